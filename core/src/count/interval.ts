@@ -1,0 +1,57 @@
+import { betaQuantile, gammaQuantile, incompleteBeta, incompleteGamma } from './special.ts'
+
+/** A figure with its doubt: `low` to `high` is the central interval of coverage `level`. */
+export interface Estimate {
+  readonly estimate: number
+  readonly low: number
+  readonly high: number
+  readonly level: number
+}
+
+/** The coverage shown everywhere: 5 % left in each tail. */
+export const CENTRAL = 0.9
+
+const kept = new Map<string, Estimate>()
+const MOST_KEPT = 5000
+
+/**
+ * Exact binomial interval for `mites` found on `bees`, as a share 0-1.
+ * Clopper & Pearson, Biometrika 26 (1934). Each tail holds (1 - level) / 2, also at zero.
+ * Whole numbers with 0 <= mites <= bees and bees > 0.
+ */
+export function clopperPearson(mites: number, bees: number, level = CENTRAL): Estimate {
+  const key = `${mites}/${bees}/${level}`
+  const known = kept.get(key)
+  if (known) return known
+  const tail = (1 - level) / 2
+  const found = {
+    estimate: mites / bees,
+    low: mites === 0 ? 0 : betaQuantile(tail, mites, bees - mites + 1),
+    high: mites === bees ? 1 : betaQuantile(1 - tail, mites + 1, bees - mites),
+    level,
+  }
+  if (kept.size > MOST_KEPT) kept.clear()
+  kept.set(key, found)
+  return found
+}
+
+/** Exact Poisson interval for a rate: `mites` in `days`, per day. Garwood, Biometrika 28 (1936). days > 0. */
+export function poissonRate(mites: number, days: number, level = CENTRAL): Estimate {
+  const tail = (1 - level) / 2
+  return {
+    estimate: mites / days,
+    low: mites === 0 ? 0 : gammaQuantile(tail, mites) / days,
+    high: gammaQuantile(1 - tail, mites + 1) / days,
+    level,
+  }
+}
+
+/**
+ * The chance that the true level is at or over `limit`, having seen the count and nothing else:
+ * the posterior of Jeffreys' prior (Brown, Cai & DasGupta, Statistical Science 16, 2001, from memory).
+ * With `bees` a share 0-1 is meant, with `days` a rate a day.
+ */
+export function chanceAtLeast(limit: number, count: { mites: number; bees: number } | { mites: number; days: number }): number {
+  if ('bees' in count) return 1 - incompleteBeta(limit, count.mites + 0.5, count.bees - count.mites + 0.5)
+  return 1 - incompleteGamma(count.mites + 0.5, limit * count.days)
+}

@@ -1,0 +1,3 @@
+export { caseSchema, CASE_FIELDS } from './case-schema.ts'
+export { parseCase, writeCase, type Refusal, type Parsed } from './parse-case.ts'
+export { daySchema, saidBy, MESSAGES } from './joi.ts'

@@ -1,0 +1,39 @@
+import Joi from 'joi'
+import { isDay } from '../time/index.ts'
+
+/** A calendar day that exists. */
+export const daySchema = (): Joi.StringSchema =>
+  Joi.string()
+    .pattern(/^\d{4}-\d{2}-\d{2}$/, 'day')
+    .custom((value: string, help) => (isDay(value) ? value : help.error('any.invalid')))
+    .messages({ 'string.pattern.name': '{{#label}} must be a day written YYYY-MM-DD', 'any.invalid': '{{#label}} is not a day that exists' })
+
+/** Joi's findings in a keeper's words. Labels are paths. */
+export const MESSAGES: Record<string, string> = {
+  'any.required': '{{#label}} must be there',
+  'any.only': '{{#label}} must be one of {{#valids}}',
+  'any.unknown': '{{#label}} is not known here',
+  'object.unknown': '{{#label}} is a field that is not known here; fields must be spelled as described',
+  'object.base': '{{#label}} must be a group of fields',
+  'array.base': '{{#label}} must be a list',
+  'array.max': '{{#label}} is too long: at most {{#limit}} entries',
+  'string.base': '{{#label}} must be text',
+  'string.empty': '{{#label}} must not be empty',
+  'string.min': '{{#label}} is too short: at least {{#limit}} characters',
+  'string.max': '{{#label}} is too long: at most {{#limit}} characters',
+  'number.base': '{{#label}} must be a number',
+  'number.integer': '{{#label}} must be a whole number',
+  'number.min': '{{#label}} must be {{#limit}} or more',
+  'number.max': '{{#label}} must be {{#limit}} or less',
+  'number.infinity': '{{#label}} must be a number',
+  'number.unsafe': '{{#label}} is too large a number',
+  'boolean.base': '{{#label}} must be true or false',
+}
+
+/** The first fault of a Joi check as path and sentence. */
+export function saidBy(error: Joi.ValidationError): { path: string; sentence: string } {
+  const first = error.details[0]
+  const path = first ? first.path.reduce<string>((made, part) => (typeof part === 'number' ? `${made}[${part}]` : made ? `${made}.${part}` : String(part)), '') : ''
+  const text = (first?.message ?? error.message).replaceAll('"', '')
+  return { path, sentence: text.endsWith('.') ? text : `${text}.` }
+}

@@ -1,0 +1,70 @@
+import { TREATMENT_KEYS, type CountFact, type Rule, type Situation, type Stock, type WeatherDay } from '../situation/index.ts'
+import { caseSchema } from './case-schema.ts'
+import { saidBy } from './joi.ts'
+
+/** Why a case was refused: where, and one sentence that says what and where. */
+export interface Refusal {
+  readonly path: string
+  readonly sentence: string
+}
+export type Parsed = { readonly ok: true; readonly situation: Situation } | { readonly ok: false; readonly refusal: Refusal }
+
+type Loose<T> = { readonly [K in keyof T]?: T[K] | null }
+/** What Joi lets through: the fields that must be there, the others perhaps. */
+interface CheckedCase extends Omit<Loose<Situation>, 'colony' | 'supers' | 'counts' | 'weather' | 'keeper' | 'rules' | 'stock' | 'history'> {
+  readonly asOf: string
+  readonly colony: Loose<Situation['colony']> & { readonly broodBoxes: number }
+  readonly supers?: Loose<Situation['supers']> | null
+  readonly counts?: readonly (Loose<CountFact> & Pick<CountFact, 'date' | 'method' | 'mites'>)[] | null
+  readonly weather?: readonly (Loose<WeatherDay> & Pick<WeatherDay, 'date' | 'high'>)[] | null
+  readonly keeper?: Loose<Situation['keeper']> | null
+  readonly history?: readonly (Loose<Situation['history'][number]> & Pick<Situation['history'][number], 'treatment' | 'start'>)[] | null
+  readonly rules?: Readonly<Record<string, Loose<Rule> | null>> | null
+  readonly stock?: Readonly<Record<string, Loose<Stock> | null>> | null
+}
+
+/** Keeps the lines that say something, each filled up with "not known". */
+function perTreatment<T>(given: Readonly<Record<string, Loose<T> | null>> | null | undefined, fill: (line: Loose<T>) => T): Partial<Record<(typeof TREATMENT_KEYS)[number], T>> {
+  const made: Partial<Record<(typeof TREATMENT_KEYS)[number], T>> = {}
+  for (const key of TREATMENT_KEYS) {
+    const line = given?.[key]
+    if (line) made[key] = fill(line)
+  }
+  return made
+}
+
+function complete(c: CheckedCase): Situation {
+  const { colony, supers, keeper } = c
+  return {
+    case: 1, asOf: c.asOf, startOn: c.startOn ?? c.asOf, hemisphere: c.hemisphere ?? 'north', phase: c.phase ?? null,
+    colony: {
+      broodBoxes: colony.broodBoxes, framesOfBees: colony.framesOfBees ?? null, framesOfBrood: colony.framesOfBrood ?? null, brood: colony.brood ?? null,
+      hive: colony.hive ?? null, queen: colony.queen ?? null, layingSince: colony.layingSince ?? null, floor: colony.floor ?? null, floorWet: colony.floorWet ?? null,
+      entrance: colony.entrance ?? null, clustered: colony.clustered ?? null, feeding: colony.feeding ?? null, newlyHived: colony.newlyHived ?? null, hivedOn: colony.hivedOn ?? null,
+    },
+    supers: { now: supers?.now ?? null, offOn: supers?.offOn ?? null, nextOn: supers?.nextOn ?? null },
+    counts: (c.counts ?? []).map((x) => ({ date: x.date, method: x.method, mites: x.mites, bees: x.bees ?? null, days: x.days ?? null, recovery: x.recovery ?? null, representative: x.representative ?? null })),
+    weather: (c.weather ?? []).map((x) => ({ date: x.date, high: x.high, low: x.low ?? null, kind: x.kind ?? null })),
+    normals: c.normals ?? [], lastOpening: c.lastOpening ?? null,
+    history: (c.history ?? []).map((x) => ({ treatment: x.treatment, start: x.start, end: x.end ?? null, efficacy: x.efficacy ?? null })),
+    keeper: { school: keeper?.school ?? 'three-percent', organicOnly: keeper?.organicOnly ?? false, priority: keeper?.priority ?? 'knockdown', kit: keeper?.kit ?? null },
+    rules: perTreatment<Rule>(c.rules, (r) => ({ authorised: r.authorised ?? null, withSupers: r.withSupers ?? null, gramsPerBox: r.gramsPerBox ?? null, mostCourses: r.mostCourses ?? null, mostDays: r.mostDays ?? null })),
+    stock: perTreatment<Stock>(c.stock, (r) => ({ units: r.units ?? null, expires: r.expires ?? null })),
+  }
+}
+
+/**
+ * Reads a case file's JSON value. Unknown fields, wrong values and counts from after `asOf` are refused with their path;
+ * nothing is guessed or converted.
+ */
+export function parseCase(value: unknown): Parsed {
+  const { error, value: checked } = caseSchema.validate(value)
+  if (error) return { ok: false, refusal: saidBy(error) }
+  const situation = complete(checked as CheckedCase)
+  const late = situation.counts.findIndex((c) => c.date > situation.asOf)
+  if (late >= 0) return { ok: false, refusal: { path: `counts[${late}].date`, sentence: `counts[${late}].date is after asOf, ${situation.asOf}: that count is not known yet.` } }
+  return { ok: true, situation }
+}
+
+/** A situation as the text of a case file. Reading it back gives the same situation. */
+export const writeCase = (situation: Situation): string => `${JSON.stringify(situation, null, 2)}\n`

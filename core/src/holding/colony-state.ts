@@ -1,0 +1,83 @@
+import { dueState, type DueState, type PlannedJob } from '../course/index.ts'
+import { judge, type Judgement } from '../judge/index.ts'
+import type { Situation } from '../situation/index.ts'
+import { addDays, sayDay, sayWindow, type Day } from '../time/index.ts'
+import { courseState, openJobs, type CourseState } from './course-state.ts'
+import type { ColonyRecord, SettingsRecord, YardRecord } from './records.ts'
+import { situationOf } from './situation-of.ts'
+
+/** How a thing is to be read: past its time or over a limit, to be done, or settled. */
+export type Tone = 'alarm' | 'act' | 'settled'
+
+export interface NextStep {
+  readonly text: string
+  readonly tone: Tone
+  readonly due: DueState
+  readonly earliest: Day
+  readonly best: Day
+  readonly latest: Day
+  /** The job of a course; null where it is a count or a choice. */
+  readonly job: PlannedJob | null
+  readonly course: CourseState | null
+  readonly kind: 'job' | 'choose' | 'count' | 'queen'
+}
+
+export interface ColonyState {
+  readonly colony: ColonyRecord
+  readonly situation: Situation
+  readonly judgement: Judgement
+  readonly courses: readonly CourseState[]
+  /** The course in hand: planned, running, or waiting for its recount. */
+  readonly inHand: CourseState | null
+  /** The last course that was counted after. */
+  readonly lastOutcome: CourseState | null
+  /** Everything this colony asks for, the most pressing first. */
+  readonly steps: readonly NextStep[]
+}
+
+const SHORT: Record<string, string> = { prepare: 'prepare', dose: 'give it', check: 'check', remove: 'take it out', 'put-back': 'put back', 'queen-check': 'queen check', recount: 'count again' }
+
+function sayStep(job: PlannedJob, state: CourseState, due: DueState): string {
+  const strips = state.course.dose?.unit === 'strip'
+  const rounds = state.course.pattern.steps.filter((s) => s.job === 'dose').length
+  const what = job.job === 'dose' ? (strips ? 'lay the strips' : rounds > 1 ? `round ${job.n}` : 'vaporise') : job.job === 'remove' ? 'take strips out' : (SHORT[job.job] ?? job.job)
+  if (due === 'overdue') return `${what} now`
+  return job.earliest === job.latest ? `${what} ${sayDay(job.best)}` : `${what} ${sayWindow(job.earliest, job.latest)}`
+}
+
+const URGENCY: Record<DueState, number> = { overdue: 0, due: 1, coming: 2, settled: 3 }
+
+function courseSteps(state: CourseState, today: Day): NextStep[] {
+  return openJobs(state).map((job) => {
+    const due = dueState(job, today)
+    return { text: sayStep(job, state, due), tone: due === 'overdue' ? 'alarm' : due === 'due' ? 'act' : 'settled', due, earliest: job.earliest, best: job.best, latest: job.latest, job, course: state, kind: 'job' }
+  })
+}
+
+/** Words of a count or a choice that no course asks for. */
+function freeStep(j: Judgement, today: Day, noQueen: boolean): NextStep[] {
+  const step = (kind: NextStep['kind'], text: string, tone: Tone, earliest: Day, latest: Day): NextStep => ({
+    kind, text, tone, due: latest < today ? 'overdue' : earliest <= today ? 'due' : 'coming', earliest, best: latest, latest, job: null, course: null,
+  })
+  const found: NextStep[] = []
+  if (noQueen) found.push(step('queen', 'settle the queen first', 'act', today, today))
+  if (j.level === 'unknown') found.push(step('count', 'count first', 'act', today, today))
+  else if (j.level === 'urgent' || j.level === 'treat') found.push(step('choose', 'choose a treatment', 'alarm', today, today))
+  else {
+    const late = j.recountBy <= today
+    found.push(step('count', late ? 'count again now' : `count ${j.level === 'watch' ? 'again ' : ''}by ${sayDay(j.recountBy)}`, late || j.level === 'watch' ? 'act' : 'settled', addDays(j.recountBy, -7), j.recountBy))
+  }
+  return found
+}
+
+/** Where a colony stands today and what it asks for. */
+export function colonyState(yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord): ColonyState {
+  const situation = situationOf(yard, colony, settings)
+  const judgement = judge(situation)
+  const courses = colony.courses.map((record) => courseState(record, colony, yard.today))
+  const inHand = courses.findLast((c) => !c.cancelled && (c.planned || c.running || (openJobs(c).length > 0 && c.recount === null))) ?? null
+  const fromCourses = courses.flatMap((c) => (c.recount && !c.running ? openJobs(c).filter((j) => j.job === 'queen-check').flatMap((j) => courseSteps({ ...c, course: { ...c.course, jobs: [j] } }, yard.today)) : courseSteps(c, yard.today)))
+  const free = inHand ? [] : freeStep(judgement, yard.today, colony.look?.queen === 'absent')
+  const steps = [...fromCourses, ...free].toSorted((a, b) => URGENCY[a.due] - URGENCY[b.due] || a.best.localeCompare(b.best))
+  return { colony, situation, judgement, courses, inHand, lastOutcome: courses.findLast((c) => c.outcome !== null) ?? null, steps }
+}

@@ -1,0 +1,105 @@
+import type { ColonyFacts, KeeperFacts, Method, MonthNormal, Phase, Rule, Situation, Stock, SupersNow, TreatmentKey, WeatherDay } from '../situation/index.ts'
+import type { Day } from '../time/index.ts'
+import type { JobKind } from '../treatments/index.ts'
+import type { MassUnit, TemperatureUnit } from '../units/index.ts'
+
+/** The shapes in which the server hands out what it keeps, and the page and the demo read it. */
+export interface LookRecord extends Omit<ColonyFacts, 'hivedOn'> {
+  readonly id: string
+  readonly version: number
+  readonly onDay: Day
+  readonly supers: SupersNow | null
+  readonly note: string | null
+}
+
+export interface SampleRecord {
+  readonly mites: number
+  readonly bees: number | null
+  readonly days: number | null
+}
+
+export interface CountRecord {
+  readonly id: string
+  readonly version: number
+  readonly courseId: string | null
+  readonly onDay: Day
+  readonly method: Method
+  readonly recovery: number | null
+  readonly representative: boolean | null
+  readonly note: string | null
+  readonly samples: readonly SampleRecord[]
+}
+
+export interface EventRecord {
+  readonly id: string
+  readonly kind: 'done' | 'taken-back' | 'cancelled'
+  readonly job: JobKind | null
+  readonly n: number | null
+  readonly happenedOn: Day
+  readonly amount: number | null
+  readonly note: string | null
+  readonly supersedes: string | null
+}
+
+export interface CourseRecord {
+  readonly id: string
+  readonly decisionId: string
+  readonly treatment: TreatmentKey
+  readonly startOn: Day
+  readonly latestStart: Day
+  readonly facts: Pick<Situation, 'asOf' | 'colony' | 'rules' | 'lastOpening'>
+  readonly recountBy: Day
+  /** The count it was chosen on. */
+  readonly before: { readonly mites: number | null; readonly bees: number | null; readonly countedOn: Day | null; readonly method: Method | null }
+  readonly events: readonly EventRecord[]
+}
+
+export interface PlacementRecord {
+  readonly id: string
+  readonly version: number
+  readonly position: number
+  readonly fromDay: Day
+  readonly yardId: string
+}
+
+export interface ColonyRecord {
+  readonly id: string
+  readonly name: string
+  readonly version: number
+  readonly since: Day
+  readonly hivedOn: Day | null
+  readonly parents: readonly string[]
+  readonly placement: PlacementRecord
+  readonly look: LookRecord | null
+  readonly counts: readonly CountRecord[]
+  readonly courses: readonly CourseRecord[]
+}
+
+export interface YardRecord {
+  readonly id: string
+  readonly name: string
+  readonly version: number
+  readonly place: number
+  readonly latitude: number | null
+  readonly longitude: number | null
+  readonly hemisphere: 'north' | 'south'
+  readonly timeZone: string
+  readonly normals: readonly MonthNormal[]
+  readonly phase: Phase | null
+  readonly lastOpening: Day | null
+  readonly supersOffOn: Day | null
+  readonly supersNextOn: Day | null
+  readonly weather: readonly WeatherDay[]
+  readonly today: Day
+  readonly colonies: readonly ColonyRecord[]
+}
+
+export interface SettingsRecord extends KeeperFacts {
+  readonly id: string
+  readonly version: number
+  readonly kit: KeeperFacts['kit'] & readonly unknown[]
+  readonly rules: Readonly<Partial<Record<TreatmentKey, Rule>>>
+  readonly stock: Readonly<Partial<Record<TreatmentKey, Stock>>>
+  readonly temperatureUnit: TemperatureUnit
+  readonly massUnit: MassUnit
+}

@@ -1,0 +1,93 @@
+import { answer } from '../course/index.ts'
+import { sayDay, sayWindow, type Day } from '../time/index.ts'
+import { treatmentOf } from '../treatments/index.ts'
+import { colonyState, type ColonyState, type Tone } from './colony-state.ts'
+import type { SettingsRecord, YardRecord } from './records.ts'
+
+/** A piece of the sentence over a yard, with how it is to be read. */
+export interface Phrase {
+  readonly text: string
+  readonly tone: Tone | 'plain'
+}
+
+export interface YardState {
+  readonly yard: YardRecord
+  readonly row: readonly ColonyState[]
+  /** One sentence that says what the yard needs. */
+  readonly sentence: readonly Phrase[]
+  /** The facts under it. */
+  readonly below: string
+}
+
+const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
+const colonies = (n: number) => `${NUMBERS[n] ?? n} ${n === 1 ? 'colony' : 'colonies'}`
+
+function names(states: readonly ColonyState[]): string {
+  const all = states.map((s) => s.colony.name)
+  if (all.length > 3) return colonies(all.length)
+  return all.join(', ').replace(/, ([^,]*)$/, ' and $1')
+}
+
+const has = (state: ColonyState, due: 'overdue' | 'due', kind?: string) => state.steps.some((s) => s.due === due && (kind === undefined || s.job?.job === kind))
+
+/** The first day on which something fits a colony that is over its limit. */
+function firstFit(states: readonly ColonyState[]): string | null {
+  const [first] = states
+  if (!first) return null
+  const option = answer(first.situation).options.find((o) => o.earliest !== null && treatmentOf(o.treatment)?.active)
+  const treatment = option ? treatmentOf(option.treatment) : null
+  if (!option?.earliest || !treatment) return 'nothing fits within eight weeks'
+  const name = treatment.name.replace(/, .*$/, '')
+  return option.earliest === first.situation.asOf ? `${name.toLowerCase()} fits today` : `${name.toLowerCase()} fits from ${sayDay(option.earliest)}`
+}
+
+function phrases(row: readonly ColonyState[]): Phrase[] {
+  const found: Phrase[] = []
+  const strips = row.filter((s) => has(s, 'overdue', 'remove'))
+  const late = row.filter((s) => has(s, 'overdue') && !strips.includes(s) && s.steps[0]?.kind === 'job')
+  const free = (level: string) => row.filter((s) => s.judgement.level === level && s.inHand === null)
+  const urgent = free('urgent')
+  const over = free('treat')
+  const due = row.filter((s) => s.steps.some((x) => x.kind === 'job' && x.due === 'due' && x.job?.job !== 'prepare'))
+  const recount = row.filter((s) => s.inHand === null && s.steps.some((x) => x.kind === 'count' && x.due !== 'coming'))
+  if (strips.length > 0) found.push({ text: `strips in ${names(strips)} must come out now`, tone: 'alarm' })
+  if (late.length > 0) found.push({ text: `${names(late)} ${late.length === 1 ? 'is' : 'are'} overdue`, tone: 'alarm' })
+  if (urgent.length > 0) found.push({ text: `${names(urgent)} ${urgent.length === 1 ? 'is' : 'are'} in danger`, tone: 'alarm' })
+  if (over.length > 0) found.push({ text: `${over.length > 2 ? colonies(over.length) : names(over)} ${over.length === 1 ? 'is' : 'are'} over the limit`, tone: 'alarm' })
+  const fit = firstFit([...urgent, ...over])
+  if (fit) found.push({ text: fit, tone: 'act' })
+  if (due.length > 0 && found.length < 3) found.push({ text: `there is work in ${names(due)}`, tone: 'act' })
+  if (recount.length > 0 && found.length < 3) found.push({ text: `${colonies(recount.length)} ${recount.length === 1 ? 'wants' : 'want'} counting`, tone: 'act' })
+  return found
+}
+
+function nextDay(row: readonly ColonyState[]): Day | null {
+  return row.flatMap((s) => s.steps.map((x) => x.earliest)).toSorted()[0] ?? null
+}
+
+function say(yard: YardRecord, row: readonly ColonyState[]): Phrase[] {
+  if (row.length === 0) return [{ text: `${yard.name} is empty. Add the colonies in the order in which they stand.`, tone: 'plain' }]
+  const found = phrases(row)
+  if (found.length === 0) {
+    const next = nextDay(row)
+    return [{ text: `${yard.name}: nothing is due${next ? `; the next thing is on ${sayDay(next)}` : ''}.`, tone: 'settled' }]
+  }
+  return found.flatMap((p, i) => {
+    const joint = i === 0 ? `${yard.name}: ` : i === found.length - 1 ? ', and ' : ', '
+    return [{ text: joint, tone: 'plain' as const }, p, ...(i === found.length - 1 ? [{ text: '.', tone: 'plain' as const }] : [])]
+  })
+}
+
+function below(yard: YardRecord, row: readonly ColonyState[]): string {
+  const days = row.map((s) => s.judgement.countedOn).filter((d) => d !== null).toSorted()
+  const [first, last] = [days[0], days.at(-1)]
+  const counted = first && last ? ` Last counted ${sayWindow(first, last)}.` : ' Nothing is counted yet.'
+  const today = yard.weather.find((d) => d.date === yard.today)
+  return `${colonies(row.length).replace(/^./, (c) => c.toUpperCase())} in standing order.${row.length > 0 ? counted : ''}${today ? ` Today up to ${today.high} °C.` : ''}`
+}
+
+/** A whole yard as it stands today, in walking order. */
+export function yardState(yard: YardRecord, settings: SettingsRecord): YardState {
+  const row = yard.colonies.map((colony) => colonyState(yard, colony, settings))
+  return { yard, row, sentence: say(yard, row), below: below(yard, row) }
+}

@@ -1,0 +1,158 @@
+import { chanceAtLeast, clopperPearson, FEW_BEES, newestCount, poissonRate, type Estimate, type PooledCount } from '../count/index.ts'
+import { phaseOf, sayPhase, type Phase, type Situation } from '../situation/index.ts'
+import { sayDay, sayDays, type Day } from '../time/index.ts'
+import { plain } from '../units/index.ts'
+import { boardLimits, DRONE_LIMIT, limitOf, saySchool, URGENT, type Limit } from './schools.ts'
+import { recountBy, STALE_AFTER } from './recount.ts'
+
+export type JudgementLevel = 'under' | 'watch' | 'treat' | 'urgent' | 'unknown'
+export type JudgementUnit = 'per100' | 'perDay' | 'per100cells'
+
+/** What a count means on the day. Numbers are per 100 bees, or a day for boards; null where there is no count. */
+export interface Judgement {
+  readonly level: JudgementLevel
+  readonly estimate: number | null
+  readonly low: number | null
+  readonly high: number | null
+  readonly threshold: number | null
+  readonly unit: JudgementUnit
+  readonly text: string
+  /** What to do next, in one sentence. */
+  readonly next: string
+  /** Chance 0-1 that the true level is at or over the limit. */
+  readonly chanceOver: number | null
+  /** With the method's recovery allowed for; null where none was set. */
+  readonly corrected: { readonly estimate: number; readonly low: number; readonly high: number } | null
+  readonly phase: Phase
+  readonly countedOn: Day | null
+  readonly method: PooledCount['method'] | null
+  readonly mites: number | null
+  readonly bees: number | null
+  /** Days since the count. */
+  readonly age: number | null
+  readonly stale: boolean
+  readonly representative: boolean
+  readonly recountBy: Day
+  readonly notes: readonly string[]
+}
+
+const round2 = (x: number) => Math.round(x * 100) / 100
+
+/** Exact test of mites / bees >= limit, in whole numbers where they are whole. */
+const reaches = (mites: number, bees: number, limit: Limit, recovery: number) => mites * limit.bees >= limit.mites * bees * recovery
+
+interface Measured {
+  readonly unit: JudgementUnit
+  readonly scale: number
+  readonly interval: Estimate
+  readonly threshold: number
+  readonly reached: boolean
+  readonly urgent: boolean
+  readonly chance: number
+}
+
+function measureBoard(count: PooledCount, situation: Situation, recovery: number): Measured {
+  const limits = boardLimits(count.date, situation.hemisphere)
+  const interval = poissonRate(count.mites, count.days)
+  return {
+    unit: 'perDay', scale: 1, interval, threshold: limits.timely,
+    reached: count.mites >= limits.timely * count.days * recovery,
+    urgent: limits.collapse > limits.timely && count.mites >= limits.collapse * count.days * recovery,
+    chance: chanceAtLeast(limits.timely * recovery, { mites: count.mites, days: count.days }),
+  }
+}
+
+function measureShare(count: PooledCount, situation: Situation, phase: Phase, recovery: number): Measured {
+  const limit = count.method === 'drone' ? DRONE_LIMIT : limitOf(situation.keeper.school, phase)
+  const dangerous = { mites: phase === 'dormant' ? URGENT.dormant : URGENT.awake, bees: 100 }
+  const broodThere = situation.colony.brood !== 'none'
+  const urgent = count.method !== 'drone' && (phase === 'dormant' || phase === 'decrease' || broodThere) && reaches(count.mites, count.bees, dangerous, recovery)
+  return {
+    unit: count.method === 'drone' ? 'per100cells' : 'per100', scale: 100,
+    interval: clopperPearson(count.mites, count.bees),
+    threshold: (limit.mites / limit.bees) * 100,
+    reached: reaches(count.mites, count.bees, limit, recovery),
+    urgent,
+    chance: chanceAtLeast((limit.mites / limit.bees) * recovery, count),
+  }
+}
+
+function levelOf(measured: Measured, recovery: number): JudgementLevel {
+  if (measured.urgent) return 'urgent'
+  if (measured.reached) return 'treat'
+  return (measured.interval.high * measured.scale) / recovery < measured.threshold ? 'under' : 'watch'
+}
+
+function notesOn(count: PooledCount, situation: Situation, phase: Phase, stale: boolean): string[] {
+  const notes: string[] = []
+  if (count.recovery !== null && count.recovery < 1) {
+    notes.push(`Judged allowing for a recovery of ${plain(count.recovery * 100, 0)} %.`)
+  }
+  if (count.method !== 'board' && count.bees < FEW_BEES) notes.push(`Only ${count.bees} bees: the answer is very wide.`)
+  if (situation.colony.brood === 'none' && phase !== 'dormant' && count.method !== 'board') {
+    notes.push('Without brood all mites ride on the bees, so a wash reads two to three times higher: not representative.')
+  } else if (!count.representative) notes.push('This sample is marked as not representative.')
+  if (stale) notes.push(`Counted ${sayDays(count.age)} ago: the level will have moved.`)
+  return notes
+}
+
+const SAID_UNIT: Record<JudgementUnit, string> = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' }
+
+/** A threshold as it is spoken: 3, or 1.67. */
+const sayLimit = (threshold: number) => plain(threshold, 2)
+
+function sentence(level: JudgementLevel, m: Measured, phase: Phase): string {
+  const [at, low, high] = [m.interval.estimate, m.interval.low, m.interval.high].map((x) => (x * m.scale).toFixed(1))
+  const figure = `${at} ${SAID_UNIT[m.unit]}, likely ${low} to ${high}.`
+  const limit = sayLimit(m.threshold)
+  if (level === 'urgent') return `${figure} Far over the limit of ${limit}: this colony is in danger.`
+  if (level === 'treat') return `${figure} ${m.interval.estimate * m.scale === m.threshold ? 'At' : 'Over'} the limit of ${limit}${phase === 'decrease' ? ': treat before the winter bees are raised' : ': treat'}.`
+  if (level === 'watch') return `${figure} Below the limit of ${limit}, but the count cannot rule out more.`
+  return `${figure} Under the limit of ${limit}, doubt included.`
+}
+
+function nextStep(level: JudgementLevel, recount: Day, few: boolean): string {
+  if (level === 'urgent') return 'Choose a treatment today: losing the colony cannot be mended.'
+  if (level === 'treat') return 'Choose a treatment.'
+  if (level === 'watch') return few ? `Wash a full half cup, about 300 bees, to settle it; else count again by ${sayDay(recount)}.` : `Leave it and count again by ${sayDay(recount)}; a second jar now would settle it sooner.`
+  return `Leave it and count again by ${sayDay(recount)}.`
+}
+
+/**
+ * Judges the newest count of a situation against the keeper's school for the phase of `asOf`.
+ * The level is taken with the keeper's recovery allowed for; estimate, low and high are before it.
+ * Never fails: without a count the level is `unknown`.
+ */
+export function judge(situation: Situation): Judgement {
+  const phase = phaseOf(situation)
+  const count = newestCount(situation.counts, situation.asOf)
+  if (!count) {
+    return {
+      level: 'unknown', estimate: null, low: null, high: null, threshold: null, unit: 'per100',
+      text: 'No count yet: nobody can say how many mites there are.', next: 'Count first: a wash of about 300 bees.',
+      chanceOver: null, corrected: null, phase, countedOn: null, method: null, mites: null, bees: null, age: null, stale: false,
+      representative: false, recountBy: situation.asOf, notes: [],
+    }
+  }
+  const recovery = count.recovery ?? 1
+  const measured = count.method === 'board' ? measureBoard(count, situation, recovery) : measureShare(count, situation, phase, recovery)
+  const level = levelOf(measured, recovery)
+  const { estimate, low, high } = measured.interval
+  const at = (x: number) => round2(x * measured.scale)
+  const stale = phase !== 'dormant' && count.age > STALE_AFTER
+  const recount = recountBy(count, measured.threshold, situation, phase)
+  const notes = notesOn(count, situation, phase, stale)
+  return {
+    level, estimate: at(estimate), low: at(low), high: at(high), threshold: round2(measured.threshold), unit: measured.unit,
+    text: sentence(level, measured, phase), next: nextStep(level, recount, count.bees < 250 && count.method !== 'board'),
+    chanceOver: measured.chance,
+    corrected: count.recovery === null ? null : { estimate: at(estimate / recovery), low: at(low / recovery), high: at(Math.min(high / recovery, measured.scale === 100 ? 1 : Infinity)) },
+    phase, countedOn: count.date, method: count.method, mites: count.mites, bees: count.method === 'board' ? null : count.bees, age: count.age, stale,
+    representative: count.representative && !(situation.colony.brood === 'none' && phase !== 'dormant'),
+    recountBy: recount, notes,
+  }
+}
+
+/** "for the weeks in which winter bees are raised, school Three in a hundred": where a limit comes from. */
+export const sayLimitSource = (situation: Situation, phase: Phase): string =>
+  `school "${saySchool(situation.keeper.school).name}" for ${sayPhase(phase)}; common practice, no source`

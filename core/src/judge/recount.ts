@@ -1,0 +1,34 @@
+import { clopperPearson, poissonRate, type PooledCount } from '../count/index.ts'
+import type { Phase, Situation } from '../situation/index.ts'
+import { addDays, laterOf, type Day } from '../time/index.ts'
+
+/** A count older than this, in season, no longer speaks for the colony (common practice, no source). */
+export const STALE_AFTER = 21
+/** In season: never sooner, never later (common practice, no source). */
+const SOONEST = 7
+const LATEST = 30
+/** In the winter rest mites cannot breed: the next look may wait until spring is near. */
+const LATEST_DORMANT = 60
+
+/**
+ * Daily growth of the infestation of adult bees. 0.021 in brood (Martin, Apidologie 29, 1998: doubling in about 33 days,
+ * from memory); about 0.026 in late summer, when bees decline as well (common practice); none without brood.
+ */
+export function growthADay(phase: Phase, brood: Situation['colony']['brood']): number {
+  if (brood === 'none' || phase === 'dormant') return 0
+  return phase === 'decrease' ? 0.026 : 0.021
+}
+
+/**
+ * The day by which to count again: when the upper bound of the central 80 % interval, growing as above from the day
+ * of the count, reaches the limit. Never before a week from the count, nor after 30 days in season, nor before `asOf`.
+ * `threshold` is per 100 bees, or a day for boards.
+ */
+export function recountBy(count: PooledCount, threshold: number, situation: Situation, phase: Phase): Day {
+  const recovery = count.recovery ?? 1
+  const upper = (count.method === 'board' ? poissonRate(count.mites, count.days, 0.8).high : clopperPearson(count.mites, count.bees, 0.8).high * 100) / recovery
+  const growth = growthADay(phase, situation.colony.brood)
+  const latest = phase === 'dormant' ? LATEST_DORMANT : LATEST
+  const reached = upper >= threshold ? 0 : growth > 0 ? Math.floor(Math.log(threshold / upper) / growth) : latest
+  return laterOf(situation.asOf, addDays(count.date, Math.min(latest, Math.max(SOONEST, reached))))
+}

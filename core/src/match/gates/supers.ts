@@ -1,0 +1,79 @@
+import { addDays, daysBetween, sayDay, sayDays } from '../../time/index.ts'
+import { courseSpan, type Treatment } from '../../treatments/index.ts'
+import { firstDay, sayFlip, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
+
+type Allowed = 'any' | 'yes' | 'no' | 'unknown'
+
+/** May supers for people stay on? By the label's rule and the keeper's own list. */
+function allowance(option: Treatment, s: JudgedSituation): Allowed {
+  const own = s.rules[option.key]?.withSupers ?? null
+  switch (option.supers.while) {
+    case 'any':
+      return 'any'
+    case 'never':
+      return 'no'
+    case 'list':
+      return own === true ? 'yes' : 'no'
+    case 'may-stay':
+      return own === null ? 'unknown' : own ? 'yes' : 'no'
+  }
+}
+
+const withSupers = (facts: Partial<JudgedSituation['supers']>) => (s: JudgedSituation): JudgedSituation => ({ ...s, supers: { ...s.supers, ...facts } })
+const allow = (option: Treatment) => (s: JudgedSituation): JudgedSituation => {
+  const rule = s.rules[option.key] ?? { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
+  return { ...s, rules: { ...s.rules, [option.key]: { ...rule, withSupers: true } } }
+}
+
+function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
+  const { now, offOn } = s.supers
+  const make = (level: Level, text: string, figure: string | null = null, flip?: () => string | null): LazyFinding => ({
+    gate: 'supers', level, figure, limit: allowed === 'no' ? 'supers off' : 'by your list', source: option.supers.source, text: () => text,
+    flip: flip ?? (() => sayFlip(supers, option, s, [
+      { say: 'once the supers are off', change: withSupers({ now: 'none' }) },
+      { say: 'where your own list allows it with supers on', change: allow(option) },
+      { say: 'with supers on for people', change: withSupers({ now: 'for-people', offOn: null }) },
+    ])),
+  })
+  if (now === null) return make(allowed === 'yes' ? 'fits' : 'care', allowed === 'yes' ? 'Whether supers are on is not known; your list allows it either way.' : 'Whether supers are on for people is not known: see that they are off.', 'not known')
+  if (now === 'for-bees') return make('fits', 'The box on top is left to the bees: mark it, so that it is never extracted.')
+  if (now === 'none') return make('fits', 'No supers on.')
+  if (offOn !== null && offOn <= s.startOn) return make('fits', `The supers are planned to be off by ${sayDay(offOn)}.`)
+  if (allowed === 'yes') return make('fits', 'Supers may stay on by your own list; nothing is harvested until the course is over.')
+  if (allowed === 'unknown') return make('care', 'Supers are on. Some labels allow that and some do not: read yours and confirm it in your list.', 'on')
+  if (offOn !== null) {
+    return make('wait', `Supers are on for people until ${sayDay(offOn)}.`, `${daysBetween(s.startOn, offOn)} d`, () => {
+      const day = firstDay(supers, option, s, 'care')
+      return day ? `Fits from ${sayDay(day)}, when the supers are off.` : null
+    })
+  }
+  return make('ruled-out', 'Ruled out while the supers are on for people, and no day is set for taking them off.', 'on')
+}
+
+function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
+  const { nextOn } = s.supers
+  const span = courseSpan(option, s.colony.brood, s.rules[option.key])
+  const clear = addDays(s.startOn, span.least + option.supers.waitDays)
+  const source = option.supers.source
+  if (nextOn === null) {
+    return { gate: 'supers', level: 'fits', source, text: () => `No date is set for the next supers; they could go on from ${sayDay(clear, s.startOn)}.`, flip: () => `It would be ruled out if supers had to go on before ${sayDay(clear, s.startOn)}.` }
+  }
+  const fits = clear <= nextOn
+  return {
+    gate: 'supers', level: fits ? 'fits' : allowed === 'unknown' ? 'care' : 'ruled-out', figure: `${Math.abs(daysBetween(clear, nextOn))} d`, limit: sayDay(nextOn, s.startOn), source,
+    text: () => fits
+      ? `Supers could go on from ${sayDay(clear, s.startOn)} (${sayDays(span.least)} and ${sayDays(option.supers.waitDays)} of waiting); the next are due ${sayDay(nextOn, s.startOn)}.`
+      : `Supers are due ${sayDay(nextOn, s.startOn)}, ${sayDays(daysBetween(nextOn, clear))} before this course and its waiting time end (${sayDay(clear, s.startOn)}).`,
+    flip: () => (fits ? `The last start for it is ${sayDay(addDays(nextOn, -span.least - option.supers.waitDays), s.startOn)}.` : `Fits if the supers can wait until ${sayDay(clear, s.startOn)}.`),
+  }
+}
+
+/** Gate 4: supers on now, and supers to go on before the course and its waiting time are over. */
+export const supers: Gate = (option, s) => {
+  const allowed = allowance(option, s)
+  if (allowed === 'any') return [{ gate: 'supers', level: 'fits', source: '', text: () => 'Supers do not matter.', flip: () => null }]
+  const findings = [onNow(option, s, allowed)]
+  const upcoming = s.supers.nextOn === null || s.supers.nextOn > s.startOn || s.supers.now !== 'for-people'
+  if (allowed !== 'yes' && upcoming) findings.push(comingOn(option, s, allowed))
+  return findings
+}

@@ -1,0 +1,80 @@
+import { judge, type Judgement } from '../judge/index.ts'
+import type { Priority, Situation } from '../situation/index.ts'
+import { addDays, type Day } from '../time/index.ts'
+import { TREATMENTS, type Treatment } from '../treatments/index.ts'
+import { GATES } from './gates/index.ts'
+import { HORIZON, onDay, settle, worseThan, worstOf, type Finding, type JudgedSituation, type Level } from './finding.ts'
+
+export { HORIZON }
+export type Verdict = Level
+export type Judged = JudgedSituation
+
+/** An option weighed on a day. */
+export interface Matched {
+  readonly treatment: Treatment
+  readonly verdict: Verdict
+  /** The first day from `startOn` within the horizon that fits or fits with care. */
+  readonly earliest: Day | null
+  readonly findings: readonly Finding[]
+}
+
+export const judged = (situation: Situation): Judged => ({ ...situation, judgement: judge(situation) })
+
+const gates = Object.values(GATES)
+/** Cheapest to fail first, for the search over days. */
+const SEARCH = [GATES.temperature, GATES.supers, GATES.time, GATES.rotation, GATES.hive, GATES.need, GATES.brood, GATES.kit, GATES.rules]
+
+/** True where the option fits, or fits with care, on the situation's own `startOn`. */
+export const allows = (option: Treatment, s: Judged): boolean => SEARCH.every((gate) => gate(option, s).every((f) => f.level === 'fits' || f.level === 'care'))
+
+function earliestFrom(option: Treatment, s: Judged): Day | null {
+  for (let n = 0; n <= HORIZON; n++) {
+    const day = addDays(s.startOn, n)
+    if (allows(option, onDay(s, day))) return day
+  }
+  return null
+}
+
+function weigh(option: Treatment, s: Judged): Matched {
+  const findings = gates.flatMap((gate) => gate(option, s))
+  const verdict = worstOf(findings.map((f) => f.level))
+  const earliest = verdict === 'fits' || verdict === 'care' ? s.startOn : verdict === 'wait' ? earliestFrom(option, s) : null
+  return { treatment: option, verdict, earliest, findings: findings.map(settle) }
+}
+
+/** Where nothing else can be done on a day, an option that gives nothing comes back with care. */
+function bringBackWaiting(options: Matched[], s: Judged): Matched[] {
+  const served = options.some((o) => o.treatment.active !== null && !worseThan(o.verdict, 'care'))
+  if (served || s.judgement.level !== 'treat') return options
+  return options.map((o) => {
+    if (o.treatment.active !== null) return o
+    const findings = o.findings.map((f): Finding => (f.gate === 'need' && f.level === 'ruled-out' ? { ...f, level: 'care', text: `${f.text} Nothing else can be started on this day, so watch it closely.` } : f))
+    const verdict = worstOf(findings.map((f) => f.level))
+    return { ...o, findings, verdict, earliest: worseThan(verdict, 'care') ? null : s.startOn }
+  })
+}
+
+const CLASS: Record<Verdict, number> = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
+
+/** Order: waiting first whenever the level is under; then by verdict, the keeper's priority, the earlier day. */
+function rank(options: Matched[], priority: Priority, under: boolean): Matched[] {
+  const place = (o: Matched) => (under && o.treatment.active === null ? -1 : CLASS[o.verdict])
+  return options.toSorted(
+    (a, b) => place(a) - place(b) || a.treatment.ranks[priority] - b.treatment.ranks[priority] || (a.earliest ?? '9').localeCompare(b.earliest ?? '9'),
+  )
+}
+
+/** Puts every built treatment through all nine gates for the day `startOn`, and ranks them. */
+export function match(s: Judged, options: readonly Treatment[] = TREATMENTS): Matched[] {
+  const weighed = bringBackWaiting(options.map((option) => weigh(option, s)), s)
+  return rank(weighed, s.keeper.priority, s.judgement.level === 'under')
+}
+
+/** The verdict of one option on each of some days: what the day strip shades. */
+export function startDays(option: Treatment, s: Judged, from: Day, days: number): { day: Day; verdict: Verdict }[] {
+  return Array.from({ length: days }, (_, n) => {
+    const day = addDays(from, n)
+    const at = onDay(s, day)
+    return { day, verdict: worstOf(gates.flatMap((gate) => gate(option, at).map((f) => f.level))) }
+  })
+}

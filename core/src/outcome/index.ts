@@ -1,0 +1,1 @@
+export { efficacy, type Outcome, type JarCount } from './efficacy.ts'

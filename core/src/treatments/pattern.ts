@@ -1,0 +1,21 @@
+import type { Rule } from '../situation/index.ts'
+import type { BroodOrUnknown, CoursePattern, Treatment } from './treatment.ts'
+
+/** The pattern for the colony's brood; brood that is not known is planned for as capped. */
+export function patternOf(treatment: Treatment, brood: BroodOrUnknown): CoursePattern {
+  const wanted = brood === 'none' || brood === 'open' ? 'nothing-capped' : 'capped'
+  const found = treatment.patterns.find((p) => p.when === 'always' || p.when === wanted) ?? treatment.patterns[0]
+  if (!found) throw new Error(`${treatment.key} has no course pattern`)
+  return found
+}
+
+/** Days from the first dose to the end, shortest and longest; the keeper's own list may set the longest. */
+export function courseSpan(treatment: Treatment, brood: BroodOrUnknown, rule: Rule | undefined): { least: number; most: number } {
+  const { least, most } = patternOf(treatment, brood).days
+  return { least, most: mostDaysOf(most, least, rule) }
+}
+
+/** The longest stay: the keeper's list over the label's usual figure, never under the shortest. */
+export function mostDaysOf(usual: number, least: number, rule: Rule | undefined): number {
+  return Math.max(least, rule?.mostDays ?? usual)
+}

@@ -1,0 +1,37 @@
+/** Units a keeper may read; everything is stored in °C, g and mL. */
+export type TemperatureUnit = 'C' | 'F'
+export type MassUnit = 'g' | 'oz'
+
+/** °F from °C, by definition of the scale: F = C x 9/5 + 32. */
+export const toFahrenheit = (celsius: number): number => (celsius * 9) / 5 + 32
+/** °C from °F. */
+export const toCelsius = (fahrenheit: number): number => ((fahrenheit - 32) * 5) / 9
+
+/** Grams in an avoirdupois ounce, exact by the international agreement of 1959. */
+export const GRAMS_PER_OUNCE = 28.349523125
+export const toOunces = (grams: number): number => grams / GRAMS_PER_OUNCE
+export const toGrams = (ounces: number): number => ounces * GRAMS_PER_OUNCE
+
+/** A number without a useless tail: 29.5, 30, 0.04. */
+export function plain(value: number, digits = 1): string {
+  return String(Number(value.toFixed(digits)))
+}
+
+/** A temperature stored in °C as the keeper reads it: "29.5 °C" or "85.1 °F". */
+export function sayTemperature(celsius: number, unit: TemperatureUnit = 'C'): string {
+  return unit === 'C' ? `${plain(celsius)} °C` : `${plain(toFahrenheit(celsius))} °F`
+}
+
+const IN_TEXT = /(-?\d+(?:\.\d+)?)((?:(?:, | and |-| to )-?\d+(?:\.\d+)?)*) °C( (?:more|less|of room|above|below|under|over)\b)?/g
+
+/**
+ * A core sentence, written in °C, as a keeper who reads °F sees it. Differences ("2.5 °C more")
+ * scale without the offset of 32. Sentences in °C come back untouched.
+ */
+export function inUnits(text: string, unit: TemperatureUnit): string {
+  if (unit === 'C') return text
+  return text.replace(IN_TEXT, (_, first: string, rest: string, difference: string | undefined) => {
+    const turn = (n: string) => (difference ? plain((Number(n) * 9) / 5) : plain(toFahrenheit(Number(n)), 0))
+    return turn(first) + rest.replace(/(, | and |-| to )(-?\d+(?:\.\d+)?)/g, (_m, joint: string, n: string) => joint + turn(n)) + ` °F${difference ?? ''}`
+  })
+}

@@ -1,0 +1,74 @@
+import Joi from 'joi'
+import { answer } from '@thistle/core/course'
+import { daySchema, parseCase } from '@thistle/core/formats'
+import { sayDay } from '@thistle/core/time'
+import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
+import type { Scope } from '../access/scope.ts'
+import { Problem } from '../problems/problem.ts'
+import { checkBody } from '../records/body.ts'
+import { findColony, findYard } from '../records/kinds.ts'
+import { nextSeq, writeHistory } from '../records/log.ts'
+import type { Keeping } from '../records/put.ts'
+
+interface Given {
+  readonly yardId: string
+  readonly treatment: string
+  readonly startOn: string
+  readonly note: string | null
+  readonly colonies: readonly { readonly colonyId: string; readonly courseId: string; readonly situation: unknown }[]
+}
+
+const schema = Joi.object<Given>({
+  yardId: Joi.string().guid().required(), treatment: Joi.string().valid(...TREATMENTS.map((t) => t.key)).required(), startOn: daySchema().required(),
+  note: Joi.string().max(2000).allow(null, '').default(null),
+  colonies: Joi.array().min(1).max(200).unique('colonyId').items(Joi.object({ colonyId: Joi.string().guid().required(), courseId: Joi.string().guid().required(), situation: Joi.object().unknown(true).required() })).required(),
+})
+
+/** Works the answer out anew on the situation handed in, so that what is kept is the core's word and not the sender's. */
+function decide(given: Given, index: number) {
+  const at = `colonies[${index}].situation`
+  const parsed = parseCase(given.colonies[index]?.situation)
+  if (!parsed.ok) throw Problem.invalid([{ path: `${at}.${parsed.refusal.path}`, sentence: parsed.refusal.sentence }])
+  const situation = { ...parsed.situation, startOn: given.startOn }
+  const whole = answer(situation)
+  const option = whole.options.find((o) => o.treatment === given.treatment)
+  const hindrance = option?.findings.find((f) => f.level === option.verdict)
+  if (!option || option.verdict === 'wait' || option.verdict === 'ruled-out') {
+    throw Problem.invalid([{ path: 'startOn', sentence: `It does not fit on ${sayDay(given.startOn)}: ${hindrance?.text ?? 'it is ruled out.'}` }])
+  }
+  const latestStart = option.course.find((job) => job.job === 'dose')?.latest ?? given.startOn
+  return { situation, answer: whole, latestStart }
+}
+
+/**
+ * Keeps a yard decision: one choice for one or many colonies, with the whole situation and answer of each, and a course
+ * for each. Never changed afterwards; sending it again answers the same.
+ */
+export async function putDecision(keep: Keeping, scope: Scope, id: string, body: unknown): Promise<{ status: 200 | 201; row: unknown }> {
+  const given = checkBody<Given>(schema, body)
+  const { db, clock } = keep
+  return db.sequelize.transaction(async (transaction) => {
+    const seq = await nextSeq(db, scope.holdingId, transaction)
+    const ask = { db, scope, clock, transaction }
+    const yard = await findYard(ask, given.yardId)
+    const found = (await db.model('decisions').findByPk(id, { transaction, raw: true })) as unknown as { holdingId: string; treatment: string; startOn: string } | null
+    if (found) {
+      if (found.holdingId !== scope.holdingId) throw Problem.notFound()
+      if (found.treatment === given.treatment && found.startOn === given.startOn) return { status: 200, row: { id, version: 1 } }
+      throw Problem.conflict('This decision is kept already and cannot be changed; make a new one.')
+    }
+    const decision = { id, yardId: yard.id, treatment: given.treatment, madeOn: yard.today, startOn: given.startOn, note: given.note, version: 1 }
+    await db.model('decisions').create({ ...decision, holdingId: scope.holdingId, deletedAt: null }, { transaction })
+    const courses = []
+    for (const [index, line] of given.colonies.entries()) {
+      const colony = await findColony(ask, line.colonyId)
+      if (colony.yardId !== yard.id) throw Problem.invalid([{ path: `colonies[${index}].colonyId`, sentence: `${colony.name} does not stand in this yard.` }])
+      const made = decide(given, index)
+      const course = { id: line.courseId, decisionId: id, colonyId: colony.id, treatment: given.treatment, startOn: given.startOn, ...made }
+      await db.model('courses').create({ ...course, holdingId: scope.holdingId }, { transaction })
+      courses.push(course)
+    }
+    await writeHistory(db, { ...scope, at: clock() }, seq, { kind: 'decision', rowId: id, version: 1, state: { ...decision, courses } }, transaction)
+    return { status: 201, row: { ...decision, name: treatmentOf(given.treatment)?.name, courses: courses.map((c) => ({ id: c.id, colonyId: c.colonyId, latestStart: c.latestStart })) } }
+  })
+}

@@ -1,0 +1,9 @@
+import { first } from './001-first.ts'
+
+export interface Step {
+  readonly name: string
+  readonly up: string
+}
+
+/** In order; a step that has run anywhere is never changed again. */
+export const MIGRATIONS: readonly Step[] = [first]

@@ -1,0 +1,72 @@
+import { DataTypes, Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize'
+
+export type Row = Model<Record<string, unknown>, Record<string, unknown>>
+export type RowModel = ModelStatic<Row>
+
+const { UUID, TEXT, INTEGER, REAL, DOUBLE, BOOLEAN, DATEONLY, DATE, JSONB, ARRAY } = DataTypes
+/** Made anew each time: Sequelize writes into the attribute it is given. */
+const key = () => ({ type: UUID, primaryKey: true })
+const kept = { version: INTEGER, deletedAt: DATE }
+
+const TABLES: Record<string, ModelAttributes<Row>> = {
+  settings: {
+    id: key(), holdingId: UUID, school: TEXT, priority: TEXT, organicOnly: BOOLEAN, kit: ARRAY(TEXT), rules: JSONB, stock: JSONB,
+    temperatureUnit: TEXT, massUnit: TEXT, ...kept,
+  },
+  yards: {
+    id: key(), holdingId: UUID, name: TEXT, place: INTEGER, latitude: DOUBLE, longitude: DOUBLE, hemisphere: TEXT, timeZone: TEXT, normals: JSONB,
+    phase: TEXT, lastOpening: DATEONLY, supersOffOn: DATEONLY, supersNextOn: DATEONLY, ...kept,
+  },
+  colonies: {
+    id: key(), holdingId: UUID, name: TEXT, since: DATEONLY, hivedOn: DATEONLY, parents: ARRAY(UUID), retiredOn: DATEONLY, retiredWhy: TEXT, ...kept,
+  },
+  placements: { id: key(), holdingId: UUID, colonyId: UUID, yardId: UUID, position: INTEGER, fromDay: DATEONLY, toDay: DATEONLY, ...kept },
+  looks: {
+    id: key(), holdingId: UUID, colonyId: UUID, onDay: DATEONLY, broodBoxes: INTEGER, framesOfBees: REAL, framesOfBrood: REAL, brood: TEXT, hive: TEXT,
+    queen: TEXT, layingSince: DATEONLY, floor: TEXT, floorWet: BOOLEAN, entrance: TEXT, clustered: BOOLEAN, feeding: BOOLEAN, newlyHived: BOOLEAN,
+    supers: TEXT, note: TEXT, ...kept,
+  },
+  counts: {
+    id: key(), holdingId: UUID, colonyId: UUID, courseId: UUID, onDay: DATEONLY, method: TEXT, recovery: REAL, representative: BOOLEAN, note: TEXT, ...kept,
+  },
+  decisions: { id: key(), holdingId: UUID, yardId: UUID, treatment: TEXT, madeOn: DATEONLY, startOn: DATEONLY, note: TEXT, ...kept },
+}
+const PLAIN: Record<string, ModelAttributes<Row>> = {
+  holdings: { id: key(), name: TEXT, demo: BOOLEAN, livesOn: DATEONLY, seq: INTEGER },
+  keepers: { id: key(), email: TEXT, name: TEXT, passwordHash: TEXT },
+  memberships: { keeperId: key(), holdingId: key(), role: TEXT, yards: ARRAY(UUID), untilDay: DATEONLY },
+  weatherDays: { yardId: key(), day: { type: DATEONLY, primaryKey: true }, high: REAL, low: REAL },
+  countSamples: { countId: key(), n: { type: INTEGER, primaryKey: true }, mites: INTEGER, bees: INTEGER, days: REAL },
+  courses: {
+    id: key(), holdingId: UUID, decisionId: UUID, colonyId: UUID, treatment: TEXT, startOn: DATEONLY, latestStart: DATEONLY, situation: JSONB, answer: JSONB,
+  },
+  events: {
+    id: key(), holdingId: UUID, seq: INTEGER, courseId: UUID, kind: TEXT, job: TEXT, n: INTEGER, happenedOn: DATEONLY, amount: REAL, note: TEXT,
+    supersedes: UUID, device: TEXT, keeperId: UUID, savedAt: DATE,
+  },
+  history: {
+    holdingId: key(), seq: { type: INTEGER, primaryKey: true }, kind: TEXT, rowId: UUID, version: INTEGER, state: JSONB, keeperId: UUID, savedAt: DATE,
+  },
+}
+
+export type Models = Readonly<Record<keyof typeof TABLES | keyof typeof PLAIN, RowModel>>
+
+const tableName = (name: string) => name.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)
+
+/** Maps the tables; rows are plain values keyed by field. */
+export function defineModels(sequelize: Sequelize): Models {
+  const make = (name: string, attributes: ModelAttributes<Row>, timestamps: boolean): [string, RowModel] => [
+    name, sequelize.define<Row>(name, attributes, { tableName: tableName(name), timestamps, underscored: true }),
+  ]
+  return Object.fromEntries([
+    ...Object.entries(TABLES).map(([name, attributes]) => make(name, attributes, true)),
+    ...Object.entries(PLAIN).map(([name, attributes]) => make(name, attributes, false)),
+  ])
+}
+
+/** A model that must be there; a wrong name is our own mistake. */
+export function modelOf(models: Models, name: string): RowModel {
+  const model = models[name]
+  if (!model) throw new Error(`no model ${name}`)
+  return model
+}

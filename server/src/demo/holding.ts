@@ -1,0 +1,107 @@
+import type { Day } from '@thistle/core/time'
+import type { LookRecord } from '@thistle/core/holding'
+import type { TreatmentKey } from '@thistle/core/situation'
+
+/** The demo holding as data: invented people, places and figures throughout. */
+export const KEEPER = { name: 'Orla Fenwick-Moss', email: 'orla@ossenvale.example', password: 'thistles in the lane' }
+export const HOLDING = 'Ossenvale Bees'
+
+type Facts = Partial<Omit<LookRecord, 'id' | 'version'>>
+interface DoneEvent {
+  readonly job: 'prepare' | 'dose' | 'check' | 'remove' | 'put-back' | 'queen-check'
+  readonly n?: number
+  readonly on: Day
+  readonly amount?: number
+}
+export interface DemoCourse {
+  readonly treatment: TreatmentKey
+  readonly startOn: Day
+  readonly events: readonly DoneEvent[]
+}
+export interface DemoColony {
+  readonly name: string
+  readonly bees: number
+  readonly brood: number
+  readonly facts?: Facts
+  readonly since?: Day
+  readonly hivedOn?: Day
+  /** Washes as [day, mites, bees], oldest first. */
+  readonly counts: readonly (readonly [Day, number, number])[]
+  readonly courses?: readonly DemoCourse[]
+}
+export interface DemoYard {
+  readonly name: string
+  readonly latitude: number
+  readonly longitude: number
+  readonly supersOffOn: Day
+  readonly supersNextOn: Day
+  readonly lastOpening: Day
+  /** °C over the valley's own days. */
+  readonly lift: number
+  readonly lookedOn: Day
+  readonly colonies: readonly DemoColony[]
+}
+
+/** Strips of spring: in on a day, checked twice, out after six weeks. */
+const springStrips = (startOn: Day, checks: readonly [Day, Day], out: Day, strips: number): DemoCourse => ({
+  treatment: 'amitraz-strip', startOn,
+  events: [
+    { job: 'dose', on: startOn, amount: strips }, { job: 'check', n: 1, on: checks[0] }, { job: 'check', n: 2, on: checks[1] }, { job: 'remove', on: out, amount: strips },
+  ],
+})
+const MARCH = springStrips('2026-03-08', ['2026-03-24', '2026-04-09'], '2026-04-20', 1)
+const FIVE = { framesOfBees: 5, framesOfBrood: 2 }
+
+export const YARDS: readonly DemoYard[] = [
+  {
+    name: 'Quarry Bank', latitude: 52.1, longitude: 0.4, supersOffOn: '2026-08-15', supersNextOn: '2027-05-01', lastOpening: '2026-11-05', lift: 0, lookedOn: '2026-08-11',
+    colonies: [
+      { name: 'Alder', bees: 10, brood: 5, counts: [['2026-04-26', 1, 310], ['2026-06-20', 1, 300], ['2026-08-09', 3, 300]] },
+      {
+        name: 'Bramble', bees: 9, brood: 4, counts: [['2026-05-02', 3, 290], ['2026-06-14', 10, 305], ['2026-08-06', 2, 290]],
+        courses: [{ treatment: 'amitraz-strip', startOn: '2026-06-15', events: [{ job: 'dose', on: '2026-06-15', amount: 2 }, { job: 'check', n: 1, on: '2026-07-03' }, { job: 'check', n: 2, on: '2026-07-20' }] }],
+      },
+      { name: 'Clover', bees: 12, brood: 6, facts: { supers: 'for-people' }, counts: [['2026-04-26', 0, 300], ['2026-06-20', 2, 295], ['2026-07-25', 4, 300], ['2026-08-09', 7, 305]] },
+      { name: 'Dogrose', bees: 4, brood: 0, facts: { brood: 'none', queen: 'absent', entrance: 'reduced', note: 'No eggs, no cells; bees roar when opened.' }, counts: [['2026-06-20', 2, 300], ['2026-08-11', 5, 300]] },
+      { name: 'Elder', bees: 11, brood: 6, counts: [['2026-04-26', 2, 300], ['2026-06-20', 5, 300], ['2026-08-09', 13, 295]] },
+      {
+        name: 'Fern', bees: 8, brood: 4, facts: { floor: 'screen-closed' }, counts: [['2026-05-02', 1, 300], ['2026-06-20', 4, 310], ['2026-08-01', 9, 300]],
+        courses: [{ treatment: 'formic-strip-14', startOn: '2026-08-03', events: [{ job: 'prepare', on: '2026-08-03' }, { job: 'dose', on: '2026-08-03', amount: 2 }] }],
+      },
+      { name: 'Hazel', bees: 14, brood: 7, facts: { broodBoxes: 2, supers: 'for-people' }, counts: [['2026-04-26', 1, 300], ['2026-06-20', 4, 300], ['2026-07-25', 6, 305], ['2026-08-11', 11, 300]] },
+      { name: 'Ivy', bees: 3, brood: 2, since: '2026-07-08', facts: { queen: 'new', layingSince: '2026-08-01', entrance: 'reduced', note: 'Nuc made up from Juniper on 8 July.' }, counts: [['2026-08-11', 3, 150]] },
+      { name: 'Juniper', bees: 10, brood: 6, counts: [['2026-04-26', 0, 310], ['2026-06-20', 2, 300], ['2026-08-06', 4, 310]] },
+    ],
+  },
+  {
+    name: 'Mill Orchard', latitude: 52.14, longitude: 0.47, supersOffOn: '2026-08-18', supersNextOn: '2027-04-24', lastOpening: '2026-11-01', lift: -0.5, lookedOn: '2026-08-10',
+    colonies: [
+      { name: 'Linden', bees: 11, brood: 6, facts: { supers: 'for-people' }, counts: [['2026-03-07', 7, 300], ['2026-05-01', 0, 300], ['2026-06-27', 1, 300], ['2026-08-10', 2, 305]], courses: [MARCH] },
+      { name: 'Medlar', bees: 13, brood: 7, facts: { broodBoxes: 2 }, counts: [['2026-05-01', 4, 300], ['2026-06-27', 9, 305], ['2026-08-10', 19, 300]] },
+      { name: 'Nettle', bees: 9, brood: 5, facts: { supers: 'for-people' }, counts: [['2026-03-07', 8, 290], ['2026-05-01', 1, 300], ['2026-06-27', 1, 310], ['2026-08-10', 3, 310]], courses: [MARCH] },
+      { name: 'Oxlip', bees: 10, brood: 5, facts: { supers: 'for-people' }, counts: [['2026-05-01', 1, 300], ['2026-06-27', 3, 300], ['2026-08-10', 8, 300]] },
+      { name: 'Plum', bees: 12, brood: 6, facts: { supers: 'for-people' }, counts: [['2026-05-01', 0, 305], ['2026-06-27', 2, 300], ['2026-07-19', 3, 300]] },
+      { name: 'Quince', bees: 8, brood: 4, counts: [['2026-05-01', 0, 300], ['2026-06-27', 0, 300], ['2026-08-10', 1, 300]] },
+      { name: 'Rowan', bees: 10, brood: 5, facts: { supers: 'for-people' }, counts: [['2026-03-07', 9, 300], ['2026-05-01', 0, 310], ['2026-06-27', 2, 300], ['2026-08-10', 5, 300]], courses: [MARCH] },
+      { name: 'Sorrel', bees: 11, brood: 6, counts: [['2026-05-01', 1, 300], ['2026-06-27', 1, 300], ['2026-08-10', 4, 295]] },
+      { name: 'Tansy', bees: 7, brood: 4, counts: [['2026-05-01', 2, 300], ['2026-06-27', 3, 300], ['2026-08-10', 7, 300]] },
+      { name: 'Umber', bees: 9, brood: 5, facts: { supers: 'for-bees' }, counts: [['2026-06-27', 0, 300], ['2026-08-10', 2, 300]] },
+      { name: 'Vetch', bees: 10, brood: 6, facts: { supers: 'for-people' }, counts: [['2026-06-27', 1, 300], ['2026-08-10', 3, 300]] },
+      { name: 'Willow', bees: 12, brood: 7, facts: { broodBoxes: 2, supers: 'for-people' }, counts: [['2026-03-07', 8, 305], ['2026-05-01', 1, 300], ['2026-06-27', 3, 300], ['2026-08-10', 10, 310]], courses: [springStrips('2026-03-08', ['2026-03-24', '2026-04-09'], '2026-04-20', 1)] },
+    ],
+  },
+  {
+    name: 'Top Meadow', latitude: 52.18, longitude: 0.38, supersOffOn: '2026-08-10', supersNextOn: '2027-05-08', lastOpening: '2026-10-28', lift: -2, lookedOn: '2026-08-08',
+    colonies: [
+      { name: 'Aster', bees: 9, brood: 5, counts: [['2026-06-13', 1, 300], ['2026-08-08', 3, 300]] },
+      { name: 'Borage', bees: 6, brood: 1, since: '2026-08-05', hivedOn: '2026-08-05', facts: { brood: 'open', newlyHived: true, queen: 'laying', framesOfBrood: 1, note: 'Swarm from the lane, hived on the 5th.' }, counts: [['2026-08-06', 6, 310]] },
+      { name: 'Campion', bees: 10, brood: 5, counts: [['2026-06-13', 2, 300], ['2026-08-08', 6, 300]] },
+      { name: 'Daisy', bees: 8, brood: 4, counts: [['2026-06-13', 0, 300]] },
+      { name: 'Eyebright', bees: 11, brood: 6, counts: [['2026-06-13', 2, 300], ['2026-08-08', 5, 300]] },
+      { name: 'Yarrow', bees: 12, brood: 7, facts: { broodBoxes: 2, note: 'Crippled wings on the landing board.' }, counts: [['2026-06-13', 8, 300], ['2026-08-08', 24, 310]] },
+    ],
+  },
+]
+
+/** Springs are weaker: what the looks of March and April said. */
+export const SPRING: Facts = { ...FIVE, brood: 'capped', queen: 'laying', supers: 'none' }

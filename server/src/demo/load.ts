@@ -1,0 +1,158 @@
+import { createHash } from 'node:crypto'
+import { answer } from '@thistle/core/course'
+import { situationOf, NOTHING_KNOWN, type ColonyRecord, type CourseRecord, type LookRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { addDays, type Day } from '@thistle/core/time'
+import type { Transaction } from 'sequelize'
+import { hashPassword } from '../access/passwords.ts'
+import type { Clock } from '../clock.ts'
+import type { Database } from '../database/index.ts'
+import { DEMO_DAY, demoWeather, NORMALS } from './season.ts'
+import { HOLDING, KEEPER, SPRING, YARDS, type DemoColony, type DemoCourse, type DemoYard } from './holding.ts'
+
+/** An id that is the same at every loading, in the shape of a UUID version 7. */
+export function demoId(name: string): string {
+  const hex = createHash('sha256').update(`thistle demo ${name}`).digest('hex')
+  return `019a${hex.slice(0, 4)}-${hex.slice(4, 8)}-7${hex.slice(8, 11)}-8${hex.slice(11, 14)}-${hex.slice(14, 26)}`
+}
+
+export const DEMO_HOLDING = demoId('holding')
+
+type Row = Record<string, unknown>
+/** Rows by table, in the order in which they are written. */
+type Rows = Record<'settings' | 'yards' | 'weatherDays' | 'colonies' | 'placements' | 'looks' | 'decisions' | 'courses' | 'counts' | 'countSamples' | 'events', Row[]>
+
+const SETTINGS: Omit<SettingsRecord, 'id'> = {
+  version: 1, school: 'three-percent', priority: 'knockdown', organicOnly: false,
+  kit: ['vaporiser', 'respirator', 'acid-gloves', 'gloves', 'eye-protection', 'scales'],
+  rules: {
+    'amitraz-strip': { authorised: 'yes', withSupers: false, gramsPerBox: null, mostCourses: 2, mostDays: null },
+    'formic-strip-14': { authorised: 'yes', withSupers: false, gramsPerBox: null, mostCourses: null, mostDays: null },
+    'oxalic-vapour': { authorised: 'unknown', withSupers: false, gramsPerBox: 1, mostCourses: null, mostDays: null },
+  },
+  stock: { 'amitraz-strip': { units: 14, expires: '2027-06-30' }, 'formic-strip-14': { units: 8, expires: '2027-03-31' }, 'oxalic-vapour': { units: 250, expires: '2029-01-31' } },
+  temperatureUnit: 'C', massUnit: 'g',
+}
+
+function lookOf(colony: DemoColony, onDay: Day, facts: Partial<LookRecord>): LookRecord {
+  return {
+    ...NOTHING_KNOWN, id: demoId(`look ${colony.name} ${onDay}`), version: 1, onDay, framesOfBees: colony.bees, framesOfBrood: colony.brood,
+    brood: 'capped', hive: 'frames', queen: 'laying', floor: 'solid', floorWet: false, entrance: 'full', clustered: false, feeding: false, newlyHived: false,
+    supers: 'none', note: null, ...facts,
+  }
+}
+
+/** A course of the past, decided as it would have been then: with the counts and the weather known on its first day. */
+function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: DemoCourse): CourseRecord {
+  const id = demoId(`course ${colony.id} ${course.startOn}`)
+  const decisionId = demoId(`decision ${colony.id} ${course.startOn}`)
+  const then = { ...yard, today: course.startOn, supersOffOn: null, weather: yard.weather.map((d) => ({ ...d, kind: d.date < course.startOn ? ('observed' as const) : ('forecast' as const) })) }
+  const situation = situationOf(then, { ...colony, counts: colony.counts.filter((c) => c.onDay <= course.startOn) }, { id: DEMO_HOLDING, ...SETTINGS, stock: {} }, course.startOn)
+  const whole = answer(situation)
+  const option = whole.options.find((o) => o.treatment === course.treatment)
+  if (!option || option.earliest !== course.startOn) throw new Error(`the demo cannot start ${course.treatment} in ${colony.name} on ${course.startOn}`)
+  const latestStart = option.course.find((job) => job.job === 'dose')?.latest ?? course.startOn
+  const base = { holdingId: DEMO_HOLDING, treatment: course.treatment, startOn: course.startOn }
+  rows.decisions.push({ id: decisionId, ...base, yardId: yard.id, madeOn: course.startOn, note: null, version: 1 })
+  rows.courses.push({ id, ...base, decisionId, colonyId: colony.id, latestStart, situation, answer: whole })
+  const events = course.events.map((e) => ({ id: demoId(`event ${id} ${e.job} ${e.n ?? 1}`), kind: 'done' as const, job: e.job, n: e.n ?? 1, happenedOn: e.on, amount: e.amount ?? null, note: null, supersedes: null }))
+  rows.events.push(...events.map((e) => ({ ...e, holdingId: DEMO_HOLDING, courseId: id, device: 'demo' })))
+  const { judgement } = whole
+  return {
+    id, decisionId, treatment: course.treatment, startOn: course.startOn, latestStart, facts: situation, recountBy: judgement.recountBy, events,
+    before: { mites: judgement.mites, bees: judgement.bees, countedOn: judgement.countedOn, method: judgement.method },
+  }
+}
+
+function addColony(rows: Rows, yard: YardRecord, demo: DemoColony, position: number, lookedOn: Day): void {
+  const id = demoId(`colony ${demo.name}`)
+  const since = demo.since ?? '2026-03-01'
+  const colony = { id, name: demo.name, since, hivedOn: demo.hivedOn ?? null, parents: demo.name === 'Ivy' ? [demoId('colony Juniper')] : [], version: 1 }
+  rows.colonies.push({ ...colony, holdingId: DEMO_HOLDING, retiredOn: null, retiredWhy: null })
+  const placement = { id: demoId(`placement ${demo.name}`), version: 1, position, fromDay: since, yardId: yard.id }
+  rows.placements.push({ ...placement, holdingId: DEMO_HOLDING, colonyId: id, toDay: null })
+  const looks = [lookOf(demo, since > lookedOn ? since : lookedOn, demo.facts ?? {})]
+  if (since === '2026-03-01') looks.unshift(lookOf(demo, '2026-03-07', SPRING), lookOf(demo, '2026-06-13', { framesOfBees: Math.max(5, demo.bees - 1), framesOfBrood: Math.max(4, demo.brood), supers: 'none' }))
+  rows.looks.push(...looks.map((look) => ({ ...look, holdingId: DEMO_HOLDING, colonyId: id })))
+  const counts = demo.counts.map(([onDay, mites, bees]) => ({ id: demoId(`count ${demo.name} ${onDay}`), version: 1, courseId: null, onDay, method: 'wash' as const, recovery: null, representative: demo.facts?.queen === 'absent' && onDay >= '2026-08-01' ? false : null, note: null, samples: [{ mites, bees, days: null }] }))
+  rows.counts.push(...counts.map(({ samples: _samples, ...count }) => ({ ...count, holdingId: DEMO_HOLDING, colonyId: id })))
+  rows.countSamples.push(...counts.flatMap((c) => c.samples.map((s, i) => ({ ...s, countId: c.id, n: i + 1 }))))
+  const record: ColonyRecord = { ...colony, placement, look: null, counts, courses: [] }
+  demo.courses?.reduce<CourseRecord[]>((courses, course) => {
+    const look = looks.findLast((l) => l.onDay <= course.startOn) ?? looks[0] ?? null
+    return [...courses, addCourse(rows, yard, { ...record, look, courses }, course)]
+  }, [])
+}
+
+function addYard(rows: Rows, demo: DemoYard, place: number): void {
+  const weather = demoWeather(demo.lift)
+  const id = demoId(`yard ${demo.name}`)
+  const { name, latitude, longitude, lastOpening, supersOffOn, supersNextOn } = demo
+  const kept = { id, name, latitude, longitude, lastOpening, supersOffOn, supersNextOn, place, hemisphere: 'north' as const, timeZone: 'Europe/Paris', normals: NORMALS.map((n) => ({ ...n, high: n.high + demo.lift, low: n.low + demo.lift })), phase: null, version: 1 }
+  rows.yards.push({ ...kept, holdingId: DEMO_HOLDING })
+  rows.weatherDays.push(...weather.map((d) => ({ ...d, yardId: id })))
+  const record: YardRecord = { ...kept, today: DEMO_DAY, colonies: [], weather: weather.filter((d) => d.day <= addDays(DEMO_DAY, 9)).map((d) => ({ date: d.day, high: d.high, low: d.low, kind: null })) }
+  demo.colonies.forEach((colony, i) => addColony(rows, record, colony, i + 1, demo.lookedOn))
+}
+
+/** Builds every row of the demo from the data beside this file. */
+export function demoRows(): Rows {
+  const rows: Rows = { settings: [{ id: DEMO_HOLDING, holdingId: DEMO_HOLDING, ...SETTINGS }], yards: [], weatherDays: [], colonies: [], placements: [], looks: [], decisions: [], courses: [], counts: [], countSamples: [], events: [] }
+  YARDS.forEach((yard, place) => addYard(rows, yard, place))
+  return rows
+}
+
+const KIND_OF: Partial<Record<keyof Rows, string>> = { settings: 'settings', yards: 'yard', colonies: 'colony', placements: 'placement', looks: 'look', counts: 'count', decisions: 'decision', events: 'event' }
+
+async function write(db: Database, clock: Clock, transaction: Transaction): Promise<void> {
+  const at = clock()
+  const keeperId = demoId('keeper')
+  const rows = demoRows()
+  await db.model('keepers').create({ id: keeperId, email: KEEPER.email, name: KEEPER.name, passwordHash: await hashPassword(KEEPER.password) }, { transaction })
+  await db.model('holdings').create({ id: DEMO_HOLDING, name: HOLDING, demo: true, livesOn: DEMO_DAY, seq: 0 }, { transaction })
+  await db.model('memberships').create({ keeperId, holdingId: DEMO_HOLDING, role: 'owner', yards: null, untilDay: null }, { transaction })
+  let seq = 0
+  const history: Row[] = []
+  for (const [table, list] of Object.entries(rows) as [keyof Rows, Row[]][]) {
+    const kind = KIND_OF[table]
+    const numbered = list.map((row) => {
+      if (!kind) return row
+      seq += 1
+      const state = table === 'counts' ? { ...row, samples: rows.countSamples.filter((s) => s.countId === row.id) } : row
+      history.push({ holdingId: DEMO_HOLDING, seq, kind, rowId: row.id, version: row.version ?? 1, state, keeperId, savedAt: at })
+      return table === 'events' ? { ...row, seq, keeperId, savedAt: at } : row
+    })
+    await db.model(table).bulkCreate(numbered, { transaction })
+  }
+  await db.model('history').bulkCreate(history, { transaction })
+  await db.model('holdings').update({ seq }, { where: { id: DEMO_HOLDING }, transaction })
+}
+
+/** In an order that no foreign key minds. */
+const CLEAR = `
+DELETE FROM history WHERE holding_id = :id;
+DELETE FROM events WHERE holding_id = :id;
+DELETE FROM count_samples WHERE count_id IN (SELECT id FROM counts WHERE holding_id = :id);
+DELETE FROM counts WHERE holding_id = :id;
+DELETE FROM courses WHERE holding_id = :id;
+DELETE FROM decisions WHERE holding_id = :id;
+DELETE FROM looks WHERE holding_id = :id;
+DELETE FROM placements WHERE holding_id = :id;
+DELETE FROM colonies WHERE holding_id = :id;
+DELETE FROM weather_days WHERE yard_id IN (SELECT id FROM yards WHERE holding_id = :id);
+DELETE FROM yards WHERE holding_id = :id;
+DELETE FROM settings WHERE holding_id = :id;
+DELETE FROM memberships WHERE holding_id = :id;
+DELETE FROM holdings WHERE id = :id;
+DELETE FROM keepers WHERE id = :keeper;`
+
+/** Loads the demo into an empty database, or, with `again`, puts the demo back as it was. Other holdings are not touched. */
+export async function loadDemo(db: Database, clock: Clock, { again }: { again: boolean }): Promise<boolean> {
+  return db.sequelize.transaction(async (transaction) => {
+    await db.sequelize.query('LOCK TABLE holdings IN SHARE ROW EXCLUSIVE MODE', { transaction })
+    const empty = (await db.model('holdings').count({ transaction })) === 0
+    if (!empty && !again) return false
+    await db.sequelize.query(CLEAR, { replacements: { id: DEMO_HOLDING, keeper: demoId('keeper') }, transaction })
+    await write(db, clock, transaction)
+    return true
+  })
+}

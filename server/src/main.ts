@@ -1,0 +1,63 @@
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { pino } from 'pino'
+import { makeApp } from './app.ts'
+import { readConfig } from './config.ts'
+import { migrate, openDatabase } from './database/index.ts'
+import { loadDemo } from './demo/load.ts'
+
+/** How long open requests may take to finish once the server is told to stop. */
+const DRAIN = 8000
+
+const config = readConfig(process.env)
+/** Of a fault its kind and place; never the statement's values, which are people's records. */
+const plainFault = (fault: Error & { code?: string; parent?: { code?: string } }) => ({ type: fault.name, message: fault.message, code: fault.code ?? fault.parent?.code, stack: fault.stack })
+const logger = pino({ level: config.logLevel, serializers: { err: plainFault } })
+const clock = () => new Date()
+
+async function main(): Promise<void> {
+  const db = openDatabase(config.databaseUrl)
+  const ran = await migrate(db.sequelize)
+  if (ran.length > 0) logger.info({ ran }, 'schema brought up to date')
+  await loadDemo(db, clock, { again: process.argv.includes('--reset-demo') })
+  if (process.argv.includes('--only-data')) {
+    await db.sequelize.close()
+    process.disconnect?.()
+    return
+  }
+  let ready = true
+  const app = makeApp({ config, db, clock, logger, isReady: () => ready })
+  const server = createServer(app.express)
+  server.on('error', (fault: NodeJS.ErrnoException) => {
+    process.send?.({ fault: fault.code, message: fault.message })
+    logger.fatal({ err: fault }, 'cannot listen')
+    process.exit(1)
+  })
+  server.listen(config.port, config.host, () => {
+    const { port } = server.address() as AddressInfo
+    process.send?.({ listening: port })
+    logger.info({ host: config.host, port }, 'listening')
+  })
+
+  const stop = (why: string) => {
+    if (!ready) return
+    ready = false
+    logger.info({ why }, 'stopping')
+    setTimeout(() => process.exit(1), DRAIN).unref()
+    server.close(async () => {
+      await app.close()
+      await db.sequelize.close()
+      process.exit(0)
+    })
+    server.closeIdleConnections()
+  }
+  process.on('SIGINT', () => stop('SIGINT'))
+  process.on('SIGTERM', () => stop('SIGTERM'))
+  process.on('disconnect', () => stop('the starter is gone'))
+}
+
+main().catch((fault: unknown) => {
+  logger.fatal({ err: fault }, 'cannot start')
+  process.send?.({ fault: 'start', message: (fault as Error).message })
+  process.exit(1)
+})

@@ -1,0 +1,56 @@
+import type { ErrorRequestHandler, RequestHandler } from 'express'
+import { BaseError, ConnectionError, DatabaseError, UniqueConstraintError } from 'sequelize'
+import { Problem, problemBody } from './problem.ts'
+
+/** Codes with which PostgreSQL, or the way to it, says that it is gone. */
+const GONE = /^(57P0[123]|08\w{3}|53300|ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|ETIMEDOUT)$/
+
+function isGone(fault: unknown): boolean {
+  if (fault instanceof ConnectionError) return true
+  const code = (fault as { code?: string; parent?: { code?: string } } | null)?.code ?? (fault as { parent?: { code?: string } } | null)?.parent?.code
+  return (code !== undefined && GONE.test(code)) || /Connection terminated|ConnectionManager|Client has encountered/.test((fault as Error | null)?.message ?? '')
+}
+
+/** Constraints a keeper can run into, in their words; Joi catches nearly all before. */
+const CONSTRAINTS: Record<string, string> = {
+  placement_now: 'This colony already stands in a yard.',
+  superseded_once: 'That entry was corrected already: load it again.',
+}
+
+function fromDatabase(fault: DatabaseError | UniqueConstraintError): Problem | null {
+  const parent = fault.parent as { code?: string; constraint?: string } | undefined
+  const known = parent?.constraint ? CONSTRAINTS[parent.constraint] : undefined
+  if (known) return Problem.conflict(known)
+  if (parent?.code === '23505') return Problem.conflict('That is there already.')
+  if (parent?.code?.startsWith('23') || parent?.code?.startsWith('22')) {
+    return Problem.invalid([{ path: '', sentence: `The records refuse this (${parent.constraint ?? 'a value out of range'}).` }])
+  }
+  return null
+}
+
+function fromParser(fault: { type?: string; status?: number }): Problem | null {
+  if (fault.type === 'entity.too.large') return new Problem(413, 'too-large', 'That is over 1 MB, the most that is taken at once.')
+  if (fault.type === 'entity.parse.failed') return Problem.invalid([{ path: '', sentence: 'The body is not JSON.' }])
+  if (fault.type === 'encoding.unsupported' || fault.type === 'charset.unsupported') return new Problem(415, 'not-json', 'Send JSON in UTF-8.')
+  if (fault.status === 400) return Problem.invalid([{ path: '', sentence: 'The request is not understood.' }])
+  return null
+}
+
+/** Turns whatever was thrown into a problem document; what nobody foresaw is logged whole and told in one sentence. */
+export const problemHandler: ErrorRequestHandler = (fault: unknown, req, res, _next) => {
+  let problem: Problem
+  if (fault instanceof Problem) problem = fault
+  else if (isGone(fault)) problem = Problem.unavailable()
+  else {
+    const found = fault instanceof BaseError ? fromDatabase(fault as DatabaseError) : fromParser(fault as { type?: string; status?: number })
+    problem = found ?? new Problem(500, 'fault', 'Something went wrong on our side. Nothing was saved; try again.')
+    if (!found) req.log?.error({ err: fault }, 'unforeseen fault')
+  }
+  if (res.headersSent) {
+    res.destroy()
+    return
+  }
+  res.status(problem.status).type('application/problem+json').send(JSON.stringify(problemBody(problem, req.id)))
+}
+
+export const noSuchRoute: RequestHandler = (_req, _res, next) => next(Problem.notFound())

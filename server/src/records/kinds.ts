@@ -1,0 +1,176 @@
+import Joi from 'joi'
+import { QueryTypes, type Transaction } from 'sequelize'
+import { CASE_FIELDS, daySchema } from '@thistle/core/formats'
+import { KIT, METHODS, PHASES, PRIORITIES, SCHOOLS, SUPERS, TREATMENT_KEYS } from '@thistle/core/situation'
+import type { Scope } from '../access/scope.ts'
+import { coversYard } from '../access/scope.ts'
+import type { Clock } from '../clock.ts'
+import { todayOf } from '../clock.ts'
+import type { Database } from '../database/index.ts'
+import { Problem } from '../problems/problem.ts'
+
+/** What a check may ask. */
+export interface Checking {
+  readonly db: Database
+  readonly scope: Scope
+  readonly clock: Clock
+  readonly transaction: Transaction
+}
+export type Body = Readonly<Record<string, unknown>>
+
+/** A kind of row that keepers write: its shape and what the shape alone cannot say. */
+export interface Kind {
+  readonly name: string
+  readonly table: string
+  readonly body: Joi.ObjectSchema
+  readonly check: (ask: Checking, body: Body, id: string) => Promise<void>
+}
+
+const id = () => Joi.string().guid()
+const day = () => daySchema()
+const maybeDay = () => daySchema().allow(null).default(null)
+const text = (most: number) => Joi.string().max(most).allow(null, '').default(null)
+const name = (most: number) => Joi.string().trim().min(1).max(most).required()
+const maybe = (schema: Joi.Schema) => schema.allow(null).default(null)
+
+/** The colony in this scope, with the yard it stands in and that yard's today; 404 where it is not the keeper's. */
+export async function findColony(ask: Checking, colonyId: unknown): Promise<{ id: string; since: string; name: string; yardId: string; today: string }> {
+  const [row] = await ask.db.sequelize.query<{ id: string; since: string; name: string; yardId: string; timeZone: string }>(
+    `SELECT c.id, c.since, c.name, p.yard_id AS "yardId", y.time_zone AS "timeZone"
+       FROM colonies c
+       LEFT JOIN placements p ON p.colony_id = c.id AND p.to_day IS NULL AND p.deleted_at IS NULL
+       LEFT JOIN yards y ON y.id = p.yard_id
+      WHERE c.id = :colonyId AND c.holding_id = :holdingId AND c.deleted_at IS NULL`,
+    { replacements: { colonyId, holdingId: ask.scope.holdingId }, type: QueryTypes.SELECT, transaction: ask.transaction },
+  )
+  if (!row || (ask.scope.yards !== null && !coversYard(ask.scope, row.yardId))) throw Problem.notFound()
+  return { ...row, today: todayOf(ask.scope.livesOn, row.timeZone ?? 'UTC', ask.clock) }
+}
+
+/** The yard in this scope and its today. */
+export async function findYard(ask: Checking, yardId: unknown): Promise<{ id: string; today: string }> {
+  const [row] = await ask.db.sequelize.query<{ id: string; timeZone: string }>(
+    'SELECT id, time_zone AS "timeZone" FROM yards WHERE id = :yardId AND holding_id = :holdingId AND deleted_at IS NULL',
+    { replacements: { yardId, holdingId: ask.scope.holdingId }, type: QueryTypes.SELECT, transaction: ask.transaction },
+  )
+  if (!row || !coversYard(ask.scope, row.id)) throw Problem.notFound()
+  return { id: row.id, today: todayOf(ask.scope.livesOn, row.timeZone, ask.clock) }
+}
+
+/** Refuses a day that is still to come, or one before the colony was there. */
+export function checkDay(path: string, on: string, today: string, since: string | null): void {
+  if (on > today) throw Problem.invalid([{ path, sentence: `This day is still to come: today is ${today}.` }])
+  if (since !== null && on < since) throw Problem.invalid([{ path, sentence: `The colony is in your book from ${since}: this cannot be older.` }])
+}
+
+const normals = Joi.array().items(Joi.object({ month: Joi.number().integer().min(1).max(12).required(), high: Joi.number().min(-60).max(60).required(), low: Joi.number().min(-60).max(60).required() })).max(12).default([])
+
+const timeZone = Joi.string().max(60).custom((value: string, help) => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: value })
+    return value
+  } catch {
+    return help.message({ custom: '{{#label}} is not a time zone that is known, like Europe/Paris' })
+  }
+})
+
+const yard: Kind = {
+  name: 'yard', table: 'yards',
+  body: Joi.object({
+    name: name(60), place: Joi.number().integer().min(0).max(10_000).default(0), latitude: maybe(Joi.number().min(-90).max(90)), longitude: maybe(Joi.number().min(-180).max(180)),
+    hemisphere: Joi.string().valid('north', 'south').default('north'), timeZone: timeZone.default('UTC'), normals, phase: maybe(Joi.string().valid(...PHASES)),
+    lastOpening: maybeDay(), supersOffOn: maybeDay(), supersNextOn: maybeDay(),
+  }),
+  check: async ({ scope }, _body, yardId) => {
+    if (!coversYard(scope, yardId)) throw Problem.forbidden()
+  },
+}
+
+const colony: Kind = {
+  name: 'colony', table: 'colonies',
+  body: Joi.object({ name: name(40), since: day().required(), hivedOn: maybeDay(), parents: Joi.array().items(id()).max(20).default([]), retiredOn: maybeDay(), retiredWhy: text(200) }),
+  check: async (ask, body) => {
+    const today = todayOf(ask.scope.livesOn, 'UTC', ask.clock)
+    const latest = new Date(Date.parse(today) + 86_400_000).toISOString().slice(0, 10)
+    for (const field of ['since', 'hivedOn', 'retiredOn']) {
+      const on = body[field]
+      if (typeof on === 'string' && on > (ask.scope.livesOn ?? latest)) throw Problem.invalid([{ path: field, sentence: `This day is still to come: today is ${today}.` }])
+      if (field !== 'since' && typeof on === 'string' && on < String(body.since)) throw Problem.invalid([{ path: field, sentence: `This is before the colony was there, ${String(body.since)}.` }])
+    }
+    for (const parent of body.parents as string[]) await findColony(ask, parent)
+  },
+}
+
+const placement: Kind = {
+  name: 'placement', table: 'placements',
+  body: Joi.object({ colonyId: id().required(), yardId: id().required(), position: Joi.number().integer().min(1).max(999).required(), fromDay: day().required(), toDay: maybeDay() }),
+  check: async (ask, body) => {
+    const { today } = await findYard(ask, body.yardId)
+    await findColony({ ...ask, scope: { ...ask.scope, yards: null } }, body.colonyId)
+    checkDay('fromDay', String(body.fromDay), today, null)
+    if (typeof body.toDay === 'string' && body.toDay < String(body.fromDay)) throw Problem.invalid([{ path: 'toDay', sentence: 'It cannot leave before it came.' }])
+  },
+}
+
+const look: Kind = {
+  name: 'look', table: 'looks',
+  body: Joi.object({
+    colonyId: id().required(), onDay: day().required(), ...CASE_FIELDS, broodBoxes: CASE_FIELDS.broodBoxes.required(), layingSince: maybeDay(),
+    supers: maybe(Joi.string().valid(...SUPERS)), note: text(2000),
+  }),
+  check: async (ask, body) => {
+    const found = await findColony(ask, body.colonyId)
+    checkDay('onDay', String(body.onDay), found.today, found.since)
+  },
+}
+
+const sample = Joi.object({
+  mites: Joi.number().integer().min(0).max(100_000).required(), bees: maybe(Joi.number().integer().min(1).max(100_000)),
+  days: maybe(Joi.number().greater(0).max(30).messages({ 'number.greater': '{{#label}} must be more than 0' })),
+})
+
+const count: Kind = {
+  name: 'count', table: 'counts',
+  body: Joi.object({
+    colonyId: id().required(), courseId: maybe(id()), onDay: day().required(), method: Joi.string().valid(...METHODS).required(), recovery: maybe(Joi.number().min(0.05).max(1)),
+    representative: maybe(Joi.boolean()), note: text(2000), samples: Joi.array().items(sample).min(1).max(50).required(),
+  }),
+  check: async (ask, body) => {
+    const found = await findColony(ask, body.colonyId)
+    checkDay('onDay', String(body.onDay), found.today, found.since)
+    const board = body.method === 'board'
+    for (const [i, s] of (body.samples as { mites: number; bees: number | null; days: number | null }[]).entries()) {
+      const fault = (field: string, sentence: string) => Problem.invalid([{ path: `samples[${i}].${field}`, sentence }])
+      if (board && (s.days === null || s.bees !== null)) throw fault('days', 'A board has the days it lay, and no bees.')
+      if (!board && (s.bees === null || s.days !== null)) throw fault('bees', 'There must be bees in the jar: enter how many were washed.')
+      if (s.bees !== null && s.mites > s.bees) throw fault('mites', `${s.mites} mites on ${s.bees} bees: more mites than bees. Were the two figures swapped?`)
+    }
+    if (body.courseId !== null) {
+      const course = await ask.db.model('courses').findOne({ where: { id: body.courseId as string, colonyId: found.id, holdingId: ask.scope.holdingId }, transaction: ask.transaction })
+      if (!course) throw Problem.notFound()
+    }
+  },
+}
+
+const rule = Joi.object({
+  authorised: maybe(Joi.string().valid('yes', 'no', 'unknown')), withSupers: maybe(Joi.boolean()), gramsPerBox: maybe(Joi.number().min(0.01).max(10)),
+  mostCourses: maybe(Joi.number().integer().min(0).max(52)), mostDays: maybe(Joi.number().integer().min(1).max(366)),
+})
+const shelf = Joi.object({ units: maybe(Joi.number().min(0).max(100_000)), expires: maybeDay() })
+const perTreatment = (schema: Joi.Schema) => Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, schema]))).default({})
+
+const settings: Kind = {
+  name: 'settings', table: 'settings',
+  body: Joi.object({
+    school: Joi.string().valid(...SCHOOLS).required(), priority: Joi.string().valid(...PRIORITIES).required(), organicOnly: Joi.boolean().required(),
+    kit: Joi.array().items(Joi.string().valid(...KIT)).unique().required(), rules: perTreatment(rule), stock: perTreatment(shelf),
+    temperatureUnit: Joi.string().valid('C', 'F').default('C'), massUnit: Joi.string().valid('g', 'oz').default('g'),
+  }),
+  check: async ({ scope }, _body, settingsId) => {
+    if (settingsId !== scope.holdingId) throw Problem.notFound()
+    if (scope.role !== 'owner') throw Problem.forbidden()
+  },
+}
+
+/** Every kind that is created and changed by an idempotent PUT, by the word in its address. */
+export const KINDS: Readonly<Record<string, Kind>> = { yards: yard, colonies: colony, placements: placement, looks: look, counts: count, settings }

@@ -1,0 +1,91 @@
+import Joi from 'joi'
+import type { Transaction } from 'sequelize'
+import type { Scope } from '../access/scope.ts'
+import type { Clock } from '../clock.ts'
+import type { Database } from '../database/index.ts'
+import { Problem } from '../problems/problem.ts'
+import { checkBody } from './body.ts'
+import type { Body, Kind } from './kinds.ts'
+import { nextSeq, writeHistory } from './log.ts'
+
+export interface Keeping {
+  readonly db: Database
+  readonly clock: Clock
+}
+type State = Record<string, unknown>
+
+const HIDDEN = new Set(['holdingId', 'createdAt', 'updatedAt'])
+
+async function samplesOf(db: Database, countId: string, transaction: Transaction): Promise<State[]> {
+  const rows = await db.model('countSamples').findAll({ where: { countId }, order: [['n', 'ASC']], transaction, raw: true })
+  return (rows as unknown as State[]).map(({ mites, bees, days }) => ({ mites, bees, days }))
+}
+
+/** A row as it is answered and kept in the history. */
+async function present(db: Database, kind: Kind, row: State, transaction: Transaction): Promise<State> {
+  const shown = Object.fromEntries(Object.entries(row).filter(([field]) => !HIDDEN.has(field)))
+  return kind.table === 'counts' ? { ...shown, samples: await samplesOf(db, String(row.id), transaction) } : shown
+}
+
+/** Keys in one order all the way down, so that equal contents are equal texts. */
+function ordered(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(ordered)
+  if (value === null || typeof value !== 'object') return value
+  return Object.fromEntries(Object.entries(value).toSorted(([a], [b]) => a.localeCompare(b)).map(([k, v]) => [k, ordered(v)]))
+}
+const same = (body: Body, shown: State): boolean => Object.keys(body).every((k) => JSON.stringify(ordered(body[k] ?? null)) === JSON.stringify(ordered(shown[k] ?? null)))
+
+async function saveSamples(db: Database, kind: Kind, id: string, body: Body, transaction: Transaction): Promise<void> {
+  if (kind.table !== 'counts') return
+  await db.model('countSamples').destroy({ where: { countId: id }, transaction })
+  await db.model('countSamples').bulkCreate((body.samples as State[]).map((s, i) => ({ ...s, countId: id, n: i + 1 })), { transaction })
+}
+
+const withVersion = (kind: Kind): Joi.ObjectSchema => kind.body.keys({ version: Joi.number().integer().min(0).allow(null).default(null) })
+
+/**
+ * Creates or changes a row. The body's `version` is the one the keeper saw (null or 0 for a new row). Sending the same again
+ * answers the same; a version that is no longer the newest gets 409 with the current row.
+ */
+export async function putRecord(keep: Keeping, scope: Scope, kind: Kind, id: string, given: unknown): Promise<{ status: 200 | 201; row: State }> {
+  const { version, ...body } = checkBody<State & { version: number | null }>(withVersion(kind), given)
+  const { db, clock } = keep
+  return db.sequelize.transaction(async (transaction) => {
+    const seq = await nextSeq(db, scope.holdingId, transaction)
+    const found = (await db.model(kind.table).findByPk(id, { transaction, raw: true })) as unknown as State | null
+    if (found && found.holdingId !== scope.holdingId) throw Problem.notFound()
+    if (found?.deletedAt) throw Problem.conflict('This was taken away. Put it back first.')
+    await kind.check({ db, scope, clock, transaction }, body, id)
+    if (found) {
+      const shown = await present(db, kind, found, transaction)
+      if (same(body, shown)) return { status: 200, row: shown }
+      if (version !== found.version) throw Problem.stale(shown)
+    } else if (version) throw Problem.notFound()
+    const next = { ...body, version: Number(found?.version ?? 0) + 1 }
+    if (found) await db.model(kind.table).update(next, { where: { id }, transaction })
+    else await db.model(kind.table).create({ id, holdingId: scope.holdingId, deletedAt: null, ...next }, { transaction })
+    await saveSamples(db, kind, id, body, transaction)
+    const row = await present(db, kind, { id, deletedAt: null, ...next }, transaction)
+    await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
+    return { status: found ? 200 : 201, row }
+  })
+}
+
+/** Marks a row as deleted; its history stays. */
+export async function removeRecord(keep: Keeping, scope: Scope, kind: Kind, id: string, version: number | null): Promise<State> {
+  const { db, clock } = keep
+  return db.sequelize.transaction(async (transaction) => {
+    const seq = await nextSeq(db, scope.holdingId, transaction)
+    const found = (await db.model(kind.table).findByPk(id, { transaction, raw: true })) as unknown as State | null
+    if (!found || found.holdingId !== scope.holdingId) throw Problem.notFound()
+    const shown = await present(db, kind, found, transaction)
+    if (found.deletedAt) return shown
+    await kind.check({ db, scope, clock, transaction }, shown, id)
+    if (version !== found.version) throw Problem.stale(shown)
+    const next = { version: Number(found.version) + 1, deletedAt: clock() }
+    await db.model(kind.table).update(next, { where: { id }, transaction })
+    const row = { ...shown, ...next }
+    await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
+    return row
+  })
+}

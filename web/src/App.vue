@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import ConfigProvider from 'ant-design-vue/es/config-provider'
+import { computed, onErrorCaptured, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { THEME } from './look/tokens.ts'
+import TopBand from './frame/TopBand.vue'
+import BottomBar from './frame/BottomBar.vue'
+import StateBanner from './frame/StateBanner.vue'
+import { useHolding } from './stores/holding.ts'
+
+const route = useRoute()
+const router = useRouter()
+const holding = useHolding()
+const open = computed(() => Boolean(route.meta.open))
+const failed = ref<string | null>(null)
+onErrorCaptured((fault) => {
+  failed.value = fault.message
+  console.error(fault)
+  return false
+})
+router.onError((fault: Error) => (failed.value = fault.message))
+router.afterEach(() => (failed.value = null))
+const reload = () => window.location.reload()
+</script>
+
+<template>
+  <ConfigProvider :theme="THEME" :auto-insert-space-in-button="false">
+    <a class="skip" href="#work">Go to the work</a>
+    <TopBand v-if="!open && holding.loaded" />
+    <StateBanner />
+    <main v-if="failed" class="page"><h1>This screen could not be shown.</h1><p class="soft">{{ failed }}</p><p style="margin-top: 14px"><button class="press quiet" type="button" @click="reload">Load it again</button></p></main>
+    <main v-else-if="open || holding.loaded" id="work" tabindex="-1"><RouterView /></main>
+    <main v-else class="loading" aria-busy="true"><img src="/mark.svg" alt="" width="56" height="56" /><p class="serif">Fetching your yards ...</p></main>
+    <BottomBar v-if="!open && holding.loaded" />
+  </ConfigProvider>
+</template>
+
+<style scoped>
+main:focus { outline: none; }
+.loading { min-height: 70vh; display: grid; place-content: center; justify-items: center; gap: 14px; font-size: 18px; color: var(--soft); }
+.loading img { background: var(--band); border-radius: 50%; padding: 8px; }
+</style>

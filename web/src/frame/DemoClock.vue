@@ -1,0 +1,50 @@
+<script setup lang="ts">
+/** The demo holding lives on a date of its own; here it is said, and stepped on. */
+import { computed, ref } from 'vue'
+import { addDays, sayDay, type Day } from '@thistle/core/time'
+import { useHolding } from '../stores/holding.ts'
+
+const holding = useHolding()
+const open = ref(false)
+const busy = ref(false)
+const place = computed(() => holding.me?.holding ?? null)
+const last = computed(() => place.value?.livesTo ?? holding.today)
+/** The next day after today on which a job opens or must be over. */
+const nextJob = computed<Day | null>(() => {
+  const days = holding.states.flatMap((y) => y.row.flatMap((s) => s.steps.flatMap((x) => [x.earliest, x.best, x.latest]))).filter((d) => d > holding.today && d <= last.value)
+  return days.toSorted()[0] ?? null
+})
+async function go(on: Day): Promise<void> {
+  busy.value = true
+  try {
+    await holding.liveOn(on)
+    open.value = false
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="clock" @keydown.esc="open = false">
+    <button type="button" class="now" :aria-expanded="open" aria-controls="demo-clock" @click="open = !open">
+      <span class="word">Demo day</span> <strong>{{ sayDay(holding.today) }}</strong> <span aria-hidden="true">▾</span>
+    </button>
+    <div v-if="open" id="demo-clock" class="box">
+      <p>Everything here is made up and lives on its own date. Step it on to see what comes.</p>
+      <button type="button" class="press quiet" :disabled="busy || holding.today >= last" @click="go(addDays(holding.today, 1))">On a day, to {{ sayDay(addDays(holding.today, 1)) }}</button>
+      <button type="button" class="press quiet" :disabled="busy || !nextJob" @click="nextJob && go(nextJob)">{{ nextJob ? `To the next job, ${sayDay(nextJob)}` : 'No further job' }}</button>
+      <button type="button" class="press quiet" :disabled="busy || holding.today >= last" @click="go(addDays(holding.today, 7) > last ? last : addDays(holding.today, 7))">On a week</button>
+      <button type="button" class="press quiet" :disabled="busy || !place?.livesFrom || holding.today === place.livesFrom" @click="place?.livesFrom && go(place.livesFrom)">Back to {{ place?.livesFrom ? sayDay(place.livesFrom) : '' }}</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.clock { position: relative; }
+.now { background: none; border: 1px dashed #7d6b8a; border-radius: 8px; color: #f0dfa6; font-size: 14px; padding: 5px 11px; min-height: 36px; cursor: pointer; white-space: nowrap; }
+.now:hover { border-color: #f0dfa6; }
+.box { position: absolute; right: 0; top: calc(100% + 8px); width: 290px; background: var(--sheet); color: var(--ink); border: 1px solid var(--line); border-radius: 12px; padding: 14px; display: grid; gap: 8px; z-index: 40; box-shadow: 0 14px 40px rgb(42 33 48 / 22%); }
+.box p { font-size: 14px; color: var(--soft); }
+@media (max-width: 720px) { .word { display: none; } .now { min-height: 48px; } }
+</style>

@@ -1,0 +1,28 @@
+<script setup lang="ts">
+/** Says when the records are out of reach, and lets somebody sign in again over the page, so that nothing typed is lost. */
+import { useConnection } from '../stores/connection.ts'
+import { useHolding } from '../stores/holding.ts'
+import SignInForm from '../places/signin/SignInForm.vue'
+
+const connection = useConnection()
+const holding = useHolding()
+</script>
+
+<template>
+  <div aria-live="polite" class="no-print">
+    <p v-if="connection.lost" class="lost" role="status"><strong>Out of reach.</strong> {{ connection.lost }}</p>
+  </div>
+  <div v-if="connection.signedOut" class="over" role="dialog" aria-modal="true" aria-labelledby="again">
+    <div class="box">
+      <h2 id="again">Your session has ended</h2>
+      <p class="soft">Sign in again; what you typed is still here and is kept as soon as you have.</p>
+      <SignInForm :demo-first="holding.me?.holding.demo ?? false" @done="connection.signedIn()" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.lost { background: var(--straw-wash); color: #5c420a; border-bottom: 1px solid var(--straw-mid); padding: 9px 20px; }
+.over { position: fixed; inset: 0; background: rgb(42 33 48 / 55%); display: grid; place-items: center; z-index: 60; padding: 16px; }
+.box { background: var(--sheet); border-radius: 14px; padding: 24px; width: min(420px, 100%); display: grid; gap: 14px; }
+</style>

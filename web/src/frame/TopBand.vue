@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { sayDayLong } from '@thistle/core/time'
+import RoundThistle from '../graphics/RoundThistle.vue'
+import { call } from '../server/call.ts'
+import { useHolding } from '../stores/holding.ts'
+import DemoClock from './DemoClock.vue'
+import { PLACES } from './places.ts'
+
+const route = useRoute()
+const router = useRouter()
+const holding = useHolding()
+const here = (path: string) => route.path === path || route.path.startsWith(`${path}/`)
+const demo = computed(() => holding.me?.holding.demo ?? false)
+
+function pickYard(event: Event): void {
+  const id = (event.target as HTMLSelectElement).value
+  holding.chosenYard = id
+  if (here('/yards')) void router.push(`/yards/${id}`)
+  else if (here('/count') || here('/match')) void router.push(`/${route.path.split('/')[1]}`)
+}
+async function signOut(): Promise<void> {
+  await call('DELETE', '/session').catch(() => undefined)
+  holding.forget()
+  await router.push('/sign-in')
+}
+</script>
+
+<template>
+  <header class="band">
+    <div class="inner">
+      <RouterLink to="/today" class="home" aria-label="Round Thistle, to Today"><RoundThistle :size="34" /><span class="name serif">Round Thistle</span></RouterLink>
+      <nav class="places" aria-label="Places">
+        <RouterLink v-for="p in PLACES" :key="p.path" :to="p.path" class="place" :class="{ here: here(p.path) }" :aria-current="here(p.path) ? 'page' : undefined">{{ p.name }}</RouterLink>
+      </nav>
+      <div class="right">
+        <DemoClock v-if="demo" />
+        <span v-else class="date">{{ sayDayLong(holding.today) }}</span>
+        <label v-if="holding.states.length > 0" class="yard"><span class="unseen">Yard in view</span>
+          <select :value="holding.yard?.yard.id" @change="pickYard"><option v-for="s in holding.states" :key="s.yard.id" :value="s.yard.id">{{ s.yard.name }}</option></select>
+        </label>
+        <button class="out" type="button" :title="`${holding.me?.keeper.name}, ${holding.me?.holding.name}`" @click="signOut">Sign out</button>
+      </div>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.band { background: var(--band); color: var(--band-ink); }
+.inner { max-width: 1360px; margin: 0 auto; padding: 0 20px; display: flex; align-items: center; gap: 20px; min-height: 54px; }
+.home { display: flex; align-items: center; gap: 10px; color: inherit; text-decoration: none; }
+.name { font-size: 19px; white-space: nowrap; }
+.places { display: flex; gap: 2px; }
+.place { color: var(--band-soft); text-decoration: none; padding: 7px 13px; border-bottom: 3px solid transparent; border-top: 3px solid transparent; font-size: 15.5px; }
+.place:hover { color: #fff; }
+.place.here { color: #fff; font-weight: 650; border-bottom-color: #d9b8ea; }
+.right { margin-left: auto; display: flex; align-items: center; gap: 14px; }
+.date { color: var(--band-soft); font-size: 14px; }
+.yard select { font: inherit; font-size: 14.5px; background: #3b3044; color: #fff; border: 1px solid #5b4d66; border-radius: 8px; min-height: 36px; padding: 4px 8px; max-width: 170px; }
+.out { background: none; border: 0; color: var(--band-soft); font-size: 14px; cursor: pointer; padding: 8px 4px; white-space: nowrap; }
+.out:hover { color: #fff; text-decoration: underline; }
+.band :focus-visible { outline-color: #d9b8ea; }
+@media (max-width: 1050px) { .name { display: none; } .inner { gap: 12px; } }
+@media (max-width: 720px) {
+  .places, .out { display: none; }
+  .inner { padding: 0 14px; gap: 10px; }
+  .yard { flex: 1; }
+  .yard select { min-height: 48px; font-size: 17px; max-width: none; width: 100%; background: none; border-color: transparent; font-family: var(--face-title); font-weight: 560; padding-left: 0; }
+  .right { flex: 1; justify-content: flex-end; flex-direction: row-reverse; gap: 6px; }
+}
+@media print { .band { display: none; } }
+</style>

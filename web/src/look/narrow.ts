@@ -1,0 +1,11 @@
+import { onScopeDispose, ref, type Ref } from 'vue'
+
+/** True on a phone's width; follows the window. */
+export function useNarrow(): Ref<boolean> {
+  const query = window.matchMedia('(max-width: 720px)')
+  const narrow = ref(query.matches)
+  const follow = () => (narrow.value = query.matches)
+  query.addEventListener('change', follow)
+  onScopeDispose(() => query.removeEventListener('change', follow))
+  return narrow
+}

@@ -1,0 +1,15 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/index.css'
+import '@fontsource-variable/fraunces/opsz.css'
+import 'ant-design-vue/dist/reset.css'
+import './look/base.css'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import App from './App.vue'
+import { applyTokens } from './look/tokens.ts'
+import { makeRouter } from './router.ts'
+
+applyTokens(document.documentElement)
+const app = createApp(App)
+app.use(createPinia())
+app.use(makeRouter())
+app.mount('#app')

@@ -1,0 +1,39 @@
+import type { Judgement } from '@thistle/core/judge'
+import { plain } from '@thistle/core/units'
+import type { ColonyFacts, Queen, SupersNow, Tool } from '@thistle/core/situation'
+import { sayDay } from '@thistle/core/time'
+
+/** Words for what is known, once for every screen. */
+export const BROOD_WORDS = [['none', 'none'], ['open', 'eggs and larvae only'], ['capped', 'capped']] as const
+export const QUEEN_WORDS: readonly (readonly [Queen, string])[] = [['laying', 'laying'], ['new', 'new'], ['caged', 'caged'], ['absent', 'absent'], ['unknown', 'not seen']]
+export const SUPERS_WORDS: readonly (readonly [SupersNow, string])[] = [['none', 'off'], ['for-people', 'on, for people'], ['for-bees', 'a box for the bees']]
+export const FLOOR_WORDS = [['solid', 'solid'], ['screen-open', 'screen, open'], ['screen-closed', 'screen, tray in']] as const
+export const ENTRANCE_WORDS = [['full', 'full width'], ['reduced', 'reduced']] as const
+export const HIVE_WORDS = [['frames', 'frames'], ['top-bar', 'top bars']] as const
+export const YES_NO = [['yes', 'yes'], ['no', 'no']] as const
+export const KIT_WORDS: readonly (readonly [Tool, string])[] = [
+  ['gloves', 'Gloves'], ['acid-gloves', 'Acid-proof gloves'], ['eye-protection', 'Tight eye protection'], ['respirator', 'Respirator, acid-gas and organic-vapour cartridge'],
+  ['vaporiser', 'Vaporiser and its power'], ['scales', 'Scales that read 0.1 g'], ['spacer-rim', 'Spacer rim'],
+]
+
+export const wordOf = <T extends string>(list: readonly (readonly [T, string])[], key: T | null): string => list.find(([k]) => k === key)?.[1] ?? 'not known'
+
+const UNITS = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' } as const
+/** "3.7 in 100, likely 2.1 to 6.0, limit 3, counted Tue 11 Aug": what the dot says, in words. */
+export function sayCount(j: Judgement): string {
+  if (j.estimate === null || j.low === null || j.high === null) return 'not counted yet'
+  return `${j.estimate.toFixed(1)} ${UNITS[j.unit]}, likely ${j.low.toFixed(1)} to ${j.high.toFixed(1)}, limit ${plain(j.threshold ?? 0, 2)}, counted ${j.countedOn ? sayDay(j.countedOn) : ''}${j.stale ? ', over three weeks ago' : ''}${j.representative ? '' : ', not representative'}`
+}
+
+/** The facts of a colony as lines. */
+export function factLines(c: ColonyFacts): (readonly [string, string])[] {
+  const frames = (n: number | null) => (n === null ? 'not known' : `${plain(n)} ${n === 1 ? 'frame' : 'frames'}`)
+  return [
+    ['Bees', `${frames(c.framesOfBees)}, ${c.broodBoxes} ${c.broodBoxes === 1 ? 'box' : 'boxes'}`],
+    ['Brood', c.brood === 'none' ? 'none' : `${frames(c.framesOfBrood)}, ${wordOf(BROOD_WORDS, c.brood)}`],
+    ['Queen', c.queen === 'new' && c.layingSince ? `new, laying since ${sayDay(c.layingSince)}` : wordOf(QUEEN_WORDS, c.queen)],
+    ['Floor', `${wordOf(FLOOR_WORDS, c.floor)}${c.floorWet ? ', wet' : ''}`],
+    ['Entrance', wordOf(ENTRANCE_WORDS, c.entrance)],
+  ]
+}
+export const capital = (text: string): string => text.replace(/^./, (c) => c.toUpperCase())

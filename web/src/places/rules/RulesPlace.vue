@@ -1,0 +1,183 @@
+<script setup lang="ts">
+/** What the gates read: school, kit, the keeper's own list, the yards' dates, units. One plain page. */
+import { computed, reactive, ref, toRaw } from 'vue'
+import { SCHOOLS, PHASES, PRIORITIES, type Priority, type Rule, type Stock, type Tool, type TreatmentKey } from '@thistle/core/situation'
+import { SCHOOL_LIMITS, saySchool } from '@thistle/core/judge'
+import { TREATMENTS } from '@thistle/core/treatments'
+import { plain } from '@thistle/core/units'
+import type { YardRecord } from '@thistle/core/holding'
+import DayField from '../../parts/DayField.vue'
+import NumberField from '../../parts/NumberField.vue'
+import { useSave } from '../../parts/useSave.ts'
+import { KIT_WORDS } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
+import { call } from '../../server/call.ts'
+import { useRouter } from 'vue-router'
+
+const holding = useHolding()
+const router = useRouter()
+const given = TREATMENTS.filter((t) => t.active !== null)
+const EMPTY: Rule = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
+type Draft<T> = { -readonly [K in keyof T]: T[K] }
+
+function draftOf() {
+  const s = holding.settings
+  if (!s) throw new Error('settings are loaded before this place is shown')
+  return {
+    school: s.school, priority: s.priority, organicOnly: s.organicOnly, kit: [...s.kit] as Tool[], temperatureUnit: s.temperatureUnit, massUnit: s.massUnit,
+    rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
+    stock: Object.fromEntries(given.map((t) => [t.key, { units: null, expires: null, ...s.stock[t.key] }])) as Record<string, Draft<Stock>>,
+  }
+}
+const draft = reactive(draftOf())
+const before = ref(JSON.stringify(draft))
+const changed = computed(() => JSON.stringify(draft) !== before.value)
+const saved = ref(false)
+const { busy, fault, stale, at, save } = useSave()
+
+async function keep(): Promise<void> {
+  const s = holding.settings
+  if (!s) return
+  saved.value = await save(async () => {
+    const next = structuredClone(toRaw(draft))
+    const others = Object.fromEntries(Object.entries(s.rules).filter(([key]) => !(key in next.rules)))
+    await holding.saveSettings({ ...s, ...next, rules: { ...others, ...next.rules } as Partial<Record<TreatmentKey, Rule>>, stock: { ...s.stock, ...next.stock } as Partial<Record<TreatmentKey, Stock>> })
+    before.value = JSON.stringify(draft)
+  })
+}
+async function reread(): Promise<void> {
+  await holding.load()
+  Object.assign(draft, draftOf())
+  before.value = JSON.stringify(draft)
+}
+
+const dates = reactive(Object.fromEntries(holding.yards.map((y) => [y.id, { lastOpening: y.lastOpening, supersOffOn: y.supersOffOn, supersNextOn: y.supersNextOn }])))
+const yardSave = useSave()
+const yardSaved = ref<string | null>(null)
+const failing = ref<string | null>(null)
+const yardChanged = (y: YardRecord) => {
+  const d = dates[y.id]
+  return d !== undefined && (d.lastOpening !== y.lastOpening || d.supersOffOn !== y.supersOffOn || d.supersNextOn !== y.supersNextOn)
+}
+async function keepYard(y: YardRecord): Promise<void> {
+  const { id, name, place, latitude, longitude, hemisphere, timeZone, normals, phase, version } = y
+  failing.value = id
+  const done = await yardSave.save(() => holding.put('yards', id, { name, place, latitude, longitude, hemisphere, timeZone, normals, phase, version, ...toRaw(dates[id]) }, id).then(() => undefined))
+  yardSaved.value = done ? id : null
+}
+
+const PRIORITY_WORDS: Record<Priority, string> = { knockdown: 'the strongest knockdown first', 'fewest-visits': 'the fewest visits first', gentle: 'the gentlest first', 'keep-supers': 'what lets supers stay on first' }
+const limits = (school: (typeof SCHOOLS)[number]) => PHASES.map((p) => plain((SCHOOL_LIMITS[school][p].mites / SCHOOL_LIMITS[school][p].bees) * 100, 2))
+const tri = (b: boolean | null) => (b === null ? '' : b ? 'yes' : 'no')
+const untri = (event: Event) => { const v = (event.target as HTMLSelectElement).value; return v === '' ? null : v === 'yes' }
+const word = <T extends string>(event: Event) => ((event.target as HTMLSelectElement).value || null) as T | null
+async function signOut(): Promise<void> {
+  await call('DELETE', '/session').catch(() => undefined)
+  holding.forget()
+  await router.push('/sign-in')
+}
+const DOSE_WORDS: Record<string, string> = { strip: 'strips', g: 'grams', mL: 'mL', wafer: 'wafers' }
+const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE_WORDS[t.dose.unit] ?? ''))
+</script>
+
+<template>
+  <div class="page rules">
+    <h1>Your rules</h1>
+    <p class="soft lead">Every gate in Match reads this page. Round Thistle never says that a thing is legal: you confirm your own list, from the label in your hand and the law where you are.</p>
+
+    <form class="form" novalidate @submit.prevent="keep">
+      <section class="sheet block" aria-labelledby="r-list">
+        <h2 id="r-list">What is authorised where you are</h2>
+        <p class="soft small">Not known means: Match says "confirm before use". The figures left empty are taken from typical labels.</p>
+        <div v-for="t in given" :key="t.key" class="treatment">
+          <div><h3>{{ t.name }}</h3><p class="soft small">{{ t.differs }}</p></div>
+          <div class="fields">
+            <div class="field"><label :for="`a-${t.key}`">Authorised</label><select :id="`a-${t.key}`" class="pick" :value="draft.rules[t.key]!.authorised ?? 'unknown'" @change="draft.rules[t.key]!.authorised = word($event)"><option value="unknown">not known</option><option value="yes">yes, confirmed</option><option value="no">no</option></select></div>
+            <div v-if="t.supers.while !== 'never'" class="field"><label :for="`s-${t.key}`">With supers on</label><select :id="`s-${t.key}`" class="pick" :value="tri(draft.rules[t.key]!.withSupers)" @change="draft.rules[t.key]!.withSupers = untri($event)"><option value="">not known</option><option value="no">no</option><option value="yes">yes</option></select></div>
+            <NumberField v-if="t.dose.by === 'box'" :id="`g-${t.key}`" v-model="draft.rules[t.key]!.gramsPerBox" label="A brood box" unit="g" :min="0" :step="0.1" :fault="at(`rules.${t.key}.gramsPerBox`)" />
+            <NumberField v-if="t.patterns.some((p) => p.steps.some((s) => s.job === 'remove'))" :id="`d-${t.key}`" v-model="draft.rules[t.key]!.mostDays" label="Longest stay" unit="days" :min="1" :fault="at(`rules.${t.key}.mostDays`)" />
+            <NumberField :id="`c-${t.key}`" v-model="draft.rules[t.key]!.mostCourses" label="Most courses a year" :min="0" :fault="at(`rules.${t.key}.mostCourses`)" />
+            <NumberField :id="`u-${t.key}`" v-model="draft.stock[t.key]!.units" label="On the shelf" :unit="unitOf(t)" :min="0" :fault="at(`stock.${t.key}.units`)" />
+            <DayField :id="`e-${t.key}`" v-model="draft.stock[t.key]!.expires" label="Its expiry" :fault="at(`stock.${t.key}.expires`)" />
+          </div>
+        </div>
+        <label class="check"><input v-model="draft.organicOnly" type="checkbox" /> Organic acids, thymol and the like only: rule synthetic treatments out</label>
+      </section>
+
+      <section class="sheet block" aria-labelledby="r-school">
+        <h2 id="r-school">When a colony is over the limit</h2>
+        <p class="soft small">Mites per 100 bees. All of them are common practice, and each has its advocate.</p>
+        <table>
+          <thead><tr><th scope="col">School</th><th scope="col">Winter rest</th><th scope="col">Build-up</th><th scope="col">Flow</th><th scope="col">Winter bees</th></tr></thead>
+          <tbody><tr v-for="s in SCHOOLS" :key="s" :class="{ on: draft.school === s }"><th scope="row"><label class="check"><input v-model="draft.school" type="radio" name="school" :value="s" /> <span>{{ saySchool(s).name }}<span class="soft small why">{{ saySchool(s).why }}</span></span></label></th><td v-for="(l, i) in limits(s)" :key="i">{{ l }}</td></tr></tbody>
+        </table>
+        <p class="small soft">At 5 in 100 (3 in the winter rest) a colony counts as urgent in every school.</p>
+      </section>
+
+      <section class="sheet block" aria-labelledby="r-kit">
+        <h2 id="r-kit">Your kit</h2>
+        <p class="soft small">What is not ticked counts as not there: a treatment that needs it waits.</p>
+        <div class="kit"><label v-for="[key, name] in KIT_WORDS" :key="key" class="check"><input v-model="draft.kit" type="checkbox" :value="key" /> {{ name }}</label></div>
+      </section>
+
+      <section class="sheet block" aria-labelledby="r-units">
+        <h2 id="r-units">How you read it</h2>
+        <div class="fields">
+          <div class="field"><label for="r-temp">Temperature</label><select id="r-temp" v-model="draft.temperatureUnit" class="pick"><option value="C">°C</option><option value="F">°F</option></select></div>
+          <div class="field"><label for="r-mass">Weight</label><select id="r-mass" v-model="draft.massUnit" class="pick"><option value="g">grams</option><option value="oz">ounces</option></select></div>
+          <div class="field"><label for="r-order">Among options that fit alike</label><select id="r-order" v-model="draft.priority" class="pick"><option v-for="p in PRIORITIES" :key="p" :value="p">{{ PRIORITY_WORDS[p] }}</option></select></div>
+        </div>
+      </section>
+
+      <div class="keepbar">
+        <p v-if="fault" class="alarm strong" role="alert">{{ fault }} <button v-if="stale" class="plainlink" type="button" @click="reread">Show what it is now</button></p>
+        <p v-else-if="saved && !changed" class="settled strong" role="status">Kept. Every verdict reads it from now on.</p>
+        <p v-else-if="changed" class="care strong">Changed, not kept yet.</p>
+        <button class="press" type="submit" :disabled="busy || !changed || holding.me?.keeper.role !== 'owner'">{{ busy ? 'Keeping ...' : 'Keep these rules' }}</button>
+      </div>
+    </form>
+
+    <section class="sheet block" aria-labelledby="r-dates">
+      <h2 id="r-dates">The yards' dates</h2>
+      <p class="soft small">Left empty means: none expected.</p>
+      <form v-for="y in holding.yards" :key="y.id" class="treatment" novalidate @submit.prevent="keepYard(y)">
+        <h3>{{ y.name }}</h3>
+        <div class="fields">
+          <DayField :id="`o-${y.id}`" v-model="dates[y.id]!.supersOffOn" label="Supers come off" :fault="failing === y.id ? yardSave.at('supersOffOn') : null" />
+          <DayField :id="`n-${y.id}`" v-model="dates[y.id]!.supersNextOn" label="Next supers go on" :fault="failing === y.id ? yardSave.at('supersNextOn') : null" />
+          <DayField :id="`l-${y.id}`" v-model="dates[y.id]!.lastOpening" label="Last opening before winter" :fault="failing === y.id ? yardSave.at('lastOpening') : null" />
+          <button class="press quiet" type="submit" :disabled="yardSave.busy.value || !yardChanged(y)">{{ yardSaved === y.id && !yardChanged(y) ? 'Kept' : 'Keep' }}</button>
+        </div>
+        <p v-if="failing === y.id && yardSave.fault.value" class="alarm strong" role="alert">{{ yardSave.fault.value }}</p>
+      </form>
+    </section>
+    <p class="soft small">{{ holding.me?.keeper.name }}, {{ holding.me?.keeper.role }} of {{ holding.me?.holding.name }}. <button class="plainlink" type="button" @click="signOut">Sign out</button></p>
+  </div>
+</template>
+
+<style scoped>
+.rules { max-width: 1040px; display: grid; gap: 18px; }
+.lead { max-width: 760px; }
+.form { display: grid; gap: 18px; }
+.block { padding: 20px; display: grid; gap: 12px; }
+.treatment { display: grid; gap: 10px; padding: 14px 0; border-top: 1px solid var(--hairline); }
+.fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
+.check { display: flex; gap: 10px; align-items: baseline; min-height: 32px; cursor: pointer; }
+.check input { width: 18px; height: 18px; accent-color: var(--thistle); flex: none; position: relative; top: 3px; }
+.kit { display: grid; grid-template-columns: repeat(auto-fit, minmax(280px, 1fr)); gap: 4px 20px; }
+table { border-collapse: collapse; width: 100%; }
+th, td { text-align: left; padding: 6px 10px 6px 6px; border-bottom: 1px solid var(--hairline); font-weight: 400; }
+thead th { font-size: 13.5px; color: var(--soft); }
+tr.on { background: var(--thistle-wash); }
+tr.on td { font-weight: 650; }
+.why { display: block; }
+.keepbar { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--hairline); padding: 12px 0; display: flex; gap: 18px; align-items: center; justify-content: flex-end; z-index: 5; }
+@media (max-width: 720px) {
+  .block { padding: 16px 14px; }
+  .keepbar { bottom: 64px; flex-direction: column; align-items: stretch; gap: 8px; }
+  .check { min-height: 48px; align-items: center; }
+  .check input { width: 24px; height: 24px; top: 0; }
+  th, td { padding: 6px 4px; }
+  .fields { grid-template-columns: 1fr 1fr; }
+}
+</style>

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { TodayJob } from '@thistle/core/holding'
+import { sayDay, sayDayLong, sayWindow } from '@thistle/core/time'
+import DayStrip from '../../graphics/DayStrip.vue'
+import JobForm from '../../parts/JobForm.vue'
+import SidePane from '../../parts/SidePane.vue'
+import { useMarks } from '../../parts/useMarks.ts'
+import { capital } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
+
+const holding = useHolding()
+const marks = useMarks(computed(() => holding.states))
+const doing = ref<{ line: TodayJob; index: number } | null>(null)
+const current = computed(() => {
+  if (!doing.value) return null
+  const { line, index } = doing.value
+  const was = line.lines[index]
+  const found = was ? holding.findColony(was.state.colony.id) : null
+  const course = found?.state.courses.find((c) => c.record.id === was?.step.course?.record.id)
+  const job = course?.course.jobs.find((j) => j.job === was?.step.job?.job && j.n === was?.step.job?.n)
+  return found && course && job ? { ...found, course, job } : null
+})
+const sentences = computed(() => holding.states.filter((y) => y.row.length > 0))
+const nothing = computed(() => holding.jobs.overdue.length + holding.jobs.due.length === 0)
+const groups = computed(() => [
+  { key: 'overdue', title: 'Overdue', list: holding.jobs.overdue, none: 'Nothing is overdue.' },
+  { key: 'due', title: 'Due now', list: holding.jobs.due, none: 'Nothing is due today.' },
+  { key: 'coming', title: 'Coming, three weeks', list: holding.jobs.coming, none: 'Nothing is coming in the next three weeks.' },
+])
+
+function what(line: TodayJob): string {
+  const { step } = line
+  if (step.kind === 'choose') return 'Choose a treatment'
+  if (step.kind === 'queen') return 'Settle the queen'
+  if (step.kind === 'count') return step.due === 'coming' ? 'Count again' : 'Count'
+  return capital(step.job?.text ?? '')
+}
+function when(line: TodayJob): string {
+  const { step } = line
+  if (step.kind === 'choose' || step.kind === 'queen') return 'today'
+  if (step.due === 'overdue') return `since ${sayDay(step.latest)}`
+  const [earliest, latest] = [line.lines.map((l) => l.step.earliest).toSorted()[0], line.lines.map((l) => l.step.latest).toSorted().at(-1)]
+  if (!earliest || !latest) return ''
+  return earliest === latest ? sayDay(latest) : step.kind === 'count' ? `by ${sayDay(latest)}` : `${sayWindow(earliest, latest)}`
+}
+const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.job?.job === 'recount'
+const enterable = (line: TodayJob) => line.step.kind === 'job' && line.step.job?.job !== 'recount' && line.step.due !== 'coming'
+function afterOne(): void {
+  doing.value = null
+}
+</script>
+
+<template>
+  <template v-if="holding.yard">
+    <DayStrip :yard="holding.yard.yard" :marks="marks" />
+    <div class="page">
+      <p class="soft day">{{ sayDayLong(holding.today) }}, {{ holding.me?.holding.name }}</p>
+      <ul class="sentences">
+        <li v-for="y in sentences" :key="y.yard.id">
+          <RouterLink :to="`/yards/${y.yard.id}`" class="serif"><span v-for="(p, i) in y.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span></RouterLink>
+        </li>
+      </ul>
+      <p v-if="nothing" class="soft">Nothing needs doing today.</p>
+      <section v-for="g in groups" :key="g.key" class="group" :class="g.key" :aria-labelledby="`g-${g.key}`">
+        <h2 :id="`g-${g.key}`">{{ g.title }}</h2>
+        <p v-if="g.list.length === 0" class="soft">{{ g.none }}</p>
+        <ul v-else class="lines sheet">
+          <li v-for="line in g.list" :key="line.key">
+            <span class="when" :class="{ 'alarm strong': g.key === 'overdue' }">{{ when(line) }}</span>
+            <span class="what">
+              <span class="strong" :class="{ alarm: line.step.tone === 'alarm' }">{{ what(line) }}</span>
+              <span class="where"><span class="soft">{{ line.yard.yard.name }}<template v-if="line.step.course">, {{ line.step.course.treatment.name }}</template></span></span>
+              <span v-for="w in g.key === 'coming' ? [] : (line.step.course?.course.warnings ?? [])" :key="w.text" class="alarm small">{{ w.text }}</span>
+            </span>
+            <span class="who">
+              <template v-for="(l, i) in line.lines" :key="l.state.colony.id">
+                <button v-if="enterable(line) && holding.mayWrite" class="colony" type="button" @click="doing = { line, index: i }"><i>{{ l.state.colony.placement.position }}</i> {{ l.state.colony.name }}</button>
+                <RouterLink v-else class="colony" :to="line.step.kind === 'choose' ? `/match/${l.state.colony.id}` : countable(line) ? `/count/${l.state.colony.id}` : `/yards/${line.yard.yard.id}?colony=${l.state.colony.id}`"><i>{{ l.state.colony.placement.position }}</i> {{ l.state.colony.name }}</RouterLink>
+              </template>
+            </span>
+          </li>
+        </ul>
+      </section>
+      <p class="law">Windows come from each treatment's own course; the label in your hand and local law decide.</p>
+    </div>
+    <SidePane v-if="current" :title="current.state.colony.name" :sub="`${current.state.colony.placement.position} in the row, ${current.yard.yard.name}: ${current.course.treatment.name}`" @close="doing = null">
+      <JobForm :key="current.course.record.id + current.job.job + current.job.n" :yard="current.yard.yard" :state="current.state" :course="current.course" :job="current.job" @done="afterOne" />
+    </SidePane>
+  </template>
+  <div v-else class="page first">
+    <h1>Nothing is kept here yet.</h1>
+    <p class="soft">Begin with a yard, then the colonies in the order in which they stand.</p>
+  </div>
+</template>
+
+<style scoped>
+.day { margin-bottom: 8px; }
+.sentences { display: grid; gap: 9px; max-width: 1020px; }
+.sentences a { color: inherit; text-decoration: none; font-size: 22px; line-height: 1.25; display: inline-block; font-weight: 520; }
+.sentences a:hover { text-decoration: underline; text-decoration-color: var(--thistle-mid); text-decoration-thickness: 1.5px; }
+.group { margin-top: 26px; }
+.group h2 { margin-bottom: 9px; }
+.group.overdue h2 { color: var(--brick); }
+.lines li { display: grid; grid-template-columns: 128px minmax(0, 1fr) minmax(0, 420px); gap: 16px; padding: 10px 16px; border-bottom: 1px solid var(--hairline); align-items: start; }
+.lines li:last-child { border-bottom: 0; }
+.when { padding-top: 9px; }
+.what { display: grid; gap: 1px; padding-top: 9px; }
+.where { font-size: 14px; }
+.who { display: flex; flex-wrap: wrap; gap: 6px; justify-content: flex-end; }
+.colony { display: inline-flex; align-items: center; gap: 7px; min-height: 40px; padding: 4px 13px; border: 1px solid var(--line); border-radius: 9px; background: var(--sheet); color: var(--ink); text-decoration: none; font-weight: 600; cursor: pointer; }
+.colony i { font-style: normal; font-weight: 400; color: var(--soft); font-size: 13px; }
+.colony:hover { border-color: var(--thistle); color: var(--thistle-deep); background: var(--thistle-pale); }
+.law { margin-top: 26px; }
+.first { display: grid; gap: 8px; }
+@media (max-width: 720px) {
+  .sentences a { font-size: 19px; }
+  .lines li { grid-template-columns: 1fr; gap: 5px; padding: 12px 14px; }
+  .when, .what { padding-top: 0; }
+  .who { justify-content: flex-start; margin-top: 4px; }
+  .colony { min-height: 50px; font-size: 17px; }
+}
+</style>

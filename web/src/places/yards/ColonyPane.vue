@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { ColonyState, CourseState, EventRecord, YardState } from '@thistle/core/holding'
+import { judge } from '@thistle/core/judge'
+import { sayJob, type PlannedJob } from '@thistle/core/course'
+import { sayDay, sayWindow } from '@thistle/core/time'
+import { sayAmount } from '@thistle/core/treatments'
+import DotWhisker from '../../graphics/DotWhisker.vue'
+import JobForm from '../../parts/JobForm.vue'
+import OutcomeLine from '../../parts/OutcomeLine.vue'
+import SidePane from '../../parts/SidePane.vue'
+import { useSave } from '../../parts/useSave.ts'
+import { capital, factLines, sayCount, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+import LookForm from './LookForm.vue'
+import PlaceForms from './PlaceForms.vue'
+
+const props = defineProps<{ yard: YardState; state: ColonyState }>()
+const emit = defineEmits<{ close: [] }>()
+const holding = useHolding()
+const doing = ref<'look' | 'rename' | 'move' | 'retire' | null>(null)
+const job = ref<{ course: CourseState; job: PlannedJob } | null>(null)
+const { busy, fault, save } = useSave()
+
+const c = computed(() => props.state.colony)
+const j = computed(() => props.state.judgement)
+const lines = computed(() => [...factLines(props.state.situation.colony), ['Supers', wordOf(SUPERS_WORDS, props.state.situation.supers.now)] as const])
+const history = computed(() => {
+  const days = [...new Set(c.value.counts.map((n) => n.onDay))].toReversed()
+  return days.map((day) => {
+    const upTo = props.state.situation.counts.filter((n) => n.date <= day)
+    const judged = judge({ ...props.state.situation, asOf: day, counts: upTo })
+    return { day, judged }
+  })
+})
+const courses = computed(() => props.state.courses.filter((x) => !x.cancelled).toReversed())
+const several = (course: CourseState, kind: string) => course.course.jobs.filter((x) => x.job === kind).length > 1
+const eventOf = (course: CourseState, x: PlannedJob): EventRecord | null => course.events.find((e) => e.kind === 'done' && e.job === x.job && e.n === x.n) ?? null
+
+async function takeBack(course: CourseState, event: EventRecord): Promise<void> {
+  await save(() => holding.put('events', newId(), { courseId: course.record.id, kind: 'taken-back', happenedOn: holding.today, supersedes: event.id, device: 'page' }, props.yard.yard.id).then(() => undefined))
+}
+async function callOff(course: CourseState): Promise<void> {
+  await save(() => holding.put('events', newId(), { courseId: course.record.id, kind: 'cancelled', happenedOn: holding.today, device: 'page' }, props.yard.yard.id).then(() => undefined))
+}
+function toggle(what: NonNullable<typeof doing.value>): void {
+  job.value = null
+  doing.value = doing.value === what ? null : what
+}
+</script>
+
+<template>
+  <SidePane :title="c.name" :sub="`${c.placement.position} in the row, ${yard.yard.name}`" @close="emit('close')">
+    <section v-if="job" class="block">
+      <button class="plainlink" type="button" @click="job = null">← back to {{ c.name }}</button>
+      <JobForm :key="`${job.job.job}${job.job.n}`" :yard="yard.yard" :state="state" :course="job.course" :job="job.job" @done="job = null" />
+    </section>
+    <section v-else-if="doing === 'look'" class="block">
+      <button class="plainlink" type="button" @click="doing = null">← back to {{ c.name }}</button>
+      <LookForm :yard="yard.yard" :colony="c" @done="doing = null" />
+    </section>
+    <template v-else>
+      <section class="block">
+        <DotWhisker large :estimate="j.estimate" :low="j.low" :high="j.high" :threshold="j.threshold" :unit="j.unit" :stale="j.stale" :representative="j.representative" :over="j.level === 'treat' || j.level === 'urgent'" :label="sayCount(j)" />
+        <p class="serif says">{{ j.text }}</p>
+        <p v-for="n in j.notes" :key="n" class="care small">{{ n }}</p>
+        <p class="small soft">{{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${j.mites} mites${j.bees ? ` on ${j.bees} bees` : ''}.` : '' }} {{ j.chanceOver === null ? '' : `Chance that the true level is at or over the limit: about ${Math.round(j.chanceOver * 100)} %.` }}</p>
+      </section>
+      <section v-if="state.steps.length > 0" class="block">
+        <h3>Next</h3>
+        <ul class="steps">
+          <li v-for="s in state.steps" :key="s.text + s.best">
+            <span :class="s.tone" class="strong">{{ capital(s.text) }}</span>
+            <button v-if="s.kind === 'job' && s.job && s.course && s.job.job !== 'recount' && s.due !== 'coming' && holding.mayWrite" class="press quiet" type="button" @click="job = { course: s.course, job: s.job }">Enter it</button>
+            <RouterLink v-else-if="s.kind === 'count' || s.job?.job === 'recount'" class="plainlink" :to="`/count/${c.id}`">Count</RouterLink>
+            <RouterLink v-else-if="s.kind === 'choose'" class="plainlink" :to="`/match/${c.id}`">What fits</RouterLink>
+            <span v-else class="soft small">{{ s.due === 'coming' ? `from ${sayDay(s.earliest)}` : '' }}</span>
+          </li>
+        </ul>
+      </section>
+      <section v-for="course in courses" :key="course.record.id" class="block course">
+        <h3>{{ course.treatment.name }}, {{ course.planned ? 'chosen for' : 'since' }} {{ sayDay(course.startedOn) }}</h3>
+        <p v-for="w in course.course.warnings" :key="w.text" class="caution"><strong>{{ w.kind === 'over-stay' ? 'Over-stay. ' : w.kind === 'too-early' ? 'Too early. ' : '' }}</strong>{{ w.text }}</p>
+        <OutcomeLine v-if="course.outcome" :course="course" />
+        <ol class="line">
+          <li v-for="x in course.course.jobs" :key="`${x.job}${x.n}`" :class="x.state">
+            <span class="when">{{ x.doneOn ? sayDay(x.doneOn) : x.earliest === x.latest ? sayDay(x.best) : sayWindow(x.earliest, x.latest) }}</span>
+            <span>{{ sayJob(x, several(course, x.job)) }}<template v-if="x.state === 'done'">: done{{ x.amount !== null && course.course.dose ? `, ${sayAmount(x.amount, course.course.dose.unit, holding.settings?.massUnit)}` : '' }}</template>
+              <button v-if="x.state === 'done' && eventOf(course, x) && holding.mayWrite" class="plainlink small" type="button" :disabled="busy" @click="takeBack(course, eventOf(course, x)!)">take back</button></span>
+          </li>
+        </ol>
+        <button v-if="course.planned && holding.mayWrite" class="plainlink" type="button" :disabled="busy" @click="callOff(course)">Call this course off</button>
+      </section>
+      <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+      <section class="block">
+        <h3>What is known<span class="soft small"> {{ c.look ? `, seen ${sayDay(c.look.onDay)}` : ': nothing yet' }}</span></h3>
+        <dl class="facts"><template v-for="[k, v] in lines" :key="k"><dt>{{ k }}</dt><dd>{{ v }}</dd></template></dl>
+        <p v-if="c.look?.note" class="note">{{ c.look.note }}</p>
+      </section>
+      <section v-if="holding.mayWrite" class="block">
+        <div class="doings">
+          <RouterLink class="press" :to="`/count/${c.id}`">Count</RouterLink>
+          <RouterLink class="press quiet" :to="`/match/${c.id}`">What fits</RouterLink>
+          <button class="press quiet" type="button" @click="toggle('look')">Note a look</button>
+          <button class="press quiet" type="button" :aria-expanded="doing === 'rename'" @click="toggle('rename')">Rename</button>
+          <button class="press quiet" type="button" :aria-expanded="doing === 'move'" @click="toggle('move')">Move</button>
+          <button class="press quiet" type="button" :aria-expanded="doing === 'retire'" @click="toggle('retire')">Retire</button>
+        </div>
+        <PlaceForms v-if="doing" :key="doing" :what="doing" :yard="yard.yard" :colony="c" @done="doing = null" @gone="emit('close')" />
+      </section>
+      <section v-if="history.length > 0" class="block">
+        <h3>Counts</h3>
+        <ul class="counts"><li v-for="h in history" :key="h.day"><span>{{ sayDay(h.day, holding.today) }}</span><DotWhisker :estimate="h.judged.estimate" :low="h.judged.low" :high="h.judged.high" :threshold="h.judged.threshold" :over="h.judged.level === 'treat' || h.judged.level === 'urgent'" :representative="h.judged.representative" :label="sayCount(h.judged)" /><span class="fig">{{ h.judged.estimate?.toFixed(1) }}</span></li></ul>
+        <p class="soft small">Mites per 100 bees, each against its own day's limit.</p>
+      </section>
+    </template>
+  </SidePane>
+</template>
+
+<style scoped>
+.block { display: grid; gap: 9px; }
+.says { font-size: 18px; line-height: 1.28; font-weight: 560; }
+.steps { display: grid; gap: 6px; }
+.steps li { display: flex; justify-content: space-between; align-items: center; gap: 12px; min-height: 44px; border-bottom: 1px solid var(--hairline); padding-bottom: 6px; }
+.facts { display: grid; grid-template-columns: 88px 1fr; margin: 0; gap: 5px 12px; }
+.facts dt { color: var(--soft); }
+.facts dd { margin: 0; }
+.note { background: var(--straw-wash); border-radius: 8px; padding: 8px 12px; font-size: 14.5px; overflow-wrap: anywhere; }
+.doings { display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; }
+.doings .press { padding: 8px 6px; }
+.course { border: 1px solid var(--hairline); border-radius: 12px; padding: 12px 14px; }
+.line { display: grid; gap: 3px; }
+.line li { display: grid; grid-template-columns: 112px 1fr; gap: 8px; font-size: 14px; }
+.line .when { color: var(--soft); }
+.line .passed { color: var(--soft); text-decoration: line-through; }
+.counts { display: grid; gap: 2px; }
+.counts li { display: grid; grid-template-columns: 112px 150px 1fr; gap: 8px; align-items: center; font-size: 14px; }
+</style>

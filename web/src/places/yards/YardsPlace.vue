@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import type { ColonyState } from '@thistle/core/holding'
+import { plain } from '@thistle/core/units'
+import CourseLine from '../../graphics/CourseLine.vue'
+import DayStrip from '../../graphics/DayStrip.vue'
+import DotWhisker from '../../graphics/DotWhisker.vue'
+import FrameCombs from '../../graphics/FrameCombs.vue'
+import SidePane from '../../parts/SidePane.vue'
+import { useMarks } from '../../parts/useMarks.ts'
+import { capital, QUEEN_WORDS, sayCount, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
+import AddColony from './AddColony.vue'
+import ColonyPane from './ColonyPane.vue'
+
+const route = useRoute()
+const router = useRouter()
+const holding = useHolding()
+watch(() => route.params.yardId, (id) => {
+  if (typeof id === 'string' && id) holding.chosenYard = id
+}, { immediate: true })
+
+const yard = computed(() => holding.yard)
+const openId = ref<string | null>(typeof route.query.colony === 'string' ? route.query.colony : null)
+const adding = ref(false)
+const opened = computed<ColonyState | null>(() => yard.value?.row.find((s) => s.colony.id === openId.value) ?? null)
+watch(() => yard.value?.yard.id, () => { openId.value = opened.value ? openId.value : null; adding.value = false })
+const marks = useMarks(computed(() => (yard.value ? [yard.value] : [])))
+const limit = computed(() => yard.value?.row[0]?.judgement.threshold ?? 3)
+
+function open(state: ColonyState): void {
+  adding.value = false
+  openId.value = state.colony.id
+}
+function added(id: string): void {
+  adding.value = false
+  openId.value = id
+}
+const threshold = (s: ColonyState) => s.judgement.threshold ?? limit.value
+</script>
+
+<template>
+  <template v-if="yard">
+    <DayStrip :yard="yard.yard" :marks="marks" />
+    <div class="page">
+      <nav class="tabs no-print" aria-label="Yards"><RouterLink v-for="s in holding.states" :key="s.yard.id" :to="`/yards/${s.yard.id}`" :class="{ here: s.yard.id === yard.yard.id }" :aria-current="s.yard.id === yard.yard.id ? 'page' : undefined">{{ s.yard.name }} <span>{{ s.row.length }}</span></RouterLink></nav>
+      <h1 class="sentence"><span v-for="(p, i) in yard.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span></h1>
+      <p class="soft">{{ holding.say(yard.below) }}</p>
+
+      <table v-if="yard.row.length > 0" class="row sheet">
+        <thead>
+          <tr><th class="num" scope="col"><span class="unseen">Place in the row</span></th><th scope="col">Colony</th><th scope="col">Bees, frames</th><th scope="col">Brood, frames</th><th scope="col">Queen</th><th scope="col">Supers</th><th scope="col">Mites per 100 bees <span class="lim">limit {{ plain(limit, 2) }}</span></th><th scope="col">Course</th><th scope="col">Next</th></tr>
+        </thead>
+        <tbody>
+          <tr v-for="s in yard.row" :key="s.colony.id" :class="{ open: s.colony.id === openId }" @click="open(s)">
+            <td class="num">{{ s.colony.placement.position }}</td>
+            <th class="name" scope="row"><button type="button" class="opener" @click.stop="open(s)">{{ s.colony.name }}</button></th>
+            <td class="bees"><FrameCombs :frames="s.situation.colony.framesOfBees" :of="10" tone="bees" label="frames of bees" /></td>
+            <td class="brood"><span v-if="s.situation.colony.brood === 'none'" class="care">none</span><template v-else><FrameCombs :frames="s.situation.colony.framesOfBrood" :of="7" tone="brood" label="frames of brood" /><span v-if="s.situation.colony.brood === 'open'" class="soft small"> open</span></template></td>
+            <td class="queen"><span class="k">queen </span><span :class="{ 'alarm strong': s.situation.colony.queen === 'absent', care: s.situation.colony.queen === 'new' }">{{ wordOf(QUEEN_WORDS, s.situation.colony.queen) }}</span></td>
+            <td class="supers"><span class="k">supers </span><span :class="{ soft: s.situation.supers.now === 'none' }">{{ s.situation.supers.now === 'for-people' ? 'on' : s.situation.supers.now === 'for-bees' ? "bees' own" : wordOf(SUPERS_WORDS, s.situation.supers.now) }}</span></td>
+            <td class="count"><DotWhisker :estimate="s.judgement.estimate" :low="s.judgement.low" :high="s.judgement.high" :threshold="threshold(s)" :unit="s.judgement.unit" :stale="s.judgement.stale" :representative="s.judgement.representative" :over="s.judgement.level === 'treat' || s.judgement.level === 'urgent'" :label="sayCount(s.judgement)" /><span class="fig" :class="{ 'alarm strong': s.judgement.level === 'treat' || s.judgement.level === 'urgent' }">{{ s.judgement.estimate === null ? 'no count' : s.judgement.estimate.toFixed(1) }}</span></td>
+            <td class="running"><CourseLine v-if="s.inHand" :state="s.inHand" :today="holding.today" /></td>
+            <td class="next"><span v-if="s.steps[0]" class="strong" :class="s.steps[0].tone">{{ capital(s.steps[0].text) }}</span></td>
+          </tr>
+        </tbody>
+      </table>
+      <div v-else class="empty sheet">
+        <h2>Nothing stands here yet</h2>
+        <p>Add the colonies in the order in which you walk past them. Then count one: a wash of about 300 bees.</p>
+      </div>
+      <p v-if="holding.mayWrite" class="after no-print"><button class="press quiet" type="button" @click="openId = null; adding = true">Add a colony</button><span class="soft small">Hollow dot: counted over three weeks ago. Square: not representative. Arrow: runs past 6.</span></p>
+    </div>
+    <ColonyPane v-if="opened" :key="opened.colony.id" :yard="yard" :state="opened" @close="openId = null" />
+    <SidePane v-else-if="adding" title="Add a colony" :sub="yard.yard.name" @close="adding = false"><AddColony :yard="yard.yard" @done="added" /></SidePane>
+  </template>
+  <div v-else class="page"><h1>No yard yet.</h1><p class="soft">A yard is where the colonies stand.</p><button class="press quiet" type="button" @click="router.push('/today')">Back to Today</button></div>
+</template>
+
+<style scoped>
+.tabs { display: flex; gap: 22px; margin-bottom: 16px; overflow-x: auto; }
+.tabs a { color: var(--soft); text-decoration: none; padding: 8px 0 6px; border-bottom: 2.5px solid transparent; white-space: nowrap; }
+.tabs a span { font-size: 13px; }
+.tabs a.here { color: var(--ink); font-weight: 650; border-bottom-color: var(--thistle); }
+.sentence { max-width: 980px; margin-bottom: 6px; }
+.row { width: 100%; border-collapse: separate; border-spacing: 0; margin-top: 16px; overflow: hidden; }
+thead th { text-align: left; font-size: 13.5px; font-weight: 600; color: var(--soft); padding: 9px 8px; border-bottom: 1px solid var(--hairline); white-space: nowrap; }
+.lim { color: var(--brick); border-left: 1.5px dashed var(--brick); padding-left: 5px; margin-left: 4px; font-weight: 400; }
+td, tbody th { padding: 0 8px; height: 44px; border-bottom: 1px solid var(--hairline); text-align: left; font-weight: 400; }
+tbody tr:last-child > * { border-bottom: 0; }
+tbody tr { cursor: pointer; }
+tbody tr:hover { background: var(--thistle-pale); }
+tbody tr.open { background: var(--thistle-wash); }
+.num { width: 44px; text-align: center; color: var(--soft); padding-left: 14px; }
+.opener { background: none; border: 0; padding: 6px 0; font-weight: 650; font-size: 15.5px; cursor: pointer; text-align: left; }
+.opener:hover { color: var(--thistle); }
+.count { padding-top: 0; padding-bottom: 0; white-space: nowrap; }
+.count :deep(svg) { display: inline-block; vertical-align: middle; height: 44px; }
+.count .fig { margin-left: 6px; vertical-align: middle; }
+.k { display: none; }
+.after { display: flex; align-items: center; gap: 18px; margin-top: 16px; flex-wrap: wrap; }
+.empty { padding: 34px; margin-top: 18px; display: grid; gap: 8px; justify-items: start; }
+@media (max-width: 1180px) { .supers, th:nth-child(6) { display: none; } td, thead th { padding-left: 6px; padding-right: 6px; } }
+@media (max-width: 720px) {
+  .row, .row tbody { display: block; }
+  thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+  tbody tr { display: grid; grid-template-columns: 30px minmax(0, 1fr) auto; grid-template-areas: 'num name next' 'num facts count'; min-height: 76px; align-content: center; padding: 8px 12px 8px 6px; gap: 3px 8px; border-bottom: 1px solid var(--hairline); }
+  td, tbody th { border: 0; height: auto; padding: 0; display: none; }
+  .num { display: block; grid-area: num; font-size: 17px; align-self: center; }
+  .name { display: block; grid-area: name; }
+  .opener { font-size: 18px; padding: 4px 0; min-height: 32px; }
+  .next { display: block; grid-area: next; text-align: right; align-self: center; max-width: 190px; line-height: 1.2; }
+  .count { display: flex; align-items: center; grid-area: count; }
+  .count :deep(svg) { height: 24px; width: 118px; }
+  .queen { display: block; grid-area: facts; color: var(--soft); font-size: 14px; align-self: center; }
+  .k { display: inline; }
+}
+</style>

@@ -1,0 +1,91 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { v7 } from 'uuid'
+import { todayOfYards, yardState, type ColonyState, type SettingsRecord, type YardRecord, type YardState } from '@thistle/core/holding'
+import { addDays, type Day } from '@thistle/core/time'
+import { inUnits, sayTemperature } from '@thistle/core/units'
+import { call } from '../server/call.ts'
+import { useConnection } from './connection.ts'
+
+interface Me {
+  readonly keeper: { readonly id: string; readonly name: string; readonly role: 'owner' | 'helper' | 'reader' }
+  readonly holding: { readonly id: string; readonly name: string; readonly demo: boolean; readonly livesOn: Day | null; readonly livesFrom: Day | null; readonly livesTo: Day | null }
+  readonly settings: SettingsRecord
+}
+
+/** A new row's id: made here, so that sending it twice makes one row. */
+export const newId = (): string => v7()
+
+/** Everything of the holding in view, and the one road by which it is changed. */
+export const useHolding = defineStore('holding', () => {
+  const connection = useConnection()
+  const me = ref<Me | null>(null)
+  const yards = ref<readonly YardRecord[]>([])
+  const loaded = ref(false)
+  const chosenYard = ref<string | null>(null)
+  const chosenDay = ref<Day | null>(null)
+
+  const settings = computed(() => me.value?.settings ?? null)
+  const states = computed<readonly YardState[]>(() => (settings.value ? yards.value.map((y) => yardState(y, settings.value as SettingsRecord)) : []))
+  const yard = computed(() => states.value.find((s) => s.yard.id === chosenYard.value) ?? states.value[0] ?? null)
+  const today = computed<Day>(() => yard.value?.yard.today ?? me.value?.holding.livesOn ?? '2000-01-01')
+  const day = computed<Day>({ get: () => chosenDay.value ?? today.value, set: (d) => (chosenDay.value = d === today.value ? null : d) })
+  const jobs = computed(() => todayOfYards(states.value))
+  const unit = computed(() => settings.value?.temperatureUnit ?? 'C')
+  const mayWrite = computed(() => me.value?.keeper.role !== 'reader')
+
+  function findColony(id: string): { yard: YardState; state: ColonyState } | null {
+    for (const y of states.value) {
+      const state = y.row.find((s) => s.colony.id === id)
+      if (state) return { yard: y, state }
+    }
+    return null
+  }
+
+  async function load(): Promise<void> {
+    const [nextMe, nextYards] = await Promise.all([connection.persist<Me>('GET', '/holding'), connection.persist<YardRecord[]>('GET', '/yards')])
+    me.value = nextMe
+    yards.value = nextYards
+    loaded.value = true
+  }
+  /** Like `load`, but an ended session is told at once instead of being waited for. */
+  async function tryLoad(): Promise<void> {
+    me.value = await call<Me>('GET', '/holding')
+    yards.value = await call<YardRecord[]>('GET', '/yards')
+    loaded.value = true
+  }
+  async function refresh(yardId: string): Promise<void> {
+    const next = await connection.persist<YardRecord>('GET', `/yards/${yardId}`)
+    yards.value = yards.value.map((y) => (y.id === yardId ? next : y))
+  }
+  async function put<T>(kind: string, id: string, body: unknown, yardId: string | null): Promise<T> {
+    const row = await connection.persist<T>('PUT', `/${kind}/${id}`, body)
+    if (yardId) await refresh(yardId)
+    return row
+  }
+  async function saveSettings(next: SettingsRecord): Promise<void> {
+    const { id, ...body } = next
+    const row = await connection.persist<SettingsRecord>('PUT', `/settings/${id}`, body)
+    if (me.value) me.value = { ...me.value, settings: { ...next, version: row.version } }
+  }
+  async function liveOn(on: Day): Promise<void> {
+    await connection.persist('POST', '/holding/date', { on })
+    chosenDay.value = null
+    await load()
+  }
+  function forget(): void {
+    me.value = null
+    yards.value = []
+    loaded.value = false
+    chosenDay.value = null
+    chosenYard.value = null
+  }
+  /** A sentence or figure of the core in the keeper's unit of temperature. */
+  const say = (text: string): string => inUnits(text, unit.value)
+  const degrees = (celsius: number): string => sayTemperature(celsius, unit.value)
+  const stripDays = computed<Day[]>(() => Array.from({ length: 28 }, (_, i) => addDays(today.value, i - 5)))
+
+  const { persist } = connection
+
+  return { persist, me, yards, loaded, chosenYard, settings, states, yard, today, day, jobs, unit, mayWrite, stripDays, findColony, load, tryLoad, refresh, put, saveSettings, liveOn, forget, say, degrees }
+})
