@@ -42,13 +42,15 @@ const cells = computed<Cell[]>(() => {
     }
   })
 })
+const HEIGHT = 66
+const FIGURE = 19
 const scale = computed(() => {
   const all = cells.value.flatMap((c) => [c.high, c.low]).filter((t) => t !== null)
   const low = Math.min(...all, props.limit?.high ?? 20) - 2
-  const high = Math.max(...all, props.limit?.high ?? 20) + 4
-  return { low, high }
+  const high = Math.max(...all, props.limit?.high ?? 20)
+  // Room above the highest bar for its figure.
+  return { low, high: high + ((high - low) * FIGURE) / (HEIGHT - FIGURE) }
 })
-const HEIGHT = 62
 const y = (t: number) => HEIGHT - ((t - scale.value.low) / (scale.value.high - scale.value.low)) * HEIGHT
 const degrees = (t: number) => Math.round(holding.unit === 'F' ? toFahrenheit(t) : t)
 
@@ -103,10 +105,10 @@ function onTouchEnd(event: TouchEvent): void {
   <section class="strip no-print" aria-label="Days" data-part="day-strip">
     <div v-if="!narrow" class="wide">
       <div ref="row" class="days" role="radiogroup" aria-label="The day to judge for" @keydown="onKey">
-        <div v-if="limit" class="limit" :style="{ top: `${26 + y(limit.high)}px` }"><span>{{ limit.name }} {{ degrees(limit.high) }} °{{ holding.unit }}</span></div>
+        <div v-if="limit" class="limit" :style="{ top: `${26 + y(limit.high)}px` }"><span>{{ limit.name }} {{ holding.degrees(limit.high) }}</span></div>
         <button
           v-for="(c, i) in cells" :key="c.day" type="button" role="radio" :aria-checked="c.day === holding.day" :tabindex="c.day === holding.day ? 0 : -1"
-          class="day" :class="[c.source, c.verdict ?? '', { weekend: c.weekend, past: c.past, chosen: c.day === holding.day, today: c.day === holding.today, hot: c.hot }]"
+          class="day" :class="[c.source, c.verdict ? `v-${c.verdict}` : '', { weekend: c.weekend, past: c.past, chosen: c.day === holding.day, today: c.day === holding.today, hot: c.hot }]"
           :aria-label="label(c)" :data-day="c.day" @click="choose(c.day)"
         >
           <span class="date"><span class="wd">{{ WEEKDAYS[weekdayOf(c.day)]?.slice(0, 1) }}</span> {{ dayOfMonth(c.day) }}</span>
@@ -122,7 +124,7 @@ function onTouchEnd(event: TouchEvent): void {
       </div>
       <div class="edge">
         <span class="key" aria-hidden="true"><i class="k observed" /> observed <i class="k forecast" /> forecast <i class="k normal" /> usual for the month</span>
-        <span v-if="verdicts" class="key" aria-hidden="true"><i class="r fits" /> fits <i class="r care" /> with care <i class="r wait" /> not on this day</span>
+        <span v-if="verdicts" class="key" aria-hidden="true"><i class="r v-fits" /> fits <i class="r v-care" /> with care <i class="r v-wait" /> not on this day</span>
         <button v-if="holding.day !== holding.today" type="button" class="chip" @click="choose(holding.today)">Back to today, {{ sayDay(holding.today) }}</button>
         <button v-for="b in beyond ?? []" :key="b.text" type="button" class="chip" @click="choose(b.day)">{{ b.text }} →</button>
       </div>
@@ -137,11 +139,11 @@ function onTouchEnd(event: TouchEvent): void {
           <span class="wd">{{ WEEKDAYS[weekdayOf(c.day)] }}</span>
           <span class="dom">{{ dayOfMonth(c.day) }}</span>
           <span class="temp">{{ c.high === null ? '–' : `${degrees(c.high)}°` }}</span>
-          <span class="under" :class="c.verdict ?? ''"><span v-if="marks?.get(c.day)" class="pip" :class="{ alarm: marks?.get(c.day)?.alarm }" /></span>
+          <span class="under" :class="c.verdict ? `v-${c.verdict}` : ''"><span v-if="marks?.get(c.day)" class="pip" :class="{ alarm: marks?.get(c.day)?.alarm }" /></span>
         </button>
       </div>
       <div class="slider">
-        <div class="ribbons" aria-hidden="true"><i v-for="c in cells" :key="c.day" :class="[c.verdict ?? 'none', { today: c.day === holding.today }]" /></div>
+        <div class="ribbons" aria-hidden="true"><i v-for="c in cells" :key="c.day" :class="[`v-${c.verdict ?? 'none'}`, { today: c.day === holding.today }]" /></div>
         <input v-model="slide" type="range" min="0" max="27" step="1" aria-label="Day within four weeks" :aria-valuetext="sayDay(holding.day)" />
       </div>
     </div>
@@ -152,7 +154,7 @@ function onTouchEnd(event: TouchEvent): void {
 .strip { background: var(--sheet); border-bottom: 1px solid var(--hairline); }
 .wide { max-width: 1360px; margin: 0 auto; padding: 0 20px 7px; }
 .days { position: relative; display: grid; grid-template-columns: repeat(28, minmax(0, 1fr)); }
-.limit { position: absolute; left: 0; right: 0; border-top: 1.5px dotted var(--brick); pointer-events: none; z-index: 1; }
+.limit { position: absolute; left: 0; right: 0; border-top: 1.5px dashed var(--brick-mid); pointer-events: none; z-index: 1; }
 .limit span { position: absolute; left: 2px; bottom: 1px; font-size: 11.5px; color: var(--brick); background: rgb(255 255 255 / 82%); padding: 0 3px; border-radius: 3px; }
 .day { appearance: none; background: none; border: 1.5px solid transparent; border-radius: 9px; padding: 4px 0 3px; margin: 3px 0 0; display: grid; justify-items: center; cursor: pointer; min-width: 0; position: relative; }
 .day.weekend { background: #fbf6ea; border-radius: 0; }
@@ -171,10 +173,10 @@ function onTouchEnd(event: TouchEvent): void {
 .normal .bar { background: #fff; border: 1.5px solid #c9bccf; }
 .hot .bar { background: var(--brick); }
 .ribbon { width: calc(100% - 4px); height: 8px; border-radius: 4px; margin-top: 5px; }
-.fits .ribbon { background: var(--thistle); }
-.care .ribbon { background: linear-gradient(to top, var(--thistle-mid) 52%, #f1e9f4 52%); box-shadow: inset 0 0 0 1px var(--thistle-mid); }
-.wait .ribbon { box-shadow: inset 0 0 0 1.3px #c8b9cf; }
-.ruled-out .ribbon { background: linear-gradient(var(--line), var(--line)) center / 100% 1.5px no-repeat; }
+.v-fits .ribbon { background: var(--thistle); }
+.v-care .ribbon { background: linear-gradient(to top, var(--thistle-mid) 52%, #f1e9f4 52%); box-shadow: inset 0 0 0 1px var(--thistle-mid); }
+.v-wait .ribbon { box-shadow: inset 0 0 0 1.3px #c8b9cf; }
+.v-ruled-out .ribbon { background: linear-gradient(var(--line), var(--line)) center / 100% 1.5px no-repeat; }
 .mark { height: 17px; display: grid; place-items: center; margin-top: 2px; }
 .pip { display: inline-grid; place-items: center; min-width: 17px; height: 17px; padding: 0 4px; border-radius: 9px; font-size: 11.5px; font-weight: 650; background: var(--lichen-wash); color: var(--lichen); }
 .pip.alarm { background: var(--brick); color: #fff; }
@@ -184,9 +186,9 @@ function onTouchEnd(event: TouchEvent): void {
 .k.forecast { background: #8f63a3; }
 .k.normal { background: #fff; border: 1.5px solid #c9bccf; }
 .r { width: 18px; height: 7px; border-radius: 4px; margin-left: 6px; }
-.r.fits { background: var(--thistle); }
-.r.care { background: linear-gradient(to top, var(--thistle-mid) 52%, #f1e9f4 52%); box-shadow: inset 0 0 0 1px var(--thistle-mid); }
-.r.wait { box-shadow: inset 0 0 0 1.3px #c8b9cf; }
+.r.v-fits { background: var(--thistle); }
+.r.v-care { background: linear-gradient(to top, var(--thistle-mid) 52%, #f1e9f4 52%); box-shadow: inset 0 0 0 1px var(--thistle-mid); }
+.r.v-wait { box-shadow: inset 0 0 0 1.3px #c8b9cf; }
 .chip { border: 1px solid var(--line); background: var(--sheet); border-radius: 14px; font-size: 13px; padding: 2px 12px; min-height: 26px; cursor: pointer; color: var(--thistle); margin-left: auto; }
 .chip + .chip { margin-left: 0; }
 .chip:hover { border-color: var(--thistle); background: var(--thistle-pale); }
@@ -202,15 +204,15 @@ function onTouchEnd(event: TouchEvent): void {
 .cell.today .dom { text-decoration: underline; text-underline-offset: 3px; text-decoration-thickness: 2px; }
 .cell.chosen { background: var(--thistle-wash); border-color: var(--thistle); }
 .under { width: 80%; height: 7px; border-radius: 4px; margin-top: 2px; display: grid; place-items: center; }
-.under.fits { background: var(--thistle); }
-.under.care { background: linear-gradient(to top, var(--thistle-mid) 52%, #f1e9f4 52%); }
-.under.wait { box-shadow: inset 0 0 0 1.3px #c8b9cf; }
+.under.v-fits { background: var(--thistle); }
+.under.v-care { background: linear-gradient(to top, var(--thistle-mid) 52%, #f1e9f4 52%); }
+.under.v-wait { box-shadow: inset 0 0 0 1.3px #c8b9cf; }
 .under .pip { min-width: 8px; width: 8px; height: 8px; padding: 0; background: var(--lichen); }
 .slider { position: relative; height: 48px; }
 .ribbons { position: absolute; left: 11px; right: 11px; top: 20px; height: 8px; display: grid; grid-template-columns: repeat(28, 1fr); gap: 1px; }
 .ribbons i { background: var(--hairline); border-radius: 2px; }
-.ribbons .fits { background: var(--thistle); }
-.ribbons .care { background: var(--thistle-mid); }
+.ribbons .v-fits { background: var(--thistle); }
+.ribbons .v-care { background: var(--thistle-mid); }
 .ribbons .today { box-shadow: 0 0 0 1.5px var(--ink); }
 .slider input { position: absolute; inset: 0; width: 100%; height: 48px; margin: 0; background: transparent; appearance: none; }
 .slider input::-webkit-slider-runnable-track { height: 48px; background: transparent; }

@@ -33,7 +33,7 @@ const ticks = computed(() => [0, most.value / 3, (most.value * 2) / 3, most.valu
 <template>
   <svg class="dw" :class="{ large, over }" :viewBox="`0 0 ${width} ${height}`" :width="width" :height="height" role="img" :aria-label="label">
     <line class="axis" :x1="LEFT" :x2="RIGHT" :y1="mid" :y2="mid" />
-    <line v-if="threshold !== null" class="limit" :x1="x(threshold)" :x2="x(threshold)" y1="0" :y2="large ? 34 : height" />
+    <line v-if="threshold !== null" class="limit" :x1="x(threshold)" :x2="x(threshold)" :y1="large ? 0 : -11" :y2="large ? 34 : height + 11" />
     <template v-if="estimate !== null && low !== null && high !== null">
       <line class="whisker" :x1="x(low)" :x2="x(high)" :y1="mid" :y2="mid" />
       <line class="whisker" :x1="x(low)" :x2="x(low)" :y1="mid - tick" :y2="mid + tick" />
@@ -52,7 +52,7 @@ const ticks = computed(() => [0, most.value / 3, (most.value * 2) / 3, most.valu
 
 <style scoped>
 .dw { display: block; overflow: visible; color: var(--ink); }
-.dw.large { width: 100%; height: auto; max-width: 420px; }
+.dw.large { width: 100%; height: auto; max-width: 330px; }
 .axis { stroke: var(--hairline); stroke-width: 1.5; }
 .large .axis { stroke-width: 2; }
 .limit { stroke: var(--brick); stroke-width: 1.25; stroke-dasharray: 3 3; }

@@ -25,6 +25,6 @@ export const THEME = {
   token: {
     colorPrimary: PALETTE.thistle, colorSuccess: PALETTE.lichen, colorError: PALETTE.brick, colorWarning: PALETTE.straw, colorInfo: PALETTE.thistle,
     colorText: PALETTE.ink, colorTextSecondary: PALETTE.soft, colorBgBase: PALETTE.sheet, colorBgLayout: PALETTE.paper, colorBorder: PALETTE.line,
-    colorBorderSecondary: PALETTE.hairline, colorTextPlaceholder: PALETTE.soft, borderRadius: 8, controlHeight: 40, fontFamily: FACES.text, fontSize: 15, wireframe: false,
+    colorBorderSecondary: PALETTE.hairline, colorTextPlaceholder: PALETTE.soft, borderRadius: 8, controlHeight: 44, controlHeightLG: 46, fontFamily: FACES.text, fontSize: 15, wireframe: false,
   },
 }

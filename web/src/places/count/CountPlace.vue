@@ -6,13 +6,13 @@ import { courseState, type ColonyState } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
 import { sayDay } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
-import DayStrip from '../../graphics/DayStrip.vue'
 import DotWhisker from '../../graphics/DotWhisker.vue'
 import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { sayCount } from '../../parts/words.ts'
+import { useNarrow } from '../../look/narrow.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
 interface Draft { id: string; mites: number | null; bees: number | null; onDay: string | null; representative: boolean; note: string }
@@ -21,6 +21,7 @@ const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
 const { busy, fault, at, save } = useSave()
+const narrow = useNarrow()
 const kept = ref<{ colonyId: string; name: string; text: string } | null>(null)
 const touched = ref(false)
 
@@ -103,7 +104,6 @@ function onKey(event: KeyboardEvent): void {
 
 <template>
   <template v-if="place && state">
-    <DayStrip :yard="place.yard.yard" />
     <div class="page bench">
       <nav class="row no-print" aria-label="The row">
         <h3>{{ place.yard.yard.name }}</h3>
@@ -119,6 +119,10 @@ function onKey(event: KeyboardEvent): void {
         <div class="tally" tabindex="0" role="group" aria-label="Tally: space adds a mite, backspace takes one off, Enter keeps it" @keydown="onKey">
           <output class="big serif" aria-live="polite">{{ draft.mites ?? '–' }}</output>
           <span class="soft">{{ draft.mites === 1 ? 'mite' : 'mites' }}</span>
+        </div>
+        <div v-if="narrow && judged && draft.mites !== null" class="brief">
+          <DotWhisker large :estimate="judged.estimate" :low="judged.low" :high="judged.high" :threshold="judged.threshold" :over="judged.level === 'treat' || judged.level === 'urgent'" :representative="judged.representative" :label="sayCount(judged)" />
+          <p class="serif" :class="{ alarm: judged.level === 'treat' || judged.level === 'urgent', settled: judged.level === 'under' }">{{ judged.text }}</p>
         </div>
         <div class="tap">
           <button class="minus" type="button" :disabled="!draft.mites" @click="add(-1)"><span aria-hidden="true">−1</span><span class="unseen">one mite less</span></button>
@@ -186,6 +190,7 @@ h1 .pos { font-weight: 400; }
 .plus { background: var(--thistle); color: #fff; }
 .plus:hover { background: var(--thistle-deep); }
 .plus:active { transform: translateY(1px); }
+.brief { display: grid; justify-items: center; gap: 6px; text-align: center; font-size: 18px; font-weight: 560; line-height: 1.25; }
 .fields { display: grid; grid-template-columns: 1fr 1fr 1.2fr; gap: 12px; align-items: start; }
 .check { display: flex; gap: 9px; align-items: baseline; flex-wrap: wrap; }
 .check input { width: 18px; height: 18px; accent-color: var(--thistle); }

@@ -75,7 +75,7 @@ async function start(): Promise<void> {
 .line li::after { content: ''; position: absolute; left: 8.5px; top: 8px; bottom: -8px; width: 2px; background: var(--thistle-mid); opacity: .6; }
 .line li:last-child::after { display: none; }
 .line .small { display: block; }
-.go { display: grid; gap: 8px; position: sticky; bottom: 0; background: var(--paper); padding: 10px 0 4px; }
+.go { display: grid; gap: 8px; position: sticky; bottom: 0; background: var(--paper); padding: 10px 0 8px; z-index: 2; border-top: 1px solid var(--hairline); }
 .go .press { width: 100%; }
 @media (max-width: 720px) { .go { position: static; } }
 </style>

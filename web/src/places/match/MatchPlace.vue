@@ -146,6 +146,7 @@ async function started(): Promise<void> {
         <DotWhisker large :estimate="result.judgement.estimate" :low="result.judgement.low" :high="result.judgement.high" :threshold="result.judgement.threshold" :unit="result.judgement.unit" :stale="result.judgement.stale" :representative="result.judgement.representative" :over="result.judgement.level === 'treat' || result.judgement.level === 'urgent'" :label="sayCount(result.judgement)" />
         <p class="serif says">{{ result.judgement.text }}</p>
         <p v-for="n in result.judgement.notes" :key="n" class="care small">{{ n }}</p>
+        <component :is="narrow ? 'details' : 'div'" class="known"><summary v-if="narrow">What is known of the colony</summary>
         <dl>
           <template v-for="[k, v] in factLines(situation.colony)" :key="k"><dt>{{ k }}</dt><dd>{{ v }}</dd></template>
           <dt>Supers</dt><dd>{{ wordOf(SUPERS_WORDS, situation.supers.now) }}<template v-if="situation.supers.now === 'for-people' && situation.supers.offOn"> until {{ sayDay(situation.supers.offOn, situation.asOf) }}</template></dd>
@@ -153,6 +154,7 @@ async function started(): Promise<void> {
           <dt>Open until</dt><dd>{{ situation.lastOpening ? sayDay(situation.lastOpening, situation.asOf) : 'no day set' }}</dd>
           <dt>Last time</dt><dd>{{ situation.history.length > 0 ? `${treatmentOf(situation.history.at(-1)?.treatment ?? '')?.name ?? situation.history.at(-1)?.treatment}, ${sayDay(situation.history.at(-1)?.start ?? '', situation.asOf)}` : 'nothing known' }}</dd>
         </dl>
+        </component>
         <p v-if="!file" class="small"><RouterLink :to="`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`">Note a look</RouterLink> · <RouterLink :to="`/count/${place.state.colony.id}`">Count</RouterLink> · <RouterLink to="/rules">Rules</RouterLink></p>
         <div class="case small no-print">
           <button class="plainlink" type="button" @click="saveCase">Save this case</button> ·
@@ -173,7 +175,7 @@ async function started(): Promise<void> {
           <tbody v-for="g in groups" :key="g.title">
             <tr class="group"><th :colspan="11" scope="rowgroup">{{ g.title }}</th></tr>
             <template v-for="o in g.list" :key="o.treatment">
-              <tr :class="['option', o.verdict, { shown: o.treatment === option?.treatment }]" @click="shown = o.treatment">
+              <tr :class="['option', `v-${o.verdict}`, { shown: o.treatment === option?.treatment }]" @click="shown = o.treatment">
                 <th scope="row"><button type="button" class="pickone" :aria-expanded="o.treatment === option?.treatment" @click.stop="shown = o.treatment">{{ treatmentOf(o.treatment)?.name }}</button><span class="soft small">{{ gist(o) }}</span></th>
                 <td v-for="[key, word] in GATE_WORDS" :key="key" class="cell" :class="{ decides: cell(o, key).level === o.verdict && o.verdict !== 'fits' }" :title="`${word}: ${holding.say(cell(o, key).text)}`">
                   <span v-if="cell(o, key).level === 'fits'" class="dot"><span class="unseen">fits</span></span>
@@ -213,6 +215,7 @@ async function started(): Promise<void> {
 dl { display: grid; grid-template-columns: 84px 1fr; gap: 5px 8px; margin: 4px 0; font-size: 14.5px; }
 dt { color: var(--soft); }
 dd { margin: 0; }
+.known summary { min-height: 48px; display: flex; align-items: center; color: var(--thistle); text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
 .other select { min-height: 38px; padding: 4px 8px; }
 .case { display: block; }
 .case label { display: inline; }
@@ -229,10 +232,10 @@ thead th:last-child { text-align: left; }
 .option { cursor: pointer; border-bottom: 1px solid var(--hairline); }
 .option:hover { background: var(--thistle-pale); }
 .option.shown { background: var(--thistle-wash); box-shadow: inset 3px 0 0 var(--thistle); }
-.option th { text-align: left; padding: 8px 4px 8px 16px; font-weight: 400; width: 176px; }
+.option th { text-align: left; padding: 8px 4px 8px 16px; font-weight: 400; width: 194px; }
 .pickone { background: none; border: 0; padding: 0; font-weight: 600; text-align: left; cursor: pointer; display: block; }
 .pickone:hover { color: var(--thistle); }
-.ruled-out .pickone { color: var(--soft); }
+.v-ruled-out .pickone { color: var(--soft); }
 .cell { text-align: center; padding: 4px 1px; min-width: 43px; line-height: 1.1; }
 .cell .fig { display: block; font-size: 11.5px; color: var(--ink); margin-top: 2px; }
 .cell.decides { box-shadow: inset 0 0 0 1.5px var(--thistle-mid); border-radius: 8px; }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Why: every finding with its figure, limit, source and what would change it; the deciding ones first. */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { AnsweredOption } from '@thistle/core/course'
 import VerdictRound from '../../graphics/VerdictRound.vue'
 import { useHolding } from '../../stores/holding.ts'
@@ -11,18 +11,28 @@ const holding = useHolding()
 const WEIGHT = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
 const name = (gate: string) => GATE_WORDS.find(([key]) => key === gate)?.[1] ?? gate
 const findings = computed(() => props.option.findings.toSorted((a, b) => WEIGHT[b.level] - WEIGHT[a.level]))
+const whole = ref(false)
+/** What stands in the way; and where nothing does, what came nearest to deciding: the heat and the need. */
+const first = computed(() => {
+  const hindering = findings.value.filter((f) => f.level !== 'fits')
+  return hindering.length > 0 ? hindering : findings.value.filter((f) => f.gate === 'temperature' || f.gate === 'need').slice(0, 3)
+})
+const shown = computed(() => (whole.value ? findings.value : first.value))
+const rest = computed(() => findings.value.length - first.value.length)
 </script>
 
 <template>
   <ul class="reasons">
-    <li v-for="(f, i) in findings" :key="i" :class="f.level">
+    <li v-for="(f, i) in shown" :key="i" :class="f.level">
       <VerdictRound :verdict="f.level" :size="14" />
       <p><strong>{{ name(f.gate) }}.</strong> {{ holding.say(f.text) }} <span v-if="f.flip" class="flip">{{ holding.say(f.flip) }}</span> <span v-if="f.source" class="source">{{ f.limit ? `Limit: ${holding.say(f.limit)}; ` : '' }}{{ f.source }}.</span></p>
     </li>
   </ul>
+  <button v-if="rest > 0" class="plainlink small more" type="button" :aria-expanded="whole" @click="whole = !whole">{{ whole ? 'Only what decides' : `${rest} more that ${rest === 1 ? 'fits' : 'fit'}, with their limits and sources` }}</button>
 </template>
 
 <style scoped>
+.more { margin: 6px 0 0 26px; }
 .reasons { display: grid; gap: 7px; padding: 4px 0; }
 .reasons li { display: grid; grid-template-columns: 20px 1fr; gap: 6px; align-items: baseline; }
 p { line-height: 1.4; }

@@ -24,7 +24,7 @@ async function go(): Promise<void> {
       <h1>From the jar<br />to the last strip.</h1>
       <p class="lead">Count the mites. See what the count can say and what it cannot, which treatment fits on which day, and why. Then do it, take it out in time, and count again.</p>
       <ol class="walk">
-        <li><DotWhisker :estimate="3.67" :low="2.07" :high="6" :threshold="3" over label="For example: 11 mites on 300 bees, 3.7 in 100, likely 2.1 to 6.0, over a limit of 3" /><span>11 mites on 300 bees: a dot, its doubt, and the limit.</span></li>
+        <li><span><DotWhisker :estimate="3.67" :low="2.07" :high="6" :threshold="3" over label="For example: 11 mites on 300 bees, 3.7 in 100, likely 2.1 to 6.0, over a limit of 3" /></span><span>11 mites on 300 bees: a dot, its doubt, and the limit.</span></li>
         <li><span class="rounds"><VerdictRound verdict="fits" :size="20" /><VerdictRound verdict="care" :size="20" /><VerdictRound verdict="wait" :size="20" /><VerdictRound verdict="ruled-out" :size="20" /></span><span>Fits, fits with care, not on this day, ruled out.</span></li>
       </ol>
     </section>
@@ -37,7 +37,7 @@ async function go(): Promise<void> {
 </template>
 
 <style scoped>
-.door { min-height: 100vh; display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(320px, 420px); gap: 48px; align-items: center; padding: 40px min(7vw, 100px); background: linear-gradient(to right, var(--band) 0 calc(100% - min(36vw, 470px)), var(--paper) 0); }
+.door { min-height: 100vh; display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(320px, 420px); gap: 48px; align-items: center; padding: 40px min(7vw, 100px); background: var(--band); }
 .tell { color: var(--band-ink); display: grid; gap: 22px; max-width: 560px; }
 .brand { display: flex; align-items: center; gap: 13px; font-size: 22px; }
 h1 { font-size: clamp(34px, 4.4vw, 56px); color: #fff; }

@@ -55,7 +55,7 @@ function afterOne(): void {
   <template v-if="holding.yard">
     <DayStrip :yard="holding.yard.yard" :marks="marks" />
     <div class="page">
-      <p class="soft day">{{ sayDayLong(holding.today) }}, {{ holding.me?.holding.name }}</p>
+      <h1 class="day">{{ sayDayLong(holding.today) }}<span class="unseen">, today</span>, {{ holding.me?.holding.name }}</h1>
       <ul class="sentences">
         <li v-for="y in sentences" :key="y.yard.id">
           <RouterLink :to="`/yards/${y.yard.id}`" class="serif"><span v-for="(p, i) in y.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span></RouterLink>
@@ -95,7 +95,7 @@ function afterOne(): void {
 </template>
 
 <style scoped>
-.day { margin-bottom: 8px; }
+.day { margin-bottom: 8px; font: inherit; color: var(--soft); letter-spacing: 0; }
 .sentences { display: grid; gap: 9px; max-width: 1020px; }
 .sentences a { color: inherit; text-decoration: none; font-size: 22px; line-height: 1.25; display: inline-block; font-weight: 520; }
 .sentences a:hover { text-decoration: underline; text-decoration-color: var(--thistle-mid); text-decoration-thickness: 1.5px; }

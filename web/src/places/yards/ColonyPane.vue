@@ -63,6 +63,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
       <section class="block">
         <DotWhisker large :estimate="j.estimate" :low="j.low" :high="j.high" :threshold="j.threshold" :unit="j.unit" :stale="j.stale" :representative="j.representative" :over="j.level === 'treat' || j.level === 'urgent'" :label="sayCount(j)" />
         <p class="serif says">{{ j.text }}</p>
+        <p v-if="state.inHand" class="act strong">{{ state.inHand.treatment.name }} is in hand: the count after it will tell.</p>
         <p v-for="n in j.notes" :key="n" class="care small">{{ n }}</p>
         <p class="small soft">{{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${j.mites} mites${j.bees ? ` on ${j.bees} bees` : ''}.` : '' }} {{ j.chanceOver === null ? '' : `Chance that the true level is at or over the limit: about ${Math.round(j.chanceOver * 100)} %.` }}</p>
       </section>
@@ -86,7 +87,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
           <li v-for="x in course.course.jobs" :key="`${x.job}${x.n}`" :class="x.state">
             <span class="when">{{ x.doneOn ? sayDay(x.doneOn) : x.earliest === x.latest ? sayDay(x.best) : sayWindow(x.earliest, x.latest) }}</span>
             <span>{{ sayJob(x, several(course, x.job)) }}<template v-if="x.state === 'done'">: done{{ x.amount !== null && course.course.dose ? `, ${sayAmount(x.amount, course.course.dose.unit, holding.settings?.massUnit)}` : '' }}</template>
-              <button v-if="x.state === 'done' && eventOf(course, x) && holding.mayWrite" class="plainlink small" type="button" :disabled="busy" @click="takeBack(course, eventOf(course, x)!)">take back</button></span>
+              &nbsp;<button v-if="x.state === 'done' && eventOf(course, x) && holding.mayWrite" class="plainlink small" type="button" :disabled="busy" @click="takeBack(course, eventOf(course, x)!)">take back</button></span>
           </li>
         </ol>
         <button v-if="course.planned && holding.mayWrite" class="plainlink" type="button" :disabled="busy" @click="callOff(course)">Call this course off</button>

@@ -37,6 +37,8 @@ function added(id: string): void {
   adding.value = false
   openId.value = id
 }
+/** Over the limit, and nothing in hand against it. */
+const over = (s: ColonyState) => s.inHand === null && (s.judgement.level === 'treat' || s.judgement.level === 'urgent')
 const threshold = (s: ColonyState) => s.judgement.threshold ?? limit.value
 </script>
 
@@ -60,7 +62,7 @@ const threshold = (s: ColonyState) => s.judgement.threshold ?? limit.value
             <td class="brood"><span v-if="s.situation.colony.brood === 'none'" class="care">none</span><template v-else><FrameCombs :frames="s.situation.colony.framesOfBrood" :of="7" tone="brood" label="frames of brood" /><span v-if="s.situation.colony.brood === 'open'" class="soft small"> open</span></template></td>
             <td class="queen"><span class="k">queen </span><span :class="{ 'alarm strong': s.situation.colony.queen === 'absent', care: s.situation.colony.queen === 'new' }">{{ wordOf(QUEEN_WORDS, s.situation.colony.queen) }}</span></td>
             <td class="supers"><span class="k">supers </span><span :class="{ soft: s.situation.supers.now === 'none' }">{{ s.situation.supers.now === 'for-people' ? 'on' : s.situation.supers.now === 'for-bees' ? "bees' own" : wordOf(SUPERS_WORDS, s.situation.supers.now) }}</span></td>
-            <td class="count"><DotWhisker :estimate="s.judgement.estimate" :low="s.judgement.low" :high="s.judgement.high" :threshold="threshold(s)" :unit="s.judgement.unit" :stale="s.judgement.stale" :representative="s.judgement.representative" :over="s.judgement.level === 'treat' || s.judgement.level === 'urgent'" :label="sayCount(s.judgement)" /><span class="fig" :class="{ 'alarm strong': s.judgement.level === 'treat' || s.judgement.level === 'urgent' }">{{ s.judgement.estimate === null ? 'no count' : s.judgement.estimate.toFixed(1) }}</span></td>
+            <td class="count"><DotWhisker :estimate="s.judgement.estimate" :low="s.judgement.low" :high="s.judgement.high" :threshold="threshold(s)" :unit="s.judgement.unit" :stale="s.judgement.stale" :representative="s.judgement.representative" :over="over(s)" :label="sayCount(s.judgement)" /><span class="fig" :class="{ 'alarm strong': over(s) }">{{ s.judgement.estimate === null ? 'no count' : s.judgement.estimate.toFixed(1) }}</span></td>
             <td class="running"><CourseLine v-if="s.inHand" :state="s.inHand" :today="holding.today" /></td>
             <td class="next"><span v-if="s.steps[0]" class="strong" :class="s.steps[0].tone">{{ capital(s.steps[0].text) }}</span></td>
           </tr>
@@ -83,7 +85,7 @@ const threshold = (s: ColonyState) => s.judgement.threshold ?? limit.value
 .tabs a { color: var(--soft); text-decoration: none; padding: 8px 0 6px; border-bottom: 2.5px solid transparent; white-space: nowrap; }
 .tabs a span { font-size: 13px; }
 .tabs a.here { color: var(--ink); font-weight: 650; border-bottom-color: var(--thistle); }
-.sentence { max-width: 980px; margin-bottom: 6px; }
+.sentence { max-width: 1060px; margin-bottom: 6px; }
 .row { width: 100%; border-collapse: separate; border-spacing: 0; margin-top: 16px; overflow: hidden; }
 thead th { text-align: left; font-size: 13.5px; font-weight: 600; color: var(--soft); padding: 9px 8px; border-bottom: 1px solid var(--hairline); white-space: nowrap; }
 .lim { color: var(--brick); border-left: 1.5px dashed var(--brick); padding-left: 5px; margin-left: 4px; font-weight: 400; }
@@ -96,7 +98,7 @@ tbody tr.open { background: var(--thistle-wash); }
 .opener { background: none; border: 0; padding: 6px 0; font-weight: 650; font-size: 15.5px; cursor: pointer; text-align: left; }
 .opener:hover { color: var(--thistle); }
 .count { padding-top: 0; padding-bottom: 0; white-space: nowrap; }
-.count :deep(svg) { display: inline-block; vertical-align: middle; height: 44px; }
+.count :deep(svg) { display: inline-block; vertical-align: middle; }
 .count .fig { margin-left: 6px; vertical-align: middle; }
 .k { display: none; }
 .after { display: flex; align-items: center; gap: 18px; margin-top: 16px; flex-wrap: wrap; }
@@ -105,13 +107,14 @@ tbody tr.open { background: var(--thistle-wash); }
 @media (max-width: 720px) {
   .row, .row tbody { display: block; }
   thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-  tbody tr { display: grid; grid-template-columns: 30px minmax(0, 1fr) auto; grid-template-areas: 'num name next' 'num facts count'; min-height: 76px; align-content: center; padding: 8px 12px 8px 6px; gap: 3px 8px; border-bottom: 1px solid var(--hairline); }
+  tbody tr { display: grid; grid-template-columns: 30px minmax(0, 1fr) minmax(166px, auto); grid-template-areas: 'num name next' 'num facts count'; min-height: 76px; align-content: center; padding: 8px 12px 8px 6px; gap: 3px 8px; border-bottom: 1px solid var(--hairline); }
   td, tbody th { border: 0; height: auto; padding: 0; display: none; }
   .num { display: block; grid-area: num; font-size: 17px; align-self: center; }
   .name { display: block; grid-area: name; }
   .opener { font-size: 18px; padding: 4px 0; min-height: 32px; }
-  .next { display: block; grid-area: next; text-align: right; align-self: center; max-width: 190px; line-height: 1.2; }
-  .count { display: flex; align-items: center; grid-area: count; }
+  .next { display: block; grid-area: next; text-align: right; align-self: center; line-height: 1.2; font-size: 15px; }
+  .count { display: flex; align-items: center; grid-area: count; width: 166px; justify-self: end; }
+  .count .fig { width: 40px; text-align: right; }
   .count :deep(svg) { height: 24px; width: 118px; }
   .queen { display: block; grid-area: facts; color: var(--soft); font-size: 14px; align-self: center; }
   .k { display: inline; }
