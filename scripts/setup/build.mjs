@@ -26,8 +26,21 @@ function fingerprint() {
 async function buildServer() {
   const { build } = await import('esbuild')
   await build({
-    entryPoints: [join(ROOT, 'server/src/main.ts')], outfile: SERVER, bundle: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: true, logLevel: 'warning',
-    plugins: [{ name: 'packages-stay-outside', setup: (b) => b.onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@thistle/') || path.startsWith('/') ? null : { path, external: true })) }],
+    entryPoints: [join(ROOT, 'server/src/main.ts')],
+    outfile: SERVER,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    logLevel: 'warning',
+    plugins: [
+      {
+        name: 'packages-stay-outside',
+        setup: (b) =>
+          b.onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@thistle/') || path.startsWith('/') ? null : { path, external: true })),
+      },
+    ],
   })
 }
 

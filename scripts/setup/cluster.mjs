@@ -1,7 +1,19 @@
 /** A PostgreSQL cluster of the project's own, on loopback. */
 import { spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { chownSync, closeSync, existsSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import {
+  chownSync,
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
@@ -15,7 +27,9 @@ const DATABASE = 'thistle'
 /** PostgreSQL refuses to run as root: then it runs as Debian's `postgres`. Null: as whoever we are. */
 function serverUser() {
   if (process.getuid() !== 0) return null
-  const line = readFileSync('/etc/passwd', 'utf8').split('\n').find((l) => l.startsWith('postgres:'))
+  const line = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((l) => l.startsWith('postgres:'))
   if (!line) throw new Said('There is no user "postgres" on this machine; reinstall Debian\'s package postgresql.')
   const [, , uid, gid] = line.split(':')
   return { uid: Number(uid), gid: Number(gid) }
@@ -36,7 +50,10 @@ export const freePort = (wanted = 0) =>
 function launch(program, args, dir, user, extra = {}) {
   const handle = openSync(dir, 'r')
   const child = spawn(join(postgresBin(), program), ['-D', '/proc/self/fd/3', ...args], {
-    cwd: '/', stdio: ['ignore', extra.log ?? 'pipe', extra.log ?? 'pipe', handle, ...(extra.handles ?? [])], detached: true, ...(user ?? {}),
+    cwd: '/',
+    stdio: ['ignore', extra.log ?? 'pipe', extra.log ?? 'pipe', handle, ...(extra.handles ?? [])],
+    detached: true,
+    ...(user ?? {}),
     env: { PATH: process.env.PATH, LANG: 'C.UTF-8', LC_ALL: 'C.UTF-8' },
   })
   closeSync(handle)
@@ -58,7 +75,22 @@ async function initialise(dir, user) {
   writeFileSync(shown, password, { mode: 0o600 })
   if (user) for (const path of [making, shown]) chownSync(path, user.uid, user.gid)
   const handle = openSync(shown, 'r')
-  const child = launch('initdb', ['-U', OWNER, '--pwfile=/proc/self/fd/4', '--auth-host=scram-sha-256', '--auth-local=scram-sha-256', '--data-checksums', '--encoding=UTF8', '--locale=C.UTF-8'], making, user, { handles: [handle] })
+  const child = launch(
+    'initdb',
+    [
+      '-U',
+      OWNER,
+      '--pwfile=/proc/self/fd/4',
+      '--auth-host=scram-sha-256',
+      '--auth-local=scram-sha-256',
+      '--data-checksums',
+      '--encoding=UTF8',
+      '--locale=C.UTF-8',
+    ],
+    making,
+    user,
+    { handles: [handle] },
+  )
   closeSync(handle)
   let output = ''
   child.stdout.on('data', (part) => (output += part))
@@ -135,8 +167,20 @@ export async function startCluster(dir, { passing = false } = {}) {
   const logFile = `${dir}.log`
   const log = openSync(logFile, 'w')
   const port = await freePort()
-  const settings = { port, listen_addresses: '127.0.0.1', unix_socket_directories: '.', max_connections: passing ? 200 : 60, ...(passing ? { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } : {}) }
-  const child = launch('postgres', Object.entries(settings).flatMap(([k, v]) => ['-c', `${k}=${v}`]), dir, user, { log })
+  const settings = {
+    port,
+    listen_addresses: '127.0.0.1',
+    unix_socket_directories: '.',
+    max_connections: passing ? 200 : 60,
+    ...(passing ? { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } : {}),
+  }
+  const child = launch(
+    'postgres',
+    Object.entries(settings).flatMap(([k, v]) => ['-c', `${k}=${v}`]),
+    dir,
+    user,
+    { log },
+  )
   closeSync(log)
   await untilReady(dir, child, logFile)
   const password = readFileSync(`${dir}.password`, 'utf8')

@@ -11,7 +11,9 @@ const CHROMIUM = '/usr/bin/chromium'
 /** Folder of the newest PostgreSQL server on this machine; null where there is none. */
 export function postgresBin() {
   if (!existsSync(POSTGRES)) return null
-  const versions = readdirSync(POSTGRES).filter((v) => existsSync(join(POSTGRES, v, 'bin', 'initdb')) && existsSync(join(POSTGRES, v, 'bin', 'postgres')))
+  const versions = readdirSync(POSTGRES).filter(
+    (v) => existsSync(join(POSTGRES, v, 'bin', 'initdb')) && existsSync(join(POSTGRES, v, 'bin', 'postgres')),
+  )
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0]
   return newest ? join(POSTGRES, newest, 'bin') : null
 }
@@ -19,7 +21,9 @@ export function postgresBin() {
 async function installDebian(packages) {
   const root = process.getuid?.() === 0
   if (!root || !existsSync('/usr/bin/apt-get')) {
-    throw new Said(`Missing: ${packages.join(', ')}. This may not install it (${root ? 'no apt-get here' : 'not root'}).\nInstall it, then start again:\n  sudo apt-get update && sudo apt-get install --no-install-recommends ${packages.join(' ')}`)
+    throw new Said(
+      `Missing: ${packages.join(', ')}. This may not install it (${root ? 'no apt-get here' : 'not root'}).\nInstall it, then start again:\n  sudo apt-get update && sudo apt-get install --no-install-recommends ${packages.join(' ')}`,
+    )
   }
   console.log(`Installing ${packages.join(' and ')} (once) ...`)
   if (packages.includes('postgresql')) {

@@ -19,8 +19,17 @@ export function sessionSecret() {
 export function startServer({ databaseUrl, port, logFile, args = [], env = {} }) {
   const log = openSync(logFile, 'a')
   const child = fork(SERVER, args, {
-    detached: true, stdio: ['ignore', log, log, 'ipc'],
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), SESSION_SECRET: sessionSecret(), PAGE_DIR: PAGE, NODE_ENV: 'production', ...env },
+    detached: true,
+    stdio: ['ignore', log, log, 'ipc'],
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      SESSION_SECRET: sessionSecret(),
+      PAGE_DIR: PAGE,
+      NODE_ENV: 'production',
+      ...env,
+    },
   })
   closeSync(log)
   const ended = new Promise((resolve) => child.on('exit', resolve))
@@ -31,5 +40,13 @@ export function startServer({ databaseUrl, port, logFile, args = [], env = {} })
     })
     child.on('exit', (code) => (code === 0 ? resolve(0) : reject(new Said(`The server ended before it was ready. See ${logFile}`))))
   })
-  return { child, ready, ended, stop: async () => { child.kill('SIGTERM'); await ended } }
+  return {
+    child,
+    ready,
+    ended,
+    stop: async () => {
+      child.kill('SIGTERM')
+      await ended
+    },
+  }
 }

@@ -39,8 +39,18 @@ const WEEK = 7 * 24 * 3600 * 1000
 const secure = helmet({
   contentSecurityPolicy: {
     directives: {
-      defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:'], fontSrc: ["'self'"],
-      connectSrc: ["'self'"], workerSrc: ["'self'"], objectSrc: ["'none'"], frameAncestors: ["'none'"], baseUri: ["'none'"], formAction: ["'self'"], upgradeInsecureRequests: null,
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:'],
+      fontSrc: ["'self'"],
+      connectSrc: ["'self'"],
+      workerSrc: ["'self'"],
+      objectSrc: ["'none'"],
+      frameAncestors: ["'none'"],
+      baseUri: ["'none'"],
+      formAction: ["'self'"],
+      upgradeInsecureRequests: null,
     },
   },
   strictTransportSecurity: false,
@@ -49,12 +59,18 @@ const secure = helmet({
 /** Writes come from our own page or from a program, never from another site's page. */
 const sameOrigin: RequestHandler = (req, _res, next) => {
   const site = req.get('sec-fetch-site')
-  if (req.method !== 'GET' && req.method !== 'HEAD' && site && site !== 'same-origin' && site !== 'none') throw new Problem(403, 'other-site', 'This came from another site and was not taken.')
+  if (req.method !== 'GET' && req.method !== 'HEAD' && site && site !== 'same-origin' && site !== 'none')
+    throw new Problem(403, 'other-site', 'This came from another site and was not taken.')
   next()
 }
 
 const jsonOnly: RequestHandler = (req, _res, next) => {
-  if ((req.method === 'PUT' || req.method === 'POST') && req.get('content-length') !== '0' && req.get('content-length') !== undefined && !req.is('application/json')) {
+  if (
+    (req.method === 'PUT' || req.method === 'POST') &&
+    req.get('content-length') !== '0' &&
+    req.get('content-length') !== undefined &&
+    !req.is('application/json')
+  ) {
     throw new Problem(415, 'not-json', 'Send JSON, with the content type application/json.')
   }
   next()
@@ -62,7 +78,14 @@ const jsonOnly: RequestHandler = (req, _res, next) => {
 
 /** The page's files: hashed ones are kept for good, the page itself is asked for each time. */
 function servePage(app: Express, dir: string): void {
-  app.use(express.static(dir, { index: false, maxAge: '1y', immutable: true, setHeaders: (res, path) => path.includes('/assets/') || res.setHeader('cache-control', 'no-cache') }))
+  app.use(
+    express.static(dir, {
+      index: false,
+      maxAge: '1y',
+      immutable: true,
+      setHeaders: (res, path) => path.includes('/assets/') || res.setHeader('cache-control', 'no-cache'),
+    }),
+  )
   app.get('/{*path}', (req, res, next) => {
     if (req.path.startsWith('/api/') || req.path.includes('.') || !req.accepts('html')) return next()
     res.setHeader('cache-control', 'no-cache')
@@ -74,12 +97,28 @@ function sessions(parts: AppParts): { handler: RequestHandler; close: () => Prom
   const pool = new pg.Pool({ connectionString: parts.config.databaseUrl, max: 5, idleTimeoutMillis: 10_000 })
   pool.on('error', (fault) => parts.logger.warn({ err: fault }, 'a connection for sessions was lost'))
   const Store = connectPgSimple(session)
-  const store = new Store({ pool, tableName: 'sessions', disableTouch: true, pruneSessionInterval: 3600, errorLog: (fault: unknown) => parts.logger.warn({ err: fault }, 'session store') })
+  const store = new Store({
+    pool,
+    tableName: 'sessions',
+    disableTouch: true,
+    pruneSessionInterval: 3600,
+    errorLog: (fault: unknown) => parts.logger.warn({ err: fault }, 'session store'),
+  })
   const handler = session({
-    name: 'thistle', secret: parts.config.sessionSecret, store, resave: false, saveUninitialized: false,
+    name: 'thistle',
+    secret: parts.config.sessionSecret,
+    store,
+    resave: false,
+    saveUninitialized: false,
     cookie: { httpOnly: true, sameSite: 'lax', secure: parts.config.cookieSecure, maxAge: WEEK },
   })
-  return { handler, close: async () => { store.close(); await pool.end() } }
+  return {
+    handler,
+    close: async () => {
+      store.close()
+      await pool.end()
+    },
+  }
 }
 
 /** The whole application over an open database; listens to nothing itself. */
@@ -88,9 +127,25 @@ export function makeApp(parts: AppParts): App {
   const app = express()
   const kept = sessions(parts)
   app.disable('x-powered-by').set('trust proxy', 'loopback').set('etag', false)
-  app.use(pinoHttp({ logger, genReqId: (_req, res) => { const id = randomUUID(); res.setHeader('x-request-id', id); return id }, autoLogging: { ignore: (req) => !req.url?.startsWith('/api/') }, serializers: { req: (req: { method: string; url: string; id: string }) => ({ id: req.id, method: req.method, url: req.url }), res: (res: { statusCode: number }) => ({ status: res.statusCode }) } }))
+  app.use(
+    pinoHttp({
+      logger,
+      genReqId: (_req, res) => {
+        const id = randomUUID()
+        res.setHeader('x-request-id', id)
+        return id
+      },
+      autoLogging: { ignore: (req) => !req.url?.startsWith('/api/') },
+      serializers: {
+        req: (req: { method: string; url: string; id: string }) => ({ id: req.id, method: req.method, url: req.url }),
+        res: (res: { statusCode: number }) => ({ status: res.statusCode }),
+      },
+    }),
+  )
   app.use(secure, compression({ threshold: 2048 }))
-  app.get('/healthz', (_req, res) => { res.json({ alive: true }) })
+  app.get('/healthz', (_req, res) => {
+    res.json({ alive: true })
+  })
   app.get('/readyz', async (_req, res) => {
     if (!parts.isReady()) throw Problem.unavailable()
     await db.sequelize.query('SELECT 1')
@@ -99,7 +154,10 @@ export function makeApp(parts: AppParts): App {
   const keep = { db, clock }
   const api = express.Router()
   api.use(sameOrigin, jsonOnly, express.json({ limit: '1mb', strict: false }), kept.handler)
-  api.use((_req, res, next) => { res.setHeader('cache-control', 'no-store'); next() })
+  api.use((_req, res, next) => {
+    res.setHeader('cache-control', 'no-store')
+    next()
+  })
   api.use(accessRoutes(keep))
   api.use(requireScope(db.sequelize))
   api.use(holdingRoutes(keep), yardRoutes(keep), courseRoutes(keep), matchingRoutes(), recordRoutes(keep), noSuchRoute)

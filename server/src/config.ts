@@ -12,7 +12,9 @@ export interface Config {
 }
 
 const schema = Joi.object({
-  DATABASE_URL: Joi.string().uri({ scheme: ['postgres', 'postgresql'] }).required(),
+  DATABASE_URL: Joi.string()
+    .uri({ scheme: ['postgres', 'postgresql'] })
+    .required(),
   HOST: Joi.string().default('127.0.0.1'),
   PORT: Joi.number().integer().min(0).max(65_535).default(4380),
   SESSION_SECRET: Joi.string().min(32).required(),
@@ -25,9 +27,22 @@ const schema = Joi.object({
 export function readConfig(env: NodeJS.ProcessEnv): Config {
   const { error, value } = schema.validate(env)
   if (error) throw new Error(`The setting ${error.message.replaceAll('"', '')}.`)
-  const v = value as { DATABASE_URL: string; HOST: string; PORT: number; SESSION_SECRET: string; LOG_LEVEL: string; PAGE_DIR: string; COOKIE_SECURE: boolean }
+  const v = value as {
+    DATABASE_URL: string
+    HOST: string
+    PORT: number
+    SESSION_SECRET: string
+    LOG_LEVEL: string
+    PAGE_DIR: string
+    COOKIE_SECURE: boolean
+  }
   return {
-    databaseUrl: v.DATABASE_URL, host: v.HOST, port: v.PORT, sessionSecret: v.SESSION_SECRET, logLevel: v.LOG_LEVEL,
-    pageDir: v.PAGE_DIR || null, cookieSecure: v.COOKIE_SECURE,
+    databaseUrl: v.DATABASE_URL,
+    host: v.HOST,
+    port: v.PORT,
+    sessionSecret: v.SESSION_SECRET,
+    logLevel: v.LOG_LEVEL,
+    pageDir: v.PAGE_DIR || null,
+    cookieSecure: v.COOKIE_SECURE,
   }
 }

@@ -11,7 +11,12 @@ const DRAIN = 8000
 
 const config = readConfig(process.env)
 /** Of a fault its kind and place; never the statement's values, which are people's records. */
-const plainFault = (fault: Error & { code?: string; parent?: { code?: string } }) => ({ type: fault.name, message: fault.message, code: fault.code ?? fault.parent?.code, stack: fault.stack })
+const plainFault = (fault: Error & { code?: string; parent?: { code?: string } }) => ({
+  type: fault.name,
+  message: fault.message,
+  code: fault.code ?? fault.parent?.code,
+  stack: fault.stack,
+})
 const logger = pino({ level: config.logLevel, serializers: { err: plainFault } })
 const clock = () => new Date()
 

@@ -28,9 +28,16 @@ const reload = () => window.location.reload()
     <a class="skip" href="#work">Go to the work</a>
     <TopBand v-if="!open && holding.loaded" />
     <StateBanner />
-    <main v-if="failed" class="page"><h1>This screen could not be shown.</h1><p class="soft">{{ failed }}</p><p style="margin-top: 14px"><button class="press quiet" type="button" @click="reload">Load it again</button></p></main>
+    <main v-if="failed" class="page">
+      <h1>This screen could not be shown.</h1>
+      <p class="soft">{{ failed }}</p>
+      <p style="margin-top: 14px"><button class="press quiet" type="button" @click="reload">Load it again</button></p>
+    </main>
     <main v-else-if="open || holding.loaded" id="work" tabindex="-1"><RouterView /></main>
-    <main v-else class="loading" aria-busy="true"><img src="/mark.svg" alt="" width="56" height="56" /><p class="serif">Fetching your yards ...</p></main>
+    <main v-else class="loading" aria-busy="true">
+      <img src="/mark.svg" alt="" width="56" height="56" />
+      <p class="serif">Fetching your yards ...</p>
+    </main>
     <BottomBar v-if="!open && holding.loaded" />
   </ConfigProvider>
 </template>

@@ -15,7 +15,8 @@ async function ensureLoaded(path: string): Promise<true | { path: string; query?
       return true
     } catch (fault) {
       if (fault instanceof Refused && fault.isOutage) await useConnection().untilBack(fault.message)
-      else if (fault instanceof Refused && fault.status === 401) return { path: '/sign-in', ...(path === '/' || path === '/today' ? {} : { query: { back: path } }) }
+      else if (fault instanceof Refused && fault.status === 401)
+        return { path: '/sign-in', ...(path === '/' || path === '/today' ? {} : { query: { back: path } }) }
       else throw fault
     }
   }

@@ -4,8 +4,8 @@
  * held against an independent package in tests/references.
  */
 const LANCZOS = [
-  0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
-  12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
+  0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059, 12.507343278686905, -0.13857109526572012,
+  9.9843695780195716e-6, 1.5056327351493116e-7,
 ] as const
 const TINY = 1e-300
 const PRECISION = 1e-15
@@ -87,5 +87,4 @@ function solve(rising: (x: number) => number, goal: number, low: number, high: n
 export const betaQuantile = (p: number, a: number, b: number): number => solve((x) => incompleteBeta(x, a, b), p, 0, 1)
 
 /** Quantile of the Gamma(a, 1) distribution. */
-export const gammaQuantile = (p: number, a: number): number =>
-  solve((x) => incompleteGamma(a, x), p, 0, a + 20 * Math.sqrt(a) + 30)
+export const gammaQuantile = (p: number, a: number): number => solve((x) => incompleteGamma(a, x), p, 0, a + 20 * Math.sqrt(a) + 30)

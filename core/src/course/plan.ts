@@ -1,6 +1,16 @@
 import type { Situation } from '../situation/index.ts'
 import { addDays, daysBetween, earlierOf, laterOf, sayDay, sayDays, type Day } from '../time/index.ts'
-import { doseOf, mostDaysOf, patternOf, sayAmount, type CoursePattern, type Dose, type JobKind, type Step, type Treatment } from '../treatments/index.ts'
+import {
+  doseOf,
+  mostDaysOf,
+  patternOf,
+  sayAmount,
+  type CoursePattern,
+  type Dose,
+  type JobKind,
+  type Step,
+  type Treatment,
+} from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
 
 /** What was done, as the keeper entered it: the events of a course. */
@@ -59,7 +69,14 @@ export interface Course {
 const id = (job: JobKind, n: number) => `${job}-${n}`
 
 const NAMES: Record<JobKind, string> = {
-  prepare: 'Prepare', dose: 'Dose', check: 'Check', remove: 'Take out', 'put-back': 'Put back', supers: 'Supers', 'queen-check': 'Queen check', recount: 'Count again',
+  prepare: 'Prepare',
+  dose: 'Dose',
+  check: 'Check',
+  remove: 'Take out',
+  'put-back': 'Put back',
+  supers: 'Supers',
+  'queen-check': 'Queen check',
+  recount: 'Count again',
 }
 /** A job's short name: "Dose 2", "Take out". Numbered where there are several. */
 export const sayJob = (job: { job: JobKind; n: number }, several: boolean): string => `${NAMES[job.job]}${several ? ` ${job.n}` : ''}`
@@ -79,7 +96,8 @@ function windowOf(step: Step, from: Day, plan: CoursePlan, pattern: CoursePatter
     return { earliest: laterOf(start, addDays(best, -7)), best, latest: best }
   }
   if (step.job === 'supers' && mayStay(plan)) return { earliest: start, best: start, latest: start }
-  const longest = step.ends === 'course' && step.job === 'remove' ? mostDaysOf(step.latest, pattern.days.least, facts.rules[plan.treatment.key]) : step.latest
+  const longest =
+    step.ends === 'course' && step.job === 'remove' ? mostDaysOf(step.latest, pattern.days.least, facts.rules[plan.treatment.key]) : step.latest
   const best = addDays(from, step.best)
   const opening = step.after === 'start'
   const latest = opening && plan.latestStart ? laterOf(best, earlierOf(addDays(from, longest), plan.latestStart)) : addDays(from, longest)
@@ -106,8 +124,15 @@ function place(plan: CoursePlan, pattern: CoursePattern, done: ReadonlyMap<strin
     const overdue = !event && !passed && window.latest < asOf && working.has(step.job)
     const anchor = event?.on ?? (overdue ? laterOf(window.best, asOf) : window.best)
     placed.set(id(step.job, step.n), {
-      job: step.job, n: step.n, ...window, anchor, opensHive: step.opensHive, state: event ? 'done' : passed ? 'passed' : 'open',
-      doneOn: event?.on ?? null, amount: event?.amount ?? null, text: step.text.replace('{dose}', dose ? sayAmount(dose.amount, dose.unit) : ''),
+      job: step.job,
+      n: step.n,
+      ...window,
+      anchor,
+      opensHive: step.opensHive,
+      state: event ? 'done' : passed ? 'passed' : 'open',
+      doneOn: event?.on ?? null,
+      amount: event?.amount ?? null,
+      text: step.text.replace('{dose}', dose ? sayAmount(dose.amount, dose.unit) : ''),
     })
   })
   return [...placed.values()]
@@ -119,9 +144,18 @@ function stepWarnings(step: Step, job: Placed, plan: CoursePlan, pattern: Course
   const warn = (kind: Warning['kind'], text: string) => found.push({ job: step.job, n: step.n, kind, text })
   const days = daysBetween(from, job.doneOn ?? asOf)
   if (step.ends === 'course' && step.job === 'remove') {
-    if (job.state === 'open' && days > longest) warn('over-stay', `In for ${sayDays(days)}, and ${longest} is the longest: take them out now. Supers wait for the day they come out.`)
-    if (job.doneOn && days > longest) warn('over-stay', `They were in for ${sayDays(days)}, ${days - longest} longer than the longest of ${longest}: that breeds mites that withstand it. Another active next.`)
-    if (job.doneOn && days < pattern.days.least) warn('too-early', `Out after ${sayDays(days)}, ${pattern.days.least - days} short of ${pattern.days.least}: mites that were under cappings may have been missed. Count again in time.`)
+    if (job.state === 'open' && days > longest)
+      warn('over-stay', `In for ${sayDays(days)}, and ${longest} is the longest: take them out now. Supers wait for the day they come out.`)
+    if (job.doneOn && days > longest)
+      warn(
+        'over-stay',
+        `They were in for ${sayDays(days)}, ${days - longest} longer than the longest of ${longest}: that breeds mites that withstand it. Another active next.`,
+      )
+    if (job.doneOn && days < pattern.days.least)
+      warn(
+        'too-early',
+        `Out after ${sayDays(days)}, ${pattern.days.least - days} short of ${pattern.days.least}: mites that were under cappings may have been missed. Count again in time.`,
+      )
   } else if (step.breaks && days > step.breaks.after && (job.doneOn || job.state === 'open')) {
     warn('gap', `${sayDays(days)} since the round before; after ${step.breaks.after}, ${step.breaks.why}. Add a round, switch, or expect less of it.`)
   } else if (job.doneOn && step.after !== 'start' && job.doneOn < job.earliest && step.job === 'dose') {
@@ -129,7 +163,10 @@ function stepWarnings(step: Step, job: Placed, plan: CoursePlan, pattern: Course
   } else if (job.doneOn && step.job === 'put-back' && job.doneOn < job.earliest) {
     warn('too-early', `The course runs ${sayDays(step.earliest)}; this was after ${days}: the entrance must stay open until it is over.`)
   } else if (job.doneOn && step.job === 'recount' && job.doneOn < job.earliest) {
-    warn('too-early', `Counted ${sayDays(daysBetween(job.doneOn, job.earliest))} before its window opens on ${sayDay(job.earliest)}: mites may still be coming out of the brood.`)
+    warn(
+      'too-early',
+      `Counted ${sayDays(daysBetween(job.doneOn, job.earliest))} before its window opens on ${sayDay(job.earliest)}: mites may still be coming out of the brood.`,
+    )
   }
   return found
 }
@@ -141,12 +178,25 @@ function amountWarnings(jobs: readonly Placed[], dose: Dose | null): Warning[] {
   for (const job of put) {
     if (!dose || job.amount === null || job.amount === dose.amount) continue
     const over = job.amount > dose.amount
-    found.push({ job: 'dose', n: job.n, kind: 'amount', text: `${sayAmount(job.amount, dose.unit)} given where ${sayAmount(dose.amount, dose.unit)} were planned: ${over ? 'over the dose harms bees and leaves residues; never do it again' : 'too little breeds mites that withstand it'}.` })
+    found.push({
+      job: 'dose',
+      n: job.n,
+      kind: 'amount',
+      text: `${sayAmount(job.amount, dose.unit)} given where ${sayAmount(dose.amount, dose.unit)} were planned: ${over ? 'over the dose harms bees and leaves residues; never do it again' : 'too little breeds mites that withstand it'}.`,
+    })
   }
   const out = jobs.find((j) => j.job === 'remove' && j.amount !== null)
   if (out?.amount != null && put.length > 0 && out.amount !== inside) {
     const missing = inside - out.amount
-    found.push({ job: 'remove', n: out.n, kind: 'amount', text: missing > 0 ? `${plain(inside)} went in and ${plain(out.amount)} came out: ${plain(missing)} still in the hive or on the floor. Look for ${missing === 1 ? 'it' : 'them'}.` : `${plain(out.amount)} came out and only ${plain(inside)} went in by your notes: put the figure right.` })
+    found.push({
+      job: 'remove',
+      n: out.n,
+      kind: 'amount',
+      text:
+        missing > 0
+          ? `${plain(inside)} went in and ${plain(out.amount)} came out: ${plain(missing)} still in the hive or on the floor. Look for ${missing === 1 ? 'it' : 'them'}.`
+          : `${plain(out.amount)} came out and only ${plain(inside)} went in by your notes: put the figure right.`,
+    })
   }
   return found
 }
@@ -182,9 +232,16 @@ export function planCourse(plan: CoursePlan, done: readonly DoneJob[] = [], asOf
     if (!job || (before && before.state !== 'done')) return []
     return stepWarnings(step, job, plan, pattern, before?.anchor ?? plan.start, asOf, longest)
   })
-  const inOrder = jobs.toSorted((a, b) => (a.doneOn ?? a.best).localeCompare(b.doneOn ?? b.best) || ORDER.indexOf(a.job) - ORDER.indexOf(b.job) || a.n - b.n)
+  const inOrder = jobs.toSorted(
+    (a, b) => (a.doneOn ?? a.best).localeCompare(b.doneOn ?? b.best) || ORDER.indexOf(a.job) - ORDER.indexOf(b.job) || a.n - b.n,
+  )
   return {
-    jobs: inOrder.map(({ anchor: _anchor, ...job }) => job), warnings: [...warnings, ...amountWarnings(jobs, dose)], dose, pattern,
-    supersOn: byId.get('supers-1')?.best ?? null, endedOn: endOf(jobs, pattern, asOf), longest,
+    jobs: inOrder.map(({ anchor: _anchor, ...job }) => job),
+    warnings: [...warnings, ...amountWarnings(jobs, dose)],
+    dose,
+    pattern,
+    supersOn: byId.get('supers-1')?.best ?? null,
+    endedOn: endOf(jobs, pattern, asOf),
+    longest,
   }
 }

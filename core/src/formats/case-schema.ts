@@ -1,6 +1,20 @@
 import Joi from 'joi'
 import {
-  AUTHORISED, BROODS, ENTRANCES, FLOORS, HIVES, KIT, METHODS, PHASES, PRIORITIES, QUEENS, SCHOOLS, SUPERS, TREATMENT_KEYS, type CountFact, type Rule,
+  AUTHORISED,
+  BROODS,
+  ENTRANCES,
+  FLOORS,
+  HIVES,
+  KIT,
+  METHODS,
+  PHASES,
+  PRIORITIES,
+  QUEENS,
+  SCHOOLS,
+  SUPERS,
+  TREATMENT_KEYS,
+  type CountFact,
+  type Rule,
 } from '../situation/index.ts'
 import { daySchema, MESSAGES } from './joi.ts'
 
@@ -11,8 +25,17 @@ const flag = () => Joi.boolean().allow(null)
 
 /** Fields of the colony as it is known on a day. */
 export const CASE_FIELDS = {
-  framesOfBees: number(0, 120), framesOfBrood: number(0, 120), brood: oneOf(BROODS), hive: oneOf(HIVES), queen: oneOf(QUEENS),
-  floor: oneOf(FLOORS), floorWet: flag(), entrance: oneOf(ENTRANCES), clustered: flag(), feeding: flag(), newlyHived: flag(),
+  framesOfBees: number(0, 120),
+  framesOfBrood: number(0, 120),
+  brood: oneOf(BROODS),
+  hive: oneOf(HIVES),
+  queen: oneOf(QUEENS),
+  floor: oneOf(FLOORS),
+  floorWet: flag(),
+  entrance: oneOf(ENTRANCES),
+  clustered: flag(),
+  feeding: flag(),
+  newlyHived: flag(),
   broodBoxes: Joi.number().integer().min(1).max(12),
 }
 
@@ -30,22 +53,43 @@ function checkCount(value: CountFact, help: Joi.CustomHelpers) {
 }
 
 const count = Joi.object({
-  date: daySchema().required(), method: Joi.string().valid(...METHODS).required(), mites: Joi.number().integer().min(0).max(100_000).required(),
-  bees: Joi.number().integer().min(1).max(100_000).allow(null), days: Joi.number().greater(0).max(30).allow(null).messages({ 'number.greater': '{{#label}} must be more than 0' }),
-  recovery: Joi.number().min(0.05).max(1).allow(null), representative: flag(),
+  date: daySchema().required(),
+  method: Joi.string()
+    .valid(...METHODS)
+    .required(),
+  mites: Joi.number().integer().min(0).max(100_000).required(),
+  bees: Joi.number().integer().min(1).max(100_000).allow(null),
+  days: Joi.number().greater(0).max(30).allow(null).messages({ 'number.greater': '{{#label}} must be more than 0' }),
+  recovery: Joi.number().min(0.05).max(1).allow(null),
+  representative: flag(),
 }).custom(checkCount)
 
 const weather = Joi.object({
-  date: daySchema().required(), high: Joi.number().min(-60).max(60).required(), low: number(-60, 60), kind: oneOf(['observed', 'forecast']),
-}).custom((value: { high: number; low: number | null }, help) => (value.low != null && value.low > value.high ? help.message({ custom: '{{#label}}.low is over the high of the same day' }) : value))
+  date: daySchema().required(),
+  high: Joi.number().min(-60).max(60).required(),
+  low: number(-60, 60),
+  kind: oneOf(['observed', 'forecast']),
+}).custom((value: { high: number; low: number | null }, help) =>
+  value.low != null && value.low > value.high ? help.message({ custom: '{{#label}}.low is over the high of the same day' }) : value,
+)
 
 const past = Joi.object({
-  treatment: Joi.string().valid(...TREATMENT_KEYS).required(), start: daySchema().required(), end: maybeDay(), efficacy: number(-100, 1),
-}).custom((value: { start: string; end: string | null }, help) => (value.end != null && value.end < value.start ? help.message({ custom: '{{#label}}.end is before its start' }) : value))
+  treatment: Joi.string()
+    .valid(...TREATMENT_KEYS)
+    .required(),
+  start: daySchema().required(),
+  end: maybeDay(),
+  efficacy: number(-100, 1),
+}).custom((value: { start: string; end: string | null }, help) =>
+  value.end != null && value.end < value.start ? help.message({ custom: '{{#label}}.end is before its start' }) : value,
+)
 
 const rule = Joi.object<Rule>({
-  authorised: oneOf(AUTHORISED), withSupers: flag(), gramsPerBox: Joi.number().greater(0).max(10).allow(null).messages({ 'number.greater': '{{#label}} must be more than 0' }),
-  mostCourses: Joi.number().integer().min(0).max(52).allow(null), mostDays: Joi.number().integer().min(1).max(366).allow(null),
+  authorised: oneOf(AUTHORISED),
+  withSupers: flag(),
+  gramsPerBox: Joi.number().greater(0).max(10).allow(null).messages({ 'number.greater': '{{#label}} must be more than 0' }),
+  mostCourses: Joi.number().integer().min(0).max(52).allow(null),
+  mostDays: Joi.number().integer().min(1).max(366).allow(null),
 }).allow(null)
 
 const stock = Joi.object({ units: number(0, 100_000), expires: maybeDay() }).allow(null)
@@ -62,11 +106,27 @@ export const caseSchema = Joi.object({
   supers: Joi.object({ now: oneOf(SUPERS), offOn: maybeDay(), nextOn: maybeDay() }).allow(null),
   counts: Joi.array().items(count).max(2000).allow(null),
   weather: Joi.array().items(weather).max(1200).unique('date').allow(null).messages({ 'array.unique': '{{#label}} has its day twice' }),
-  normals: Joi.array().items(Joi.object({ month: Joi.number().integer().min(1).max(12).required(), high: Joi.number().min(-60).max(60).required(), low: Joi.number().min(-60).max(60).required() })).max(12).unique('month').allow(null).messages({ 'array.unique': '{{#label}} has its month twice' }),
+  normals: Joi.array()
+    .items(
+      Joi.object({
+        month: Joi.number().integer().min(1).max(12).required(),
+        high: Joi.number().min(-60).max(60).required(),
+        low: Joi.number().min(-60).max(60).required(),
+      }),
+    )
+    .max(12)
+    .unique('month')
+    .allow(null)
+    .messages({ 'array.unique': '{{#label}} has its month twice' }),
   lastOpening: maybeDay(),
   history: Joi.array().items(past).max(500).allow(null),
   keeper: Joi.object({
-    school: oneOf(SCHOOLS), organicOnly: flag(), priority: oneOf(PRIORITIES), kit: Joi.array().items(Joi.string().valid(...KIT)).allow(null),
+    school: oneOf(SCHOOLS),
+    organicOnly: flag(),
+    priority: oneOf(PRIORITIES),
+    kit: Joi.array()
+      .items(Joi.string().valid(...KIT))
+      .allow(null),
   }).allow(null),
   rules: perTreatment(rule),
   stock: perTreatment(stock),

@@ -33,7 +33,9 @@ export const MESSAGES: Record<string, string> = {
 /** The first fault of a Joi check as path and sentence. */
 export function saidBy(error: Joi.ValidationError): { path: string; sentence: string } {
   const first = error.details[0]
-  const path = first ? first.path.reduce<string>((made, part) => (typeof part === 'number' ? `${made}[${part}]` : made ? `${made}.${part}` : String(part)), '') : ''
+  const path = first
+    ? first.path.reduce<string>((made, part) => (typeof part === 'number' ? `${made}[${part}]` : made ? `${made}.${part}` : String(part)), '')
+    : ''
   const text = (first?.message ?? error.message).replaceAll('"', '')
   return { path, sentence: text.endsWith('.') ? text : `${text}.` }
 }

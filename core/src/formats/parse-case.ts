@@ -24,7 +24,10 @@ interface CheckedCase extends Omit<Loose<Situation>, 'colony' | 'supers' | 'coun
 }
 
 /** Keeps the lines that say something, each filled up with "not known". */
-function perTreatment<T>(given: Readonly<Record<string, Loose<T> | null>> | null | undefined, fill: (line: Loose<T>) => T): Partial<Record<(typeof TREATMENT_KEYS)[number], T>> {
+function perTreatment<T>(
+  given: Readonly<Record<string, Loose<T> | null>> | null | undefined,
+  fill: (line: Loose<T>) => T,
+): Partial<Record<(typeof TREATMENT_KEYS)[number], T>> {
   const made: Partial<Record<(typeof TREATMENT_KEYS)[number], T>> = {}
   for (const key of TREATMENT_KEYS) {
     const line = given?.[key]
@@ -36,19 +39,54 @@ function perTreatment<T>(given: Readonly<Record<string, Loose<T> | null>> | null
 function complete(c: CheckedCase): Situation {
   const { colony, supers, keeper } = c
   return {
-    case: 1, asOf: c.asOf, startOn: c.startOn ?? c.asOf, hemisphere: c.hemisphere ?? 'north', phase: c.phase ?? null,
+    case: 1,
+    asOf: c.asOf,
+    startOn: c.startOn ?? c.asOf,
+    hemisphere: c.hemisphere ?? 'north',
+    phase: c.phase ?? null,
     colony: {
-      broodBoxes: colony.broodBoxes, framesOfBees: colony.framesOfBees ?? null, framesOfBrood: colony.framesOfBrood ?? null, brood: colony.brood ?? null,
-      hive: colony.hive ?? null, queen: colony.queen ?? null, layingSince: colony.layingSince ?? null, floor: colony.floor ?? null, floorWet: colony.floorWet ?? null,
-      entrance: colony.entrance ?? null, clustered: colony.clustered ?? null, feeding: colony.feeding ?? null, newlyHived: colony.newlyHived ?? null, hivedOn: colony.hivedOn ?? null,
+      broodBoxes: colony.broodBoxes,
+      framesOfBees: colony.framesOfBees ?? null,
+      framesOfBrood: colony.framesOfBrood ?? null,
+      brood: colony.brood ?? null,
+      hive: colony.hive ?? null,
+      queen: colony.queen ?? null,
+      layingSince: colony.layingSince ?? null,
+      floor: colony.floor ?? null,
+      floorWet: colony.floorWet ?? null,
+      entrance: colony.entrance ?? null,
+      clustered: colony.clustered ?? null,
+      feeding: colony.feeding ?? null,
+      newlyHived: colony.newlyHived ?? null,
+      hivedOn: colony.hivedOn ?? null,
     },
     supers: { now: supers?.now ?? null, offOn: supers?.offOn ?? null, nextOn: supers?.nextOn ?? null },
-    counts: (c.counts ?? []).map((x) => ({ date: x.date, method: x.method, mites: x.mites, bees: x.bees ?? null, days: x.days ?? null, recovery: x.recovery ?? null, representative: x.representative ?? null })),
+    counts: (c.counts ?? []).map((x) => ({
+      date: x.date,
+      method: x.method,
+      mites: x.mites,
+      bees: x.bees ?? null,
+      days: x.days ?? null,
+      recovery: x.recovery ?? null,
+      representative: x.representative ?? null,
+    })),
     weather: (c.weather ?? []).map((x) => ({ date: x.date, high: x.high, low: x.low ?? null, kind: x.kind ?? null })),
-    normals: c.normals ?? [], lastOpening: c.lastOpening ?? null,
+    normals: c.normals ?? [],
+    lastOpening: c.lastOpening ?? null,
     history: (c.history ?? []).map((x) => ({ treatment: x.treatment, start: x.start, end: x.end ?? null, efficacy: x.efficacy ?? null })),
-    keeper: { school: keeper?.school ?? 'three-percent', organicOnly: keeper?.organicOnly ?? false, priority: keeper?.priority ?? 'knockdown', kit: keeper?.kit ?? null },
-    rules: perTreatment<Rule>(c.rules, (r) => ({ authorised: r.authorised ?? null, withSupers: r.withSupers ?? null, gramsPerBox: r.gramsPerBox ?? null, mostCourses: r.mostCourses ?? null, mostDays: r.mostDays ?? null })),
+    keeper: {
+      school: keeper?.school ?? 'three-percent',
+      organicOnly: keeper?.organicOnly ?? false,
+      priority: keeper?.priority ?? 'knockdown',
+      kit: keeper?.kit ?? null,
+    },
+    rules: perTreatment<Rule>(c.rules, (r) => ({
+      authorised: r.authorised ?? null,
+      withSupers: r.withSupers ?? null,
+      gramsPerBox: r.gramsPerBox ?? null,
+      mostCourses: r.mostCourses ?? null,
+      mostDays: r.mostDays ?? null,
+    })),
     stock: perTreatment<Stock>(c.stock, (r) => ({ units: r.units ?? null, expires: r.expires ?? null })),
   }
 }
@@ -62,7 +100,11 @@ export function parseCase(value: unknown): Parsed {
   if (error) return { ok: false, refusal: saidBy(error) }
   const situation = complete(checked as CheckedCase)
   const late = situation.counts.findIndex((c) => c.date > situation.asOf)
-  if (late >= 0) return { ok: false, refusal: { path: `counts[${late}].date`, sentence: `counts[${late}].date is after asOf, ${situation.asOf}: that count is not known yet.` } }
+  if (late >= 0)
+    return {
+      ok: false,
+      refusal: { path: `counts[${late}].date`, sentence: `counts[${late}].date is after asOf, ${situation.asOf}: that count is not known yet.` },
+    }
   return { ok: true, situation }
 }
 

@@ -35,12 +35,29 @@ export interface ColonyState {
   readonly steps: readonly NextStep[]
 }
 
-const SHORT: Record<string, string> = { prepare: 'prepare', dose: 'give it', check: 'check', remove: 'take it out', 'put-back': 'put back', 'queen-check': 'queen check', recount: 'count again' }
+const SHORT: Record<string, string> = {
+  prepare: 'prepare',
+  dose: 'give it',
+  check: 'check',
+  remove: 'take it out',
+  'put-back': 'put back',
+  'queen-check': 'queen check',
+  recount: 'count again',
+}
 
 function sayStep(job: PlannedJob, state: CourseState, due: DueState): string {
   const strips = state.course.dose?.unit === 'strip'
   const rounds = state.course.pattern.steps.filter((s) => s.job === 'dose').length
-  const what = job.job === 'dose' ? (strips ? 'lay the strips' : rounds > 1 ? `round ${job.n}` : 'vaporise') : job.job === 'remove' ? 'take strips out' : (SHORT[job.job] ?? job.job)
+  const what =
+    job.job === 'dose'
+      ? strips
+        ? 'lay the strips'
+        : rounds > 1
+          ? `round ${job.n}`
+          : 'vaporise'
+      : job.job === 'remove'
+        ? 'take strips out'
+        : (SHORT[job.job] ?? job.job)
   if (due === 'overdue') return `${what} now`
   return job.earliest === job.latest ? `${what} ${sayDay(job.best)}` : `${what} ${sayWindow(job.earliest, job.latest)}`
 }
@@ -50,14 +67,32 @@ const URGENCY: Record<DueState, number> = { overdue: 0, due: 1, coming: 2, settl
 function courseSteps(state: CourseState, today: Day): NextStep[] {
   return openJobs(state).map((job) => {
     const due = dueState(job, today)
-    return { text: sayStep(job, state, due), tone: due === 'overdue' ? 'alarm' : due === 'due' ? 'act' : 'settled', due, earliest: job.earliest, best: job.best, latest: job.latest, job, course: state, kind: 'job' }
+    return {
+      text: sayStep(job, state, due),
+      tone: due === 'overdue' ? 'alarm' : due === 'due' ? 'act' : 'settled',
+      due,
+      earliest: job.earliest,
+      best: job.best,
+      latest: job.latest,
+      job,
+      course: state,
+      kind: 'job',
+    }
   })
 }
 
 /** Words of a count or a choice that no course asks for. */
 function freeStep(j: Judgement, today: Day, noQueen: boolean): NextStep[] {
   const step = (kind: NextStep['kind'], text: string, tone: Tone, earliest: Day, latest: Day): NextStep => ({
-    kind, text, tone, due: latest < today ? 'overdue' : earliest <= today ? 'due' : 'coming', earliest, best: latest, latest, job: null, course: null,
+    kind,
+    text,
+    tone,
+    due: latest < today ? 'overdue' : earliest <= today ? 'due' : 'coming',
+    earliest,
+    best: latest,
+    latest,
+    job: null,
+    course: null,
   })
   const found: NextStep[] = []
   if (noQueen) found.push(step('queen', 'settle the queen first', 'act', today, today))
@@ -65,7 +100,15 @@ function freeStep(j: Judgement, today: Day, noQueen: boolean): NextStep[] {
   else if (j.level === 'urgent' || j.level === 'treat') found.push(step('choose', 'choose a treatment', 'alarm', today, today))
   else {
     const late = j.recountBy <= today
-    found.push(step('count', late ? 'count again now' : `count ${j.level === 'watch' ? 'again ' : ''}by ${sayDay(j.recountBy)}`, late || j.level === 'watch' ? 'act' : 'settled', addDays(j.recountBy, -7), j.recountBy))
+    found.push(
+      step(
+        'count',
+        late ? 'count again now' : `count ${j.level === 'watch' ? 'again ' : ''}by ${sayDay(j.recountBy)}`,
+        late || j.level === 'watch' ? 'act' : 'settled',
+        addDays(j.recountBy, -7),
+        j.recountBy,
+      ),
+    )
   }
   return found
 }
@@ -76,7 +119,13 @@ export function colonyState(yard: YardRecord, colony: ColonyRecord, settings: Se
   const judgement = judge(situation)
   const courses = colony.courses.map((record) => courseState(record, colony, yard.today))
   const inHand = courses.findLast((c) => !c.cancelled && (c.planned || c.running || (openJobs(c).length > 0 && c.recount === null))) ?? null
-  const fromCourses = courses.flatMap((c) => (c.recount && !c.running ? openJobs(c).filter((j) => j.job === 'queen-check').flatMap((j) => courseSteps({ ...c, course: { ...c.course, jobs: [j] } }, yard.today)) : courseSteps(c, yard.today)))
+  const fromCourses = courses.flatMap((c) =>
+    c.recount && !c.running
+      ? openJobs(c)
+          .filter((j) => j.job === 'queen-check')
+          .flatMap((j) => courseSteps({ ...c, course: { ...c.course, jobs: [j] } }, yard.today))
+      : courseSteps(c, yard.today),
+  )
   const free = inHand ? [] : freeStep(judgement, yard.today, colony.look?.queen === 'absent')
   const steps = [...fromCourses, ...free].toSorted((a, b) => URGENCY[a.due] - URGENCY[b.due] || a.best.localeCompare(b.best))
   return { colony, situation, judgement, courses, inHand, lastOutcome: courses.findLast((c) => c.outcome !== null) ?? null, steps }

@@ -49,7 +49,9 @@ export function courseState(record: CourseRecord, colony: ColonyRecord, today: D
   const treatment = treatmentOf(record.treatment)
   if (!treatment) throw new Error(`no treatment ${record.treatment}`)
   const events = standing(record.events)
-  const done: DoneJob[] = events.flatMap((e) => (e.kind === 'done' && e.job && e.n ? [{ job: e.job, n: e.n, on: e.happenedOn, amount: e.amount }] : []))
+  const done: DoneJob[] = events.flatMap((e) =>
+    e.kind === 'done' && e.job && e.n ? [{ job: e.job, n: e.n, on: e.happenedOn, amount: e.amount }] : [],
+  )
   const plan = { treatment, start: record.startOn, latestStart: record.latestStart, facts: record.facts, recountBy: record.recountBy }
   const first = planCourse(plan, done, today)
   const recount = recountFor(record, colony, first)
@@ -58,10 +60,19 @@ export function courseState(record: CourseRecord, colony: ColonyRecord, today: D
   const cancelled = events.some((e) => e.kind === 'cancelled')
   const noDoses = treatment.active === null
   return {
-    record, treatment, course, events, cancelled, startedOn: firstDose?.on ?? record.startOn, planned: !firstDose && !noDoses && !cancelled,
-    running: Boolean(firstDose) && course.endedOn === null && !cancelled, recount, outcome: outcomeOf(record, treatment, recount),
+    record,
+    treatment,
+    course,
+    events,
+    cancelled,
+    startedOn: firstDose?.on ?? record.startOn,
+    planned: !firstDose && !noDoses && !cancelled,
+    running: Boolean(firstDose) && course.endedOn === null && !cancelled,
+    recount,
+    outcome: outcomeOf(record, treatment, recount),
   }
 }
 
 /** Jobs still to do, in order of their best day; the supers date is not one. */
-export const openJobs = (state: CourseState): PlannedJob[] => (state.cancelled ? [] : state.course.jobs.filter((j) => j.state === 'open' && j.job !== 'supers'))
+export const openJobs = (state: CourseState): PlannedJob[] =>
+  state.cancelled ? [] : state.course.jobs.filter((j) => j.state === 'open' && j.job !== 'supers')

@@ -1,4 +1,16 @@
-import type { ColonyFacts, KeeperFacts, Method, MonthNormal, Phase, Rule, Situation, Stock, SupersNow, TreatmentKey, WeatherDay } from '../situation/index.ts'
+import type {
+  ColonyFacts,
+  KeeperFacts,
+  Method,
+  MonthNormal,
+  Phase,
+  Rule,
+  Situation,
+  Stock,
+  SupersNow,
+  TreatmentKey,
+  WeatherDay,
+} from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 import type { JobKind } from '../treatments/index.ts'
 import type { MassUnit, TemperatureUnit } from '../units/index.ts'

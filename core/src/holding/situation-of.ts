@@ -5,31 +5,82 @@ import type { ColonyRecord, SettingsRecord, YardRecord } from './records.ts'
 
 /** A colony nobody has looked into: one brood box is assumed, nothing else. */
 export const NOTHING_KNOWN: Omit<ColonyFacts, 'hivedOn'> = {
-  broodBoxes: 1, framesOfBees: null, framesOfBrood: null, brood: null, hive: null, queen: null, layingSince: null, floor: null, floorWet: null,
-  entrance: null, clustered: null, feeding: null, newlyHived: null,
+  broodBoxes: 1,
+  framesOfBees: null,
+  framesOfBrood: null,
+  brood: null,
+  hive: null,
+  queen: null,
+  layingSince: null,
+  floor: null,
+  floorWet: null,
+  entrance: null,
+  clustered: null,
+  feeding: null,
+  newlyHived: null,
 }
 
 /** What is known of the colony, from its newest look. */
 export function factsOf(colony: ColonyRecord): ColonyFacts {
-  const { broodBoxes, framesOfBees, framesOfBrood, brood, hive, queen, layingSince, floor, floorWet, entrance, clustered, feeding, newlyHived } = colony.look ?? NOTHING_KNOWN
-  return { broodBoxes, framesOfBees, framesOfBrood, brood, hive, queen, layingSince, floor, floorWet, entrance, clustered, feeding, newlyHived, hivedOn: colony.hivedOn }
+  const { broodBoxes, framesOfBees, framesOfBrood, brood, hive, queen, layingSince, floor, floorWet, entrance, clustered, feeding, newlyHived } =
+    colony.look ?? NOTHING_KNOWN
+  return {
+    broodBoxes,
+    framesOfBees,
+    framesOfBrood,
+    brood,
+    hive,
+    queen,
+    layingSince,
+    floor,
+    floorWet,
+    entrance,
+    clustered,
+    feeding,
+    newlyHived,
+    hivedOn: colony.hivedOn,
+  }
 }
 
 function pastCourses(colony: ColonyRecord, today: Day): PastCourse[] {
   return colony.courses
     .map((record) => courseState(record, colony, today))
     .filter((state) => !state.cancelled && state.treatment.active !== null)
-    .map((state) => ({ treatment: state.treatment.key, start: state.startedOn, end: state.course.endedOn, efficacy: state.outcome?.efficacy?.estimate ?? null }))
+    .map((state) => ({
+      treatment: state.treatment.key,
+      start: state.startedOn,
+      end: state.course.endedOn,
+      efficacy: state.outcome?.efficacy?.estimate ?? null,
+    }))
 }
 
 /** The case of a colony as its yard stands, judged for `startOn`: what every judgement in the page is made on. */
 export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord, startOn: Day = yard.today): Situation {
   return {
-    case: 1, asOf: yard.today, startOn, hemisphere: yard.hemisphere, phase: yard.phase, colony: factsOf(colony),
+    case: 1,
+    asOf: yard.today,
+    startOn,
+    hemisphere: yard.hemisphere,
+    phase: yard.phase,
+    colony: factsOf(colony),
     supers: { now: colony.look?.supers ?? null, offOn: yard.supersOffOn, nextOn: yard.supersNextOn },
-    counts: colony.counts.flatMap((c) => c.samples.map((s) => ({ date: c.onDay, method: c.method, mites: s.mites, bees: s.bees, days: s.days, recovery: c.recovery, representative: c.representative }))),
-    weather: yard.weather, normals: yard.normals, lastOpening: yard.lastOpening, history: pastCourses(colony, yard.today),
+    counts: colony.counts.flatMap((c) =>
+      c.samples.map((s) => ({
+        date: c.onDay,
+        method: c.method,
+        mites: s.mites,
+        bees: s.bees,
+        days: s.days,
+        recovery: c.recovery,
+        representative: c.representative,
+      })),
+    ),
+    weather: yard.weather,
+    normals: yard.normals,
+    lastOpening: yard.lastOpening,
+    history: pastCourses(colony, yard.today),
     keeper: { school: settings.school, organicOnly: settings.organicOnly, priority: settings.priority, kit: settings.kit },
-    rules: settings.rules, stock: settings.stock,
+    rules: settings.rules,
+    stock: settings.stock,
   }
 }

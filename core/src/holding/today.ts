@@ -20,7 +20,15 @@ const AHEAD = 21
 
 /** What the jobs of several colonies must share to stand on one line. */
 const sameLine = (yard: YardState, step: NextStep): string =>
-  [yard.yard.id, step.due, step.kind, step.course?.treatment.key ?? '', step.job?.job ?? '', step.job?.n ?? '', step.kind === 'count' && step.due === 'coming' ? '' : step.latest].join('|')
+  [
+    yard.yard.id,
+    step.due,
+    step.kind,
+    step.course?.treatment.key ?? '',
+    step.job?.job ?? '',
+    step.job?.n ?? '',
+    step.kind === 'count' && step.due === 'coming' ? '' : step.latest,
+  ].join('|')
 
 /** Everything the yards ask for: overdue, due, and coming within three weeks; alike jobs at a yard on one line. */
 export function todayOfYards(yards: readonly YardState[]): TodayList {
@@ -32,7 +40,12 @@ export function todayOfYards(yards: readonly YardState[]): TodayList {
         if (step.due === 'settled' || (step.due === 'coming' && step.earliest > until)) continue
         const key = sameLine(yard, step)
         const known = lists[step.due].get(key)
-        lists[step.due].set(key, { key, yard, step: known && known.step.best < step.best ? known.step : step, lines: [...(known?.lines ?? []), { state, step }] })
+        lists[step.due].set(key, {
+          key,
+          yard,
+          step: known && known.step.best < step.best ? known.step : step,
+          lines: [...(known?.lines ?? []), { state, step }],
+        })
       }
     }
   }

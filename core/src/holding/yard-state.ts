@@ -28,7 +28,8 @@ function names(states: readonly ColonyState[]): string {
   return all.join(', ').replace(/, ([^,]*)$/, ' and $1')
 }
 
-const has = (state: ColonyState, due: 'overdue' | 'due', kind?: string) => state.steps.some((s) => s.due === due && (kind === undefined || s.job?.job === kind))
+const has = (state: ColonyState, due: 'overdue' | 'due', kind?: string) =>
+  state.steps.some((s) => s.due === due && (kind === undefined || s.job?.job === kind))
 
 /** The first day on which something fits a colony that is over its limit. */
 function firstFit(states: readonly ColonyState[]): string | null {
@@ -53,11 +54,13 @@ function phrases(row: readonly ColonyState[]): Phrase[] {
   if (strips.length > 0) found.push({ text: `strips in ${names(strips)} must come out now`, tone: 'alarm' })
   if (late.length > 0) found.push({ text: `${names(late)} ${late.length === 1 ? 'is' : 'are'} overdue`, tone: 'alarm' })
   if (urgent.length > 0) found.push({ text: `${names(urgent)} ${urgent.length === 1 ? 'is' : 'are'} in danger`, tone: 'alarm' })
-  if (over.length > 0) found.push({ text: `${over.length > 2 ? colonies(over.length) : names(over)} ${over.length === 1 ? 'is' : 'are'} over the limit`, tone: 'alarm' })
+  if (over.length > 0)
+    found.push({ text: `${over.length > 2 ? colonies(over.length) : names(over)} ${over.length === 1 ? 'is' : 'are'} over the limit`, tone: 'alarm' })
   const fit = firstFit([...urgent, ...over])
   if (fit) found.push({ text: fit, tone: 'act' })
   if (due.length > 0 && found.length < 3) found.push({ text: `there is work in ${names(due)}`, tone: 'act' })
-  if (recount.length > 0 && found.length < 3) found.push({ text: `${colonies(recount.length)} ${recount.length === 1 ? 'wants' : 'want'} counting`, tone: 'act' })
+  if (recount.length > 0 && found.length < 3)
+    found.push({ text: `${colonies(recount.length)} ${recount.length === 1 ? 'wants' : 'want'} counting`, tone: 'act' })
   return found
 }
 
@@ -79,7 +82,10 @@ function say(yard: YardRecord, row: readonly ColonyState[]): Phrase[] {
 }
 
 function below(yard: YardRecord, row: readonly ColonyState[]): string {
-  const days = row.map((s) => s.judgement.countedOn).filter((d) => d !== null).toSorted()
+  const days = row
+    .map((s) => s.judgement.countedOn)
+    .filter((d) => d !== null)
+    .toSorted()
   const [first, last] = [days[0], days.at(-1)]
   const counted = first && last ? ` Last counted ${sayWindow(first, last)}.` : ' Nothing is counted yet.'
   const today = yard.weather.find((d) => d.date === yard.today)

@@ -55,7 +55,10 @@ function measureBoard(count: PooledCount, situation: Situation, recovery: number
   const limits = boardLimits(count.date, situation.hemisphere)
   const interval = poissonRate(count.mites, count.days)
   return {
-    unit: 'perDay', scale: 1, interval, threshold: limits.timely,
+    unit: 'perDay',
+    scale: 1,
+    interval,
+    threshold: limits.timely,
     reached: count.mites >= limits.timely * count.days * recovery,
     urgent: limits.collapse > limits.timely && count.mites >= limits.collapse * count.days * recovery,
     chance: chanceAtLeast(limits.timely * recovery, { mites: count.mites, days: count.days }),
@@ -66,9 +69,11 @@ function measureShare(count: PooledCount, situation: Situation, phase: Phase, re
   const limit = count.method === 'drone' ? DRONE_LIMIT : limitOf(situation.keeper.school, phase)
   const dangerous = { mites: phase === 'dormant' ? URGENT.dormant : URGENT.awake, bees: 100 }
   const broodThere = situation.colony.brood !== 'none'
-  const urgent = count.method !== 'drone' && (phase === 'dormant' || phase === 'decrease' || broodThere) && reaches(count.mites, count.bees, dangerous, recovery)
+  const urgent =
+    count.method !== 'drone' && (phase === 'dormant' || phase === 'decrease' || broodThere) && reaches(count.mites, count.bees, dangerous, recovery)
   return {
-    unit: count.method === 'drone' ? 'per100cells' : 'per100', scale: 100,
+    unit: count.method === 'drone' ? 'per100cells' : 'per100',
+    scale: 100,
     interval: clopperPearson(count.mites, count.bees),
     threshold: (limit.mites / limit.bees) * 100,
     reached: reaches(count.mites, count.bees, limit, recovery),
@@ -106,7 +111,8 @@ function sentence(level: JudgementLevel, m: Measured, phase: Phase): string {
   const figure = `${at} ${SAID_UNIT[m.unit]}, likely ${low} to ${high}.`
   const limit = sayLimit(m.threshold)
   if (level === 'urgent') return `${figure} Far over the limit of ${limit}: this colony is in danger.`
-  if (level === 'treat') return `${figure} ${m.interval.estimate * m.scale === m.threshold ? 'At' : 'Over'} the limit of ${limit}${phase === 'decrease' ? ': treat before the winter bees are raised' : ': treat'}.`
+  if (level === 'treat')
+    return `${figure} ${m.interval.estimate * m.scale === m.threshold ? 'At' : 'Over'} the limit of ${limit}${phase === 'decrease' ? ': treat before the winter bees are raised' : ': treat'}.`
   if (level === 'watch') return `${figure} Below the limit of ${limit}, but the count cannot rule out more.`
   return `${figure} Under the limit of ${limit}, doubt included.`
 }
@@ -114,7 +120,10 @@ function sentence(level: JudgementLevel, m: Measured, phase: Phase): string {
 function nextStep(level: JudgementLevel, recount: Day, few: boolean): string {
   if (level === 'urgent') return 'Choose a treatment today: losing the colony cannot be mended.'
   if (level === 'treat') return 'Choose a treatment.'
-  if (level === 'watch') return few ? `Wash a full half cup, about 300 bees, to settle it; else count again by ${sayDay(recount)}.` : `Leave it and count again by ${sayDay(recount)}; a second jar now would settle it sooner.`
+  if (level === 'watch')
+    return few
+      ? `Wash a full half cup, about 300 bees, to settle it; else count again by ${sayDay(recount)}.`
+      : `Leave it and count again by ${sayDay(recount)}; a second jar now would settle it sooner.`
   return `Leave it and count again by ${sayDay(recount)}.`
 }
 
@@ -128,10 +137,26 @@ export function judge(situation: Situation): Judgement {
   const count = newestCount(situation.counts, situation.asOf)
   if (!count) {
     return {
-      level: 'unknown', estimate: null, low: null, high: null, threshold: null, unit: 'per100',
-      text: 'No count yet: nobody can say how many mites there are.', next: 'Count first: a wash of about 300 bees.',
-      chanceOver: null, corrected: null, phase, countedOn: null, method: null, mites: null, bees: null, age: null, stale: false,
-      representative: false, recountBy: situation.asOf, notes: [],
+      level: 'unknown',
+      estimate: null,
+      low: null,
+      high: null,
+      threshold: null,
+      unit: 'per100',
+      text: 'No count yet: nobody can say how many mites there are.',
+      next: 'Count first: a wash of about 300 bees.',
+      chanceOver: null,
+      corrected: null,
+      phase,
+      countedOn: null,
+      method: null,
+      mites: null,
+      bees: null,
+      age: null,
+      stale: false,
+      representative: false,
+      recountBy: situation.asOf,
+      notes: [],
     }
   }
   const recovery = count.recovery ?? 1
@@ -143,13 +168,29 @@ export function judge(situation: Situation): Judgement {
   const recount = recountBy(count, measured.threshold, situation, phase)
   const notes = notesOn(count, situation, phase, stale)
   return {
-    level, estimate: at(estimate), low: at(low), high: at(high), threshold: round2(measured.threshold), unit: measured.unit,
-    text: sentence(level, measured, phase), next: nextStep(level, recount, count.bees < 250 && count.method !== 'board'),
+    level,
+    estimate: at(estimate),
+    low: at(low),
+    high: at(high),
+    threshold: round2(measured.threshold),
+    unit: measured.unit,
+    text: sentence(level, measured, phase),
+    next: nextStep(level, recount, count.bees < 250 && count.method !== 'board'),
     chanceOver: measured.chance,
-    corrected: count.recovery === null ? null : { estimate: at(estimate / recovery), low: at(low / recovery), high: at(Math.min(high / recovery, measured.scale === 100 ? 1 : Infinity)) },
-    phase, countedOn: count.date, method: count.method, mites: count.mites, bees: count.method === 'board' ? null : count.bees, age: count.age, stale,
+    corrected:
+      count.recovery === null
+        ? null
+        : { estimate: at(estimate / recovery), low: at(low / recovery), high: at(Math.min(high / recovery, measured.scale === 100 ? 1 : Infinity)) },
+    phase,
+    countedOn: count.date,
+    method: count.method,
+    mites: count.mites,
+    bees: count.method === 'board' ? null : count.bees,
+    age: count.age,
+    stale,
     representative: count.representative && !(situation.colony.brood === 'none' && phase !== 'dormant'),
-    recountBy: recount, notes,
+    recountBy: recount,
+    notes,
   }
 }
 

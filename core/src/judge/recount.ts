@@ -26,7 +26,8 @@ export function growthADay(phase: Phase, brood: Situation['colony']['brood']): n
  */
 export function recountBy(count: PooledCount, threshold: number, situation: Situation, phase: Phase): Day {
   const recovery = count.recovery ?? 1
-  const upper = (count.method === 'board' ? poissonRate(count.mites, count.days, 0.8).high : clopperPearson(count.mites, count.bees, 0.8).high * 100) / recovery
+  const upper =
+    (count.method === 'board' ? poissonRate(count.mites, count.days, 0.8).high : clopperPearson(count.mites, count.bees, 0.8).high * 100) / recovery
   const growth = growthADay(phase, situation.colony.brood)
   const latest = phase === 'dormant' ? LATEST_DORMANT : LATEST
   const reached = upper >= threshold ? 0 : growth > 0 ? Math.floor(Math.log(threshold / upper) / growth) : latest

@@ -22,7 +22,10 @@ export const SCHOOL_LIMITS: Record<School, Record<Phase, Limit>> = {
 const NAMES: Record<School, { name: string; why: string }> = {
   tight: { name: 'Tight', why: 'never let it start: 1 in spring and winter, 2 in summer and autumn' },
   'two-percent': { name: 'Two all year', why: 'one number to remember' },
-  'three-percent': { name: 'Three in a hundred', why: 'the common rule: nine in a jar of 300; 2 in winter. The default, since most advice is written around it' },
+  'three-percent': {
+    name: 'Three in a hundred',
+    why: 'the common rule: nine in a jar of 300; 2 in winter. The default, since most advice is written around it',
+  },
   'one-two-three': { name: 'One, two, three', why: 'spring, summer, autumn' },
   'five-in-jar': { name: 'Five in the jar', why: 'five of 300 at any time; leaves colonies under it to manage their own' },
 }

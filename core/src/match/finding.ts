@@ -88,8 +88,16 @@ export function sayFlip(gate: Gate, option: Treatment, situation: JudgedSituatio
 }
 
 export const settle = (f: LazyFinding): Finding => ({
-  gate: f.gate, level: f.level, figure: f.figure ?? null, limit: f.limit ?? null, source: f.source, text: f.text(), flip: f.flip(),
+  gate: f.gate,
+  level: f.level,
+  figure: f.figure ?? null,
+  limit: f.limit ?? null,
+  source: f.source,
+  text: f.text(),
+  flip: f.flip(),
 })
 
 /** A change to what is known of the colony. */
-export const withColony = (facts: Partial<Situation['colony']>) => (s: JudgedSituation): JudgedSituation => ({ ...s, colony: { ...s.colony, ...facts } })
+export const withColony =
+  (facts: Partial<Situation['colony']>) =>
+  (s: JudgedSituation): JudgedSituation => ({ ...s, colony: { ...s.colony, ...facts } })

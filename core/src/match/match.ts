@@ -1,4 +1,4 @@
-import { judge, type Judgement } from '../judge/index.ts'
+import { judge } from '../judge/index.ts'
 import type { Priority, Situation } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { TREATMENTS, type Treatment } from '../treatments/index.ts'
@@ -25,7 +25,8 @@ const gates = Object.values(GATES)
 const SEARCH = [GATES.temperature, GATES.supers, GATES.time, GATES.rotation, GATES.hive, GATES.need, GATES.brood, GATES.kit, GATES.rules]
 
 /** True where the option fits, or fits with care, on the situation's own `startOn`. */
-export const allows = (option: Treatment, s: Judged): boolean => SEARCH.every((gate) => gate(option, s).every((f) => f.level === 'fits' || f.level === 'care'))
+export const allows = (option: Treatment, s: Judged): boolean =>
+  SEARCH.every((gate) => gate(option, s).every((f) => f.level === 'fits' || f.level === 'care'))
 
 function earliestFrom(option: Treatment, s: Judged): Day | null {
   for (let n = 0; n <= HORIZON; n++) {
@@ -48,7 +49,11 @@ function bringBackWaiting(options: Matched[], s: Judged): Matched[] {
   if (served || s.judgement.level !== 'treat') return options
   return options.map((o) => {
     if (o.treatment.active !== null) return o
-    const findings = o.findings.map((f): Finding => (f.gate === 'need' && f.level === 'ruled-out' ? { ...f, level: 'care', text: `${f.text} Nothing else can be started on this day, so watch it closely.` } : f))
+    const findings = o.findings.map((f): Finding =>
+      f.gate === 'need' && f.level === 'ruled-out'
+        ? { ...f, level: 'care', text: `${f.text} Nothing else can be started on this day, so watch it closely.` }
+        : f,
+    )
     const verdict = worstOf(findings.map((f) => f.level))
     return { ...o, findings, verdict, earliest: worseThan(verdict, 'care') ? null : s.startOn }
   })
@@ -60,13 +65,17 @@ const CLASS: Record<Verdict, number> = { fits: 0, care: 1, wait: 2, 'ruled-out':
 function rank(options: Matched[], priority: Priority, under: boolean): Matched[] {
   const place = (o: Matched) => (under && o.treatment.active === null ? -1 : CLASS[o.verdict])
   return options.toSorted(
-    (a, b) => place(a) - place(b) || a.treatment.ranks[priority] - b.treatment.ranks[priority] || (a.earliest ?? '9').localeCompare(b.earliest ?? '9'),
+    (a, b) =>
+      place(a) - place(b) || a.treatment.ranks[priority] - b.treatment.ranks[priority] || (a.earliest ?? '9').localeCompare(b.earliest ?? '9'),
   )
 }
 
 /** Puts every built treatment through all nine gates for the day `startOn`, and ranks them. */
 export function match(s: Judged, options: readonly Treatment[] = TREATMENTS): Matched[] {
-  const weighed = bringBackWaiting(options.map((option) => weigh(option, s)), s)
+  const weighed = bringBackWaiting(
+    options.map((option) => weigh(option, s)),
+    s,
+  )
   return rank(weighed, s.keeper.priority, s.judgement.level === 'under')
 }
 

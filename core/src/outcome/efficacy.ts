@@ -36,14 +36,26 @@ export function efficacy(before: JarCount, after: JarCount, treatment: Treatment
   }
   const share = clopperPearson(after.mites, before.mites + after.mites)
   const ratio = (p: number) => (p >= 1 ? Infinity : (p / (1 - p)) * (before.bees / after.bees))
-  const found: Estimate = { estimate: 1 - after.mites / after.bees / (before.mites / before.bees), low: 1 - ratio(share.high), high: 1 - ratio(share.low), level: CENTRAL }
+  const found: Estimate = {
+    estimate: 1 - after.mites / after.bees / (before.mites / before.bees),
+    low: 1 - ratio(share.high),
+    high: 1 - ratio(share.low),
+    level: CENTRAL,
+  }
   const figure = `It took about ${sayLow(found.estimate)} of them (likely ${sayLow(found.low)} to ${percent(Math.max(0, found.high))}).`
-  if (!expected) return { efficacy: found, expected, authority, verdict: 'unclear', text: found.estimate < 0 ? 'There are more mites than before.' : figure }
+  if (!expected)
+    return { efficacy: found, expected, authority, verdict: 'unclear', text: found.estimate < 0 ? 'There are more mites than before.' : figure }
   const should = `It should take ${percent(expected.low)} to ${percent(expected.high)}, and authorities expect ${percent(authority)}`
   if (found.high < expected.low) return { efficacy: found, expected, authority, verdict: 'short', text: `${figure} ${should}: it fell short.` }
   if (found.estimate >= expected.low) {
     const doubt = found.low < expected.low ? ' Two jars cannot say it surely.' : ''
     return { efficacy: found, expected, authority, verdict: 'worked', text: `${figure} ${should}: it did its work.${doubt}` }
   }
-  return { efficacy: found, expected, authority, verdict: 'unclear', text: `${figure} ${should}: below what it should, but two jars are too few to tell.` }
+  return {
+    efficacy: found,
+    expected,
+    authority,
+    verdict: 'unclear',
+    text: `${figure} ${should}: below what it should, but two jars are too few to tell.`,
+  }
 }

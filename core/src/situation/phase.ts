@@ -3,8 +3,18 @@ import type { Phase, Situation } from './situation.ts'
 
 /** Months of a northern temperate year; common practice, no source. The keeper's own `phase` wins. */
 const NORTHERN: readonly Phase[] = [
-  'dormant', 'dormant', 'increase', 'increase', 'increase', 'peak',
-  'peak', 'decrease', 'decrease', 'decrease', 'dormant', 'dormant',
+  'dormant',
+  'dormant',
+  'increase',
+  'increase',
+  'increase',
+  'peak',
+  'peak',
+  'decrease',
+  'decrease',
+  'decrease',
+  'dormant',
+  'dormant',
 ]
 
 /** The phase in force on the day the case is known (`asOf`); southern yards are six months on. */

@@ -26,9 +26,23 @@ export const AUTHORISED = ['yes', 'no', 'unknown'] as const
 
 /** Every treatment that may be named in a case, built or not. */
 export const TREATMENT_KEYS = [
-  'amitraz-strip', 'formic-strip-7', 'formic-strip-14', 'formic-strip-10x2', 'formic-liquid', 'thymol-gel', 'thymol-wafer',
-  'thymol-blend-wafer', 'oxalic-vapour', 'oxalic-dribble', 'oxalic-strip', 'hop-strip', 'fluvalinate-strip', 'flumethrin-strip',
-  'brood-break', 'drone-removal', 'wait-and-recount',
+  'amitraz-strip',
+  'formic-strip-7',
+  'formic-strip-14',
+  'formic-strip-10x2',
+  'formic-liquid',
+  'thymol-gel',
+  'thymol-wafer',
+  'thymol-blend-wafer',
+  'oxalic-vapour',
+  'oxalic-dribble',
+  'oxalic-strip',
+  'hop-strip',
+  'fluvalinate-strip',
+  'flumethrin-strip',
+  'brood-break',
+  'drone-removal',
+  'wait-and-recount',
 ] as const
 export type TreatmentKey = (typeof TREATMENT_KEYS)[number]
 

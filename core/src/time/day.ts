@@ -44,9 +44,7 @@ function fromSerial(serial: number): Day {
   const shifted = serial + 719468
   const era = Math.floor(shifted / 146097)
   const dayOfEra = shifted - era * 146097
-  const yearOfEra = Math.floor(
-    (dayOfEra - Math.floor(dayOfEra / 1460) + Math.floor(dayOfEra / 36524) - Math.floor(dayOfEra / 146096)) / 365,
-  )
+  const yearOfEra = Math.floor((dayOfEra - Math.floor(dayOfEra / 1460) + Math.floor(dayOfEra / 36524) - Math.floor(dayOfEra / 146096)) / 365)
   const dayOfYear = dayOfEra - (365 * yearOfEra + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100))
   const shiftedMonth = Math.floor((5 * dayOfYear + 2) / 153)
   const date = dayOfYear - Math.floor((153 * shiftedMonth + 2) / 5) + 1

@@ -32,12 +32,16 @@ export function doseOf(treatment: Treatment, situation: Pick<Situation, 'colony'
     case 'box': {
       const own = situation.rules[treatment.key]?.gramsPerBox ?? null
       const perBox = own ?? dose.perBox
-      const whose = own === null ? `${sayAmount(perBox, dose.unit)} a brood box, as older labels say; some newer ones say more` : `${sayAmount(perBox, dose.unit)} a brood box by your own list`
+      const whose =
+        own === null
+          ? `${sayAmount(perBox, dose.unit)} a brood box, as older labels say; some newer ones say more`
+          : `${sayAmount(perBox, dose.unit)} a brood box by your own list`
       return say(perBox * boxes, dose.unit, `${dose.how}; ${whose}`)
     }
     case 'frames': {
       const frames = situation.colony.framesOfBees
-      if (frames !== null && frames <= dose.framesPerUnit) return say(1, dose.unit, `${dose.how}; one is enough for ${dose.framesPerUnit} frames of bees or fewer`)
+      if (frames !== null && frames <= dose.framesPerUnit)
+        return say(1, dose.unit, `${dose.how}; one is enough for ${dose.framesPerUnit} frames of bees or fewer`)
       const perBox = frames === null ? dose.perFullBox : Math.ceil(frames / boxes / dose.framesPerUnit)
       const doubt = frames === null ? '; strength not known, so as for full boxes' : ''
       return say(perBox * boxes, dose.unit, `${dose.how}${boxes > 1 ? ` (${perBox} in each of ${boxes} boxes)` : ''}${doubt}`)

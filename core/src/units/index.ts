@@ -32,6 +32,8 @@ export function inUnits(text: string, unit: TemperatureUnit): string {
   if (unit === 'C') return text
   return text.replace(IN_TEXT, (_, first: string, rest: string, difference: string | undefined) => {
     const turn = (n: string) => (difference ? plain((Number(n) * 9) / 5) : plain(toFahrenheit(Number(n)), 0))
-    return turn(first) + rest.replace(/(, | and |-| to )(-?\d+(?:\.\d+)?)/g, (_m, joint: string, n: string) => joint + turn(n)) + ` °F${difference ?? ''}`
+    return (
+      turn(first) + rest.replace(/(, | and |-| to )(-?\d+(?:\.\d+)?)/g, (_m, joint: string, n: string) => joint + turn(n)) + ` °F${difference ?? ''}`
+    )
   })
 }

@@ -46,15 +46,17 @@ export async function findScope(sequelize: Sequelize, keeperId: string, holdingI
 }
 
 /** Lets nobody by without a session, and puts their scope where routes find it. */
-export const requireScope = (sequelize: Sequelize): RequestHandler => async (req, res, next) => {
-  const { keeperId, holdingId } = req.session
-  if (!keeperId || !holdingId) throw Problem.notSignedIn()
-  const scope = await findScope(sequelize, keeperId, holdingId)
-  if (!scope) throw Problem.notSignedIn()
-  if (req.method !== 'GET' && scope.role === 'reader') throw Problem.forbidden()
-  res.locals.scope = scope
-  next()
-}
+export const requireScope =
+  (sequelize: Sequelize): RequestHandler =>
+  async (req, res, next) => {
+    const { keeperId, holdingId } = req.session
+    if (!keeperId || !holdingId) throw Problem.notSignedIn()
+    const scope = await findScope(sequelize, keeperId, holdingId)
+    if (!scope) throw Problem.notSignedIn()
+    if (req.method !== 'GET' && scope.role === 'reader') throw Problem.forbidden()
+    res.locals.scope = scope
+    next()
+  }
 
 /** True where the scope covers the yard (of its own holding). */
 export const coversYard = (scope: Scope, yardId: string): boolean => scope.yards === null || scope.yards.includes(yardId)

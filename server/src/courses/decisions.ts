@@ -19,9 +19,24 @@ interface Given {
 }
 
 const schema = Joi.object<Given>({
-  yardId: Joi.string().guid().required(), treatment: Joi.string().valid(...TREATMENTS.map((t) => t.key)).required(), startOn: daySchema().required(),
+  yardId: Joi.string().guid().required(),
+  treatment: Joi.string()
+    .valid(...TREATMENTS.map((t) => t.key))
+    .required(),
+  startOn: daySchema().required(),
   note: Joi.string().max(2000).allow(null, '').default(null),
-  colonies: Joi.array().min(1).max(200).unique('colonyId').items(Joi.object({ colonyId: Joi.string().guid().required(), courseId: Joi.string().guid().required(), situation: Joi.object().unknown(true).required() })).required(),
+  colonies: Joi.array()
+    .min(1)
+    .max(200)
+    .unique('colonyId')
+    .items(
+      Joi.object({
+        colonyId: Joi.string().guid().required(),
+        courseId: Joi.string().guid().required(),
+        situation: Joi.object().unknown(true).required(),
+      }),
+    )
+    .required(),
 })
 
 /** Works the answer out anew on the situation handed in, so that what is kept is the core's word and not the sender's. */
@@ -51,7 +66,11 @@ export async function putDecision(keep: Keeping, scope: Scope, id: string, body:
     const seq = await nextSeq(db, scope.holdingId, transaction)
     const ask = { db, scope, clock, transaction }
     const yard = await findYard(ask, given.yardId)
-    const found = (await db.model('decisions').findByPk(id, { transaction, raw: true })) as unknown as { holdingId: string; treatment: string; startOn: string } | null
+    const found = (await db.model('decisions').findByPk(id, { transaction, raw: true })) as unknown as {
+      holdingId: string
+      treatment: string
+      startOn: string
+    } | null
     if (found) {
       if (found.holdingId !== scope.holdingId) throw Problem.notFound()
       if (found.treatment === given.treatment && found.startOn === given.startOn) return { status: 200, row: { id, version: 1 } }
@@ -62,13 +81,21 @@ export async function putDecision(keep: Keeping, scope: Scope, id: string, body:
     const courses = []
     for (const [index, line] of given.colonies.entries()) {
       const colony = await findColony(ask, line.colonyId)
-      if (colony.yardId !== yard.id) throw Problem.invalid([{ path: `colonies[${index}].colonyId`, sentence: `${colony.name} does not stand in this yard.` }])
+      if (colony.yardId !== yard.id)
+        throw Problem.invalid([{ path: `colonies[${index}].colonyId`, sentence: `${colony.name} does not stand in this yard.` }])
       const made = decide(given, index)
       const course = { id: line.courseId, decisionId: id, colonyId: colony.id, treatment: given.treatment, startOn: given.startOn, ...made }
       await db.model('courses').create({ ...course, holdingId: scope.holdingId }, { transaction })
       courses.push(course)
     }
     await writeHistory(db, { ...scope, at: clock() }, seq, { kind: 'decision', rowId: id, version: 1, state: { ...decision, courses } }, transaction)
-    return { status: 201, row: { ...decision, name: treatmentOf(given.treatment)?.name, courses: courses.map((c) => ({ id: c.id, colonyId: c.colonyId, latestStart: c.latestStart })) } }
+    return {
+      status: 201,
+      row: {
+        ...decision,
+        name: treatmentOf(given.treatment)?.name,
+        courses: courses.map((c) => ({ id: c.id, colonyId: c.colonyId, latestStart: c.latestStart })),
+      },
+    }
   })
 }

@@ -20,11 +20,25 @@ interface Given {
 }
 
 const schema = Joi.object<Given>({
-  courseId: Joi.string().guid().required(), kind: Joi.string().valid('done', 'taken-back', 'cancelled').required(),
-  job: Joi.string().valid('prepare', 'dose', 'check', 'remove', 'put-back', 'queen-check').allow(null).default(null).when('kind', { is: 'done', then: Joi.invalid(null) }),
-  n: Joi.number().integer().min(1).max(50).allow(null).default(null).when('kind', { is: 'done', then: Joi.invalid(null) }),
-  happenedOn: daySchema().required(), amount: Joi.number().min(0).max(10_000).allow(null).default(null), note: Joi.string().max(2000).allow(null, '').default(null),
-  supersedes: Joi.string().guid().allow(null).default(null), device: Joi.string().max(80).allow(null, '').default(null),
+  courseId: Joi.string().guid().required(),
+  kind: Joi.string().valid('done', 'taken-back', 'cancelled').required(),
+  job: Joi.string()
+    .valid('prepare', 'dose', 'check', 'remove', 'put-back', 'queen-check')
+    .allow(null)
+    .default(null)
+    .when('kind', { is: 'done', then: Joi.invalid(null) }),
+  n: Joi.number()
+    .integer()
+    .min(1)
+    .max(50)
+    .allow(null)
+    .default(null)
+    .when('kind', { is: 'done', then: Joi.invalid(null) }),
+  happenedOn: daySchema().required(),
+  amount: Joi.number().min(0).max(10_000).allow(null).default(null),
+  note: Joi.string().max(2000).allow(null, '').default(null),
+  supersedes: Joi.string().guid().allow(null).default(null),
+  device: Joi.string().max(80).allow(null, '').default(null),
 })
 
 type Row = Given & { id: string; holdingId: string; seq: number }
@@ -35,12 +49,14 @@ async function checkOrder(rows: readonly Row[], given: Given): Promise<void> {
   const standing = rows.filter((r) => !gone.has(r.id) && r.id !== given.supersedes)
   if (standing.some((r) => r.kind === 'cancelled')) throw Problem.conflict('This course was called off; take that back first.')
   if (given.kind !== 'done') return
-  if (standing.some((r) => r.kind === 'done' && r.job === given.job && r.n === given.n)) throw Problem.conflict('That is entered already. Correct the entry that is there.')
+  if (standing.some((r) => r.kind === 'done' && r.job === given.job && r.n === given.n))
+    throw Problem.conflict('That is entered already. Correct the entry that is there.')
   const firstDose = standing.find((r) => r.kind === 'done' && r.job === 'dose' && r.n === 1)
   if (given.job === 'prepare') return
   if (given.job === 'dose' && given.n === 1) return
   if (!firstDose) throw Problem.invalid([{ path: 'job', sentence: 'The first dose is not entered yet: enter that first.' }])
-  if (given.happenedOn < firstDose.happenedOn) throw Problem.invalid([{ path: 'happenedOn', sentence: `That is before the first dose, ${firstDose.happenedOn}.` }])
+  if (given.happenedOn < firstDose.happenedOn)
+    throw Problem.invalid([{ path: 'happenedOn', sentence: `That is before the first dose, ${firstDose.happenedOn}.` }])
   if (given.job === 'dose' && !standing.some((r) => r.kind === 'done' && r.job === 'dose' && r.n === (given.n ?? 0) - 1)) {
     throw Problem.invalid([{ path: 'n', sentence: `Round ${(given.n ?? 0) - 1} is not entered yet: enter that first.` }])
   }
@@ -58,11 +74,15 @@ export async function putEvent(keep: Keeping, scope: Scope, id: string, body: un
       if (FIELDS.every((f) => (found[f] ?? null) === (given[f] ?? null))) return { status: 200, row: { id, seq: found.seq } }
       throw Problem.conflict('This entry is kept already; correct it with a new one.')
     }
-    const course = (await db.model('courses').findOne({ where: { id: given.courseId, holdingId: scope.holdingId }, transaction, raw: true })) as unknown as { colonyId: string } | null
+    const course = (await db
+      .model('courses')
+      .findOne({ where: { id: given.courseId, holdingId: scope.holdingId }, transaction, raw: true })) as unknown as { colonyId: string } | null
     if (!course) throw Problem.notFound()
     const colony = await findColony({ db, scope, clock, transaction }, course.colonyId)
     checkDay('happenedOn', given.happenedOn, colony.today, colony.since)
-    const rows = (await db.model('events').findAll({ where: { courseId: given.courseId }, order: [['seq', 'ASC']], transaction, raw: true })) as unknown as Row[]
+    const rows = (await db
+      .model('events')
+      .findAll({ where: { courseId: given.courseId }, order: [['seq', 'ASC']], transaction, raw: true })) as unknown as Row[]
     if (given.supersedes && !rows.some((r) => r.id === given.supersedes)) throw Problem.notFound()
     await checkOrder(rows, given)
     const event = { id, seq, ...given, keeperId: scope.keeperId, savedAt: clock() }

@@ -19,7 +19,9 @@ export function courseRoutes(keep: Keeping): Router {
   /** A course with the whole situation and answer it was chosen on. */
   router.get('/courses/:id', async (req, res) => {
     const { scope } = res.locals
-    const course = (await keep.db.model('courses').findOne({ where: { id: checkId(req.params.id), holdingId: scope.holdingId }, raw: true })) as unknown as Record<string, unknown> | null
+    const course = (await keep.db
+      .model('courses')
+      .findOne({ where: { id: checkId(req.params.id), holdingId: scope.holdingId }, raw: true })) as unknown as Record<string, unknown> | null
     if (!course) throw Problem.notFound()
     await keep.db.sequelize.transaction((transaction) => findColony({ ...keep, scope, transaction }, course.colonyId))
     res.json(course)

@@ -1,6 +1,14 @@
 import { createHash } from 'node:crypto'
 import { answer } from '@thistle/core/course'
-import { situationOf, NOTHING_KNOWN, type ColonyRecord, type CourseRecord, type LookRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import {
+  situationOf,
+  NOTHING_KNOWN,
+  type ColonyRecord,
+  type CourseRecord,
+  type LookRecord,
+  type SettingsRecord,
+  type YardRecord,
+} from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Transaction } from 'sequelize'
 import { hashPassword } from '../access/passwords.ts'
@@ -19,25 +27,51 @@ export const DEMO_HOLDING = demoId('holding')
 
 type Row = Record<string, unknown>
 /** Rows by table, in the order in which they are written. */
-type Rows = Record<'settings' | 'yards' | 'weatherDays' | 'colonies' | 'placements' | 'looks' | 'decisions' | 'courses' | 'counts' | 'countSamples' | 'events', Row[]>
+type Rows = Record<
+  'settings' | 'yards' | 'weatherDays' | 'colonies' | 'placements' | 'looks' | 'decisions' | 'courses' | 'counts' | 'countSamples' | 'events',
+  Row[]
+>
 
 const SETTINGS: Omit<SettingsRecord, 'id'> = {
-  version: 1, school: 'three-percent', priority: 'knockdown', organicOnly: false,
+  version: 1,
+  school: 'three-percent',
+  priority: 'knockdown',
+  organicOnly: false,
   kit: ['vaporiser', 'respirator', 'acid-gloves', 'gloves', 'eye-protection', 'scales'],
   rules: {
     'amitraz-strip': { authorised: 'yes', withSupers: false, gramsPerBox: null, mostCourses: 2, mostDays: null },
     'formic-strip-14': { authorised: 'yes', withSupers: false, gramsPerBox: null, mostCourses: null, mostDays: null },
     'oxalic-vapour': { authorised: 'unknown', withSupers: false, gramsPerBox: 1, mostCourses: null, mostDays: null },
   },
-  stock: { 'amitraz-strip': { units: 14, expires: '2027-06-30' }, 'formic-strip-14': { units: 8, expires: '2027-03-31' }, 'oxalic-vapour': { units: 250, expires: '2029-01-31' } },
-  temperatureUnit: 'C', massUnit: 'g',
+  stock: {
+    'amitraz-strip': { units: 14, expires: '2027-06-30' },
+    'formic-strip-14': { units: 8, expires: '2027-03-31' },
+    'oxalic-vapour': { units: 250, expires: '2029-01-31' },
+  },
+  temperatureUnit: 'C',
+  massUnit: 'g',
 }
 
 function lookOf(colony: DemoColony, onDay: Day, facts: Partial<LookRecord>): LookRecord {
   return {
-    ...NOTHING_KNOWN, id: demoId(`look ${colony.name} ${onDay}`), version: 1, onDay, framesOfBees: colony.bees, framesOfBrood: colony.brood,
-    brood: 'capped', hive: 'frames', queen: 'laying', floor: 'solid', floorWet: false, entrance: 'full', clustered: false, feeding: false, newlyHived: false,
-    supers: 'none', note: null, ...facts,
+    ...NOTHING_KNOWN,
+    id: demoId(`look ${colony.name} ${onDay}`),
+    version: 1,
+    onDay,
+    framesOfBees: colony.bees,
+    framesOfBrood: colony.brood,
+    brood: 'capped',
+    hive: 'frames',
+    queen: 'laying',
+    floor: 'solid',
+    floorWet: false,
+    entrance: 'full',
+    clustered: false,
+    feeding: false,
+    newlyHived: false,
+    supers: 'none',
+    note: null,
+    ...facts,
   }
 }
 
@@ -45,20 +79,47 @@ function lookOf(colony: DemoColony, onDay: Day, facts: Partial<LookRecord>): Loo
 function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: DemoCourse): CourseRecord {
   const id = demoId(`course ${colony.id} ${course.startOn}`)
   const decisionId = demoId(`decision ${colony.id} ${course.startOn}`)
-  const then = { ...yard, today: course.startOn, supersOffOn: null, weather: yard.weather.map((d) => ({ ...d, kind: d.date < course.startOn ? ('observed' as const) : ('forecast' as const) })) }
-  const situation = situationOf(then, { ...colony, counts: colony.counts.filter((c) => c.onDay <= course.startOn) }, { id: DEMO_HOLDING, ...SETTINGS, stock: {} }, course.startOn)
+  const then = {
+    ...yard,
+    today: course.startOn,
+    supersOffOn: null,
+    weather: yard.weather.map((d) => ({ ...d, kind: d.date < course.startOn ? ('observed' as const) : ('forecast' as const) })),
+  }
+  const situation = situationOf(
+    then,
+    { ...colony, counts: colony.counts.filter((c) => c.onDay <= course.startOn) },
+    { id: DEMO_HOLDING, ...SETTINGS, stock: {} },
+    course.startOn,
+  )
   const whole = answer(situation)
   const option = whole.options.find((o) => o.treatment === course.treatment)
-  if (!option || option.earliest !== course.startOn) throw new Error(`the demo cannot start ${course.treatment} in ${colony.name} on ${course.startOn}`)
+  if (!option || option.earliest !== course.startOn)
+    throw new Error(`the demo cannot start ${course.treatment} in ${colony.name} on ${course.startOn}`)
   const latestStart = option.course.find((job) => job.job === 'dose')?.latest ?? course.startOn
   const base = { holdingId: DEMO_HOLDING, treatment: course.treatment, startOn: course.startOn }
   rows.decisions.push({ id: decisionId, ...base, yardId: yard.id, madeOn: course.startOn, note: null, version: 1 })
   rows.courses.push({ id, ...base, decisionId, colonyId: colony.id, latestStart, situation, answer: whole })
-  const events = course.events.map((e) => ({ id: demoId(`event ${id} ${e.job} ${e.n ?? 1}`), kind: 'done' as const, job: e.job, n: e.n ?? 1, happenedOn: e.on, amount: e.amount ?? null, note: null, supersedes: null }))
+  const events = course.events.map((e) => ({
+    id: demoId(`event ${id} ${e.job} ${e.n ?? 1}`),
+    kind: 'done' as const,
+    job: e.job,
+    n: e.n ?? 1,
+    happenedOn: e.on,
+    amount: e.amount ?? null,
+    note: null,
+    supersedes: null,
+  }))
   rows.events.push(...events.map((e) => ({ ...e, holdingId: DEMO_HOLDING, courseId: id, device: 'demo' })))
   const { judgement } = whole
   return {
-    id, decisionId, treatment: course.treatment, startOn: course.startOn, latestStart, facts: situation, recountBy: judgement.recountBy, events,
+    id,
+    decisionId,
+    treatment: course.treatment,
+    startOn: course.startOn,
+    latestStart,
+    facts: situation,
+    recountBy: judgement.recountBy,
+    events,
     before: { mites: judgement.mites, bees: judgement.bees, countedOn: judgement.countedOn, method: judgement.method },
   }
 }
@@ -66,14 +127,35 @@ function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: D
 function addColony(rows: Rows, yard: YardRecord, demo: DemoColony, position: number, lookedOn: Day): void {
   const id = demoId(`colony ${demo.name}`)
   const since = demo.since ?? '2026-03-01'
-  const colony = { id, name: demo.name, since, hivedOn: demo.hivedOn ?? null, parents: demo.name === 'Ivy' ? [demoId('colony Juniper')] : [], version: 1 }
+  const colony = {
+    id,
+    name: demo.name,
+    since,
+    hivedOn: demo.hivedOn ?? null,
+    parents: demo.name === 'Ivy' ? [demoId('colony Juniper')] : [],
+    version: 1,
+  }
   rows.colonies.push({ ...colony, holdingId: DEMO_HOLDING, retiredOn: null, retiredWhy: null })
   const placement = { id: demoId(`placement ${demo.name}`), version: 1, position, fromDay: since, yardId: yard.id }
   rows.placements.push({ ...placement, holdingId: DEMO_HOLDING, colonyId: id, toDay: null })
   const looks = [lookOf(demo, since > lookedOn ? since : lookedOn, demo.facts ?? {})]
-  if (since === '2026-03-01') looks.unshift(lookOf(demo, '2026-03-07', SPRING), lookOf(demo, '2026-06-13', { framesOfBees: Math.max(5, demo.bees - 1), framesOfBrood: Math.max(4, demo.brood), supers: 'none' }))
+  if (since === '2026-03-01')
+    looks.unshift(
+      lookOf(demo, '2026-03-07', SPRING),
+      lookOf(demo, '2026-06-13', { framesOfBees: Math.max(5, demo.bees - 1), framesOfBrood: Math.max(4, demo.brood), supers: 'none' }),
+    )
   rows.looks.push(...looks.map((look) => ({ ...look, holdingId: DEMO_HOLDING, colonyId: id })))
-  const counts = demo.counts.map(([onDay, mites, bees]) => ({ id: demoId(`count ${demo.name} ${onDay}`), version: 1, courseId: null, onDay, method: 'wash' as const, recovery: null, representative: demo.facts?.queen === 'absent' && onDay >= '2026-08-01' ? false : null, note: null, samples: [{ mites, bees, days: null }] }))
+  const counts = demo.counts.map(([onDay, mites, bees]) => ({
+    id: demoId(`count ${demo.name} ${onDay}`),
+    version: 1,
+    courseId: null,
+    onDay,
+    method: 'wash' as const,
+    recovery: null,
+    representative: demo.facts?.queen === 'absent' && onDay >= '2026-08-01' ? false : null,
+    note: null,
+    samples: [{ mites, bees, days: null }],
+  }))
   rows.counts.push(...counts.map(({ samples: _samples, ...count }) => ({ ...count, holdingId: DEMO_HOLDING, colonyId: id })))
   rows.countSamples.push(...counts.flatMap((c) => c.samples.map((s, i) => ({ ...s, countId: c.id, n: i + 1 }))))
   const record: ColonyRecord = { ...colony, placement, look: null, counts, courses: [] }
@@ -87,27 +169,69 @@ function addYard(rows: Rows, demo: DemoYard, place: number): void {
   const weather = demoWeather(demo.lift)
   const id = demoId(`yard ${demo.name}`)
   const { name, latitude, longitude, lastOpening, supersOffOn, supersNextOn } = demo
-  const kept = { id, name, latitude, longitude, lastOpening, supersOffOn, supersNextOn, place, hemisphere: 'north' as const, timeZone: 'Europe/Paris', normals: NORMALS.map((n) => ({ ...n, high: n.high + demo.lift, low: n.low + demo.lift })), phase: null, version: 1 }
+  const kept = {
+    id,
+    name,
+    latitude,
+    longitude,
+    lastOpening,
+    supersOffOn,
+    supersNextOn,
+    place,
+    hemisphere: 'north' as const,
+    timeZone: 'Europe/Paris',
+    normals: NORMALS.map((n) => ({ ...n, high: n.high + demo.lift, low: n.low + demo.lift })),
+    phase: null,
+    version: 1,
+  }
   rows.yards.push({ ...kept, holdingId: DEMO_HOLDING })
   rows.weatherDays.push(...weather.map((d) => ({ ...d, yardId: id })))
-  const record: YardRecord = { ...kept, today: DEMO_DAY, colonies: [], weather: weather.filter((d) => d.day <= addDays(DEMO_DAY, 9)).map((d) => ({ date: d.day, high: d.high, low: d.low, kind: null })) }
+  const record: YardRecord = {
+    ...kept,
+    today: DEMO_DAY,
+    colonies: [],
+    weather: weather.filter((d) => d.day <= addDays(DEMO_DAY, 9)).map((d) => ({ date: d.day, high: d.high, low: d.low, kind: null })),
+  }
   demo.colonies.forEach((colony, i) => addColony(rows, record, colony, i + 1, demo.lookedOn))
 }
 
 /** Builds every row of the demo from the data beside this file. */
 export function demoRows(): Rows {
-  const rows: Rows = { settings: [{ id: DEMO_HOLDING, holdingId: DEMO_HOLDING, ...SETTINGS }], yards: [], weatherDays: [], colonies: [], placements: [], looks: [], decisions: [], courses: [], counts: [], countSamples: [], events: [] }
+  const rows: Rows = {
+    settings: [{ id: DEMO_HOLDING, holdingId: DEMO_HOLDING, ...SETTINGS }],
+    yards: [],
+    weatherDays: [],
+    colonies: [],
+    placements: [],
+    looks: [],
+    decisions: [],
+    courses: [],
+    counts: [],
+    countSamples: [],
+    events: [],
+  }
   YARDS.forEach((yard, place) => addYard(rows, yard, place))
   return rows
 }
 
-const KIND_OF: Partial<Record<keyof Rows, string>> = { settings: 'settings', yards: 'yard', colonies: 'colony', placements: 'placement', looks: 'look', counts: 'count', decisions: 'decision', events: 'event' }
+const KIND_OF: Partial<Record<keyof Rows, string>> = {
+  settings: 'settings',
+  yards: 'yard',
+  colonies: 'colony',
+  placements: 'placement',
+  looks: 'look',
+  counts: 'count',
+  decisions: 'decision',
+  events: 'event',
+}
 
 async function write(db: Database, clock: Clock, transaction: Transaction): Promise<void> {
   const at = clock()
   const keeperId = demoId('keeper')
   const rows = demoRows()
-  await db.model('keepers').create({ id: keeperId, email: KEEPER.email, name: KEEPER.name, passwordHash: await hashPassword(KEEPER.password) }, { transaction })
+  await db
+    .model('keepers')
+    .create({ id: keeperId, email: KEEPER.email, name: KEEPER.name, passwordHash: await hashPassword(KEEPER.password) }, { transaction })
   await db.model('holdings').create({ id: DEMO_HOLDING, name: HOLDING, demo: true, livesOn: DEMO_DAY, seq: 0 }, { transaction })
   await db.model('memberships').create({ keeperId, holdingId: DEMO_HOLDING, role: 'owner', yards: null, untilDay: null }, { transaction })
   let seq = 0

@@ -8,13 +8,53 @@ const FIRST_DAY: Day = '2026-02-20'
 
 /** Invented normals of an invented temperate valley, °C. */
 export const NORMALS: readonly MonthNormal[] = [
-  [5, 0], [6, 0], [11, 2], [15, 5], [19, 8], [22, 12], [25, 14], [24, 14], [20, 11], [15, 7], [9, 4], [6, 1],
+  [5, 0],
+  [6, 0],
+  [11, 2],
+  [15, 5],
+  [19, 8],
+  [22, 12],
+  [25, 14],
+  [24, 14],
+  [20, 11],
+  [15, 7],
+  [9, 4],
+  [6, 1],
 ].map(([high, low], i) => ({ month: i + 1, high: high ?? 0, low: low ?? 0 }))
 
 /** The days around the demo's own: a hot spell that breaks on Monday the 17th. High and low from 1 August. */
 const AUGUST: readonly (readonly [number, number])[] = [
-  [24, 13], [25, 14], [26, 14], [25, 13], [26, 14], [27, 15], [26, 15], [27, 15], [28, 16], [28, 16], [29, 17], [31, 18], [33, 19], [32, 19],
-  [30.5, 18], [29, 17], [27, 15], [26, 14], [25, 13], [26, 14], [28, 15], [27, 15], [25, 14], [24, 13], [23, 12], [24, 13], [25, 13], [26, 14], [25, 14], [23, 12], [22, 11],
+  [24, 13],
+  [25, 14],
+  [26, 14],
+  [25, 13],
+  [26, 14],
+  [27, 15],
+  [26, 15],
+  [27, 15],
+  [28, 16],
+  [28, 16],
+  [29, 17],
+  [31, 18],
+  [33, 19],
+  [32, 19],
+  [30.5, 18],
+  [29, 17],
+  [27, 15],
+  [26, 14],
+  [25, 13],
+  [26, 14],
+  [28, 15],
+  [27, 15],
+  [25, 14],
+  [24, 13],
+  [23, 12],
+  [24, 13],
+  [25, 13],
+  [26, 14],
+  [25, 14],
+  [23, 12],
+  [22, 11],
 ]
 /** Spring days on which strips went in: mild enough. */
 const FIXED: Readonly<Record<Day, readonly [number, number]>> = { '2026-03-08': [13, 3], '2026-03-14': [12, 4], '2026-06-15': [23, 12] }
@@ -49,7 +89,9 @@ export function demoWeather(lift: number): { day: Day; high: number; low: number
   return Array.from({ length: daysBetween(FIRST_DAY, DEMO_LAST_DAY) + 12 }, (_, i) => {
     const day = addDays(FIRST_DAY, i)
     spell = spell * 0.7 + (random() - 0.5) * 5
-    const [high, low] = day.startsWith('2026-08') ? (AUGUST[Number(day.slice(8, 10)) - 1] ?? [24, 14]) : (FIXED[day] ?? [smooth(day, 'high') + spell, smooth(day, 'low') + spell * 0.6])
+    const [high, low] = day.startsWith('2026-08')
+      ? (AUGUST[Number(day.slice(8, 10)) - 1] ?? [24, 14])
+      : (FIXED[day] ?? [smooth(day, 'high') + spell, smooth(day, 'low') + spell * 0.6])
     return { day, high: half(high + lift), low: half(Math.min(low, high) + lift) }
   })
 }

@@ -17,7 +17,14 @@ export function holdingRoutes({ db, clock }: Keeping): Router {
     const shown = settings ? Object.fromEntries(Object.entries(settings).filter(([field]) => !HIDDEN.has(field))) : null
     res.json({
       keeper: { id: scope.keeperId, name: scope.keeperName, role: scope.role },
-      holding: { id: scope.holdingId, name: scope.holdingName, demo: scope.demo, livesOn: scope.livesOn, livesFrom: scope.demo ? DEMO_DAY : null, livesTo: scope.demo ? DEMO_LAST_DAY : null },
+      holding: {
+        id: scope.holdingId,
+        name: scope.holdingName,
+        demo: scope.demo,
+        livesOn: scope.livesOn,
+        livesFrom: scope.demo ? DEMO_DAY : null,
+        livesTo: scope.demo ? DEMO_LAST_DAY : null,
+      },
       settings: shown,
     })
   })
@@ -30,7 +37,13 @@ export function holdingRoutes({ db, clock }: Keeping): Router {
     await db.sequelize.transaction(async (transaction) => {
       const seq = await nextSeq(db, scope.holdingId, transaction)
       await db.model('holdings').update({ livesOn: on }, { where: { id: scope.holdingId }, transaction })
-      await writeHistory(db, { ...scope, at: clock() }, seq, { kind: 'date', rowId: scope.holdingId, version: seq, state: { livesOn: on } }, transaction)
+      await writeHistory(
+        db,
+        { ...scope, at: clock() },
+        seq,
+        { kind: 'date', rowId: scope.holdingId, version: seq, state: { livesOn: on } },
+        transaction,
+      )
     })
     res.status(204).end()
   })

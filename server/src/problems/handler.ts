@@ -8,7 +8,10 @@ const GONE = /^(57P0[123]|08\w{3}|53300|ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|
 function isGone(fault: unknown): boolean {
   if (fault instanceof ConnectionError) return true
   const code = (fault as { code?: string; parent?: { code?: string } } | null)?.code ?? (fault as { parent?: { code?: string } } | null)?.parent?.code
-  return (code !== undefined && GONE.test(code)) || /Connection terminated|ConnectionManager|Client has encountered/.test((fault as Error | null)?.message ?? '')
+  return (
+    (code !== undefined && GONE.test(code)) ||
+    /Connection terminated|ConnectionManager|Client has encountered/.test((fault as Error | null)?.message ?? '')
+  )
 }
 
 /** Constraints a keeper can run into, in their words; Joi catches nearly all before. */
@@ -50,7 +53,10 @@ export const problemHandler: ErrorRequestHandler = (fault: unknown, req, res, _n
     res.destroy()
     return
   }
-  res.status(problem.status).type('application/problem+json').send(JSON.stringify(problemBody(problem, req.id)))
+  res
+    .status(problem.status)
+    .type('application/problem+json')
+    .send(JSON.stringify(problemBody(problem, req.id)))
 }
 
 export const noSuchRoute: RequestHandler = (_req, _res, next) => next(Problem.notFound())

@@ -18,17 +18,28 @@ export class Problem extends Error {
     this.extra = extra
   }
 
-  static notSignedIn = () => new Problem(401, 'not-signed-in', 'You are not signed in, or the session has ended. Sign in and go on; what you typed is still here.')
+  static notSignedIn = () =>
+    new Problem(401, 'not-signed-in', 'You are not signed in, or the session has ended. Sign in and go on; what you typed is still here.')
   static notFound = () => new Problem(404, 'not-found', 'There is no such thing in your holding.')
   static forbidden = () => new Problem(403, 'forbidden', 'Your role here lets you read, not write. Ask the owner.')
   static invalid = (errors: readonly FieldFault[]) => new Problem(400, 'invalid', errors[0]?.sentence ?? 'Something in it is not right.', { errors })
-  static stale = (current: unknown) => new Problem(409, 'stale', 'Somebody changed this since you opened it. Here is what it is now; look, and save again.', { current })
+  static stale = (current: unknown) =>
+    new Problem(409, 'stale', 'Somebody changed this since you opened it. Here is what it is now; look, and save again.', { current })
   static conflict = (detail: string) => new Problem(409, 'conflict', detail)
-  static unavailable = () => new Problem(503, 'unavailable', 'The records cannot be reached just now. Nothing typed is lost; it goes on by itself once they are back.')
+  static unavailable = () =>
+    new Problem(503, 'unavailable', 'The records cannot be reached just now. Nothing typed is lost; it goes on by itself once they are back.')
 }
 
 const TITLES: Record<number, string> = {
-  400: 'Not understood', 401: 'Not signed in', 403: 'Not allowed', 404: 'Not found', 409: 'Changed in between', 413: 'Too large', 415: 'Not JSON', 500: 'Our fault', 503: 'Out of reach',
+  400: 'Not understood',
+  401: 'Not signed in',
+  403: 'Not allowed',
+  404: 'Not found',
+  409: 'Changed in between',
+  413: 'Too large',
+  415: 'Not JSON',
+  500: 'Our fault',
+  503: 'Out of reach',
 }
 
 /** The body of a problem answer. */

@@ -2,7 +2,12 @@ import Joi from 'joi'
 import { MESSAGES, saidBy } from '@thistle/core/formats'
 import { Problem } from '../problems/problem.ts'
 
-const PREFERENCES: Joi.ValidationOptions = { convert: false, abortEarly: false, messages: MESSAGES, errors: { label: 'path', wrap: { label: false, array: false, string: false } } }
+const PREFERENCES: Joi.ValidationOptions = {
+  convert: false,
+  abortEarly: false,
+  messages: MESSAGES,
+  errors: { label: 'path', wrap: { label: false, array: false, string: false } },
+}
 
 /** Checks a body, fills what was left out, and refuses with every fault's path and sentence. */
 export function checkBody<T>(schema: Joi.Schema, body: unknown): T {

@@ -34,7 +34,10 @@ const name = (most: number) => Joi.string().trim().min(1).max(most).required()
 const maybe = (schema: Joi.Schema) => schema.allow(null).default(null)
 
 /** The colony in this scope, with the yard it stands in and that yard's today; 404 where it is not the keeper's. */
-export async function findColony(ask: Checking, colonyId: unknown): Promise<{ id: string; since: string; name: string; yardId: string; today: string }> {
+export async function findColony(
+  ask: Checking,
+  colonyId: unknown,
+): Promise<{ id: string; since: string; name: string; yardId: string; today: string }> {
   const [row] = await ask.db.sequelize.query<{ id: string; since: string; name: string; yardId: string; timeZone: string }>(
     `SELECT c.id, c.since, c.name, p.yard_id AS "yardId", y.time_zone AS "timeZone"
        FROM colonies c
@@ -63,23 +66,43 @@ export function checkDay(path: string, on: string, today: string, since: string 
   if (since !== null && on < since) throw Problem.invalid([{ path, sentence: `The colony is in your book from ${since}: this cannot be older.` }])
 }
 
-const normals = Joi.array().items(Joi.object({ month: Joi.number().integer().min(1).max(12).required(), high: Joi.number().min(-60).max(60).required(), low: Joi.number().min(-60).max(60).required() })).max(12).default([])
+const normals = Joi.array()
+  .items(
+    Joi.object({
+      month: Joi.number().integer().min(1).max(12).required(),
+      high: Joi.number().min(-60).max(60).required(),
+      low: Joi.number().min(-60).max(60).required(),
+    }),
+  )
+  .max(12)
+  .default([])
 
-const timeZone = Joi.string().max(60).custom((value: string, help) => {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: value })
-    return value
-  } catch {
-    return help.message({ custom: '{{#label}} is not a time zone that is known, like Europe/Paris' })
-  }
-})
+const timeZone = Joi.string()
+  .max(60)
+  .custom((value: string, help) => {
+    try {
+      new Intl.DateTimeFormat('en', { timeZone: value })
+      return value
+    } catch {
+      return help.message({ custom: '{{#label}} is not a time zone that is known, like Europe/Paris' })
+    }
+  })
 
 const yard: Kind = {
-  name: 'yard', table: 'yards',
+  name: 'yard',
+  table: 'yards',
   body: Joi.object({
-    name: name(60), place: Joi.number().integer().min(0).max(10_000).default(0), latitude: maybe(Joi.number().min(-90).max(90)), longitude: maybe(Joi.number().min(-180).max(180)),
-    hemisphere: Joi.string().valid('north', 'south').default('north'), timeZone: timeZone.default('UTC'), normals, phase: maybe(Joi.string().valid(...PHASES)),
-    lastOpening: maybeDay(), supersOffOn: maybeDay(), supersNextOn: maybeDay(),
+    name: name(60),
+    place: Joi.number().integer().min(0).max(10_000).default(0),
+    latitude: maybe(Joi.number().min(-90).max(90)),
+    longitude: maybe(Joi.number().min(-180).max(180)),
+    hemisphere: Joi.string().valid('north', 'south').default('north'),
+    timeZone: timeZone.default('UTC'),
+    normals,
+    phase: maybe(Joi.string().valid(...PHASES)),
+    lastOpening: maybeDay(),
+    supersOffOn: maybeDay(),
+    supersNextOn: maybeDay(),
   }),
   check: async ({ scope }, _body, yardId) => {
     if (!coversYard(scope, yardId)) throw Problem.forbidden()
@@ -87,36 +110,60 @@ const yard: Kind = {
 }
 
 const colony: Kind = {
-  name: 'colony', table: 'colonies',
-  body: Joi.object({ name: name(40), since: day().required(), hivedOn: maybeDay(), parents: Joi.array().items(id()).max(20).default([]), retiredOn: maybeDay(), retiredWhy: text(200) }),
+  name: 'colony',
+  table: 'colonies',
+  body: Joi.object({
+    name: name(40),
+    since: day().required(),
+    hivedOn: maybeDay(),
+    parents: Joi.array().items(id()).max(20).default([]),
+    retiredOn: maybeDay(),
+    retiredWhy: text(200),
+  }),
   check: async (ask, body) => {
     const today = todayOf(ask.scope.livesOn, 'UTC', ask.clock)
     const latest = new Date(Date.parse(today) + 86_400_000).toISOString().slice(0, 10)
     for (const field of ['since', 'hivedOn', 'retiredOn']) {
       const on = body[field]
-      if (typeof on === 'string' && on > (ask.scope.livesOn ?? latest)) throw Problem.invalid([{ path: field, sentence: `This day is still to come: today is ${today}.` }])
-      if (field !== 'since' && typeof on === 'string' && on < String(body.since)) throw Problem.invalid([{ path: field, sentence: `This is before the colony was there, ${String(body.since)}.` }])
+      if (typeof on === 'string' && on > (ask.scope.livesOn ?? latest))
+        throw Problem.invalid([{ path: field, sentence: `This day is still to come: today is ${today}.` }])
+      if (field !== 'since' && typeof on === 'string' && on < String(body.since))
+        throw Problem.invalid([{ path: field, sentence: `This is before the colony was there, ${String(body.since)}.` }])
     }
     for (const parent of body.parents as string[]) await findColony(ask, parent)
   },
 }
 
 const placement: Kind = {
-  name: 'placement', table: 'placements',
-  body: Joi.object({ colonyId: id().required(), yardId: id().required(), position: Joi.number().integer().min(1).max(999).required(), fromDay: day().required(), toDay: maybeDay() }),
+  name: 'placement',
+  table: 'placements',
+  body: Joi.object({
+    colonyId: id().required(),
+    yardId: id().required(),
+    position: Joi.number().integer().min(1).max(999).required(),
+    fromDay: day().required(),
+    toDay: maybeDay(),
+  }),
   check: async (ask, body) => {
     const { today } = await findYard(ask, body.yardId)
     await findColony({ ...ask, scope: { ...ask.scope, yards: null } }, body.colonyId)
     checkDay('fromDay', String(body.fromDay), today, null)
-    if (typeof body.toDay === 'string' && body.toDay < String(body.fromDay)) throw Problem.invalid([{ path: 'toDay', sentence: 'It cannot leave before it came.' }])
+    if (typeof body.toDay === 'string' && body.toDay < String(body.fromDay))
+      throw Problem.invalid([{ path: 'toDay', sentence: 'It cannot leave before it came.' }])
   },
 }
 
 const look: Kind = {
-  name: 'look', table: 'looks',
+  name: 'look',
+  table: 'looks',
   body: Joi.object({
-    colonyId: id().required(), onDay: day().required(), ...CASE_FIELDS, broodBoxes: CASE_FIELDS.broodBoxes.required(), layingSince: maybeDay(),
-    supers: maybe(Joi.string().valid(...SUPERS)), note: text(2000),
+    colonyId: id().required(),
+    onDay: day().required(),
+    ...CASE_FIELDS,
+    broodBoxes: CASE_FIELDS.broodBoxes.required(),
+    layingSince: maybeDay(),
+    supers: maybe(Joi.string().valid(...SUPERS)),
+    note: text(2000),
   }),
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
@@ -125,15 +172,25 @@ const look: Kind = {
 }
 
 const sample = Joi.object({
-  mites: Joi.number().integer().min(0).max(100_000).required(), bees: maybe(Joi.number().integer().min(1).max(100_000)),
+  mites: Joi.number().integer().min(0).max(100_000).required(),
+  bees: maybe(Joi.number().integer().min(1).max(100_000)),
   days: maybe(Joi.number().greater(0).max(30).messages({ 'number.greater': '{{#label}} must be more than 0' })),
 })
 
 const count: Kind = {
-  name: 'count', table: 'counts',
+  name: 'count',
+  table: 'counts',
   body: Joi.object({
-    colonyId: id().required(), courseId: maybe(id()), onDay: day().required(), method: Joi.string().valid(...METHODS).required(), recovery: maybe(Joi.number().min(0.05).max(1)),
-    representative: maybe(Joi.boolean()), note: text(2000), samples: Joi.array().items(sample).min(1).max(50).required(),
+    colonyId: id().required(),
+    courseId: maybe(id()),
+    onDay: day().required(),
+    method: Joi.string()
+      .valid(...METHODS)
+      .required(),
+    recovery: maybe(Joi.number().min(0.05).max(1)),
+    representative: maybe(Joi.boolean()),
+    note: text(2000),
+    samples: Joi.array().items(sample).min(1).max(50).required(),
   }),
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
@@ -143,28 +200,47 @@ const count: Kind = {
       const fault = (field: string, sentence: string) => Problem.invalid([{ path: `samples[${i}].${field}`, sentence }])
       if (board && (s.days === null || s.bees !== null)) throw fault('days', 'A board has the days it lay, and no bees.')
       if (!board && (s.bees === null || s.days !== null)) throw fault('bees', 'There must be bees in the jar: enter how many were washed.')
-      if (s.bees !== null && s.mites > s.bees) throw fault('mites', `${s.mites} mites on ${s.bees} bees: more mites than bees. Were the two figures swapped?`)
+      if (s.bees !== null && s.mites > s.bees)
+        throw fault('mites', `${s.mites} mites on ${s.bees} bees: more mites than bees. Were the two figures swapped?`)
     }
     if (body.courseId !== null) {
-      const course = await ask.db.model('courses').findOne({ where: { id: body.courseId as string, colonyId: found.id, holdingId: ask.scope.holdingId }, transaction: ask.transaction })
+      const course = await ask.db
+        .model('courses')
+        .findOne({ where: { id: body.courseId as string, colonyId: found.id, holdingId: ask.scope.holdingId }, transaction: ask.transaction })
       if (!course) throw Problem.notFound()
     }
   },
 }
 
 const rule = Joi.object({
-  authorised: maybe(Joi.string().valid('yes', 'no', 'unknown')), withSupers: maybe(Joi.boolean()), gramsPerBox: maybe(Joi.number().min(0.01).max(10)),
-  mostCourses: maybe(Joi.number().integer().min(0).max(52)), mostDays: maybe(Joi.number().integer().min(1).max(366)),
+  authorised: maybe(Joi.string().valid('yes', 'no', 'unknown')),
+  withSupers: maybe(Joi.boolean()),
+  gramsPerBox: maybe(Joi.number().min(0.01).max(10)),
+  mostCourses: maybe(Joi.number().integer().min(0).max(52)),
+  mostDays: maybe(Joi.number().integer().min(1).max(366)),
 })
 const shelf = Joi.object({ units: maybe(Joi.number().min(0).max(100_000)), expires: maybeDay() })
 const perTreatment = (schema: Joi.Schema) => Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, schema]))).default({})
 
 const settings: Kind = {
-  name: 'settings', table: 'settings',
+  name: 'settings',
+  table: 'settings',
   body: Joi.object({
-    school: Joi.string().valid(...SCHOOLS).required(), priority: Joi.string().valid(...PRIORITIES).required(), organicOnly: Joi.boolean().required(),
-    kit: Joi.array().items(Joi.string().valid(...KIT)).unique().required(), rules: perTreatment(rule), stock: perTreatment(shelf),
-    temperatureUnit: Joi.string().valid('C', 'F').default('C'), massUnit: Joi.string().valid('g', 'oz').default('g'),
+    school: Joi.string()
+      .valid(...SCHOOLS)
+      .required(),
+    priority: Joi.string()
+      .valid(...PRIORITIES)
+      .required(),
+    organicOnly: Joi.boolean().required(),
+    kit: Joi.array()
+      .items(Joi.string().valid(...KIT))
+      .unique()
+      .required(),
+    rules: perTreatment(rule),
+    stock: perTreatment(shelf),
+    temperatureUnit: Joi.string().valid('C', 'F').default('C'),
+    massUnit: Joi.string().valid('g', 'oz').default('g'),
   }),
   check: async ({ scope }, _body, settingsId) => {
     if (settingsId !== scope.holdingId) throw Problem.notFound()

@@ -14,7 +14,9 @@ export interface Writer {
  */
 export async function nextSeq(db: Database, holdingId: string, transaction: Transaction): Promise<number> {
   const [row] = await db.sequelize.query<{ seq: number }>('UPDATE holdings SET seq = seq + 1 WHERE id = :holdingId RETURNING seq', {
-    replacements: { holdingId }, type: QueryTypes.SELECT, transaction,
+    replacements: { holdingId },
+    type: QueryTypes.SELECT,
+    transaction,
   })
   if (!row) throw new Error('a holding without a row')
   return row.seq
@@ -22,7 +24,11 @@ export async function nextSeq(db: Database, holdingId: string, transaction: Tran
 
 /** Keeps what a row has become: nothing a keeper wrote is ever lost. */
 export async function writeHistory(
-  db: Database, writer: Writer, seq: number, entry: { kind: string; rowId: string; version: number; state: unknown }, transaction: Transaction,
+  db: Database,
+  writer: Writer,
+  seq: number,
+  entry: { kind: string; rowId: string; version: number; state: unknown },
+  transaction: Transaction,
 ): Promise<void> {
   await db.model('history').create({ holdingId: writer.holdingId, seq, ...entry, keeperId: writer.keeperId, savedAt: writer.at }, { transaction })
 }

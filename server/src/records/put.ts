@@ -31,14 +31,22 @@ async function present(db: Database, kind: Kind, row: State, transaction: Transa
 function ordered(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(ordered)
   if (value === null || typeof value !== 'object') return value
-  return Object.fromEntries(Object.entries(value).toSorted(([a], [b]) => a.localeCompare(b)).map(([k, v]) => [k, ordered(v)]))
+  return Object.fromEntries(
+    Object.entries(value)
+      .toSorted(([a], [b]) => a.localeCompare(b))
+      .map(([k, v]) => [k, ordered(v)]),
+  )
 }
-const same = (body: Body, shown: State): boolean => Object.keys(body).every((k) => JSON.stringify(ordered(body[k] ?? null)) === JSON.stringify(ordered(shown[k] ?? null)))
+const same = (body: Body, shown: State): boolean =>
+  Object.keys(body).every((k) => JSON.stringify(ordered(body[k] ?? null)) === JSON.stringify(ordered(shown[k] ?? null)))
 
 async function saveSamples(db: Database, kind: Kind, id: string, body: Body, transaction: Transaction): Promise<void> {
   if (kind.table !== 'counts') return
   await db.model('countSamples').destroy({ where: { countId: id }, transaction })
-  await db.model('countSamples').bulkCreate((body.samples as State[]).map((s, i) => ({ ...s, countId: id, n: i + 1 })), { transaction })
+  await db.model('countSamples').bulkCreate(
+    (body.samples as State[]).map((s, i) => ({ ...s, countId: id, n: i + 1 })),
+    { transaction },
+  )
 }
 
 const withVersion = (kind: Kind): Joi.ObjectSchema => kind.body.keys({ version: Joi.number().integer().min(0).allow(null).default(null) })

@@ -28,7 +28,13 @@ async function change(keep: Keeping, scope: Scope, placement: Placement, next: P
   const row = { ...placement, ...next, version: placement.version + 1 }
   await keep.db.model('placements').update({ ...next, version: row.version }, { where: { id: placement.id }, transaction })
   const seq = await nextSeq(keep.db, scope.holdingId, transaction)
-  await writeHistory(keep.db, { ...scope, at: keep.clock() }, seq, { kind: 'placement', rowId: placement.id, version: row.version, state: row }, transaction)
+  await writeHistory(
+    keep.db,
+    { ...scope, at: keep.clock() },
+    seq,
+    { kind: 'placement', rowId: placement.id, version: row.version, state: row },
+    transaction,
+  )
 }
 
 /**
@@ -43,10 +49,19 @@ export async function moveColony(keep: Keeping, scope: Scope, colonyId: string, 
     const colony = await findColony(ask, colonyId)
     const { today } = await findYard(ask, move.yardId)
     checkDay('onDay', move.onDay, today, colony.since)
-    const read = async (where: object) => (await db.model('placements').findAll({ where: { ...HERE, holdingId: scope.holdingId, ...where }, order: [['position', 'ASC']], transaction, raw: true })) as unknown as Placement[]
+    const read = async (where: object) =>
+      (await db
+        .model('placements')
+        .findAll({
+          where: { ...HERE, holdingId: scope.holdingId, ...where },
+          order: [['position', 'ASC']],
+          transaction,
+          raw: true,
+        })) as unknown as Placement[]
     const [now] = await read({ colonyId })
     if (now?.id === move.placementId) return { placementId: now.id }
-    if (now && move.onDay < now.fromDay) throw Problem.invalid([{ path: 'onDay', sentence: `It has stood where it is since ${now.fromDay}: a move cannot be older.` }])
+    if (now && move.onDay < now.fromDay)
+      throw Problem.invalid([{ path: 'onDay', sentence: `It has stood where it is since ${now.fromDay}: a move cannot be older.` }])
     if (now) await change(keep, scope, now, { toDay: move.onDay }, transaction)
     const behind = (await read({ yardId: move.yardId, colonyId: { [Op.ne]: colonyId } })).filter((p) => p.position >= move.position)
     if (behind[0]?.position === move.position) {

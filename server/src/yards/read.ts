@@ -60,8 +60,13 @@ export async function readYards(db: Database, scope: Scope, clock: Clock, yardId
   const around = todayOf(scope.livesOn, 'UTC', clock)
   const rows = await db.sequelize.query<YardRow>(QUERY, {
     replacements: {
-      holdingId: scope.holdingId, yardId, all: scope.yards === null, yards: `{${(scope.yards ?? []).join(',')}}`,
-      from: addDays(around, -SHOWN.before), to: addDays(around, SHOWN.after + 1), oldest: addDays(around, -REMEMBERED),
+      holdingId: scope.holdingId,
+      yardId,
+      all: scope.yards === null,
+      yards: `{${(scope.yards ?? []).join(',')}}`,
+      from: addDays(around, -SHOWN.before),
+      to: addDays(around, SHOWN.after + 1),
+      oldest: addDays(around, -REMEMBERED),
     },
     type: QueryTypes.SELECT,
   })

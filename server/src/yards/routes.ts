@@ -7,7 +7,12 @@ import type { Keeping } from '../records/put.ts'
 import { moveColony } from './move.ts'
 import { readYards } from './read.ts'
 
-const move = Joi.object({ yardId: Joi.string().guid().required(), position: Joi.number().integer().min(1).max(999).required(), onDay: daySchema().required(), placementId: Joi.string().guid().required() })
+const move = Joi.object({
+  yardId: Joi.string().guid().required(),
+  position: Joi.number().integer().min(1).max(999).required(),
+  onDay: daySchema().required(),
+  placementId: Joi.string().guid().required(),
+})
 
 export function yardRoutes(keep: Keeping): Router {
   const router = Router()

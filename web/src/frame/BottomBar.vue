@@ -10,7 +10,9 @@ const places = PLACES.filter((p) => p.inYard)
 
 <template>
   <nav class="bar no-print" aria-label="Places, for the thumb">
-    <RouterLink v-for="p in places" :key="p.path" :to="p.path" :class="{ here: here(p.path) }" :aria-current="here(p.path) ? 'page' : undefined">{{ p.name }}</RouterLink>
+    <RouterLink v-for="p in places" :key="p.path" :to="p.path" :class="{ here: here(p.path) }" :aria-current="here(p.path) ? 'page' : undefined">
+      {{ p.name }}
+    </RouterLink>
   </nav>
 </template>
 

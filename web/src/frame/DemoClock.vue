@@ -11,7 +11,9 @@ const place = computed(() => holding.me?.holding ?? null)
 const last = computed(() => place.value?.livesTo ?? holding.today)
 /** The next day after today on which a job opens or must be over. */
 const nextJob = computed<Day | null>(() => {
-  const days = holding.states.flatMap((y) => y.row.flatMap((s) => s.steps.flatMap((x) => [x.earliest, x.best, x.latest]))).filter((d) => d > holding.today && d <= last.value)
+  const days = holding.states
+    .flatMap((y) => y.row.flatMap((s) => s.steps.flatMap((x) => [x.earliest, x.best, x.latest])))
+    .filter((d) => d > holding.today && d <= last.value)
   return days.toSorted()[0] ?? null
 })
 async function go(on: Day): Promise<void> {
@@ -28,14 +30,34 @@ async function go(on: Day): Promise<void> {
 <template>
   <div class="clock" @keydown.esc="open = false">
     <button type="button" class="now" :aria-expanded="open" aria-controls="demo-clock" @click="open = !open">
-      <span class="word">Demo day</span> <strong>{{ sayDay(holding.today) }}</strong> <span aria-hidden="true">▾</span>
+      <span class="word">Demo day</span>
+      <strong>{{ sayDay(holding.today) }}</strong>
+      <span aria-hidden="true">▾</span>
     </button>
     <div v-if="open" id="demo-clock" class="box">
       <p>Everything here is made up and lives on its own date. Step it on to see what comes.</p>
-      <button type="button" class="press quiet" :disabled="busy || holding.today >= last" @click="go(addDays(holding.today, 1))">On a day, to {{ sayDay(addDays(holding.today, 1)) }}</button>
-      <button type="button" class="press quiet" :disabled="busy || !nextJob" @click="nextJob && go(nextJob)">{{ nextJob ? `To the next job, ${sayDay(nextJob)}` : 'No further job' }}</button>
-      <button type="button" class="press quiet" :disabled="busy || holding.today >= last" @click="go(addDays(holding.today, 7) > last ? last : addDays(holding.today, 7))">On a week</button>
-      <button type="button" class="press quiet" :disabled="busy || !place?.livesFrom || holding.today === place.livesFrom" @click="place?.livesFrom && go(place.livesFrom)">Back to {{ place?.livesFrom ? sayDay(place.livesFrom) : '' }}</button>
+      <button type="button" class="press quiet" :disabled="busy || holding.today >= last" @click="go(addDays(holding.today, 1))">
+        On a day, to {{ sayDay(addDays(holding.today, 1)) }}
+      </button>
+      <button type="button" class="press quiet" :disabled="busy || !nextJob" @click="nextJob && go(nextJob)">
+        {{ nextJob ? `To the next job, ${sayDay(nextJob)}` : 'No further job' }}
+      </button>
+      <button
+        type="button"
+        class="press quiet"
+        :disabled="busy || holding.today >= last"
+        @click="go(addDays(holding.today, 7) > last ? last : addDays(holding.today, 7))"
+      >
+        On a week
+      </button>
+      <button
+        type="button"
+        class="press quiet"
+        :disabled="busy || !place?.livesFrom || holding.today === place.livesFrom"
+        @click="place?.livesFrom && go(place.livesFrom)"
+      >
+        Back to {{ place?.livesFrom ? sayDay(place.livesFrom) : '' }}
+      </button>
     </div>
   </div>
 </template>
@@ -46,5 +68,8 @@ async function go(on: Day): Promise<void> {
 .now:hover { border-color: #f0dfa6; }
 .box { position: absolute; right: 0; top: calc(100% + 8px); width: 290px; background: var(--sheet); color: var(--ink); border: 1px solid var(--line); border-radius: 12px; padding: 14px; display: grid; gap: 8px; z-index: 40; box-shadow: 0 14px 40px rgb(42 33 48 / 22%); }
 .box p { font-size: 14px; color: var(--soft); }
-@media (max-width: 720px) { .word { display: none; } .now { min-height: 48px; } }
+@media (max-width: 720px) {
+  .word { display: none; }
+  .now { min-height: 48px; }
+}
 </style>

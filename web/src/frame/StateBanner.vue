@@ -10,7 +10,10 @@ const holding = useHolding()
 
 <template>
   <div aria-live="polite" class="no-print">
-    <p v-if="connection.lost" class="lost" role="status"><strong>Out of reach.</strong> {{ connection.lost }}</p>
+    <p v-if="connection.lost" class="lost" role="status">
+      <strong>Out of reach.</strong>
+      {{ connection.lost }}
+    </p>
   </div>
   <div v-if="connection.signedOut" class="over" role="dialog" aria-modal="true" aria-labelledby="again">
     <div class="box">

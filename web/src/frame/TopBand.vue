@@ -30,15 +30,30 @@ async function signOut(): Promise<void> {
 <template>
   <header class="band">
     <div class="inner">
-      <RouterLink to="/today" class="home" aria-label="Round Thistle, to Today"><RoundThistle :size="34" /><span class="name serif">Round Thistle</span></RouterLink>
+      <RouterLink to="/today" class="home" aria-label="Round Thistle, to Today">
+        <RoundThistle :size="34" />
+        <span class="name serif">Round Thistle</span>
+      </RouterLink>
       <nav class="places" aria-label="Places">
-        <RouterLink v-for="p in PLACES" :key="p.path" :to="p.path" class="place" :class="{ here: here(p.path) }" :aria-current="here(p.path) ? 'page' : undefined">{{ p.name }}</RouterLink>
+        <RouterLink
+          v-for="p in PLACES"
+          :key="p.path"
+          :to="p.path"
+          class="place"
+          :class="{ here: here(p.path) }"
+          :aria-current="here(p.path) ? 'page' : undefined"
+        >
+          {{ p.name }}
+        </RouterLink>
       </nav>
       <div class="right">
         <DemoClock v-if="demo" />
         <span v-else class="date">{{ sayDayLong(holding.today) }}</span>
-        <label v-if="holding.states.length > 0" class="yard"><span class="unseen">Yard in view</span>
-          <select :value="holding.yard?.yard.id" @change="pickYard"><option v-for="s in holding.states" :key="s.yard.id" :value="s.yard.id">{{ s.yard.name }}</option></select>
+        <label v-if="holding.states.length > 0" class="yard">
+          <span class="unseen">Yard in view</span>
+          <select :value="holding.yard?.yard.id" @change="pickYard">
+            <option v-for="s in holding.states" :key="s.yard.id" :value="s.yard.id">{{ s.yard.name }}</option>
+          </select>
         </label>
         <button class="out" type="button" :title="`${holding.me?.keeper.name}, ${holding.me?.holding.name}`" @click="signOut">Sign out</button>
       </div>
@@ -61,7 +76,10 @@ async function signOut(): Promise<void> {
 .out { background: none; border: 0; color: var(--band-soft); font-size: 14px; cursor: pointer; padding: 8px 4px; white-space: nowrap; }
 .out:hover { color: #fff; text-decoration: underline; }
 .band :focus-visible { outline-color: #d9b8ea; }
-@media (max-width: 1050px) { .name { display: none; } .inner { gap: 12px; } }
+@media (max-width: 1050px) {
+  .name { display: none; }
+  .inner { gap: 12px; }
+}
 @media (max-width: 720px) {
   .places, .out { display: none; }
   .inner { padding: 0 14px; gap: 10px; }
@@ -69,5 +87,7 @@ async function signOut(): Promise<void> {
   .yard select { min-height: 48px; font-size: 17px; max-width: none; width: 100%; background: none; border-color: transparent; font-family: var(--face-title); font-weight: 560; padding-left: 0; }
   .right { flex: 1; justify-content: flex-end; flex-direction: row-reverse; gap: 6px; }
 }
-@media print { .band { display: none; } }
+@media print {
+  .band { display: none; }
+}
 </style>

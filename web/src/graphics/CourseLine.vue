@@ -7,11 +7,22 @@ import type { CourseState } from '@thistle/core/holding'
 const props = defineProps<{ state: CourseState; today: Day }>()
 const WIDTH = 118
 const day = computed(() => daysBetween(props.state.startedOn, props.today))
-const last = computed(() => props.state.course.jobs.filter((j) => j.job === 'dose').reduce((most, j) => Math.max(most, daysBetween(props.state.startedOn, j.best)), 0))
+const last = computed(() =>
+  props.state.course.jobs.filter((j) => j.job === 'dose').reduce((most, j) => Math.max(most, daysBetween(props.state.startedOn, j.best)), 0),
+)
 const length = computed(() => Math.max(props.state.course.longest, last.value, 1))
 const scale = computed(() => WIDTH / Math.max(length.value, day.value))
 const over = computed(() => day.value > length.value)
-const doses = computed(() => props.state.course.jobs.filter((j) => j.job === 'dose' || j.job === 'check').map((j) => ({ key: `${j.job}${j.n}`, done: j.state === 'done', dose: j.job === 'dose', x: daysBetween(props.state.startedOn, j.doneOn ?? j.best) * scale.value })))
+const doses = computed(() =>
+  props.state.course.jobs
+    .filter((j) => j.job === 'dose' || j.job === 'check')
+    .map((j) => ({
+      key: `${j.job}${j.n}`,
+      done: j.state === 'done',
+      dose: j.job === 'dose',
+      x: daysBetween(props.state.startedOn, j.doneOn ?? j.best) * scale.value,
+    })),
+)
 const span = computed(() => {
   const { least } = props.state.course.pattern.days
   const most = props.state.course.longest
@@ -32,13 +43,16 @@ const words = computed(() => {
       <line :x1="length * scale" :x2="length * scale" y1="2" y2="16" class="end" />
       <circle v-for="d in doses" :key="d.key" :cx="d.x" cy="9" :r="d.dose ? 4 : 3" class="dose" :class="{ done: d.done }" />
     </svg>
-    <span><span class="name">{{ state.treatment.name.replace(', 14 days', '') }}</span><span class="words">{{ words }}</span></span>
+    <span>
+      <span class="name">{{ state.treatment.name.replace(', 14 days', '') }}</span>
+      <span class="words">{{ words }}</span>
+    </span>
   </span>
 </template>
 
 <style scoped>
 .course { display: inline-flex; align-items: center; gap: 10px; }
-.whole { stroke: var(--thistle-mid); stroke-width: 3; opacity: .6; }
+.whole { stroke: var(--thistle-mid); stroke-width: 3; opacity: 0.6; }
 .gone { stroke: var(--thistle); stroke-width: 3; }
 .over .gone { stroke: var(--brick); }
 .end { stroke: var(--ink); stroke-width: 1.6; }

@@ -30,15 +30,30 @@ const start = computed(() => {
   const chosen = holding.day
   return chosen < usual || chosen > addDays(usual, 27) ? addDays(chosen, -9) : usual
 })
-interface Cell { day: Day; high: number | null; low: number | null; source: string; weekend: boolean; past: boolean; verdict: Verdict | null; hot: boolean }
+interface Cell {
+  day: Day
+  high: number | null
+  low: number | null
+  source: string
+  weekend: boolean
+  past: boolean
+  verdict: Verdict | null
+  hot: boolean
+}
 const cells = computed<Cell[]>(() => {
   const read = weatherReader({ weather: props.yard.weather, normals: props.yard.normals })
   return Array.from({ length: 28 }, (_, i) => {
     const day = addDays(start.value, i)
     const reading = read(day)
     return {
-      day, high: reading?.high ?? null, low: reading?.low ?? null, source: reading?.source ?? 'none', weekend: weekdayOf(day) % 6 === 0, past: day < holding.today,
-      verdict: props.verdicts?.get(day) ?? null, hot: Boolean(props.limit && reading && reading.source !== 'normal' && reading.high > props.limit.high),
+      day,
+      high: reading?.high ?? null,
+      low: reading?.low ?? null,
+      source: reading?.source ?? 'none',
+      weekend: weekdayOf(day) % 6 === 0,
+      past: day < holding.today,
+      verdict: props.verdicts?.get(day) ?? null,
+      hot: Boolean(props.limit && reading && reading.source !== 'normal' && reading.high > props.limit.high),
     }
   })
 })
@@ -67,9 +82,14 @@ function figure(i: number): boolean {
 const SAID: Record<Verdict, string> = { fits: 'fits', care: 'fits with care', wait: 'not on this day', 'ruled-out': 'ruled out' }
 const KNOWN: Record<string, string> = { observed: 'observed', forecast: 'forecast', normal: 'by normals', none: '' }
 function label(c: Cell): string {
-  const weather = c.high === null ? 'temperature not known' : `${c.low === null ? '' : `${degrees(c.low)} to `}${degrees(c.high)} °${holding.unit} ${KNOWN[c.source]}`
+  const weather =
+    c.high === null
+      ? 'temperature not known'
+      : `${c.low === null ? '' : `${degrees(c.low)} to `}${degrees(c.high)} °${holding.unit} ${KNOWN[c.source]}`
   const mark = props.marks?.get(c.day)
-  return [sayDay(c.day), c.day === holding.today ? 'today' : '', weather, c.verdict ? SAID[c.verdict] : '', mark ? mark.text : ''].filter(Boolean).join(', ')
+  return [sayDay(c.day), c.day === holding.today ? 'today' : '', weather, c.verdict ? SAID[c.verdict] : '', mark ? mark.text : '']
+    .filter(Boolean)
+    .join(', ')
 }
 
 async function choose(day: Day, focus = false): Promise<void> {
@@ -93,7 +113,12 @@ const week = computed(() => {
   const at = Math.max(0, Math.min(21, daysBetween(start.value, holding.day) - 2))
   return cells.value.slice(at, at + 7)
 })
-const slide = computed({ get: () => daysBetween(start.value, holding.day), set: (n: number) => { holding.day = addDays(start.value, Number(n)) } })
+const slide = computed({
+  get: () => daysBetween(start.value, holding.day),
+  set: (n: number) => {
+    holding.day = addDays(start.value, Number(n))
+  },
+})
 let touchX = 0
 function onTouchEnd(event: TouchEvent): void {
   const moved = (event.changedTouches[0]?.clientX ?? touchX) - touchX
@@ -105,13 +130,30 @@ function onTouchEnd(event: TouchEvent): void {
   <section class="strip no-print" aria-label="Days" data-part="day-strip">
     <div v-if="!narrow" class="wide">
       <div ref="row" class="days" role="radiogroup" aria-label="The day to judge for" @keydown="onKey">
-        <div v-if="limit" class="limit" :style="{ top: `${26 + y(limit.high)}px` }"><span>{{ limit.name }} {{ holding.degrees(limit.high) }}</span></div>
+        <div v-if="limit" class="limit" :style="{ top: `${26 + y(limit.high)}px` }">
+          <span>{{ limit.name }} {{ holding.degrees(limit.high) }}</span>
+        </div>
         <button
-          v-for="(c, i) in cells" :key="c.day" type="button" role="radio" :aria-checked="c.day === holding.day" :tabindex="c.day === holding.day ? 0 : -1"
-          class="day" :class="[c.source, c.verdict ? `v-${c.verdict}` : '', { weekend: c.weekend, past: c.past, chosen: c.day === holding.day, today: c.day === holding.today, hot: c.hot }]"
-          :aria-label="label(c)" :data-day="c.day" @click="choose(c.day)"
+          v-for="(c, i) in cells"
+          :key="c.day"
+          type="button"
+          role="radio"
+          :aria-checked="c.day === holding.day"
+          :tabindex="c.day === holding.day ? 0 : -1"
+          class="day"
+          :class="[
+            c.source,
+            c.verdict ? `v-${c.verdict}` : '',
+            { weekend: c.weekend, past: c.past, chosen: c.day === holding.day, today: c.day === holding.today, hot: c.hot },
+          ]"
+          :aria-label="label(c)"
+          :data-day="c.day"
+          @click="choose(c.day)"
         >
-          <span class="date"><span class="wd">{{ WEEKDAYS[weekdayOf(c.day)]?.slice(0, 1) }}</span> {{ dayOfMonth(c.day) }}</span>
+          <span class="date">
+            <span class="wd">{{ WEEKDAYS[weekdayOf(c.day)]?.slice(0, 1) }}</span>
+            {{ dayOfMonth(c.day) }}
+          </span>
           <span class="plot" :style="{ height: `${HEIGHT}px` }">
             <template v-if="c.high !== null">
               <span v-if="figure(i)" class="figure" :style="{ top: `${y(c.high) - 17}px` }">{{ degrees(c.high) }}</span>
@@ -119,13 +161,31 @@ function onTouchEnd(event: TouchEvent): void {
             </template>
           </span>
           <span class="ribbon" />
-          <span class="mark"><span v-if="marks?.get(c.day)" class="pip" :class="{ alarm: marks?.get(c.day)?.alarm }">{{ marks?.get(c.day)?.count }}</span></span>
+          <span class="mark">
+            <span v-if="marks?.get(c.day)" class="pip" :class="{ alarm: marks?.get(c.day)?.alarm }">{{ marks?.get(c.day)?.count }}</span>
+          </span>
         </button>
       </div>
       <div class="edge">
-        <span class="key" aria-hidden="true"><i class="k observed" /> observed <i class="k forecast" /> forecast <i class="k normal" /> usual for the month</span>
-        <span v-if="verdicts" class="key" aria-hidden="true"><i class="r v-fits" /> fits <i class="r v-care" /> with care <i class="r v-wait" /> not on this day</span>
-        <button v-if="holding.day !== holding.today" type="button" class="chip" @click="choose(holding.today)">Back to today, {{ sayDay(holding.today) }}</button>
+        <span class="key" aria-hidden="true">
+          <i class="k observed" />
+          observed
+          <i class="k forecast" />
+          forecast
+          <i class="k normal" />
+          usual for the month
+        </span>
+        <span v-if="verdicts" class="key" aria-hidden="true">
+          <i class="r v-fits" />
+          fits
+          <i class="r v-care" />
+          with care
+          <i class="r v-wait" />
+          not on this day
+        </span>
+        <button v-if="holding.day !== holding.today" type="button" class="chip" @click="choose(holding.today)">
+          Back to today, {{ sayDay(holding.today) }}
+        </button>
         <button v-for="b in beyond ?? []" :key="b.text" type="button" class="chip" @click="choose(b.day)">{{ b.text }} →</button>
       </div>
     </div>
@@ -133,17 +193,30 @@ function onTouchEnd(event: TouchEvent): void {
     <div v-else class="narrow" @touchstart.passive="touchX = $event.changedTouches[0]?.clientX ?? 0" @touchend.passive="onTouchEnd">
       <div class="week" role="radiogroup" aria-label="The day to judge for" @keydown="onKey">
         <button
-          v-for="c in week" :key="c.day" type="button" role="radio" :aria-checked="c.day === holding.day" :tabindex="c.day === holding.day ? 0 : -1" class="cell"
-          :class="[c.source, { chosen: c.day === holding.day, today: c.day === holding.today, hot: c.hot }]" :aria-label="label(c)" :data-day="c.day" @click="choose(c.day)"
+          v-for="c in week"
+          :key="c.day"
+          type="button"
+          role="radio"
+          :aria-checked="c.day === holding.day"
+          :tabindex="c.day === holding.day ? 0 : -1"
+          class="cell"
+          :class="[c.source, { chosen: c.day === holding.day, today: c.day === holding.today, hot: c.hot }]"
+          :aria-label="label(c)"
+          :data-day="c.day"
+          @click="choose(c.day)"
         >
           <span class="wd">{{ WEEKDAYS[weekdayOf(c.day)] }}</span>
           <span class="dom">{{ dayOfMonth(c.day) }}</span>
           <span class="temp">{{ c.high === null ? '–' : `${degrees(c.high)}°` }}</span>
-          <span class="under" :class="c.verdict ? `v-${c.verdict}` : ''"><span v-if="marks?.get(c.day)" class="pip" :class="{ alarm: marks?.get(c.day)?.alarm }" /></span>
+          <span class="under" :class="c.verdict ? `v-${c.verdict}` : ''">
+            <span v-if="marks?.get(c.day)" class="pip" :class="{ alarm: marks?.get(c.day)?.alarm }" />
+          </span>
         </button>
       </div>
       <div class="slider">
-        <div class="ribbons" aria-hidden="true"><i v-for="c in cells" :key="c.day" :class="[`v-${c.verdict ?? 'none'}`, { today: c.day === holding.today }]" /></div>
+        <div class="ribbons" aria-hidden="true">
+          <i v-for="c in cells" :key="c.day" :class="[`v-${c.verdict ?? 'none'}`, { today: c.day === holding.today }]" />
+        </div>
         <input v-model="slide" type="range" min="0" max="27" step="1" aria-label="Day within four weeks" :aria-valuetext="sayDay(holding.day)" />
       </div>
     </div>
@@ -192,7 +265,6 @@ function onTouchEnd(event: TouchEvent): void {
 .chip { border: 1px solid var(--line); background: var(--sheet); border-radius: 14px; font-size: 13px; padding: 2px 12px; min-height: 26px; cursor: pointer; color: var(--thistle); margin-left: auto; }
 .chip + .chip { margin-left: 0; }
 .chip:hover { border-color: var(--thistle); background: var(--thistle-pale); }
-
 .narrow { padding: 4px 10px 0; }
 .week { display: grid; grid-template-columns: repeat(7, 1fr); gap: 2px; }
 .cell { appearance: none; background: none; border: 1.5px solid transparent; border-radius: 12px; min-height: 64px; padding: 4px 0 5px; display: grid; justify-items: center; line-height: 1.2; }

@@ -2,20 +2,23 @@
 /** A count as it is always shown: dot for the estimate, whiskers for its 90 % interval, a dashed rule for the limit. */
 import { computed } from 'vue'
 
-const props = withDefaults(defineProps<{
-  estimate: number | null
-  low: number | null
-  high: number | null
-  threshold: number | null
-  /** What a screen reader says of it. */
-  label: string
-  unit?: 'per100' | 'perDay' | 'per100cells'
-  stale?: boolean
-  representative?: boolean
-  over?: boolean
-  /** With numbers under the axis and thicker lines. */
-  large?: boolean
-}>(), { unit: 'per100', stale: false, representative: true, over: false, large: false })
+const props = withDefaults(
+  defineProps<{
+    estimate: number | null
+    low: number | null
+    high: number | null
+    threshold: number | null
+    /** What a screen reader says of it. */
+    label: string
+    unit?: 'per100' | 'perDay' | 'per100cells'
+    stale?: boolean
+    representative?: boolean
+    over?: boolean
+    /** With numbers under the axis and thicker lines. */
+    large?: boolean
+  }>(),
+  { unit: 'per100', stale: false, representative: true, over: false, large: false },
+)
 
 const LEFT = 4
 const width = computed(() => (props.large ? 240 : 150))
@@ -40,7 +43,14 @@ const ticks = computed(() => [0, most.value / 3, (most.value * 2) / 3, most.valu
       <line v-if="!runsOver" class="whisker" :x1="x(high)" :x2="x(high)" :y1="mid - tick" :y2="mid + tick" />
       <path v-else class="arrow" :d="`M${RIGHT} ${mid - tick} l6 ${tick} l-6 ${tick} z`" />
       <template v-if="!beyond">
-        <rect v-if="!representative" class="dot" :x="x(estimate) - (large ? 6 : 4.2)" :y="mid - (large ? 6 : 4.2)" :width="large ? 12 : 8.4" :height="large ? 12 : 8.4" />
+        <rect
+          v-if="!representative"
+          class="dot"
+          :x="x(estimate) - (large ? 6 : 4.2)"
+          :y="mid - (large ? 6 : 4.2)"
+          :width="large ? 12 : 8.4"
+          :height="large ? 12 : 8.4"
+        />
         <circle v-else class="dot" :class="{ stale }" :cx="x(estimate)" :cy="mid" :r="large ? 6.5 : 4.6" />
       </template>
     </template>

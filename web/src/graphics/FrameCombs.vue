@@ -16,7 +16,10 @@ const over = computed(() => Math.max(0, (props.frames ?? 0) - props.of))
         <rect v-if="part > 0" :x="i * 7" :y="1 + 13 * (1 - part)" width="5" :height="13 * part" rx="1.6" class="full" />
       </g>
     </svg>
-    <span class="figure" :title="label">{{ frames === null ? '?' : plain(frames) }}<span v-if="over > 0" class="unseen"> frames</span></span>
+    <span class="figure" :title="label">
+      {{ frames === null ? '?' : plain(frames) }}
+      <span v-if="over > 0" class="unseen">frames</span>
+    </span>
   </span>
 </template>
 

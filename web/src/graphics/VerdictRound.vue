@@ -6,7 +6,16 @@ withDefaults(defineProps<{ verdict: Verdict; size?: number; label?: string }>(),
 </script>
 
 <template>
-  <svg class="round" :class="verdict" viewBox="0 0 16 16" :width="size" :height="size" :role="label ? 'img' : undefined" :aria-label="label || undefined" :aria-hidden="label ? undefined : 'true'">
+  <svg
+    class="round"
+    :class="verdict"
+    viewBox="0 0 16 16"
+    :width="size"
+    :height="size"
+    :role="label ? 'img' : undefined"
+    :aria-label="label || undefined"
+    :aria-hidden="label ? undefined : 'true'"
+  >
     <circle cx="8" cy="8" r="6.4" class="ring" />
     <circle v-if="verdict === 'fits'" cx="8" cy="8" r="6.4" class="fill" />
     <path v-else-if="verdict === 'care'" d="M1.6 8a6.4 6.4 0 0 0 12.8 0z" class="fill" />

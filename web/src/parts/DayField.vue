@@ -7,8 +7,20 @@ const set = (event: Event) => (value.value = (event.target as HTMLInputElement).
 
 <template>
   <div class="field">
-    <label :for="id">{{ label }}<span v-if="optional" class="soft"> (if known)</span></label>
-    <input :id="id" type="date" :value="value ?? ''" :max="max" :min="min" :aria-invalid="fault ? 'true' : undefined" :aria-describedby="fault ? `${id}-fault` : hint ? `${id}-hint` : undefined" @input="set" />
+    <label :for="id">
+      {{ label }}
+      <span v-if="optional" class="soft">(if known)</span>
+    </label>
+    <input
+      :id="id"
+      type="date"
+      :value="value ?? ''"
+      :max="max"
+      :min="min"
+      :aria-invalid="fault ? 'true' : undefined"
+      :aria-describedby="fault ? `${id}-fault` : hint ? `${id}-hint` : undefined"
+      @input="set"
+    />
     <p v-if="fault" :id="`${id}-fault`" class="fault" role="alert">{{ fault }}</p>
     <p v-else-if="hint" :id="`${id}-hint`" class="hint">{{ hint }}</p>
   </div>

@@ -17,10 +17,14 @@ const o = computed(() => props.course.outcome)
       <line x1="6" :x2="WIDTH - 6" y1="15" y2="15" class="axis" />
       <line :x1="x(o.efficacy.low)" :x2="x(o.efficacy.high)" y1="15" y2="15" class="whisker" />
       <circle :cx="x(o.efficacy.estimate)" cy="15" r="6" class="dot" :class="o.verdict" />
-      <text x="6" y="43">0 % taken</text><text :x="WIDTH - 6" y="43" text-anchor="end">100 %</text>
+      <text x="6" y="43">0 % taken</text>
+      <text :x="WIDTH - 6" y="43" text-anchor="end">100 %</text>
     </svg>
     <p class="strong" :class="o.verdict === 'worked' ? 'settled' : o.verdict === 'short' ? 'alarm' : 'care'">{{ o.text }}</p>
-    <p class="soft small">The band is what it should take ({{ course.treatment.efficacySource }}); the dashed line is what authorities expect. Growth and mites from elsewhere between the two jars are not allowed for.</p>
+    <p class="soft small">
+      The band is what it should take ({{ course.treatment.efficacySource }}); the dashed line is what authorities expect. Growth and mites from
+      elsewhere between the two jars are not allowed for.
+    </p>
   </div>
 </template>
 

@@ -27,12 +27,18 @@ onUnmounted(() => before?.isConnected && before.focus())
 </template>
 
 <style scoped>
-.pane { position: fixed; top: 0; right: 0; bottom: 0; width: min(430px, 100vw); background: var(--sheet); border-left: 1px solid var(--line); box-shadow: -18px 0 50px rgb(42 33 48 / 14%); z-index: 35; display: flex; flex-direction: column; animation: in .18s ease-out; }
-@keyframes in { from { transform: translateX(30px); opacity: 0; } }
+.pane { position: fixed; top: 0; right: 0; bottom: 0; width: min(430px, 100vw); background: var(--sheet); border-left: 1px solid var(--line); box-shadow: -18px 0 50px rgb(42 33 48 / 14%); z-index: 35; display: flex; flex-direction: column; animation: in 0.18s ease-out; }
+@keyframes in {
+  from { transform: translateX(30px); opacity: 0; }
+}
 header { display: flex; justify-content: space-between; gap: 12px; padding: 18px 20px 12px; border-bottom: 1px solid var(--hairline); }
 h2:focus { outline: none; }
 .shut { border: 1px solid var(--line); background: var(--sheet); border-radius: 8px; min-height: 40px; padding: 0 14px; align-self: start; cursor: pointer; }
 .shut:hover { border-color: var(--thistle); color: var(--thistle); }
 .body { overflow-y: auto; padding: 16px 20px 40px; display: grid; gap: 18px; align-content: start; }
-@media (max-width: 720px) { .pane { border-left: 0; } .shut { min-height: 48px; } .body { padding-bottom: 90px; } }
+@media (max-width: 720px) {
+  .pane { border-left: 0; }
+  .shut { min-height: 48px; }
+  .body { padding-bottom: 90px; }
+}
 </style>

@@ -35,7 +35,10 @@ export function useSave(): Saving {
     }
   }
   return {
-    busy, save, fault: computed(() => refused.value?.message ?? other.value), stale: computed(() => refused.value?.status === 409 && refused.value.current !== null),
+    busy,
+    save,
+    fault: computed(() => refused.value?.message ?? other.value),
+    stale: computed(() => refused.value?.status === 409 && refused.value.current !== null),
     at: (path) => refused.value?.at(path) ?? null,
   }
 }

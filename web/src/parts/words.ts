@@ -4,19 +4,52 @@ import type { ColonyFacts, Queen, SupersNow, Tool } from '@thistle/core/situatio
 import { sayDay } from '@thistle/core/time'
 
 /** Words for what is known, once for every screen. */
-export const BROOD_WORDS = [['none', 'none'], ['open', 'eggs and larvae only'], ['capped', 'capped']] as const
-export const QUEEN_WORDS: readonly (readonly [Queen, string])[] = [['laying', 'laying'], ['new', 'new'], ['caged', 'caged'], ['absent', 'absent'], ['unknown', 'not seen']]
-export const SUPERS_WORDS: readonly (readonly [SupersNow, string])[] = [['none', 'off'], ['for-people', 'on, for people'], ['for-bees', 'a box for the bees']]
-export const FLOOR_WORDS = [['solid', 'solid'], ['screen-open', 'screen, open'], ['screen-closed', 'screen, tray in']] as const
-export const ENTRANCE_WORDS = [['full', 'full width'], ['reduced', 'reduced']] as const
-export const HIVE_WORDS = [['frames', 'frames'], ['top-bar', 'top bars']] as const
-export const YES_NO = [['yes', 'yes'], ['no', 'no']] as const
+export const BROOD_WORDS = [
+  ['none', 'none'],
+  ['open', 'eggs and larvae only'],
+  ['capped', 'capped'],
+] as const
+export const QUEEN_WORDS: readonly (readonly [Queen, string])[] = [
+  ['laying', 'laying'],
+  ['new', 'new'],
+  ['caged', 'caged'],
+  ['absent', 'absent'],
+  ['unknown', 'not seen'],
+]
+export const SUPERS_WORDS: readonly (readonly [SupersNow, string])[] = [
+  ['none', 'off'],
+  ['for-people', 'on, for people'],
+  ['for-bees', 'a box for the bees'],
+]
+export const FLOOR_WORDS = [
+  ['solid', 'solid'],
+  ['screen-open', 'screen, open'],
+  ['screen-closed', 'screen, tray in'],
+] as const
+export const ENTRANCE_WORDS = [
+  ['full', 'full width'],
+  ['reduced', 'reduced'],
+] as const
+export const HIVE_WORDS = [
+  ['frames', 'frames'],
+  ['top-bar', 'top bars'],
+] as const
+export const YES_NO = [
+  ['yes', 'yes'],
+  ['no', 'no'],
+] as const
 export const KIT_WORDS: readonly (readonly [Tool, string])[] = [
-  ['gloves', 'Gloves'], ['acid-gloves', 'Acid-proof gloves'], ['eye-protection', 'Tight eye protection'], ['respirator', 'Respirator, acid-gas and organic-vapour cartridge'],
-  ['vaporiser', 'Vaporiser and its power'], ['scales', 'Scales that read 0.1 g'], ['spacer-rim', 'Spacer rim'],
+  ['gloves', 'Gloves'],
+  ['acid-gloves', 'Acid-proof gloves'],
+  ['eye-protection', 'Tight eye protection'],
+  ['respirator', 'Respirator, acid-gas and organic-vapour cartridge'],
+  ['vaporiser', 'Vaporiser and its power'],
+  ['scales', 'Scales that read 0.1 g'],
+  ['spacer-rim', 'Spacer rim'],
 ]
 
-export const wordOf = <T extends string>(list: readonly (readonly [T, string])[], key: T | null): string => list.find(([k]) => k === key)?.[1] ?? 'not known'
+export const wordOf = <T extends string>(list: readonly (readonly [T, string])[], key: T | null): string =>
+  list.find(([k]) => k === key)?.[1] ?? 'not known'
 
 const UNITS = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' } as const
 /** "3.7 in 100, likely 2.1 to 6.0, limit 3, counted Tue 11 Aug": what the dot says, in words. */

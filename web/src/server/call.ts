@@ -40,7 +40,9 @@ export async function call<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: s
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
-      method, credentials: 'same-origin', signal: AbortSignal.timeout(15_000),
+      method,
+      credentials: 'same-origin',
+      signal: AbortSignal.timeout(15_000),
       ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
     })
   } catch {

@@ -9,7 +9,14 @@ import { useConnection } from './connection.ts'
 
 interface Me {
   readonly keeper: { readonly id: string; readonly name: string; readonly role: 'owner' | 'helper' | 'reader' }
-  readonly holding: { readonly id: string; readonly name: string; readonly demo: boolean; readonly livesOn: Day | null; readonly livesFrom: Day | null; readonly livesTo: Day | null }
+  readonly holding: {
+    readonly id: string
+    readonly name: string
+    readonly demo: boolean
+    readonly livesOn: Day | null
+    readonly livesFrom: Day | null
+    readonly livesTo: Day | null
+  }
   readonly settings: SettingsRecord
 }
 
@@ -87,5 +94,30 @@ export const useHolding = defineStore('holding', () => {
 
   const { persist } = connection
 
-  return { persist, me, yards, loaded, chosenYard, settings, states, yard, today, day, jobs, unit, mayWrite, stripDays, findColony, load, tryLoad, refresh, put, saveSettings, liveOn, forget, say, degrees }
+  return {
+    persist,
+    me,
+    yards,
+    loaded,
+    chosenYard,
+    settings,
+    states,
+    yard,
+    today,
+    day,
+    jobs,
+    unit,
+    mayWrite,
+    stripDays,
+    findColony,
+    load,
+    tryLoad,
+    refresh,
+    put,
+    saveSettings,
+    liveOn,
+    forget,
+    say,
+    degrees,
+  }
 })

@@ -5,14 +5,25 @@ import { plain } from '../../units/index.ts'
 import { sayFlip, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
 
 const SAID: Record<Tool, string> = {
-  vaporiser: 'a vaporiser', respirator: 'a respirator with an acid-gas and organic-vapour cartridge', 'acid-gloves': 'acid-proof gloves',
-  gloves: 'gloves', 'eye-protection': 'tight eye protection', scales: 'scales', 'spacer-rim': 'a spacer rim',
+  vaporiser: 'a vaporiser',
+  respirator: 'a respirator with an acid-gas and organic-vapour cartridge',
+  'acid-gloves': 'acid-proof gloves',
+  gloves: 'gloves',
+  'eye-protection': 'tight eye protection',
+  scales: 'scales',
+  'spacer-rim': 'a spacer rim',
 }
-const list = (tools: readonly Tool[]) => tools.map((t) => SAID[t]).join(', ').replace(/, ([^,]*)$/, ' and $1')
+const list = (tools: readonly Tool[]) =>
+  tools
+    .map((t) => SAID[t])
+    .join(', ')
+    .replace(/, ([^,]*)$/, ' and $1')
 
 /** Acid-proof gloves serve where plain ones are asked for. */
 const has = (kit: readonly Tool[], tool: Tool) => kit.includes(tool) || (tool === 'gloves' && kit.includes('acid-gloves'))
-const withKit = (more: readonly Tool[]) => (s: JudgedSituation): JudgedSituation => ({ ...s, keeper: { ...s.keeper, kit: [...(s.keeper.kit ?? []), ...more] } })
+const withKit =
+  (more: readonly Tool[]) =>
+  (s: JudgedSituation): JudgedSituation => ({ ...s, keeper: { ...s.keeper, kit: [...(s.keeper.kit ?? []), ...more] } })
 
 /** Gate 8: the gear it takes, and enough of it on the shelf, in date. */
 export const kit: Gate = (option, s) => {
@@ -20,15 +31,45 @@ export const kit: Gate = (option, s) => {
   const found: LazyFinding[] = []
   const own = s.keeper.kit
   if (needed.length === 0) found.push({ gate: 'kit', level: 'fits', source, text: () => 'No special gear is needed.', flip: () => null })
-  else if (own === null) found.push({ gate: 'kit', level: 'fits', source, text: () => `Your kit is not written down, so it is not judged. It takes ${list(needed)}.`, flip: () => 'It would wait for whatever of that is missing.' })
+  else if (own === null)
+    found.push({
+      gate: 'kit',
+      level: 'fits',
+      source,
+      text: () => `Your kit is not written down, so it is not judged. It takes ${list(needed)}.`,
+      flip: () => 'It would wait for whatever of that is missing.',
+    })
   else {
     const lacking = needed.filter((t) => !has(own, t))
     const wanting = advised.filter((t) => !has(own, t))
     if (lacking.length > 0) {
-      found.push({ gate: 'kit', level: 'wait', figure: `${lacking.length} short`, limit: null, source, text: () => `You lack ${list(lacking)}: fetch it first.`, flip: () => sayFlip(kit, option, s, [{ say: `with ${list(lacking)}`, change: withKit(lacking) }]) })
+      found.push({
+        gate: 'kit',
+        level: 'wait',
+        figure: `${lacking.length} short`,
+        limit: null,
+        source,
+        text: () => `You lack ${list(lacking)}: fetch it first.`,
+        flip: () => sayFlip(kit, option, s, [{ say: `with ${list(lacking)}`, change: withKit(lacking) }]),
+      })
     } else if (wanting.length > 0) {
-      found.push({ gate: 'kit', level: 'care', figure: 'advised', limit: null, source, text: () => `It is better done with ${list(wanting)}: without, work only in moving air, upwind.`, flip: () => sayFlip(kit, option, s, [{ say: `with ${list(wanting)}`, change: withKit(wanting) }]) })
-    } else found.push({ gate: 'kit', level: 'fits', source, text: () => `You have ${list(needed)}.`, flip: () => `It would wait without ${list(needed.slice(0, 1))}.` })
+      found.push({
+        gate: 'kit',
+        level: 'care',
+        figure: 'advised',
+        limit: null,
+        source,
+        text: () => `It is better done with ${list(wanting)}: without, work only in moving air, upwind.`,
+        flip: () => sayFlip(kit, option, s, [{ say: `with ${list(wanting)}`, change: withKit(wanting) }]),
+      })
+    } else
+      found.push({
+        gate: 'kit',
+        level: 'fits',
+        source,
+        text: () => `You have ${list(needed)}.`,
+        flip: () => `It would wait without ${list(needed.slice(0, 1))}.`,
+      })
   }
   const stock = s.stock[option.key]
   const dose = doseOf(option, s)
@@ -38,11 +79,27 @@ export const kit: Gate = (option, s) => {
     const wanted = dose.amount * doses
     const short = wanted - stock.units
     if (short > 0) {
-      found.push({ gate: 'kit', level: 'wait', figure: `${plain(short)} short`, limit: sayAmount(wanted, dose.unit), source: 'your shelf', text: () => `The course takes ${sayAmount(wanted, dose.unit)}; the shelf has ${plain(stock.units ?? 0)}.`, flip: () => `Fits with ${sayAmount(short, dose.unit)} more.` })
+      found.push({
+        gate: 'kit',
+        level: 'wait',
+        figure: `${plain(short)} short`,
+        limit: sayAmount(wanted, dose.unit),
+        source: 'your shelf',
+        text: () => `The course takes ${sayAmount(wanted, dose.unit)}; the shelf has ${plain(stock.units ?? 0)}.`,
+        flip: () => `Fits with ${sayAmount(short, dose.unit)} more.`,
+      })
     }
   }
   if (stock.expires !== null && stock.expires < s.startOn) {
-    found.push({ gate: 'kit', level: 'wait', figure: 'expired', limit: stock.expires, source: 'your shelf', text: () => `What is on the shelf expired ${sayDay(stock.expires ?? '', s.startOn)}: never past its date.`, flip: () => 'Fits with a pack that is in date.' })
+    found.push({
+      gate: 'kit',
+      level: 'wait',
+      figure: 'expired',
+      limit: stock.expires,
+      source: 'your shelf',
+      text: () => `What is on the shelf expired ${sayDay(stock.expires ?? '', s.startOn)}: never past its date.`,
+      flip: () => 'Fits with a pack that is in date.',
+    })
   }
   return found
 }

@@ -27,13 +27,18 @@ function flipByCount(option: Treatment, s: JudgedSituation): string | null {
 
 function sayNeed(option: Treatment, s: JudgedSituation): string {
   const j = s.judgement
-  const figure = j.estimate === null ? '' : `${j.estimate.toFixed(1)} ${j.unit === 'perDay' ? 'mites a day' : 'in 100'} against a limit of ${plain(j.threshold ?? 0, 2)}`
-  if (j.level === 'unknown') return option.active ? 'No count, so nobody can say it is needed: count first.' : 'No count yet: waiting without one is guessing. Count now.'
+  const figure =
+    j.estimate === null
+      ? ''
+      : `${j.estimate.toFixed(1)} ${j.unit === 'perDay' ? 'mites a day' : 'in 100'} against a limit of ${plain(j.threshold ?? 0, 2)}`
+  if (j.level === 'unknown')
+    return option.active ? 'No count, so nobody can say it is needed: count first.' : 'No count yet: waiting without one is guessing. Count now.'
   if (option.active === null) {
     if (j.level === 'under' || j.level === 'watch') return `${figure}: it can be left until ${sayDay(j.recountBy)}, and counted again by then.`
     return `${figure}: ${j.level === 'urgent' ? 'waiting would lose the colony' : 'waiting lets them double in about a month'}.`
   }
-  if (j.level === 'under' || j.level === 'watch') return `${figure}: not needed yet${j.level === 'watch' ? ', though the count cannot rule out more' : ''}.`
+  if (j.level === 'under' || j.level === 'watch')
+    return `${figure}: not needed yet${j.level === 'watch' ? ', though the count cannot rule out more' : ''}.`
   return `${figure}: ${j.level === 'urgent' ? 'in danger, act now. A queen lost can be mended, a colony lost cannot' : 'treatment is needed'}.`
 }
 
@@ -44,20 +49,35 @@ export const need: Gate = (option, s) => {
   const level = (option.active === null ? FOR_WAITING : FOR_TREATMENT)[j.level]
   const findings: LazyFinding[] = [
     {
-      gate: 'need', level, figure: j.estimate === null ? 'no count' : j.estimate.toFixed(1), limit: plain(j.threshold ?? 100 * (own.mites / own.bees), 2),
-      source: sayLimitSource(s, j.phase), text: () => sayNeed(option, s), flip: () => flipByCount(option, s),
+      gate: 'need',
+      level,
+      figure: j.estimate === null ? 'no count' : j.estimate.toFixed(1),
+      limit: plain(j.threshold ?? 100 * (own.mites / own.bees), 2),
+      source: sayLimitSource(s, j.phase),
+      text: () => sayNeed(option, s),
+      flip: () => flipByCount(option, s),
     },
   ]
   if (j.stale && j.age !== null) {
     findings.push({
-      gate: 'need', level: option.active === null && level === 'fits' ? 'care' : 'fits', figure: `${j.age} d`, limit: '21 d', source: 'common practice, no source',
-      text: () => `The count is ${sayDays(j.age ?? 0)} old: the level will have moved.`, flip: () => 'A fresh wash would settle it.',
+      gate: 'need',
+      level: option.active === null && level === 'fits' ? 'care' : 'fits',
+      figure: `${j.age} d`,
+      limit: '21 d',
+      source: 'common practice, no source',
+      text: () => `The count is ${sayDays(j.age ?? 0)} old: the level will have moved.`,
+      flip: () => 'A fresh wash would settle it.',
     })
   }
   if (j.estimate !== null && !j.representative) {
     findings.push({
-      gate: 'need', level: 'fits', figure: null, limit: null, source: 'common practice, no source',
-      text: () => j.notes.find((n) => n.includes('representative')) ?? 'The sample is marked as not representative.', flip: () => 'A sample from a colony with brood and a laying queen would be.',
+      gate: 'need',
+      level: 'fits',
+      figure: null,
+      limit: null,
+      source: 'common practice, no source',
+      text: () => j.notes.find((n) => n.includes('representative')) ?? 'The sample is marked as not representative.',
+      flip: () => 'A sample from a colony with brood and a laying queen would be.',
     })
   }
   return findings

@@ -19,28 +19,48 @@ function allowance(option: Treatment, s: JudgedSituation): Allowed {
   }
 }
 
-const withSupers = (facts: Partial<JudgedSituation['supers']>) => (s: JudgedSituation): JudgedSituation => ({ ...s, supers: { ...s.supers, ...facts } })
-const allow = (option: Treatment) => (s: JudgedSituation): JudgedSituation => {
-  const rule = s.rules[option.key] ?? { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
-  return { ...s, rules: { ...s.rules, [option.key]: { ...rule, withSupers: true } } }
-}
+const withSupers =
+  (facts: Partial<JudgedSituation['supers']>) =>
+  (s: JudgedSituation): JudgedSituation => ({ ...s, supers: { ...s.supers, ...facts } })
+const allow =
+  (option: Treatment) =>
+  (s: JudgedSituation): JudgedSituation => {
+    const rule = s.rules[option.key] ?? { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
+    return { ...s, rules: { ...s.rules, [option.key]: { ...rule, withSupers: true } } }
+  }
 
 function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
   const { now, offOn } = s.supers
   const make = (level: Level, text: string, figure: string | null = null, flip?: () => string | null): LazyFinding => ({
-    gate: 'supers', level, figure, limit: allowed === 'no' ? 'supers off' : 'by your list', source: option.supers.source, text: () => text,
-    flip: flip ?? (() => sayFlip(supers, option, s, [
-      { say: 'once the supers are off', change: withSupers({ now: 'none' }) },
-      { say: 'where your own list allows it with supers on', change: allow(option) },
-      { say: 'with supers on for people', change: withSupers({ now: 'for-people', offOn: null }) },
-    ])),
+    gate: 'supers',
+    level,
+    figure,
+    limit: allowed === 'no' ? 'supers off' : 'by your list',
+    source: option.supers.source,
+    text: () => text,
+    flip:
+      flip ??
+      (() =>
+        sayFlip(supers, option, s, [
+          { say: 'once the supers are off', change: withSupers({ now: 'none' }) },
+          { say: 'where your own list allows it with supers on', change: allow(option) },
+          { say: 'with supers on for people', change: withSupers({ now: 'for-people', offOn: null }) },
+        ])),
   })
-  if (now === null) return make(allowed === 'yes' ? 'fits' : 'care', allowed === 'yes' ? 'Whether supers are on is not known; your list allows it either way.' : 'Whether supers are on for people is not known: see that they are off.', 'not known')
+  if (now === null)
+    return make(
+      allowed === 'yes' ? 'fits' : 'care',
+      allowed === 'yes'
+        ? 'Whether supers are on is not known; your list allows it either way.'
+        : 'Whether supers are on for people is not known: see that they are off.',
+      'not known',
+    )
   if (now === 'for-bees') return make('fits', 'The box on top is left to the bees: mark it, so that it is never extracted.')
   if (now === 'none') return make('fits', 'No supers on.')
   if (offOn !== null && offOn <= s.startOn) return make('fits', `The supers are planned to be off by ${sayDay(offOn)}.`)
   if (allowed === 'yes') return make('fits', 'Supers may stay on by your own list; nothing is harvested until the course is over.')
-  if (allowed === 'unknown') return make('care', 'Supers are on. Some labels allow that and some do not: read yours and confirm it in your list.', 'on')
+  if (allowed === 'unknown')
+    return make('care', 'Supers are on. Some labels allow that and some do not: read yours and confirm it in your list.', 'on')
   if (offOn !== null) {
     return make('wait', `Supers are on for people until ${sayDay(offOn)}.`, `${daysBetween(s.startOn, offOn)} d`, () => {
       const day = firstDay(supers, option, s, 'care')
@@ -56,15 +76,29 @@ function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): Lazy
   const clear = addDays(s.startOn, span.least + option.supers.waitDays)
   const source = option.supers.source
   if (nextOn === null) {
-    return { gate: 'supers', level: 'fits', source, text: () => `No date is set for the next supers; they could go on from ${sayDay(clear, s.startOn)}.`, flip: () => `It would be ruled out if supers had to go on before ${sayDay(clear, s.startOn)}.` }
+    return {
+      gate: 'supers',
+      level: 'fits',
+      source,
+      text: () => `No date is set for the next supers; they could go on from ${sayDay(clear, s.startOn)}.`,
+      flip: () => `It would be ruled out if supers had to go on before ${sayDay(clear, s.startOn)}.`,
+    }
   }
   const fits = clear <= nextOn
   return {
-    gate: 'supers', level: fits ? 'fits' : allowed === 'unknown' ? 'care' : 'ruled-out', figure: `${Math.abs(daysBetween(clear, nextOn))} d`, limit: sayDay(nextOn, s.startOn), source,
-    text: () => fits
-      ? `Supers could go on from ${sayDay(clear, s.startOn)} (${sayDays(span.least)} and ${sayDays(option.supers.waitDays)} of waiting); the next are due ${sayDay(nextOn, s.startOn)}.`
-      : `Supers are due ${sayDay(nextOn, s.startOn)}, ${sayDays(daysBetween(nextOn, clear))} before this course and its waiting time end (${sayDay(clear, s.startOn)}).`,
-    flip: () => (fits ? `The last start for it is ${sayDay(addDays(nextOn, -span.least - option.supers.waitDays), s.startOn)}.` : `Fits if the supers can wait until ${sayDay(clear, s.startOn)}.`),
+    gate: 'supers',
+    level: fits ? 'fits' : allowed === 'unknown' ? 'care' : 'ruled-out',
+    figure: `${Math.abs(daysBetween(clear, nextOn))} d`,
+    limit: sayDay(nextOn, s.startOn),
+    source,
+    text: () =>
+      fits
+        ? `Supers could go on from ${sayDay(clear, s.startOn)} (${sayDays(span.least)} and ${sayDays(option.supers.waitDays)} of waiting); the next are due ${sayDay(nextOn, s.startOn)}.`
+        : `Supers are due ${sayDay(nextOn, s.startOn)}, ${sayDays(daysBetween(nextOn, clear))} before this course and its waiting time end (${sayDay(clear, s.startOn)}).`,
+    flip: () =>
+      fits
+        ? `The last start for it is ${sayDay(addDays(nextOn, -span.least - option.supers.waitDays), s.startOn)}.`
+        : `Fits if the supers can wait until ${sayDay(clear, s.startOn)}.`,
   }
 }
 

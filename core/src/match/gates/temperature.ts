@@ -14,17 +14,22 @@ const inside = (x: number, [low, high]: readonly [number | null, number | null])
 /** Normal distribution function; Abramowitz & Stegun 26.2.17, error under 1e-7 (from memory). */
 function normalBelow(z: number): number {
   const t = 1 / (1 + 0.2316419 * Math.abs(z))
-  const tail = (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) * t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))))
+  const tail =
+    (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) *
+    t *
+    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))))
   return z >= 0 ? 1 - tail : tail
 }
 
 /** Chance that the highs of the days known by normals alone all stay in the range. */
 function chanceInside(readings: readonly Reading[], [low, high]: readonly [number | null, number | null]): number {
-  return readings.filter((r) => r.source === 'normal').reduce((chance, r) => {
-    const over = high === null ? 0 : 1 - normalBelow((high - r.high) / SPREAD)
-    const under = low === null ? 0 : normalBelow((low - r.high) / SPREAD)
-    return chance * Math.max(0, 1 - over - under)
-  }, 1)
+  return readings
+    .filter((r) => r.source === 'normal')
+    .reduce((chance, r) => {
+      const over = high === null ? 0 : 1 - normalBelow((high - r.high) / SPREAD)
+      const under = low === null ? 0 : normalBelow((low - r.high) / SPREAD)
+      return chance * Math.max(0, 1 - over - under)
+    }, 1)
 }
 
 interface Weighed {
@@ -53,15 +58,21 @@ function weigh(limit: TemperatureLimit, s: JudgedSituation): Weighed {
   const missing = readings.length < to - from + 1
   if (limit.of === 'warmest') {
     const warmest = readings.reduce<Reading | null>((top, r) => (top === null || r.high > top.high ? r : top), null)
-    if (warmest === null || (missing && !inside(warmest.high, limit.best))) return { level: 'care', deciding: warmest, missing: true, chance: null, readings }
+    if (warmest === null || (missing && !inside(warmest.high, limit.best)))
+      return { level: 'care', deciding: warmest, missing: true, chance: null, readings }
     return { level: inside(warmest.high, limit.best) ? 'fits' : 'care', deciding: warmest, missing: false, chance: null, readings }
   }
-  const deciding = readings.reduce<Reading | null>((worst, r) => (worst === null || excess(r.high, limit.best) > excess(worst.high, limit.best) ? r : worst), null)
+  const deciding = readings.reduce<Reading | null>(
+    (worst, r) => (worst === null || excess(r.high, limit.best) > excess(worst.high, limit.best) ? r : worst),
+    null,
+  )
   if (deciding && !inside(deciding.high, limit.outer)) return { level: 'wait', deciding, missing: false, chance: null, readings }
   if (missing || deciding === null) return { level: 'care', deciding, missing: true, chance: null, readings }
   if (!inside(deciding.high, limit.best)) return { level: 'care', deciding, missing: false, chance: null, readings }
   const chance = chanceInside(readings, limit.best)
-  return chance < SURE ? { level: 'care', deciding, missing: false, chance, readings } : { level: 'fits', deciding, missing: false, chance: null, readings }
+  return chance < SURE
+    ? { level: 'care', deciding, missing: false, chance, readings }
+    : { level: 'fits', deciding, missing: false, chance: null, readings }
 }
 
 function sayRange([low, high]: readonly [number | null, number | null]): string {
@@ -86,7 +97,8 @@ function sayWeighed(limit: TemperatureLimit, w: Weighed): string {
   if (w.missing) return `The temperature ${limit.when} is not known; the limit is ${sayRange(limit.best)}.`
   const { deciding } = w
   if (!deciding) return ''
-  if (w.chance !== null) return `Only normals are known ${limit.when} (about ${plain(deciding.high)} °C): the chance that the limit of ${sayRange(limit.best)} holds is about ${plain(w.chance * 100, 0)} %.`
+  if (w.chance !== null)
+    return `Only normals are known ${limit.when} (about ${plain(deciding.high)} °C): the chance that the limit of ${sayRange(limit.best)} holds is about ${plain(w.chance * 100, 0)} %.`
   if (w.level === 'fits') return `${sayHighs(w.readings)} ${limit.when} ${sayKnown(w.readings)}; the limit is ${sayRange(limit.best)}.`
   const tooHot = limit.best[1] !== null && deciding.high > limit.best[1]
   const why = tooHot ? limit.hot : limit.cold
@@ -98,7 +110,9 @@ function sayChange(option: Treatment, limit: TemperatureLimit, w: Weighed, s: Ju
   const one: Treatment = { ...option, temperature: [limit] }
   if (w.level === 'fits') {
     const room = w.deciding ? -excess(w.deciding.high, limit.best) : Infinity
-    return Number.isFinite(room) ? `It would take ${plain(room)} °C ${limit.best[1] !== null && (w.deciding?.high ?? 0) + room >= limit.best[1] ? 'more' : 'less'} to change this.` : null
+    return Number.isFinite(room)
+      ? `It would take ${plain(room)} °C ${limit.best[1] !== null && (w.deciding?.high ?? 0) + room >= limit.best[1] ? 'more' : 'less'} to change this.`
+      : null
   }
   const wanted: Level = w.level === 'wait' ? 'care' : 'fits'
   const day = firstDay(temperature, one, s, wanted)
@@ -115,8 +129,13 @@ export const temperature: Gate = (option, s) => {
   return option.temperature.map((limit): LazyFinding => {
     const w = weigh(limit, s)
     return {
-      gate: 'temperature', level: w.level, figure: w.deciding ? `${plain(w.deciding.high, 0)}°` : 'not known', limit: sayRange(w.level === 'wait' ? limit.outer : limit.best),
-      source: limit.source, text: () => sayWeighed(limit, w), flip: () => sayChange(option, limit, w, s),
+      gate: 'temperature',
+      level: w.level,
+      figure: w.deciding ? `${plain(w.deciding.high, 0)}°` : 'not known',
+      limit: sayRange(w.level === 'wait' ? limit.outer : limit.best),
+      source: limit.source,
+      text: () => sayWeighed(limit, w),
+      flip: () => sayChange(option, limit, w, s),
     }
   })
 }

@@ -4,7 +4,6 @@ import { useRoute, useRouter } from 'vue-router'
 import { countFaults } from '@thistle/core/count'
 import { courseState, type ColonyState } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
-import { sayDay } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
 import DotWhisker from '../../graphics/DotWhisker.vue'
 import DayField from '../../parts/DayField.vue'
@@ -15,7 +14,14 @@ import { sayCount } from '../../parts/words.ts'
 import { useNarrow } from '../../look/narrow.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
-interface Draft { id: string; mites: number | null; bees: number | null; onDay: string | null; representative: boolean; note: string }
+interface Draft {
+  id: string
+  mites: number | null
+  bees: number | null
+  onDay: string | null
+  representative: boolean
+  note: string
+}
 
 const route = useRoute()
 const router = useRouter()
@@ -33,14 +39,29 @@ const place = computed(() => {
   const wanting = yard?.row.find((s) => s.steps.some((x) => (x.kind === 'count' || x.job?.job === 'recount') && x.due !== 'coming')) ?? yard?.row[0]
   return yard && wanting ? { yard, state: wanting } : null
 })
-watch(() => place.value?.yard.yard.id, (id) => { if (id) holding.chosenYard = id }, { immediate: true })
+watch(
+  () => place.value?.yard.yard.id,
+  (id) => {
+    if (id) holding.chosenYard = id
+  },
+  { immediate: true },
+)
 const state = computed(() => place.value?.state ?? null)
 const next = computed<ColonyState | null>(() => {
   const row = place.value?.yard.row ?? []
   return row[row.findIndex((s) => s.colony.id === state.value?.colony.id) + 1] ?? null
 })
 /** The course whose recount this is, where one is waited for. */
-const answering = computed(() => state.value?.courses.find((c) => !c.cancelled && c.recount === null && c.course.jobs.some((j) => j.job === 'recount' && j.state === 'open') && (c.course.endedOn !== null || c.treatment.active === null)) ?? null)
+const answering = computed(
+  () =>
+    state.value?.courses.find(
+      (c) =>
+        !c.cancelled &&
+        c.recount === null &&
+        c.course.jobs.some((j) => j.job === 'recount' && j.state === 'open') &&
+        (c.course.endedOn !== null || c.treatment.active === null),
+    ) ?? null,
+)
 
 // What is typed for each colony stays, whatever is looked at in between.
 const drafts = reactive(new Map<string, Draft>())
@@ -54,9 +75,16 @@ const draft = computed<Draft>(() => {
   }
   return found
 })
-watch(() => state.value?.colony.id, () => { touched.value = false })
+watch(
+  () => state.value?.colony.id,
+  () => {
+    touched.value = false
+  },
+)
 
-const faults = computed(() => countFaults({ mites: draft.value.mites, bees: draft.value.bees, date: draft.value.onDay ?? '' }, holding.today, state.value?.colony.since ?? null))
+const faults = computed(() =>
+  countFaults({ mites: draft.value.mites, bees: draft.value.bees, date: draft.value.onDay ?? '' }, holding.today, state.value?.colony.since ?? null),
+)
 const refusals = computed(() => faults.value.filter((f) => f.severity === 'refuse'))
 const faultAt = (field: string) => {
   const own = refusals.value.find((f) => f.field === field)
@@ -65,7 +93,15 @@ const faultAt = (field: string) => {
 }
 const warnAt = (field: string) => faults.value.find((f) => f.field === field && f.severity === 'warn')?.text ?? null
 
-const fact = computed(() => ({ date: draft.value.onDay ?? holding.today, method: 'wash' as const, mites: draft.value.mites ?? 0, bees: draft.value.bees ?? 300, days: null, recovery: null, representative: draft.value.representative }))
+const fact = computed(() => ({
+  date: draft.value.onDay ?? holding.today,
+  method: 'wash' as const,
+  mites: draft.value.mites ?? 0,
+  bees: draft.value.bees ?? 300,
+  days: null,
+  recovery: null,
+  representative: draft.value.representative,
+}))
 const judged = computed(() => {
   if (!state.value || refusals.value.length > 0) return null
   return judge({ ...state.value.situation, counts: [...state.value.situation.counts.filter((c) => c.date < fact.value.date), fact.value] })
@@ -74,7 +110,17 @@ const judged = computed(() => {
 const outcome = computed(() => {
   const course = answering.value
   if (!course || !state.value || !judged.value) return null
-  const record = { id: draft.value.id, version: 1, courseId: course.record.id, onDay: fact.value.date, method: 'wash' as const, recovery: null, representative: null, note: null, samples: [fact.value] }
+  const record = {
+    id: draft.value.id,
+    version: 1,
+    courseId: course.record.id,
+    onDay: fact.value.date,
+    method: 'wash' as const,
+    recovery: null,
+    representative: null,
+    note: null,
+    samples: [fact.value],
+  }
   return courseState(course.record, { ...state.value.colony, counts: [...state.value.colony.counts, record] }, holding.today)
 })
 
@@ -87,7 +133,21 @@ async function keep(onward: boolean): Promise<void> {
   const text = judged.value?.text ?? ''
   const then = next.value
   const done = await save(async () => {
-    await holding.put('counts', id, { colonyId: colony.id, courseId: answering.value?.record.id ?? null, onDay, method: 'wash', recovery: null, representative: representative ? null : false, note, samples: [{ mites, bees, days: null }] }, place.value?.yard.yard.id ?? null)
+    await holding.put(
+      'counts',
+      id,
+      {
+        colonyId: colony.id,
+        courseId: answering.value?.record.id ?? null,
+        onDay,
+        method: 'wash',
+        recovery: null,
+        representative: representative ? null : false,
+        note,
+        samples: [{ mites, bees, days: null }],
+      },
+      place.value?.yard.yard.id ?? null,
+    )
   })
   if (!done) return
   drafts.delete(colony.id)
@@ -96,9 +156,16 @@ async function keep(onward: boolean): Promise<void> {
   await nextTick()
 }
 function onKey(event: KeyboardEvent): void {
-  if (event.key === ' ') { event.preventDefault(); add(1) }
-  else if (event.key === 'Backspace') { event.preventDefault(); add(-1) }
-  else if (event.key === 'Enter') { event.preventDefault(); void keep(true) }
+  if (event.key === ' ') {
+    event.preventDefault()
+    add(1)
+  } else if (event.key === 'Backspace') {
+    event.preventDefault()
+    add(-1)
+  } else if (event.key === 'Enter') {
+    event.preventDefault()
+    void keep(true)
+  }
 }
 </script>
 
@@ -107,25 +174,72 @@ function onKey(event: KeyboardEvent): void {
     <div class="page bench">
       <nav class="row no-print" aria-label="The row">
         <h3>{{ place.yard.yard.name }}</h3>
-        <ul><li v-for="s in place.yard.row" :key="s.colony.id"><RouterLink :to="`/count/${s.colony.id}`" :class="{ here: s.colony.id === state.colony.id }" :aria-current="s.colony.id === state.colony.id ? 'true' : undefined"><span class="pos">{{ s.colony.placement.position }}</span><span class="nm">{{ s.colony.name }}</span><span class="last" :class="{ alarm: s.judgement.level === 'treat' || s.judgement.level === 'urgent' }">{{ s.judgement.estimate === null ? 'no count' : s.judgement.estimate.toFixed(1) }}</span><span v-if="(drafts.get(s.colony.id)?.mites ?? null) !== null" class="care small">typed</span></RouterLink></li></ul>
+        <ul>
+          <li v-for="s in place.yard.row" :key="s.colony.id">
+            <RouterLink
+              :to="`/count/${s.colony.id}`"
+              :class="{ here: s.colony.id === state.colony.id }"
+              :aria-current="s.colony.id === state.colony.id ? 'true' : undefined"
+            >
+              <span class="pos">{{ s.colony.placement.position }}</span>
+              <span class="nm">{{ s.colony.name }}</span>
+              <span class="last" :class="{ alarm: s.judgement.level === 'treat' || s.judgement.level === 'urgent' }">
+                {{ s.judgement.estimate === null ? 'no count' : s.judgement.estimate.toFixed(1) }}
+              </span>
+              <span v-if="(drafts.get(s.colony.id)?.mites ?? null) !== null" class="care small">typed</span>
+            </RouterLink>
+          </li>
+        </ul>
       </nav>
 
       <form class="entry" novalidate @submit.prevent="keep(true)">
-        <p v-if="kept" class="kept" role="status"><strong>{{ kept.name }} is kept.</strong> {{ kept.text }} <RouterLink v-if="holding.findColony(kept.colonyId)?.state.judgement.level === 'treat' || holding.findColony(kept.colonyId)?.state.judgement.level === 'urgent'" :to="`/match/${kept.colonyId}`">What fits</RouterLink></p>
-        <h1><span class="soft pos">{{ state.colony.placement.position }}</span> {{ state.colony.name }}</h1>
+        <p v-if="kept" class="kept" role="status">
+          <strong>{{ kept.name }} is kept.</strong>
+          {{ kept.text }}
+          <RouterLink
+            v-if="
+              holding.findColony(kept.colonyId)?.state.judgement.level === 'treat' ||
+              holding.findColony(kept.colonyId)?.state.judgement.level === 'urgent'
+            "
+            :to="`/match/${kept.colonyId}`"
+          >
+            What fits
+          </RouterLink>
+        </p>
+        <h1>
+          <span class="soft pos">{{ state.colony.placement.position }}</span>
+          {{ state.colony.name }}
+        </h1>
         <p v-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?</p>
-        <p class="soft how">A wash: a level half cup, about 300 bees, from a frame with open brood. Look twice for the queen first. Swirl 60 seconds, count, and swirl the same bees once more.</p>
+        <p class="soft how">
+          A wash: a level half cup, about 300 bees, from a frame with open brood. Look twice for the queen first. Swirl 60 seconds, count, and swirl
+          the same bees once more.
+        </p>
 
         <div class="tally" tabindex="0" role="group" aria-label="Tally: space adds a mite, backspace takes one off, Enter keeps it" @keydown="onKey">
           <output class="big serif" aria-live="polite">{{ draft.mites ?? '–' }}</output>
           <span class="soft">{{ draft.mites === 1 ? 'mite' : 'mites' }}</span>
         </div>
         <div v-if="narrow && judged && draft.mites !== null" class="brief">
-          <DotWhisker large :estimate="judged.estimate" :low="judged.low" :high="judged.high" :threshold="judged.threshold" :over="judged.level === 'treat' || judged.level === 'urgent'" :representative="judged.representative" :label="sayCount(judged)" />
-          <p class="serif" :class="{ alarm: judged.level === 'treat' || judged.level === 'urgent', settled: judged.level === 'under' }">{{ judged.text }}</p>
+          <DotWhisker
+            large
+            :estimate="judged.estimate"
+            :low="judged.low"
+            :high="judged.high"
+            :threshold="judged.threshold"
+            :over="judged.level === 'treat' || judged.level === 'urgent'"
+            :representative="judged.representative"
+            :label="sayCount(judged)"
+          />
+          <p class="serif" :class="{ alarm: judged.level === 'treat' || judged.level === 'urgent', settled: judged.level === 'under' }">
+            {{ judged.text }}
+          </p>
         </div>
         <div class="tap">
-          <button class="minus" type="button" :disabled="!draft.mites" @click="add(-1)"><span aria-hidden="true">−1</span><span class="unseen">one mite less</span></button>
+          <button class="minus" type="button" :disabled="!draft.mites" @click="add(-1)">
+            <span aria-hidden="true">−1</span>
+            <span class="unseen">one mite less</span>
+          </button>
           <button class="plus" type="button" @click="add(1)">{{ draft.mites === null ? 'first mite' : 'one more mite' }}</button>
           <button class="none" type="button" @click="draft.mites = 0">none</button>
         </div>
@@ -134,10 +248,16 @@ function onKey(event: KeyboardEvent): void {
           <NumberField id="c-bees" v-model="draft.bees" label="Bees in the jar" :fault="faultAt('bees')" :warn="warnAt('bees')" :min="0" />
           <DayField id="c-day" v-model="draft.onDay" label="Counted on" :max="holding.today" :fault="faultAt('date')" />
         </div>
-        <label class="check"><input v-model="draft.representative" type="checkbox" /> The sample speaks for the colony <span class="soft small">(untick it for a queenless colony, a sample from a super, clumped bees)</span></label>
+        <label class="check">
+          <input v-model="draft.representative" type="checkbox" />
+          The sample speaks for the colony
+          <span class="soft small">(untick it for a queenless colony, a sample from a super, clumped bees)</span>
+        </label>
         <p v-if="fault && !at('onDay') && !at('samples[0].mites') && !at('samples[0].bees')" class="alarm strong" role="alert">{{ fault }}</p>
         <div class="keeps">
-          <button class="press settle" type="submit" :disabled="busy || !holding.mayWrite">{{ busy ? 'Keeping ...' : next ? `Keep it, on to ${next.colony.placement.position} ${next.colony.name} →` : 'Keep it' }}</button>
+          <button class="press settle" type="submit" :disabled="busy || !holding.mayWrite">
+            {{ busy ? 'Keeping ...' : next ? `Keep it, on to ${next.colony.placement.position} ${next.colony.name} →` : 'Keep it' }}
+          </button>
           <button v-if="next" class="press quiet" type="button" :disabled="busy || !holding.mayWrite" @click="keep(false)">Keep it, stay here</button>
         </div>
       </form>
@@ -145,15 +265,32 @@ function onKey(event: KeyboardEvent): void {
       <section class="means" aria-live="polite">
         <template v-if="judged && draft.mites !== null">
           <h2 class="unseen">What it means</h2>
-          <DotWhisker large :estimate="judged.estimate" :low="judged.low" :high="judged.high" :threshold="judged.threshold" :over="judged.level === 'treat' || judged.level === 'urgent'" :representative="judged.representative" :label="sayCount(judged)" />
+          <DotWhisker
+            large
+            :estimate="judged.estimate"
+            :low="judged.low"
+            :high="judged.high"
+            :threshold="judged.threshold"
+            :over="judged.level === 'treat' || judged.level === 'urgent'"
+            :representative="judged.representative"
+            :label="sayCount(judged)"
+          />
           <p class="soft small axis">mites per 100 bees (per cent); the dashed line is the limit of {{ plain(judged.threshold ?? 0, 2) }}</p>
-          <p class="serif says" :class="{ alarm: judged.level === 'treat' || judged.level === 'urgent', settled: judged.level === 'under' }">{{ judged.text }}</p>
+          <p class="serif says" :class="{ alarm: judged.level === 'treat' || judged.level === 'urgent', settled: judged.level === 'under' }">
+            {{ judged.text }}
+          </p>
           <p class="strong">{{ judged.next }}</p>
           <p v-for="n in judged.notes" :key="n" class="care">{{ n }}</p>
           <dl class="small">
-            <dt>Chance of the true level being at or over the limit</dt><dd>about {{ Math.round((judged.chanceOver ?? 0) * 100) }} %</dd>
-            <dt>Likely range</dt><dd>exact binomial, 90 %: of ten such jars about nine would hold the true level (Clopper and Pearson 1934)</dd>
-            <dt>Limit</dt><dd>{{ plain(judged.threshold ?? 0, 2) }} in 100, by your school for this phase of the year (common practice). <RouterLink to="/rules">Change it</RouterLink></dd>
+            <dt>Chance of the true level being at or over the limit</dt>
+            <dd>about {{ Math.round((judged.chanceOver ?? 0) * 100) }} %</dd>
+            <dt>Likely range</dt>
+            <dd>exact binomial, 90 %: of ten such jars about nine would hold the true level (Clopper and Pearson 1934)</dd>
+            <dt>Limit</dt>
+            <dd>
+              {{ plain(judged.threshold ?? 0, 2) }} in 100, by your school for this phase of the year (common practice).
+              <RouterLink to="/rules">Change it</RouterLink>
+            </dd>
           </dl>
           <OutcomeLine v-if="outcome?.outcome" :course="outcome" />
         </template>
@@ -164,7 +301,13 @@ function onKey(event: KeyboardEvent): void {
       </section>
     </div>
   </template>
-  <div v-else class="page"><h1>There is nothing to count yet.</h1><p class="soft">Add colonies to a yard first. <RouterLink to="/yards">To the yards</RouterLink></p></div>
+  <div v-else class="page">
+    <h1>There is nothing to count yet.</h1>
+    <p class="soft">
+      Add colonies to a yard first.
+      <RouterLink to="/yards">To the yards</RouterLink>
+    </p>
+  </div>
 </template>
 
 <style scoped>
@@ -201,7 +344,10 @@ h1 .pos { font-weight: 400; }
 dl { margin: 4px 0 0; display: grid; gap: 2px; }
 dt { font-weight: 600; }
 dd { margin: 0 0 6px; color: var(--soft); }
-@media (max-width: 1100px) { .bench { grid-template-columns: minmax(0, 1fr) minmax(260px, 340px); } .row { display: none; } }
+@media (max-width: 1100px) {
+  .bench { grid-template-columns: minmax(0, 1fr) minmax(260px, 340px); }
+  .row { display: none; }
+}
 @media (max-width: 720px) {
   .bench { display: flex; flex-direction: column; align-items: stretch; gap: 14px; }
   .how { font-size: 14.5px; }

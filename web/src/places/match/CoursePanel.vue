@@ -30,7 +30,18 @@ async function start(): Promise<void> {
   const { place } = props
   if (!place) return
   const done = await save(async () => {
-    await holding.put('decisions', ids.decision, { yardId: place.yard.yard.id, treatment: props.option.treatment, startOn: props.situation.startOn, note: note.value, colonies: [{ colonyId: place.state.colony.id, courseId: ids.course, situation: props.situation }] }, place.yard.yard.id)
+    await holding.put(
+      'decisions',
+      ids.decision,
+      {
+        yardId: place.yard.yard.id,
+        treatment: props.option.treatment,
+        startOn: props.situation.startOn,
+        note: note.value,
+        colonies: [{ colonyId: place.state.colony.id, courseId: ids.course, situation: props.situation }],
+      },
+      place.yard.yard.id,
+    )
   })
   if (done) emit('started')
 }
@@ -41,25 +52,52 @@ async function start(): Promise<void> {
     <h2>{{ treatment?.name }}</h2>
     <p class="soft small">{{ treatment?.short }}</p>
     <template v-if="option.course.length > 0">
-      <p v-if="option.earliest !== situation.startOn && option.earliest" class="care strong">Planned from {{ sayDayLong(option.earliest) }}, the first day that fits.</p>
-      <p v-if="option.dose" class="dose"><strong>{{ option.dose.text.split(':')[0] }}</strong>{{ option.dose.text.slice(option.dose.text.indexOf(':')) }}</p>
+      <p v-if="option.earliest !== situation.startOn && option.earliest" class="care strong">
+        Planned from {{ sayDayLong(option.earliest) }}, the first day that fits.
+      </p>
+      <p v-if="option.dose" class="dose">
+        <strong>{{ option.dose.text.split(':')[0] }}</strong>
+        {{ option.dose.text.slice(option.dose.text.indexOf(':')) }}
+      </p>
       <ol class="line">
         <li v-for="j in option.course" :key="j.job + j.n" :class="j.job">
-          <strong>{{ sayDay(j.best, situation.asOf) }}</strong> {{ j.text }}
+          <strong>{{ sayDay(j.best, situation.asOf) }}</strong>
+          {{ j.text }}
           <span v-if="window(j)" class="soft small">{{ sayJob(j, several(j.job)) }} {{ window(j) }}</span>
         </li>
       </ol>
-      <p v-if="option.left"><strong>Left afterwards</strong> about {{ option.left.low.toFixed(1) }} to {{ option.left.high.toFixed(1) }} in 100, if it takes {{ Math.round((efficacy?.low ?? 0) * 100) }}-{{ Math.round((efficacy?.high ?? 0) * 100) }} %. <span class="soft small">{{ treatment?.efficacySource }}.</span></p>
-      <p v-if="option.supersOn && treatment?.active"><strong>Supers</strong> may go on from {{ sayDay(option.supersOn, situation.asOf) }}.</p>
+      <p v-if="option.left">
+        <strong>Left afterwards</strong>
+        about {{ option.left.low.toFixed(1) }} to {{ option.left.high.toFixed(1) }} in 100, if it takes
+        {{ Math.round((efficacy?.low ?? 0) * 100) }}-{{ Math.round((efficacy?.high ?? 0) * 100) }} %.
+        <span class="soft small">{{ treatment?.efficacySource }}.</span>
+      </p>
+      <p v-if="option.supersOn && treatment?.active">
+        <strong>Supers</strong>
+        may go on from {{ sayDay(option.supersOn, situation.asOf) }}.
+      </p>
     </template>
-    <p v-else class="soft">{{ option.verdict === 'ruled-out' ? 'Ruled out, so no course is planned.' : 'No day within eight weeks fits, so no course is planned.' }}</p>
-    <p v-if="treatment?.caution" class="caution"><strong>{{ treatment.caution.hazard }}</strong> {{ treatment.caution.protection }} {{ treatment.caution.mishap }}</p>
+    <p v-else class="soft">
+      {{ option.verdict === 'ruled-out' ? 'Ruled out, so no course is planned.' : 'No day within eight weeks fits, so no course is planned.' }}
+    </p>
+    <p v-if="treatment?.caution" class="caution">
+      <strong>{{ treatment.caution.hazard }}</strong>
+      {{ treatment.caution.protection }} {{ treatment.caution.mishap }}
+    </p>
     <p v-if="treatment?.differs" class="soft small">Where labels differ: {{ treatment.differs }}</p>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <div v-if="place && holding.mayWrite" class="go">
-      <button v-if="fits" class="press" type="button" :disabled="busy" @click="start">{{ busy ? 'Keeping ...' : treatment?.active ? `Start on ${sayDay(situation.startOn)}` : `Leave it, count again` }}</button>
-      <button v-else-if="option.earliest" class="press quiet" type="button" @click="emit('day', option.earliest)">Look at {{ sayDay(option.earliest) }}</button>
-      <p class="law">The label in your hand and your local law decide{{ treatment?.active ? '; this defers to both, and to the vet or inspector where they have the say' : '' }}.</p>
+      <button v-if="fits" class="press" type="button" :disabled="busy" @click="start">
+        {{ busy ? 'Keeping ...' : treatment?.active ? `Start on ${sayDay(situation.startOn)}` : `Leave it, count again` }}
+      </button>
+      <button v-else-if="option.earliest" class="press quiet" type="button" @click="emit('day', option.earliest)">
+        Look at {{ sayDay(option.earliest) }}
+      </button>
+      <p class="law">
+        The label in your hand and your local law decide{{
+          treatment?.active ? '; this defers to both, and to the vet or inspector where they have the say' : ''
+        }}.
+      </p>
     </div>
   </section>
 </template>
@@ -72,10 +110,12 @@ async function start(): Promise<void> {
 .line li::before { content: ''; position: absolute; left: 3px; top: 5px; width: 9px; height: 9px; border-radius: 50%; border: 2px solid var(--thistle); background: var(--sheet); z-index: 1; }
 .line li.dose::before, .line li.remove::before { background: var(--thistle); }
 .line li.recount::before { background: var(--lichen); border-color: var(--lichen); }
-.line li::after { content: ''; position: absolute; left: 8.5px; top: 8px; bottom: -8px; width: 2px; background: var(--thistle-mid); opacity: .6; }
+.line li::after { content: ''; position: absolute; left: 8.5px; top: 8px; bottom: -8px; width: 2px; background: var(--thistle-mid); opacity: 0.6; }
 .line li:last-child::after { display: none; }
 .line .small { display: block; }
 .go { display: grid; gap: 8px; position: sticky; bottom: 0; background: var(--paper); padding: 10px 0 8px; z-index: 2; border-top: 1px solid var(--hairline); }
 .go .press { width: 100%; }
-@media (max-width: 720px) { .go { position: static; } }
+@media (max-width: 720px) {
+  .go { position: static; }
+}
 </style>

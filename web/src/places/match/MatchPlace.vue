@@ -30,7 +30,13 @@ const place = computed(() => {
   const wanting = yard?.row.find((s) => s.inHand === null && s.steps.some((x) => x.kind === 'choose')) ?? yard?.row[0]
   return yard && wanting ? { yard, state: wanting } : null
 })
-watch(() => place.value?.yard.yard.id, (id) => { if (id) holding.chosenYard = id }, { immediate: true })
+watch(
+  () => place.value?.yard.yard.id,
+  (id) => {
+    if (id) holding.chosenYard = id
+  },
+  { immediate: true },
+)
 
 /** A case read from a file stands in the colony's stead until it is put away; it is kept nowhere. */
 const file = shallowRef<{ name: string; situation: Situation } | null>(null)
@@ -42,16 +48,24 @@ const base = computed<Situation | null>(() => {
   if (!place.value || !holding.settings) return null
   return situationOf(place.value.yard.yard, place.value.state.colony, { ...holding.settings, priority: priority.value })
 })
-watch(file, (now) => { if (now) holding.day = now.situation.startOn })
+watch(file, (now) => {
+  if (now) holding.day = now.situation.startOn
+})
 const situation = computed<Situation | null>(() => (base.value ? { ...base.value, startOn: holding.day } : null))
 const result = computed(() => (situation.value ? answer(situation.value) : null))
 const shown = computed<string | null>({ get: () => chosen.value ?? result.value?.options[0]?.treatment ?? null, set: (key) => (chosen.value = key) })
 const chosen = ref<string | null>(null)
-const option = computed<AnsweredOption | null>(() => result.value?.options.find((o) => o.treatment === shown.value) ?? result.value?.options[0] ?? null)
+const option = computed<AnsweredOption | null>(
+  () => result.value?.options.find((o) => o.treatment === shown.value) ?? result.value?.options[0] ?? null,
+)
 const verdicts = computed<ReadonlyMap<Day, Verdict> | null>(() => {
   const treatment = option.value ? treatmentOf(option.value.treatment) : null
   if (!treatment || !base.value) return null
-  return new Map(startDays(treatment, judged(base.value), addDays(holding.today, -9), 70).filter((d) => d.day >= holding.today).map((d) => [d.day, d.verdict]))
+  return new Map(
+    startDays(treatment, judged(base.value), addDays(holding.today, -9), 70)
+      .filter((d) => d.day >= holding.today)
+      .map((d) => [d.day, d.verdict]),
+  )
 })
 const limit = computed(() => {
   const first = option.value ? treatmentOf(option.value.treatment)?.temperature.find((t) => t.outer[1] !== null) : null
@@ -59,7 +73,8 @@ const limit = computed(() => {
 })
 const beyond = computed(() => {
   const far = addDays(holding.today, 22)
-  const found = option.value?.earliest && option.value.earliest > far ? [{ day: option.value.earliest, text: `first fits ${sayDay(option.value.earliest)}` }] : []
+  const found =
+    option.value?.earliest && option.value.earliest > far ? [{ day: option.value.earliest, text: `first fits ${sayDay(option.value.earliest)}` }] : []
   const out = option.value?.course.find((j) => j.job === 'remove')
   return out && out.best > far ? [...found, { day: out.best, text: `out ${sayDay(out.best)}` }] : found
 })
@@ -73,7 +88,8 @@ const groups = computed(() => {
   ].filter((g) => g.list.length > 0)
 })
 const WEIGHT = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
-const cell = (o: AnsweredOption, gate: string) => o.findings.filter((f) => f.gate === gate).reduce((worst, f) => (WEIGHT[f.level] > WEIGHT[worst.level] ? f : worst))
+const cell = (o: AnsweredOption, gate: string) =>
+  o.findings.filter((f) => f.gate === gate).reduce((worst, f) => (WEIGHT[f.level] > WEIGHT[worst.level] ? f : worst))
 const deciding = (o: AnsweredOption) => o.findings.find((f) => f.level === o.verdict)
 function sayVerdict(o: AnsweredOption): string {
   if (o.verdict === 'fits') return 'Fits'
@@ -87,13 +103,21 @@ const gist = (o: AnsweredOption) => {
   const rounds = o.course.filter((j) => j.job === 'dose').length
   return `${o.dose.text.split(':')[0]}${rounds > 1 ? `, ${rounds} rounds` : ''}, ${t?.patterns.find((p) => p.when === 'always')?.name ?? (rounds > 1 ? '5 days apart' : 'once')}`
 }
-const PRIORITY_WORDS: Record<Priority, string> = { knockdown: 'strongest knockdown first', 'fewest-visits': 'fewest visits first', gentle: 'gentlest first', 'keep-supers': 'keep supers on first' }
+const PRIORITY_WORDS: Record<Priority, string> = {
+  knockdown: 'strongest knockdown first',
+  'fewest-visits': 'fewest visits first',
+  gentle: 'gentlest first',
+  'keep-supers': 'keep supers on first',
+}
 
 async function saveCase(): Promise<void> {
   if (!situation.value) return
   const { writeCase } = await import('@thistle/core/formats')
   const address = URL.createObjectURL(new Blob([writeCase(situation.value)], { type: 'application/json' }))
-  const link = Object.assign(document.createElement('a'), { href: address, download: `case-${place.value?.state.colony.name.toLowerCase() ?? 'file'}-${holding.day}.json` })
+  const link = Object.assign(document.createElement('a'), {
+    href: address,
+    download: `case-${place.value?.state.colony.name.toLowerCase() ?? 'file'}-${holding.day}.json`,
+  })
   link.click()
   URL.revokeObjectURL(address)
 }
@@ -103,7 +127,10 @@ async function loadCase(event: Event): Promise<void> {
   input.value = ''
   if (!chosenFile) return
   refusal.value = null
-  if (chosenFile.size > 1_000_000) { refusal.value = `${chosenFile.name} is over 1 MB: that is no case file.`; return }
+  if (chosenFile.size > 1_000_000) {
+    refusal.value = `${chosenFile.name} is over 1 MB: that is no case file.`
+    return
+  }
   let value: unknown
   try {
     value = JSON.parse(await chosenFile.text())
@@ -132,33 +159,82 @@ async function started(): Promise<void> {
       <aside class="facts" aria-label="What is known">
         <template v-if="file">
           <h1>A case from a file</h1>
-          <p class="care strong">{{ file.name }}: kept nowhere. <button class="plainlink" type="button" @click="putAway">Put it away</button></p>
+          <p class="care strong">
+            {{ file.name }}: kept nowhere.
+            <button class="plainlink" type="button" @click="putAway">Put it away</button>
+          </p>
         </template>
         <template v-else>
           <h1>{{ place.state.colony.name }}</h1>
-          <p class="soft">{{ place.state.colony.placement.position }} in the row, <RouterLink :to="`/yards/${place.yard.yard.id}`">{{ place.yard.yard.name }}</RouterLink></p>
-          <label class="other"><span class="unseen">Another colony</span>
+          <p class="soft">
+            {{ place.state.colony.placement.position }} in the row,
+            <RouterLink :to="`/yards/${place.yard.yard.id}`">{{ place.yard.yard.name }}</RouterLink>
+          </p>
+          <label class="other">
+            <span class="unseen">Another colony</span>
             <select class="pick" :value="place.state.colony.id" @change="router.push(`/match/${($event.target as HTMLSelectElement).value}`)">
-              <option v-for="s in place.yard.row" :key="s.colony.id" :value="s.colony.id">{{ s.colony.placement.position }} {{ s.colony.name }}{{ s.judgement.estimate === null ? '' : `, ${s.judgement.estimate.toFixed(1)}` }}</option>
+              <option v-for="s in place.yard.row" :key="s.colony.id" :value="s.colony.id">
+                {{ s.colony.placement.position }} {{ s.colony.name }}{{ s.judgement.estimate === null ? '' : `, ${s.judgement.estimate.toFixed(1)}` }}
+              </option>
             </select>
           </label>
         </template>
-        <DotWhisker large :estimate="result.judgement.estimate" :low="result.judgement.low" :high="result.judgement.high" :threshold="result.judgement.threshold" :unit="result.judgement.unit" :stale="result.judgement.stale" :representative="result.judgement.representative" :over="result.judgement.level === 'treat' || result.judgement.level === 'urgent'" :label="sayCount(result.judgement)" />
+        <DotWhisker
+          large
+          :estimate="result.judgement.estimate"
+          :low="result.judgement.low"
+          :high="result.judgement.high"
+          :threshold="result.judgement.threshold"
+          :unit="result.judgement.unit"
+          :stale="result.judgement.stale"
+          :representative="result.judgement.representative"
+          :over="result.judgement.level === 'treat' || result.judgement.level === 'urgent'"
+          :label="sayCount(result.judgement)"
+        />
         <p class="serif says">{{ result.judgement.text }}</p>
         <p v-for="n in result.judgement.notes" :key="n" class="care small">{{ n }}</p>
-        <component :is="narrow ? 'details' : 'div'" class="known"><summary v-if="narrow">What is known of the colony</summary>
-        <dl>
-          <template v-for="[k, v] in factLines(situation.colony)" :key="k"><dt>{{ k }}</dt><dd>{{ v }}</dd></template>
-          <dt>Supers</dt><dd>{{ wordOf(SUPERS_WORDS, situation.supers.now) }}<template v-if="situation.supers.now === 'for-people' && situation.supers.offOn"> until {{ sayDay(situation.supers.offOn, situation.asOf) }}</template></dd>
-          <dt>Next supers</dt><dd>{{ situation.supers.nextOn ? sayDay(situation.supers.nextOn, situation.asOf) : 'none expected' }}</dd>
-          <dt>Open until</dt><dd>{{ situation.lastOpening ? sayDay(situation.lastOpening, situation.asOf) : 'no day set' }}</dd>
-          <dt>Last time</dt><dd>{{ situation.history.length > 0 ? `${treatmentOf(situation.history.at(-1)?.treatment ?? '')?.name ?? situation.history.at(-1)?.treatment}, ${sayDay(situation.history.at(-1)?.start ?? '', situation.asOf)}` : 'nothing known' }}</dd>
-        </dl>
+        <component :is="narrow ? 'details' : 'div'" class="known">
+          <summary v-if="narrow">What is known of the colony</summary>
+          <dl>
+            <template v-for="[k, v] in factLines(situation.colony)" :key="k">
+              <dt>{{ k }}</dt>
+              <dd>{{ v }}</dd>
+            </template>
+            <dt>Supers</dt>
+            <dd>
+              {{ wordOf(SUPERS_WORDS, situation.supers.now) }}
+              <template v-if="situation.supers.now === 'for-people' && situation.supers.offOn">
+                until {{ sayDay(situation.supers.offOn, situation.asOf) }}
+              </template>
+            </dd>
+            <dt>Next supers</dt>
+            <dd>{{ situation.supers.nextOn ? sayDay(situation.supers.nextOn, situation.asOf) : 'none expected' }}</dd>
+            <dt>Open until</dt>
+            <dd>{{ situation.lastOpening ? sayDay(situation.lastOpening, situation.asOf) : 'no day set' }}</dd>
+            <dt>Last time</dt>
+            <dd>
+              {{
+                situation.history.length > 0
+                  ? `${treatmentOf(situation.history.at(-1)?.treatment ?? '')?.name ?? situation.history.at(-1)?.treatment}, ${sayDay(situation.history.at(-1)?.start ?? '', situation.asOf)}`
+                  : 'nothing known'
+              }}
+            </dd>
+          </dl>
         </component>
-        <p v-if="!file" class="small"><RouterLink :to="`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`">Note a look</RouterLink> · <RouterLink :to="`/count/${place.state.colony.id}`">Count</RouterLink> · <RouterLink to="/rules">Rules</RouterLink></p>
+        <p v-if="!file" class="small">
+          <RouterLink :to="`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`">Note a look</RouterLink>
+          ·
+          <RouterLink :to="`/count/${place.state.colony.id}`">Count</RouterLink>
+          ·
+          <RouterLink to="/rules">Rules</RouterLink>
+        </p>
         <div class="case small no-print">
-          <button class="plainlink" type="button" @click="saveCase">Save this case</button> ·
-          <label class="plainlink">Load a case<input class="unseen" type="file" accept="application/json,.json" @change="loadCase" /></label>
+          <button class="plainlink" type="button" @click="saveCase">Save this case</button>
+          ·
+          <label class="plainlink">
+            Load a case
+            <input class="unseen" type="file" accept="application/json,.json" @change="loadCase" />
+          </label>
           <p v-if="refusal" class="alarm strong" role="alert">{{ refusal }}</p>
         </div>
       </aside>
@@ -166,24 +242,58 @@ async function started(): Promise<void> {
       <section class="options" aria-labelledby="what-fits">
         <div class="head">
           <h2 id="what-fits">What fits on {{ sayDayLong(holding.day) }}</h2>
-          <label v-if="!file" class="small"><span class="unseen">Order</span><select v-model="priority" class="order"><option v-for="p in PRIORITIES" :key="p" :value="p">{{ PRIORITY_WORDS[p] }}</option></select></label>
+          <label v-if="!file" class="small">
+            <span class="unseen">Order</span>
+            <select v-model="priority" class="order">
+              <option v-for="p in PRIORITIES" :key="p" :value="p">{{ PRIORITY_WORDS[p] }}</option>
+            </select>
+          </label>
         </div>
-        <p v-if="result.judgement.level === 'urgent'" class="caution">This colony is in danger and every option has its cost. A queen lost can be mended, a colony lost cannot.</p>
+        <p v-if="result.judgement.level === 'urgent'" class="caution">
+          This colony is in danger and every option has its cost. A queen lost can be mended, a colony lost cannot.
+        </p>
 
         <table v-if="!narrow" class="matrix">
-          <thead><tr><th scope="col">Treatment</th><th v-for="[key, word, ask] in GATE_WORDS" :key="key" scope="col" :title="ask">{{ word }}</th><th scope="col">Verdict</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Treatment</th>
+              <th v-for="[key, word, ask] in GATE_WORDS" :key="key" scope="col" :title="ask">{{ word }}</th>
+              <th scope="col">Verdict</th>
+            </tr>
+          </thead>
           <tbody v-for="g in groups" :key="g.title">
-            <tr class="group"><th :colspan="11" scope="rowgroup">{{ g.title }}</th></tr>
+            <tr class="group">
+              <th :colspan="11" scope="rowgroup">{{ g.title }}</th>
+            </tr>
             <template v-for="o in g.list" :key="o.treatment">
               <tr :class="['option', `v-${o.verdict}`, { shown: o.treatment === option?.treatment }]" @click="shown = o.treatment">
-                <th scope="row"><button type="button" class="pickone" :aria-expanded="o.treatment === option?.treatment" @click.stop="shown = o.treatment">{{ treatmentOf(o.treatment)?.name }}</button><span class="soft small">{{ gist(o) }}</span></th>
-                <td v-for="[key, word] in GATE_WORDS" :key="key" class="cell" :class="{ decides: cell(o, key).level === o.verdict && o.verdict !== 'fits' }" :title="`${word}: ${holding.say(cell(o, key).text)}`">
+                <th scope="row">
+                  <button type="button" class="pickone" :aria-expanded="o.treatment === option?.treatment" @click.stop="shown = o.treatment">
+                    {{ treatmentOf(o.treatment)?.name }}
+                  </button>
+                  <span class="soft small">{{ gist(o) }}</span>
+                </th>
+                <td
+                  v-for="[key, word] in GATE_WORDS"
+                  :key="key"
+                  class="cell"
+                  :class="{ decides: cell(o, key).level === o.verdict && o.verdict !== 'fits' }"
+                  :title="`${word}: ${holding.say(cell(o, key).text)}`"
+                >
                   <span v-if="cell(o, key).level === 'fits'" class="dot"><span class="unseen">fits</span></span>
-                  <template v-else><VerdictRound :verdict="cell(o, key).level" :label="cell(o, key).level" /><span class="fig">{{ cell(o, key).figure }}</span></template>
+                  <template v-else>
+                    <VerdictRound :verdict="cell(o, key).level" :label="cell(o, key).level" />
+                    <span class="fig">{{ cell(o, key).figure }}</span>
+                  </template>
                 </td>
-                <td class="verdict"><VerdictRound :verdict="o.verdict" :size="18" /> {{ sayVerdict(o) }}</td>
+                <td class="verdict">
+                  <VerdictRound :verdict="o.verdict" :size="18" />
+                  {{ sayVerdict(o) }}
+                </td>
               </tr>
-              <tr v-if="o.treatment === option?.treatment" class="why"><td :colspan="11"><OptionReasons :option="o" /></td></tr>
+              <tr v-if="o.treatment === option?.treatment" class="why">
+                <td :colspan="11"><OptionReasons :option="o" /></td>
+              </tr>
             </template>
           </tbody>
         </table>
@@ -192,19 +302,56 @@ async function started(): Promise<void> {
           <template v-for="g in groups" :key="g.title">
             <h3>{{ g.title }}</h3>
             <article v-for="o in g.list" :key="o.treatment" class="card sheet" :class="{ shown: o.treatment === option?.treatment }">
-              <button type="button" class="cardhead" :aria-expanded="o.treatment === option?.treatment" @click="shown = o.treatment"><VerdictRound :verdict="o.verdict" :size="24" /><span><strong>{{ treatmentOf(o.treatment)?.name }}</strong><span class="soft">{{ sayVerdict(o) }}; {{ gist(o) }}</span></span></button>
-              <p v-if="o.treatment !== option?.treatment" class="small">{{ holding.say(deciding(o)?.text ?? '') }} <span class="flip">{{ o.verdict === 'fits' ? '' : holding.say(deciding(o)?.flip ?? '') }}</span></p>
-              <template v-else><OptionReasons :option="o" /><CoursePanel :key="o.treatment + holding.day" :option="o" :situation="situation" :place="file ? null : place" @day="holding.day = $event" @started="started" /></template>
+              <button type="button" class="cardhead" :aria-expanded="o.treatment === option?.treatment" @click="shown = o.treatment">
+                <VerdictRound :verdict="o.verdict" :size="24" />
+                <span>
+                  <strong>{{ treatmentOf(o.treatment)?.name }}</strong>
+                  <span class="soft">{{ sayVerdict(o) }}; {{ gist(o) }}</span>
+                </span>
+              </button>
+              <p v-if="o.treatment !== option?.treatment" class="small">
+                {{ holding.say(deciding(o)?.text ?? '') }}
+                <span class="flip">{{ o.verdict === 'fits' ? '' : holding.say(deciding(o)?.flip ?? '') }}</span>
+              </p>
+              <template v-else>
+                <OptionReasons :option="o" />
+                <CoursePanel
+                  :key="o.treatment + holding.day"
+                  :option="o"
+                  :situation="situation"
+                  :place="file ? null : place"
+                  @day="holding.day = $event"
+                  @started="started"
+                />
+              </template>
             </article>
           </template>
         </div>
-        <p v-if="!narrow" class="soft small foot">A dot fits; half a round fits with care; an open round not on this day; a struck one is ruled out. Forecast first, then what is usual for the month.</p>
+        <p v-if="!narrow" class="soft small foot">
+          A dot fits; half a round fits with care; an open round not on this day; a struck one is ruled out. Forecast first, then what is usual for
+          the month.
+        </p>
       </section>
 
-      <aside v-if="!narrow && option" class="course"><CoursePanel :key="option.treatment" :option="option" :situation="situation" :place="file ? null : place" @day="holding.day = $event" @started="started" /></aside>
+      <aside v-if="!narrow && option" class="course">
+        <CoursePanel
+          :key="option.treatment"
+          :option="option"
+          :situation="situation"
+          :place="file ? null : place"
+          @day="holding.day = $event"
+          @started="started"
+        />
+      </aside>
     </div>
   </template>
-  <div v-else class="page"><h1>There is nothing to match yet.</h1><p class="soft">Add a colony and count it first. <RouterLink to="/yards">To the yards</RouterLink></p></div>
+  <div v-else class="page">
+    <h1>There is nothing to match yet.</h1>
+    <p class="soft">
+      Add a colony and count it first.
+      <RouterLink to="/yards">To the yards</RouterLink>
+    </p>
+  </div>
 </template>
 
 <style scoped>
@@ -245,7 +392,11 @@ thead th:last-child { text-align: left; }
 .foot { padding: 12px 16px; }
 .course { padding: 18px 20px 40px 18px; }
 .flip { color: var(--thistle); font-weight: 600; }
-@media (max-width: 1120px) and (min-width: 721px) { .match { grid-template-columns: minmax(0, 1fr) 290px; } .facts { grid-column: 1 / -1; } .verdict { white-space: normal; } }
+@media (max-width: 1120px) and (min-width: 721px) {
+  .match { grid-template-columns: minmax(0, 1fr) 290px; }
+  .facts { grid-column: 1 / -1; }
+  .verdict { white-space: normal; }
+}
 @media (max-width: 720px) {
   .match { display: flex; flex-direction: column; padding-bottom: 90px; }
   .facts { padding: 16px 16px 4px; }

@@ -25,10 +25,17 @@ const rest = computed(() => findings.value.length - first.value.length)
   <ul class="reasons">
     <li v-for="(f, i) in shown" :key="i" :class="f.level">
       <VerdictRound :verdict="f.level" :size="14" />
-      <p><strong>{{ name(f.gate) }}.</strong> {{ holding.say(f.text) }} <span v-if="f.flip" class="flip">{{ holding.say(f.flip) }}</span> <span v-if="f.source" class="source">{{ f.limit ? `Limit: ${holding.say(f.limit)}; ` : '' }}{{ f.source }}.</span></p>
+      <p>
+        <strong>{{ name(f.gate) }}.</strong>
+        {{ holding.say(f.text) }}
+        <span v-if="f.flip" class="flip">{{ holding.say(f.flip) }}</span>
+        <span v-if="f.source" class="source">{{ f.limit ? `Limit: ${holding.say(f.limit)}; ` : '' }}{{ f.source }}.</span>
+      </p>
     </li>
   </ul>
-  <button v-if="rest > 0" class="plainlink small more" type="button" :aria-expanded="whole" @click="whole = !whole">{{ whole ? 'Only what decides' : `${rest} more that ${rest === 1 ? 'fits' : 'fit'}, with their limits and sources` }}</button>
+  <button v-if="rest > 0" class="plainlink small more" type="button" :aria-expanded="whole" @click="whole = !whole">
+    {{ whole ? 'Only what decides' : `${rest} more that ${rest === 1 ? 'fits' : 'fit'}, with their limits and sources` }}
+  </button>
 </template>
 
 <style scoped>

@@ -24,7 +24,12 @@ function draftOf() {
   const s = holding.settings
   if (!s) throw new Error('settings are loaded before this place is shown')
   return {
-    school: s.school, priority: s.priority, organicOnly: s.organicOnly, kit: [...s.kit] as Tool[], temperatureUnit: s.temperatureUnit, massUnit: s.massUnit,
+    school: s.school,
+    priority: s.priority,
+    organicOnly: s.organicOnly,
+    kit: [...s.kit] as Tool[],
+    temperatureUnit: s.temperatureUnit,
+    massUnit: s.massUnit,
     rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
     stock: Object.fromEntries(given.map((t) => [t.key, { units: null, expires: null, ...s.stock[t.key] }])) as Record<string, Draft<Stock>>,
   }
@@ -41,7 +46,12 @@ async function keep(): Promise<void> {
   saved.value = await save(async () => {
     const next = structuredClone(toRaw(draft))
     const others = Object.fromEntries(Object.entries(s.rules).filter(([key]) => !(key in next.rules)))
-    await holding.saveSettings({ ...s, ...next, rules: { ...others, ...next.rules } as Partial<Record<TreatmentKey, Rule>>, stock: { ...s.stock, ...next.stock } as Partial<Record<TreatmentKey, Stock>> })
+    await holding.saveSettings({
+      ...s,
+      ...next,
+      rules: { ...others, ...next.rules } as Partial<Record<TreatmentKey, Rule>>,
+      stock: { ...s.stock, ...next.stock } as Partial<Record<TreatmentKey, Stock>>,
+    })
     before.value = JSON.stringify(draft)
   })
 }
@@ -51,7 +61,9 @@ async function reread(): Promise<void> {
   before.value = JSON.stringify(draft)
 }
 
-const dates = reactive(Object.fromEntries(holding.yards.map((y) => [y.id, { lastOpening: y.lastOpening, supersOffOn: y.supersOffOn, supersNextOn: y.supersNextOn }])))
+const dates = reactive(
+  Object.fromEntries(holding.yards.map((y) => [y.id, { lastOpening: y.lastOpening, supersOffOn: y.supersOffOn, supersNextOn: y.supersNextOn }])),
+)
 const yardSave = useSave()
 const yardSaved = ref<string | null>(null)
 const failing = ref<string | null>(null)
@@ -62,14 +74,27 @@ const yardChanged = (y: YardRecord) => {
 async function keepYard(y: YardRecord): Promise<void> {
   const { id, name, place, latitude, longitude, hemisphere, timeZone, normals, phase, version } = y
   failing.value = id
-  const done = await yardSave.save(() => holding.put('yards', id, { name, place, latitude, longitude, hemisphere, timeZone, normals, phase, version, ...toRaw(dates[id]) }, id).then(() => undefined))
+  const done = await yardSave.save(() =>
+    holding
+      .put('yards', id, { name, place, latitude, longitude, hemisphere, timeZone, normals, phase, version, ...toRaw(dates[id]) }, id)
+      .then(() => undefined),
+  )
   yardSaved.value = done ? id : null
 }
 
-const PRIORITY_WORDS: Record<Priority, string> = { knockdown: 'the strongest knockdown first', 'fewest-visits': 'the fewest visits first', gentle: 'the gentlest first', 'keep-supers': 'what lets supers stay on first' }
-const limits = (school: (typeof SCHOOLS)[number]) => PHASES.map((p) => plain((SCHOOL_LIMITS[school][p].mites / SCHOOL_LIMITS[school][p].bees) * 100, 2))
+const PRIORITY_WORDS: Record<Priority, string> = {
+  knockdown: 'the strongest knockdown first',
+  'fewest-visits': 'the fewest visits first',
+  gentle: 'the gentlest first',
+  'keep-supers': 'what lets supers stay on first',
+}
+const limits = (school: (typeof SCHOOLS)[number]) =>
+  PHASES.map((p) => plain((SCHOOL_LIMITS[school][p].mites / SCHOOL_LIMITS[school][p].bees) * 100, 2))
 const tri = (b: boolean | null) => (b === null ? '' : b ? 'yes' : 'no')
-const untri = (event: Event) => { const v = (event.target as HTMLSelectElement).value; return v === '' ? null : v === 'yes' }
+const untri = (event: Event) => {
+  const v = (event.target as HTMLSelectElement).value
+  return v === '' ? null : v === 'yes'
+}
 const word = <T extends string>(event: Event) => ((event.target as HTMLSelectElement).value || null) as T | null
 async function signOut(): Promise<void> {
   await call('DELETE', '/session').catch(() => undefined)
@@ -83,33 +108,117 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
 <template>
   <div class="page rules">
     <h1>Your rules</h1>
-    <p class="soft lead">Every gate in Match reads this page. Round Thistle never says that a thing is legal: you confirm your own list, from the label in your hand and the law where you are.</p>
+    <p class="soft lead">
+      Every gate in Match reads this page. Round Thistle never says that a thing is legal: you confirm your own list, from the label in your hand and
+      the law where you are.
+    </p>
 
     <form class="form" novalidate @submit.prevent="keep">
       <section class="sheet block" aria-labelledby="r-list">
         <h2 id="r-list">What is authorised where you are</h2>
         <p class="soft small">Not known means: Match says "confirm before use". The figures left empty are taken from typical labels.</p>
         <div v-for="t in given" :key="t.key" class="treatment">
-          <div><h3>{{ t.name }}</h3><p class="soft small">{{ t.differs }}</p></div>
+          <div>
+            <h3>{{ t.name }}</h3>
+            <p class="soft small">{{ t.differs }}</p>
+          </div>
           <div class="fields">
-            <div class="field"><label :for="`a-${t.key}`">Authorised</label><select :id="`a-${t.key}`" class="pick" :value="draft.rules[t.key]!.authorised ?? 'unknown'" @change="draft.rules[t.key]!.authorised = word($event)"><option value="unknown">not known</option><option value="yes">yes, confirmed</option><option value="no">no</option></select></div>
-            <div v-if="t.supers.while !== 'never'" class="field"><label :for="`s-${t.key}`">With supers on</label><select :id="`s-${t.key}`" class="pick" :value="tri(draft.rules[t.key]!.withSupers)" @change="draft.rules[t.key]!.withSupers = untri($event)"><option value="">not known</option><option value="no">no</option><option value="yes">yes</option></select></div>
-            <NumberField v-if="t.dose.by === 'box'" :id="`g-${t.key}`" v-model="draft.rules[t.key]!.gramsPerBox" label="A brood box" unit="g" :min="0" :step="0.1" :fault="at(`rules.${t.key}.gramsPerBox`)" />
-            <NumberField v-if="t.patterns.some((p) => p.steps.some((s) => s.job === 'remove'))" :id="`d-${t.key}`" v-model="draft.rules[t.key]!.mostDays" label="Longest stay" unit="days" :min="1" :fault="at(`rules.${t.key}.mostDays`)" />
-            <NumberField :id="`c-${t.key}`" v-model="draft.rules[t.key]!.mostCourses" label="Most courses a year" :min="0" :fault="at(`rules.${t.key}.mostCourses`)" />
-            <NumberField :id="`u-${t.key}`" v-model="draft.stock[t.key]!.units" label="On the shelf" :unit="unitOf(t)" :min="0" :fault="at(`stock.${t.key}.units`)" />
+            <div class="field">
+              <label :for="`a-${t.key}`">Authorised</label>
+              <select
+                :id="`a-${t.key}`"
+                class="pick"
+                :value="draft.rules[t.key]!.authorised ?? 'unknown'"
+                @change="draft.rules[t.key]!.authorised = word($event)"
+              >
+                <option value="unknown">not known</option>
+                <option value="yes">yes, confirmed</option>
+                <option value="no">no</option>
+              </select>
+            </div>
+            <div v-if="t.supers.while !== 'never'" class="field">
+              <label :for="`s-${t.key}`">With supers on</label>
+              <select
+                :id="`s-${t.key}`"
+                class="pick"
+                :value="tri(draft.rules[t.key]!.withSupers)"
+                @change="draft.rules[t.key]!.withSupers = untri($event)"
+              >
+                <option value="">not known</option>
+                <option value="no">no</option>
+                <option value="yes">yes</option>
+              </select>
+            </div>
+            <NumberField
+              v-if="t.dose.by === 'box'"
+              :id="`g-${t.key}`"
+              v-model="draft.rules[t.key]!.gramsPerBox"
+              label="A brood box"
+              unit="g"
+              :min="0"
+              :step="0.1"
+              :fault="at(`rules.${t.key}.gramsPerBox`)"
+            />
+            <NumberField
+              v-if="t.patterns.some((p) => p.steps.some((s) => s.job === 'remove'))"
+              :id="`d-${t.key}`"
+              v-model="draft.rules[t.key]!.mostDays"
+              label="Longest stay"
+              unit="days"
+              :min="1"
+              :fault="at(`rules.${t.key}.mostDays`)"
+            />
+            <NumberField
+              :id="`c-${t.key}`"
+              v-model="draft.rules[t.key]!.mostCourses"
+              label="Most courses a year"
+              :min="0"
+              :fault="at(`rules.${t.key}.mostCourses`)"
+            />
+            <NumberField
+              :id="`u-${t.key}`"
+              v-model="draft.stock[t.key]!.units"
+              label="On the shelf"
+              :unit="unitOf(t)"
+              :min="0"
+              :fault="at(`stock.${t.key}.units`)"
+            />
             <DayField :id="`e-${t.key}`" v-model="draft.stock[t.key]!.expires" label="Its expiry" :fault="at(`stock.${t.key}.expires`)" />
           </div>
         </div>
-        <label class="check"><input v-model="draft.organicOnly" type="checkbox" /> Organic acids, thymol and the like only: rule synthetic treatments out</label>
+        <label class="check">
+          <input v-model="draft.organicOnly" type="checkbox" />
+          Organic acids, thymol and the like only: rule synthetic treatments out
+        </label>
       </section>
 
       <section class="sheet block" aria-labelledby="r-school">
         <h2 id="r-school">When a colony is over the limit</h2>
         <p class="soft small">Mites per 100 bees. All of them are common practice, and each has its advocate.</p>
         <table>
-          <thead><tr><th scope="col">School</th><th scope="col">Winter rest</th><th scope="col">Build-up</th><th scope="col">Flow</th><th scope="col">Winter bees</th></tr></thead>
-          <tbody><tr v-for="s in SCHOOLS" :key="s" :class="{ on: draft.school === s }"><th scope="row"><label class="check"><input v-model="draft.school" type="radio" name="school" :value="s" /> <span>{{ saySchool(s).name }}<span class="soft small why">{{ saySchool(s).why }}</span></span></label></th><td v-for="(l, i) in limits(s)" :key="i">{{ l }}</td></tr></tbody>
+          <thead>
+            <tr>
+              <th scope="col">School</th>
+              <th scope="col">Winter rest</th>
+              <th scope="col">Build-up</th>
+              <th scope="col">Flow</th>
+              <th scope="col">Winter bees</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="s in SCHOOLS" :key="s" :class="{ on: draft.school === s }">
+              <th scope="row">
+                <label class="check">
+                  <input v-model="draft.school" type="radio" name="school" :value="s" />
+                  <span>
+                    {{ saySchool(s).name }}
+                    <span class="soft small why">{{ saySchool(s).why }}</span>
+                  </span>
+                </label>
+              </th>
+              <td v-for="(l, i) in limits(s)" :key="i">{{ l }}</td>
+            </tr>
+          </tbody>
         </table>
         <p class="small soft">At 5 in 100 (3 in the winter rest) a colony counts as urgent in every school.</p>
       </section>
@@ -117,23 +226,50 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
       <section class="sheet block" aria-labelledby="r-kit">
         <h2 id="r-kit">Your kit</h2>
         <p class="soft small">What is not ticked counts as not there: a treatment that needs it waits.</p>
-        <div class="kit"><label v-for="[key, name] in KIT_WORDS" :key="key" class="check"><input v-model="draft.kit" type="checkbox" :value="key" /> {{ name }}</label></div>
+        <div class="kit">
+          <label v-for="[key, name] in KIT_WORDS" :key="key" class="check">
+            <input v-model="draft.kit" type="checkbox" :value="key" />
+            {{ name }}
+          </label>
+        </div>
       </section>
 
       <section class="sheet block" aria-labelledby="r-units">
         <h2 id="r-units">How you read it</h2>
         <div class="fields">
-          <div class="field"><label for="r-temp">Temperature</label><select id="r-temp" v-model="draft.temperatureUnit" class="pick"><option value="C">°C</option><option value="F">°F</option></select></div>
-          <div class="field"><label for="r-mass">Weight</label><select id="r-mass" v-model="draft.massUnit" class="pick"><option value="g">grams</option><option value="oz">ounces</option></select></div>
-          <div class="field"><label for="r-order">Among options that fit alike</label><select id="r-order" v-model="draft.priority" class="pick"><option v-for="p in PRIORITIES" :key="p" :value="p">{{ PRIORITY_WORDS[p] }}</option></select></div>
+          <div class="field">
+            <label for="r-temp">Temperature</label>
+            <select id="r-temp" v-model="draft.temperatureUnit" class="pick">
+              <option value="C">°C</option>
+              <option value="F">°F</option>
+            </select>
+          </div>
+          <div class="field">
+            <label for="r-mass">Weight</label>
+            <select id="r-mass" v-model="draft.massUnit" class="pick">
+              <option value="g">grams</option>
+              <option value="oz">ounces</option>
+            </select>
+          </div>
+          <div class="field">
+            <label for="r-order">Among options that fit alike</label>
+            <select id="r-order" v-model="draft.priority" class="pick">
+              <option v-for="p in PRIORITIES" :key="p" :value="p">{{ PRIORITY_WORDS[p] }}</option>
+            </select>
+          </div>
         </div>
       </section>
 
       <div class="keepbar">
-        <p v-if="fault" class="alarm strong" role="alert">{{ fault }} <button v-if="stale" class="plainlink" type="button" @click="reread">Show what it is now</button></p>
+        <p v-if="fault" class="alarm strong" role="alert">
+          {{ fault }}
+          <button v-if="stale" class="plainlink" type="button" @click="reread">Show what it is now</button>
+        </p>
         <p v-else-if="saved && !changed" class="settled strong" role="status">Kept. Every verdict reads it from now on.</p>
         <p v-else-if="changed" class="care strong">Changed, not kept yet.</p>
-        <button class="press" type="submit" :disabled="busy || !changed || holding.me?.keeper.role !== 'owner'">{{ busy ? 'Keeping ...' : 'Keep these rules' }}</button>
+        <button class="press" type="submit" :disabled="busy || !changed || holding.me?.keeper.role !== 'owner'">
+          {{ busy ? 'Keeping ...' : 'Keep these rules' }}
+        </button>
       </div>
     </form>
 
@@ -143,15 +279,35 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
       <form v-for="y in holding.yards" :key="y.id" class="treatment" novalidate @submit.prevent="keepYard(y)">
         <h3>{{ y.name }}</h3>
         <div class="fields">
-          <DayField :id="`o-${y.id}`" v-model="dates[y.id]!.supersOffOn" label="Supers come off" :fault="failing === y.id ? yardSave.at('supersOffOn') : null" />
-          <DayField :id="`n-${y.id}`" v-model="dates[y.id]!.supersNextOn" label="Next supers go on" :fault="failing === y.id ? yardSave.at('supersNextOn') : null" />
-          <DayField :id="`l-${y.id}`" v-model="dates[y.id]!.lastOpening" label="Last opening before winter" :fault="failing === y.id ? yardSave.at('lastOpening') : null" />
-          <button class="press quiet" type="submit" :disabled="yardSave.busy.value || !yardChanged(y)">{{ yardSaved === y.id && !yardChanged(y) ? 'Kept' : 'Keep' }}</button>
+          <DayField
+            :id="`o-${y.id}`"
+            v-model="dates[y.id]!.supersOffOn"
+            label="Supers come off"
+            :fault="failing === y.id ? yardSave.at('supersOffOn') : null"
+          />
+          <DayField
+            :id="`n-${y.id}`"
+            v-model="dates[y.id]!.supersNextOn"
+            label="Next supers go on"
+            :fault="failing === y.id ? yardSave.at('supersNextOn') : null"
+          />
+          <DayField
+            :id="`l-${y.id}`"
+            v-model="dates[y.id]!.lastOpening"
+            label="Last opening before winter"
+            :fault="failing === y.id ? yardSave.at('lastOpening') : null"
+          />
+          <button class="press quiet" type="submit" :disabled="yardSave.busy.value || !yardChanged(y)">
+            {{ yardSaved === y.id && !yardChanged(y) ? 'Kept' : 'Keep' }}
+          </button>
         </div>
         <p v-if="failing === y.id && yardSave.fault.value" class="alarm strong" role="alert">{{ yardSave.fault.value }}</p>
       </form>
     </section>
-    <p class="soft small">{{ holding.me?.keeper.name }}, {{ holding.me?.keeper.role }} of {{ holding.me?.holding.name }}. <button class="plainlink" type="button" @click="signOut">Sign out</button></p>
+    <p class="soft small">
+      {{ holding.me?.keeper.name }}, {{ holding.me?.keeper.role }} of {{ holding.me?.holding.name }}.
+      <button class="plainlink" type="button" @click="signOut">Sign out</button>
+    </p>
   </div>
 </template>
 

@@ -29,8 +29,14 @@ async function enter(which: 'demo' | 'own'): Promise<void> {
   <form class="form" novalidate @submit.prevent="enter('own')">
     <button class="press demo" type="button" :disabled="busy !== null" @click="enter('demo')">Walk through the demo</button>
     <p class="or soft small"><span>or with your own account</span></p>
-    <div class="field"><label for="si-email">E-mail address</label><Input id="si-email" v-model:value="email" type="email" autocomplete="username" size="large" /></div>
-    <div class="field"><label for="si-password">Password</label><Input id="si-password" v-model:value="password" type="password" autocomplete="current-password" size="large" /></div>
+    <div class="field">
+      <label for="si-email">E-mail address</label>
+      <Input id="si-email" v-model:value="email" type="email" autocomplete="username" size="large" />
+    </div>
+    <div class="field">
+      <label for="si-password">Password</label>
+      <Input id="si-password" v-model:value="password" type="password" autocomplete="current-password" size="large" />
+    </div>
     <p v-if="fault" class="fault alarm strong" role="alert">{{ fault }}</p>
     <button class="press quiet" type="submit" :disabled="busy !== null || email === '' || password === ''">Sign in</button>
   </form>

@@ -12,7 +12,8 @@ const holding = useHolding()
 
 async function go(): Promise<void> {
   holding.forget()
-  const back = typeof route.query.back === 'string' && route.query.back.startsWith('/') && !route.query.back.startsWith('//') ? route.query.back : '/today'
+  const back =
+    typeof route.query.back === 'string' && route.query.back.startsWith('/') && !route.query.back.startsWith('//') ? route.query.back : '/today'
   await router.push(back)
 }
 </script>
@@ -20,18 +21,51 @@ async function go(): Promise<void> {
 <template>
   <div class="door">
     <section class="tell">
-      <p class="brand"><RoundThistle :size="46" /><span class="serif">Round Thistle</span></p>
-      <h1>From the jar<br />to the last strip.</h1>
-      <p class="lead">Count the mites. See what the count can say and what it cannot, which treatment fits on which day, and why. Then do it, take it out in time, and count again.</p>
+      <p class="brand">
+        <RoundThistle :size="46" />
+        <span class="serif">Round Thistle</span>
+      </p>
+      <h1>
+        From the jar
+        <br />
+        to the last strip.
+      </h1>
+      <p class="lead">
+        Count the mites. See what the count can say and what it cannot, which treatment fits on which day, and why. Then do it, take it out in time,
+        and count again.
+      </p>
       <ol class="walk">
-        <li><span><DotWhisker :estimate="3.67" :low="2.07" :high="6" :threshold="3" over label="For example: 11 mites on 300 bees, 3.7 in 100, likely 2.1 to 6.0, over a limit of 3" /></span><span>11 mites on 300 bees: a dot, its doubt, and the limit.</span></li>
-        <li><span class="rounds"><VerdictRound verdict="fits" :size="20" /><VerdictRound verdict="care" :size="20" /><VerdictRound verdict="wait" :size="20" /><VerdictRound verdict="ruled-out" :size="20" /></span><span>Fits, fits with care, not on this day, ruled out.</span></li>
+        <li>
+          <span>
+            <DotWhisker
+              :estimate="3.67"
+              :low="2.07"
+              :high="6"
+              :threshold="3"
+              over
+              label="For example: 11 mites on 300 bees, 3.7 in 100, likely 2.1 to 6.0, over a limit of 3"
+            />
+          </span>
+          <span>11 mites on 300 bees: a dot, its doubt, and the limit.</span>
+        </li>
+        <li>
+          <span class="rounds">
+            <VerdictRound verdict="fits" :size="20" />
+            <VerdictRound verdict="care" :size="20" />
+            <VerdictRound verdict="wait" :size="20" />
+            <VerdictRound verdict="ruled-out" :size="20" />
+          </span>
+          <span>Fits, fits with care, not on this day, ruled out.</span>
+        </li>
       </ol>
     </section>
     <section class="enter sheet" aria-label="Sign in">
       <h2>Come in</h2>
       <SignInForm @done="go" />
-      <p class="law">The demo is an invented holding in an invented valley. Round Thistle helps you think; the label in your hand and your local law decide, and your vet or inspector where they have the say.</p>
+      <p class="law">
+        The demo is an invented holding in an invented valley. Round Thistle helps you think; the label in your hand and your local law decide, and
+        your vet or inspector where they have the say.
+      </p>
     </section>
   </div>
 </template>

@@ -40,7 +40,13 @@ function when(line: TodayJob): string {
   const { step } = line
   if (step.kind === 'choose' || step.kind === 'queen') return 'today'
   if (step.due === 'overdue') return `since ${sayDay(step.latest)}`
-  const [earliest, latest] = [line.lines.map((l) => l.step.earliest).toSorted()[0], line.lines.map((l) => l.step.latest).toSorted().at(-1)]
+  const [earliest, latest] = [
+    line.lines.map((l) => l.step.earliest).toSorted()[0],
+    line.lines
+      .map((l) => l.step.latest)
+      .toSorted()
+      .at(-1),
+  ]
   if (!earliest || !latest) return ''
   return earliest === latest ? sayDay(latest) : step.kind === 'count' ? `by ${sayDay(latest)}` : `${sayWindow(earliest, latest)}`
 }
@@ -55,10 +61,16 @@ function afterOne(): void {
   <template v-if="holding.yard">
     <DayStrip :yard="holding.yard.yard" :marks="marks" />
     <div class="page">
-      <h1 class="day">{{ sayDayLong(holding.today) }}<span class="unseen">, today</span>, {{ holding.me?.holding.name }}</h1>
+      <h1 class="day">
+        {{ sayDayLong(holding.today) }}
+        <span class="unseen">, today</span>
+        , {{ holding.me?.holding.name }}
+      </h1>
       <ul class="sentences">
         <li v-for="y in sentences" :key="y.yard.id">
-          <RouterLink :to="`/yards/${y.yard.id}`" class="serif"><span v-for="(p, i) in y.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span></RouterLink>
+          <RouterLink :to="`/yards/${y.yard.id}`" class="serif">
+            <span v-for="(p, i) in y.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span>
+          </RouterLink>
         </li>
       </ul>
       <p v-if="nothing" class="soft">Nothing needs doing today.</p>
@@ -70,13 +82,36 @@ function afterOne(): void {
             <span class="when" :class="{ 'alarm strong': g.key === 'overdue' }">{{ when(line) }}</span>
             <span class="what">
               <span class="strong" :class="{ alarm: line.step.tone === 'alarm' }">{{ what(line) }}</span>
-              <span class="where"><span class="soft">{{ line.yard.yard.name }}<template v-if="line.step.course">, {{ line.step.course.treatment.name }}</template></span></span>
-              <span v-for="w in g.key === 'coming' ? [] : (line.step.course?.course.warnings ?? [])" :key="w.text" class="alarm small">{{ w.text }}</span>
+              <span class="where">
+                <span class="soft">
+                  {{ line.yard.yard.name }}
+                  <template v-if="line.step.course">, {{ line.step.course.treatment.name }}</template>
+                </span>
+              </span>
+              <span v-for="w in g.key === 'coming' ? [] : (line.step.course?.course.warnings ?? [])" :key="w.text" class="alarm small">
+                {{ w.text }}
+              </span>
             </span>
             <span class="who">
               <template v-for="(l, i) in line.lines" :key="l.state.colony.id">
-                <button v-if="enterable(line) && holding.mayWrite" class="colony" type="button" @click="doing = { line, index: i }"><i>{{ l.state.colony.placement.position }}</i> {{ l.state.colony.name }}</button>
-                <RouterLink v-else class="colony" :to="line.step.kind === 'choose' ? `/match/${l.state.colony.id}` : countable(line) ? `/count/${l.state.colony.id}` : `/yards/${line.yard.yard.id}?colony=${l.state.colony.id}`"><i>{{ l.state.colony.placement.position }}</i> {{ l.state.colony.name }}</RouterLink>
+                <button v-if="enterable(line) && holding.mayWrite" class="colony" type="button" @click="doing = { line, index: i }">
+                  <i>{{ l.state.colony.placement.position }}</i>
+                  {{ l.state.colony.name }}
+                </button>
+                <RouterLink
+                  v-else
+                  class="colony"
+                  :to="
+                    line.step.kind === 'choose'
+                      ? `/match/${l.state.colony.id}`
+                      : countable(line)
+                        ? `/count/${l.state.colony.id}`
+                        : `/yards/${line.yard.yard.id}?colony=${l.state.colony.id}`
+                  "
+                >
+                  <i>{{ l.state.colony.placement.position }}</i>
+                  {{ l.state.colony.name }}
+                </RouterLink>
               </template>
             </span>
           </li>
@@ -84,8 +119,20 @@ function afterOne(): void {
       </section>
       <p class="law">Windows come from each treatment's own course; the label in your hand and local law decide.</p>
     </div>
-    <SidePane v-if="current" :title="current.state.colony.name" :sub="`${current.state.colony.placement.position} in the row, ${current.yard.yard.name}: ${current.course.treatment.name}`" @close="doing = null">
-      <JobForm :key="current.course.record.id + current.job.job + current.job.n" :yard="current.yard.yard" :state="current.state" :course="current.course" :job="current.job" @done="afterOne" />
+    <SidePane
+      v-if="current"
+      :title="current.state.colony.name"
+      :sub="`${current.state.colony.placement.position} in the row, ${current.yard.yard.name}: ${current.course.treatment.name}`"
+      @close="doing = null"
+    >
+      <JobForm
+        :key="current.course.record.id + current.job.job + current.job.n"
+        :yard="current.yard.yard"
+        :state="current.state"
+        :course="current.course"
+        :job="current.job"
+        @done="afterOne"
+      />
     </SidePane>
   </template>
   <div v-else class="page first">

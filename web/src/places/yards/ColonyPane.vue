@@ -24,7 +24,10 @@ const { busy, fault, save } = useSave()
 
 const c = computed(() => props.state.colony)
 const j = computed(() => props.state.judgement)
-const lines = computed(() => [...factLines(props.state.situation.colony), ['Supers', wordOf(SUPERS_WORDS, props.state.situation.supers.now)] as const])
+const lines = computed(() => [
+  ...factLines(props.state.situation.colony),
+  ['Supers', wordOf(SUPERS_WORDS, props.state.situation.supers.now)] as const,
+])
 const history = computed(() => {
   const days = [...new Set(c.value.counts.map((n) => n.onDay))].toReversed()
   return days.map((day) => {
@@ -35,13 +38,27 @@ const history = computed(() => {
 })
 const courses = computed(() => props.state.courses.filter((x) => !x.cancelled).toReversed())
 const several = (course: CourseState, kind: string) => course.course.jobs.filter((x) => x.job === kind).length > 1
-const eventOf = (course: CourseState, x: PlannedJob): EventRecord | null => course.events.find((e) => e.kind === 'done' && e.job === x.job && e.n === x.n) ?? null
+const eventOf = (course: CourseState, x: PlannedJob): EventRecord | null =>
+  course.events.find((e) => e.kind === 'done' && e.job === x.job && e.n === x.n) ?? null
 
 async function takeBack(course: CourseState, event: EventRecord): Promise<void> {
-  await save(() => holding.put('events', newId(), { courseId: course.record.id, kind: 'taken-back', happenedOn: holding.today, supersedes: event.id, device: 'page' }, props.yard.yard.id).then(() => undefined))
+  await save(() =>
+    holding
+      .put(
+        'events',
+        newId(),
+        { courseId: course.record.id, kind: 'taken-back', happenedOn: holding.today, supersedes: event.id, device: 'page' },
+        props.yard.yard.id,
+      )
+      .then(() => undefined),
+  )
 }
 async function callOff(course: CourseState): Promise<void> {
-  await save(() => holding.put('events', newId(), { courseId: course.record.id, kind: 'cancelled', happenedOn: holding.today, device: 'page' }, props.yard.yard.id).then(() => undefined))
+  await save(() =>
+    holding
+      .put('events', newId(), { courseId: course.record.id, kind: 'cancelled', happenedOn: holding.today, device: 'page' }, props.yard.yard.id)
+      .then(() => undefined),
+  )
 }
 function toggle(what: NonNullable<typeof doing.value>): void {
   job.value = null
@@ -61,18 +78,39 @@ function toggle(what: NonNullable<typeof doing.value>): void {
     </section>
     <template v-else>
       <section class="block">
-        <DotWhisker large :estimate="j.estimate" :low="j.low" :high="j.high" :threshold="j.threshold" :unit="j.unit" :stale="j.stale" :representative="j.representative" :over="j.level === 'treat' || j.level === 'urgent'" :label="sayCount(j)" />
+        <DotWhisker
+          large
+          :estimate="j.estimate"
+          :low="j.low"
+          :high="j.high"
+          :threshold="j.threshold"
+          :unit="j.unit"
+          :stale="j.stale"
+          :representative="j.representative"
+          :over="j.level === 'treat' || j.level === 'urgent'"
+          :label="sayCount(j)"
+        />
         <p class="serif says">{{ j.text }}</p>
         <p v-if="state.inHand" class="act strong">{{ state.inHand.treatment.name }} is in hand: the count after it will tell.</p>
         <p v-for="n in j.notes" :key="n" class="care small">{{ n }}</p>
-        <p class="small soft">{{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${j.mites} mites${j.bees ? ` on ${j.bees} bees` : ''}.` : '' }} {{ j.chanceOver === null ? '' : `Chance that the true level is at or over the limit: about ${Math.round(j.chanceOver * 100)} %.` }}</p>
+        <p class="small soft">
+          {{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${j.mites} mites${j.bees ? ` on ${j.bees} bees` : ''}.` : '' }}
+          {{ j.chanceOver === null ? '' : `Chance that the true level is at or over the limit: about ${Math.round(j.chanceOver * 100)} %.` }}
+        </p>
       </section>
       <section v-if="state.steps.length > 0" class="block">
         <h3>Next</h3>
         <ul class="steps">
           <li v-for="s in state.steps" :key="s.text + s.best">
             <span :class="s.tone" class="strong">{{ capital(s.text) }}</span>
-            <button v-if="s.kind === 'job' && s.job && s.course && s.job.job !== 'recount' && s.due !== 'coming' && holding.mayWrite" class="press quiet" type="button" @click="job = { course: s.course, job: s.job }">Enter it</button>
+            <button
+              v-if="s.kind === 'job' && s.job && s.course && s.job.job !== 'recount' && s.due !== 'coming' && holding.mayWrite"
+              class="press quiet"
+              type="button"
+              @click="job = { course: s.course, job: s.job }"
+            >
+              Enter it
+            </button>
             <RouterLink v-else-if="s.kind === 'count' || s.job?.job === 'recount'" class="plainlink" :to="`/count/${c.id}`">Count</RouterLink>
             <RouterLink v-else-if="s.kind === 'choose'" class="plainlink" :to="`/match/${c.id}`">What fits</RouterLink>
             <span v-else class="soft small">{{ s.due === 'coming' ? `from ${sayDay(s.earliest)}` : '' }}</span>
@@ -81,21 +119,50 @@ function toggle(what: NonNullable<typeof doing.value>): void {
       </section>
       <section v-for="course in courses" :key="course.record.id" class="block course">
         <h3>{{ course.treatment.name }}, {{ course.planned ? 'chosen for' : 'since' }} {{ sayDay(course.startedOn) }}</h3>
-        <p v-for="w in course.course.warnings" :key="w.text" class="caution"><strong>{{ w.kind === 'over-stay' ? 'Over-stay. ' : w.kind === 'too-early' ? 'Too early. ' : '' }}</strong>{{ w.text }}</p>
+        <p v-for="w in course.course.warnings" :key="w.text" class="caution">
+          <strong>{{ w.kind === 'over-stay' ? 'Over-stay. ' : w.kind === 'too-early' ? 'Too early. ' : '' }}</strong>
+          {{ w.text }}
+        </p>
         <OutcomeLine v-if="course.outcome" :course="course" />
         <ol class="line">
           <li v-for="x in course.course.jobs" :key="`${x.job}${x.n}`" :class="x.state">
             <span class="when">{{ x.doneOn ? sayDay(x.doneOn) : x.earliest === x.latest ? sayDay(x.best) : sayWindow(x.earliest, x.latest) }}</span>
-            <span>{{ sayJob(x, several(course, x.job)) }}<template v-if="x.state === 'done'">: done{{ x.amount !== null && course.course.dose ? `, ${sayAmount(x.amount, course.course.dose.unit, holding.settings?.massUnit)}` : '' }}</template>
-              &nbsp;<button v-if="x.state === 'done' && eventOf(course, x) && holding.mayWrite" class="plainlink small" type="button" :disabled="busy" @click="takeBack(course, eventOf(course, x)!)">take back</button></span>
+            <span>
+              {{ sayJob(x, several(course, x.job)) }}
+              <template v-if="x.state === 'done'">
+                : done{{
+                  x.amount !== null && course.course.dose ? `, ${sayAmount(x.amount, course.course.dose.unit, holding.settings?.massUnit)}` : ''
+                }}
+              </template>
+              &nbsp;
+              <button
+                v-if="x.state === 'done' && eventOf(course, x) && holding.mayWrite"
+                class="plainlink small"
+                type="button"
+                :disabled="busy"
+                @click="takeBack(course, eventOf(course, x)!)"
+              >
+                take back
+              </button>
+            </span>
           </li>
         </ol>
-        <button v-if="course.planned && holding.mayWrite" class="plainlink" type="button" :disabled="busy" @click="callOff(course)">Call this course off</button>
+        <button v-if="course.planned && holding.mayWrite" class="plainlink" type="button" :disabled="busy" @click="callOff(course)">
+          Call this course off
+        </button>
       </section>
       <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
       <section class="block">
-        <h3>What is known<span class="soft small"> {{ c.look ? `, seen ${sayDay(c.look.onDay)}` : ': nothing yet' }}</span></h3>
-        <dl class="facts"><template v-for="[k, v] in lines" :key="k"><dt>{{ k }}</dt><dd>{{ v }}</dd></template></dl>
+        <h3>
+          What is known
+          <span class="soft small">{{ c.look ? `, seen ${sayDay(c.look.onDay)}` : ': nothing yet' }}</span>
+        </h3>
+        <dl class="facts">
+          <template v-for="[k, v] in lines" :key="k">
+            <dt>{{ k }}</dt>
+            <dd>{{ v }}</dd>
+          </template>
+        </dl>
         <p v-if="c.look?.note" class="note">{{ c.look.note }}</p>
       </section>
       <section v-if="holding.mayWrite" class="block">
@@ -111,7 +178,21 @@ function toggle(what: NonNullable<typeof doing.value>): void {
       </section>
       <section v-if="history.length > 0" class="block">
         <h3>Counts</h3>
-        <ul class="counts"><li v-for="h in history" :key="h.day"><span>{{ sayDay(h.day, holding.today) }}</span><DotWhisker :estimate="h.judged.estimate" :low="h.judged.low" :high="h.judged.high" :threshold="h.judged.threshold" :over="h.judged.level === 'treat' || h.judged.level === 'urgent'" :representative="h.judged.representative" :label="sayCount(h.judged)" /><span class="fig">{{ h.judged.estimate?.toFixed(1) }}</span></li></ul>
+        <ul class="counts">
+          <li v-for="h in history" :key="h.day">
+            <span>{{ sayDay(h.day, holding.today) }}</span>
+            <DotWhisker
+              :estimate="h.judged.estimate"
+              :low="h.judged.low"
+              :high="h.judged.high"
+              :threshold="h.judged.threshold"
+              :over="h.judged.level === 'treat' || h.judged.level === 'urgent'"
+              :representative="h.judged.representative"
+              :label="sayCount(h.judged)"
+            />
+            <span class="fig">{{ h.judged.estimate?.toFixed(1) }}</span>
+          </li>
+        </ul>
         <p class="soft small">Mites per 100 bees, each against its own day's limit.</p>
       </section>
     </template>

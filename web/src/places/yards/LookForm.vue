@@ -21,15 +21,41 @@ const last = props.colony.look
 const known = last ?? { ...NOTHING_KNOWN, supers: null }
 const onDay = ref<string | null>(holding.today)
 const look = reactive({
-  broodBoxes: known.broodBoxes as number | null, framesOfBees: known.framesOfBees, framesOfBrood: known.framesOfBrood, brood: known.brood, hive: known.hive, queen: known.queen,
-  layingSince: known.layingSince, floor: known.floor, entrance: known.entrance, supers: known.supers,
-  feeding: yesNo(known.feeding) as 'yes' | 'no' | null, clustered: yesNo(known.clustered) as 'yes' | 'no' | null, newlyHived: yesNo(known.newlyHived) as 'yes' | 'no' | null, floorWet: yesNo(known.floorWet) as 'yes' | 'no' | null, note: '',
+  broodBoxes: known.broodBoxes as number | null,
+  framesOfBees: known.framesOfBees,
+  framesOfBrood: known.framesOfBrood,
+  brood: known.brood,
+  hive: known.hive,
+  queen: known.queen,
+  layingSince: known.layingSince,
+  floor: known.floor,
+  entrance: known.entrance,
+  supers: known.supers,
+  feeding: yesNo(known.feeding) as 'yes' | 'no' | null,
+  clustered: yesNo(known.clustered) as 'yes' | 'no' | null,
+  newlyHived: yesNo(known.newlyHived) as 'yes' | 'no' | null,
+  floorWet: yesNo(known.floorWet) as 'yes' | 'no' | null,
+  note: '',
 })
 
 async function keep(): Promise<void> {
   const done = await save(async () => {
     const { feeding, clustered, newlyHived, floorWet, ...rest } = look
-    await holding.put('looks', id, { colonyId: props.colony.id, onDay: onDay.value, ...rest, layingSince: look.queen === 'new' ? look.layingSince : null, feeding: flag(feeding), clustered: flag(clustered), newlyHived: flag(newlyHived), floorWet: flag(floorWet) }, props.yard.id)
+    await holding.put(
+      'looks',
+      id,
+      {
+        colonyId: props.colony.id,
+        onDay: onDay.value,
+        ...rest,
+        layingSince: look.queen === 'new' ? look.layingSince : null,
+        feeding: flag(feeding),
+        clustered: flag(clustered),
+        newlyHived: flag(newlyHived),
+        floorWet: flag(floorWet),
+      },
+      props.yard.id,
+    )
   })
   if (done) emit('done')
 }
@@ -40,13 +66,28 @@ async function keep(): Promise<void> {
     <p v-if="last" class="soft small">Filled in from the look before; change what you saw.</p>
     <DayField id="look-day" v-model="onDay" label="Looked on" :max="holding.today" :fault="at('onDay')" />
     <div class="two">
-      <NumberField id="look-bees" v-model="look.framesOfBees" label="Frames of bees" hint="all boxes together" :fault="at('framesOfBees')" :step="0.5" />
+      <NumberField
+        id="look-bees"
+        v-model="look.framesOfBees"
+        label="Frames of bees"
+        hint="all boxes together"
+        :fault="at('framesOfBees')"
+        :step="0.5"
+      />
       <NumberField id="look-boxes" v-model="look.broodBoxes" label="Brood boxes" :fault="at('broodBoxes')" />
       <PickField id="look-brood" v-model="look.brood" label="Brood" :options="BROOD_WORDS" />
       <NumberField id="look-frames" v-model="look.framesOfBrood" label="Frames of brood" :fault="at('framesOfBrood')" :step="0.5" />
       <PickField id="look-queen" v-model="look.queen" label="Queen" :options="QUEEN_WORDS" />
       <PickField id="look-supers" v-model="look.supers" label="Supers" :options="SUPERS_WORDS" />
-      <DayField v-if="look.queen === 'new'" id="look-laying" v-model="look.layingSince" label="Laying since" :max="holding.today" optional :fault="at('layingSince')" />
+      <DayField
+        v-if="look.queen === 'new'"
+        id="look-laying"
+        v-model="look.layingSince"
+        label="Laying since"
+        :max="holding.today"
+        optional
+        :fault="at('layingSince')"
+      />
       <PickField id="look-floor" v-model="look.floor" label="Floor" :options="FLOOR_WORDS" />
       <PickField id="look-entrance" v-model="look.entrance" label="Entrance" :options="ENTRANCE_WORDS" />
       <PickField id="look-feeding" v-model="look.feeding" label="Being fed" :options="YES_NO" />
@@ -55,7 +96,10 @@ async function keep(): Promise<void> {
       <PickField id="look-wet" v-model="look.floorWet" label="Floor wet" :options="YES_NO" />
       <PickField id="look-hive" v-model="look.hive" label="Hive with" :options="HIVE_WORDS" />
     </div>
-    <div class="field"><label for="look-note">Note</label><textarea id="look-note" v-model="look.note" class="area" maxlength="2000" /></div>
+    <div class="field">
+      <label for="look-note">Note</label>
+      <textarea id="look-note" v-model="look.note" class="area" maxlength="2000" />
+    </div>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <button class="press" type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep this look' }}</button>
   </form>

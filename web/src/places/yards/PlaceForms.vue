@@ -29,11 +29,21 @@ async function rename(): Promise<void> {
   if (await save(() => holding.put('colonies', props.colony.id, body({ name: name.value }), props.yard.id).then(() => undefined))) emit('done')
 }
 async function retire(): Promise<void> {
-  if (await save(() => holding.put('colonies', props.colony.id, body({ retiredOn: onDay.value, retiredWhy: why.value }), props.yard.id).then(() => undefined))) emit('gone')
+  if (
+    await save(() =>
+      holding.put('colonies', props.colony.id, body({ retiredOn: onDay.value, retiredWhy: why.value }), props.yard.id).then(() => undefined),
+    )
+  )
+    emit('gone')
 }
 async function move(): Promise<void> {
   const done = await save(async () => {
-    await holding.persist('POST', `/colonies/${props.colony.id}/move`, { placementId, yardId: yardId.value, position: position.value, onDay: onDay.value })
+    await holding.persist('POST', `/colonies/${props.colony.id}/move`, {
+      placementId,
+      yardId: yardId.value,
+      position: position.value,
+      onDay: onDay.value,
+    })
     await holding.load()
   })
   if (!done) return
@@ -44,14 +54,27 @@ async function move(): Promise<void> {
 
 <template>
   <form v-if="what === 'rename'" class="form" novalidate @submit.prevent="rename">
-    <div class="field"><label for="pf-name">Name or tag</label><Input id="pf-name" v-model:value="name" size="large" :maxlength="40" /><p v-if="at('name')" class="fault">{{ at('name') }}</p><p v-else class="hint">It stays with the colony when it is moved.</p></div>
+    <div class="field">
+      <label for="pf-name">Name or tag</label>
+      <Input id="pf-name" v-model:value="name" size="large" :maxlength="40" />
+      <p v-if="at('name')" class="fault">{{ at('name') }}</p>
+      <p v-else class="hint">It stays with the colony when it is moved.</p>
+    </div>
     <p v-if="fault && !at('name')" class="alarm strong" role="alert">{{ fault }}</p>
     <button v-if="stale" class="press quiet" type="button" @click="holding.refresh(yard.id)">Show what it is now</button>
     <button class="press" type="submit" :disabled="busy || name.trim() === ''">Keep the name</button>
   </form>
   <form v-else-if="what === 'move'" class="form" novalidate @submit.prevent="move">
     <PickField id="pf-yard" v-model="yardId" label="To the yard" :options="yards" :unknown="false" />
-    <NumberField id="pf-position" v-model="position" label="Place in the row" hint="1 is where you begin to walk; those behind move up" :min="1" :max="999" :fault="at('position')" />
+    <NumberField
+      id="pf-position"
+      v-model="position"
+      label="Place in the row"
+      hint="1 is where you begin to walk; those behind move up"
+      :min="1"
+      :max="999"
+      :fault="at('position')"
+    />
     <DayField id="pf-day" v-model="onDay" label="Moved on" :max="holding.today" :fault="at('onDay')" />
     <p v-if="fault && !at('onDay') && !at('position')" class="alarm strong" role="alert">{{ fault }}</p>
     <button class="press" type="submit" :disabled="busy">Move it</button>
@@ -59,7 +82,10 @@ async function move(): Promise<void> {
   <form v-else class="form" novalidate @submit.prevent="retire">
     <p class="soft small">Died, sold, united: it leaves the row, and its records stay in the book.</p>
     <DayField id="pf-retired" v-model="onDay" label="Gone since" :max="holding.today" :fault="at('retiredOn')" />
-    <div class="field"><label for="pf-why">What happened</label><Input id="pf-why" v-model:value="why" size="large" :maxlength="200" /></div>
+    <div class="field">
+      <label for="pf-why">What happened</label>
+      <Input id="pf-why" v-model:value="why" size="large" :maxlength="200" />
+    </div>
     <p v-if="fault && !at('retiredOn')" class="alarm strong" role="alert">{{ fault }}</p>
     <button class="press" type="submit" :disabled="busy">Take it out of the row</button>
   </form>

@@ -17,21 +17,35 @@ import ColonyPane from './ColonyPane.vue'
 const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
-watch(() => route.params.yardId, (id) => {
-  if (typeof id === 'string' && id) holding.chosenYard = id
-}, { immediate: true })
+watch(
+  () => route.params.yardId,
+  (id) => {
+    if (typeof id === 'string' && id) holding.chosenYard = id
+  },
+  { immediate: true },
+)
 
 const yard = computed(() => holding.yard)
 const openId = ref<string | null>(typeof route.query.colony === 'string' ? route.query.colony : null)
 const adding = ref(false)
 const opened = computed<ColonyState | null>(() => yard.value?.row.find((s) => s.colony.id === openId.value) ?? null)
-watch(() => yard.value?.yard.id, () => { openId.value = opened.value ? openId.value : null; adding.value = false })
+watch(
+  () => yard.value?.yard.id,
+  () => {
+    openId.value = opened.value ? openId.value : null
+    adding.value = false
+  },
+)
 const marks = useMarks(computed(() => (yard.value ? [yard.value] : [])))
 const limit = computed(() => yard.value?.row[0]?.judgement.threshold ?? 3)
 
 function open(state: ColonyState): void {
   adding.value = false
   openId.value = state.colony.id
+}
+function startAdding(): void {
+  openId.value = null
+  adding.value = true
 }
 function added(id: string): void {
   adding.value = false
@@ -46,25 +60,92 @@ const threshold = (s: ColonyState) => s.judgement.threshold ?? limit.value
   <template v-if="yard">
     <DayStrip :yard="yard.yard" :marks="marks" />
     <div class="page">
-      <nav class="tabs no-print" aria-label="Yards"><RouterLink v-for="s in holding.states" :key="s.yard.id" :to="`/yards/${s.yard.id}`" :class="{ here: s.yard.id === yard.yard.id }" :aria-current="s.yard.id === yard.yard.id ? 'page' : undefined">{{ s.yard.name }} <span>{{ s.row.length }}</span></RouterLink></nav>
-      <h1 class="sentence"><span v-for="(p, i) in yard.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span></h1>
+      <nav class="tabs no-print" aria-label="Yards">
+        <RouterLink
+          v-for="s in holding.states"
+          :key="s.yard.id"
+          :to="`/yards/${s.yard.id}`"
+          :class="{ here: s.yard.id === yard.yard.id }"
+          :aria-current="s.yard.id === yard.yard.id ? 'page' : undefined"
+        >
+          {{ s.yard.name }}
+          <span>{{ s.row.length }}</span>
+        </RouterLink>
+      </nav>
+      <h1 class="sentence">
+        <span v-for="(p, i) in yard.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span>
+      </h1>
       <p class="soft">{{ holding.say(yard.below) }}</p>
 
       <table v-if="yard.row.length > 0" class="row sheet">
         <thead>
-          <tr><th class="num" scope="col"><span class="unseen">Place in the row</span></th><th scope="col">Colony</th><th scope="col">Bees, frames</th><th scope="col">Brood, frames</th><th scope="col">Queen</th><th scope="col">Supers</th><th scope="col">Mites per 100 bees <span class="lim">limit {{ plain(limit, 2) }}</span></th><th scope="col">Course</th><th scope="col">Next</th></tr>
+          <tr>
+            <th class="num" scope="col"><span class="unseen">Place in the row</span></th>
+            <th scope="col">Colony</th>
+            <th scope="col">Bees, frames</th>
+            <th scope="col">Brood, frames</th>
+            <th scope="col">Queen</th>
+            <th scope="col">Supers</th>
+            <th scope="col">
+              Mites per 100 bees
+              <span class="lim">limit {{ plain(limit, 2) }}</span>
+            </th>
+            <th scope="col">Course</th>
+            <th scope="col">Next</th>
+          </tr>
         </thead>
         <tbody>
           <tr v-for="s in yard.row" :key="s.colony.id" :class="{ open: s.colony.id === openId }" @click="open(s)">
             <td class="num">{{ s.colony.placement.position }}</td>
-            <th class="name" scope="row"><button type="button" class="opener" @click.stop="open(s)">{{ s.colony.name }}</button></th>
+            <th class="name" scope="row">
+              <button type="button" class="opener" @click.stop="open(s)">{{ s.colony.name }}</button>
+            </th>
             <td class="bees"><FrameCombs :frames="s.situation.colony.framesOfBees" :of="10" tone="bees" label="frames of bees" /></td>
-            <td class="brood"><span v-if="s.situation.colony.brood === 'none'" class="care">none</span><template v-else><FrameCombs :frames="s.situation.colony.framesOfBrood" :of="7" tone="brood" label="frames of brood" /><span v-if="s.situation.colony.brood === 'open'" class="soft small"> open</span></template></td>
-            <td class="queen"><span class="k">queen </span><span :class="{ 'alarm strong': s.situation.colony.queen === 'absent', care: s.situation.colony.queen === 'new' }">{{ wordOf(QUEEN_WORDS, s.situation.colony.queen) }}</span></td>
-            <td class="supers"><span class="k">supers </span><span :class="{ soft: s.situation.supers.now === 'none' }">{{ s.situation.supers.now === 'for-people' ? 'on' : s.situation.supers.now === 'for-bees' ? "bees' own" : wordOf(SUPERS_WORDS, s.situation.supers.now) }}</span></td>
-            <td class="count"><DotWhisker :estimate="s.judgement.estimate" :low="s.judgement.low" :high="s.judgement.high" :threshold="threshold(s)" :unit="s.judgement.unit" :stale="s.judgement.stale" :representative="s.judgement.representative" :over="over(s)" :label="sayCount(s.judgement)" /><span class="fig" :class="{ 'alarm strong': over(s) }">{{ s.judgement.estimate === null ? 'no count' : s.judgement.estimate.toFixed(1) }}</span></td>
+            <td class="brood">
+              <span v-if="s.situation.colony.brood === 'none'" class="care">none</span>
+              <template v-else>
+                <FrameCombs :frames="s.situation.colony.framesOfBrood" :of="7" tone="brood" label="frames of brood" />
+                <span v-if="s.situation.colony.brood === 'open'" class="soft small">open</span>
+              </template>
+            </td>
+            <td class="queen">
+              <span class="k">queen</span>
+              <span :class="{ 'alarm strong': s.situation.colony.queen === 'absent', care: s.situation.colony.queen === 'new' }">
+                {{ wordOf(QUEEN_WORDS, s.situation.colony.queen) }}
+              </span>
+            </td>
+            <td class="supers">
+              <span class="k">supers</span>
+              <span :class="{ soft: s.situation.supers.now === 'none' }">
+                {{
+                  s.situation.supers.now === 'for-people'
+                    ? 'on'
+                    : s.situation.supers.now === 'for-bees'
+                      ? "bees' own"
+                      : wordOf(SUPERS_WORDS, s.situation.supers.now)
+                }}
+              </span>
+            </td>
+            <td class="count">
+              <DotWhisker
+                :estimate="s.judgement.estimate"
+                :low="s.judgement.low"
+                :high="s.judgement.high"
+                :threshold="threshold(s)"
+                :unit="s.judgement.unit"
+                :stale="s.judgement.stale"
+                :representative="s.judgement.representative"
+                :over="over(s)"
+                :label="sayCount(s.judgement)"
+              />
+              <span class="fig" :class="{ 'alarm strong': over(s) }">
+                {{ s.judgement.estimate === null ? 'no count' : s.judgement.estimate.toFixed(1) }}
+              </span>
+            </td>
             <td class="running"><CourseLine v-if="s.inHand" :state="s.inHand" :today="holding.today" /></td>
-            <td class="next"><span v-if="s.steps[0]" class="strong" :class="s.steps[0].tone">{{ capital(s.steps[0].text) }}</span></td>
+            <td class="next">
+              <span v-if="s.steps[0]" class="strong" :class="s.steps[0].tone">{{ capital(s.steps[0].text) }}</span>
+            </td>
           </tr>
         </tbody>
       </table>
@@ -72,12 +153,27 @@ const threshold = (s: ColonyState) => s.judgement.threshold ?? limit.value
         <h2>Nothing stands here yet</h2>
         <p>Add the colonies in the order in which you walk past them. Then count one: a wash of about 300 bees.</p>
       </div>
-      <p v-if="holding.mayWrite" class="after no-print"><button class="press quiet" type="button" @click="openId = null; adding = true">Add a colony</button><span class="soft small">Hollow dot: counted over three weeks ago. Square: not representative. Arrow: runs past 6.</span></p>
+      <p v-if="holding.mayWrite" class="after no-print">
+        <button
+          class="press quiet"
+          type="button"
+          @click="startAdding"
+        >
+          Add a colony
+        </button>
+        <span class="soft small">Hollow dot: counted over three weeks ago. Square: not representative. Arrow: runs past 6.</span>
+      </p>
     </div>
     <ColonyPane v-if="opened" :key="opened.colony.id" :yard="yard" :state="opened" @close="openId = null" />
-    <SidePane v-else-if="adding" title="Add a colony" :sub="yard.yard.name" @close="adding = false"><AddColony :yard="yard.yard" @done="added" /></SidePane>
+    <SidePane v-else-if="adding" title="Add a colony" :sub="yard.yard.name" @close="adding = false">
+      <AddColony :yard="yard.yard" @done="added" />
+    </SidePane>
   </template>
-  <div v-else class="page"><h1>No yard yet.</h1><p class="soft">A yard is where the colonies stand.</p><button class="press quiet" type="button" @click="router.push('/today')">Back to Today</button></div>
+  <div v-else class="page">
+    <h1>No yard yet.</h1>
+    <p class="soft">A yard is where the colonies stand.</p>
+    <button class="press quiet" type="button" @click="router.push('/today')">Back to Today</button>
+  </div>
 </template>
 
 <style scoped>
@@ -103,7 +199,10 @@ tbody tr.open { background: var(--thistle-wash); }
 .k { display: none; }
 .after { display: flex; align-items: center; gap: 18px; margin-top: 16px; flex-wrap: wrap; }
 .empty { padding: 34px; margin-top: 18px; display: grid; gap: 8px; justify-items: start; }
-@media (max-width: 1180px) { .supers, th:nth-child(6) { display: none; } td, thead th { padding-left: 6px; padding-right: 6px; } }
+@media (max-width: 1180px) {
+  .supers, th:nth-child(6) { display: none; }
+  td, thead th { padding-left: 6px; padding-right: 6px; }
+}
 @media (max-width: 720px) {
   .row, .row tbody { display: block; }
   thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
