@@ -7,9 +7,9 @@ import { firstDay, levelAt, sayLevel, type Gate, type JudgedSituation, type Lazy
 /** Below this a past course of the same active is a sign that it is failing (authorities expect 90-95 %; hobby reading under 70 fails). */
 const FAILING = 0.7
 
-/** Forms of one active, also those not built yet: the part of the key before the form. */
-const activeOf = (key: string): string => treatmentOf(key)?.active ?? key.split('-')[0] ?? key
-const sameActive = (option: Treatment, past: PastCourse) => activeOf(past.treatment) === option.active || past.treatment === option.key
+/** Forms of one active share the part of the key before the form; so do those that are not built yet. */
+const activeOf = (key: string): string | undefined => key.split('-')[0]
+const sameActive = (option: Treatment, past: PastCourse) => activeOf(past.treatment) === activeOf(option.key)
 const nameOf = (key: string) => treatmentOf(key)?.name ?? key
 
 /** What this gate would say with a part of the history left out: the test behind its flips. */

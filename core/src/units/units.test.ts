@@ -1,0 +1,41 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { inUnits, plain, sayTemperature, toCelsius, toFahrenheit, toGrams, toOunces } from './index.ts'
+
+describe('units', () => {
+  it('keeps the fixed points of both scales', () => {
+    expect(toFahrenheit(0)).toBe(32)
+    expect(toFahrenheit(100)).toBe(212)
+    expect(toFahrenheit(-40)).toBe(-40)
+  })
+
+  // Common practice, no source: the figures people carry in their heads.
+  it.each([
+    [77, 25],
+    [85, 29.4],
+    [86, 30],
+    [59, 15],
+    [105, 40.6],
+  ])('%d °F is %d °C', (fahrenheit, celsius) => {
+    expect(Number(toCelsius(fahrenheit).toFixed(1))).toBe(celsius)
+  })
+
+  it('goes there and back', () => {
+    fc.assert(fc.property(fc.double({ min: -60, max: 60, noNaN: true }), (t) => Math.abs(toCelsius(toFahrenheit(t)) - t) < 1e-9))
+    fc.assert(fc.property(fc.double({ min: 0, max: 1000, noNaN: true }), (g) => Math.abs(toGrams(toOunces(g)) - g) < 1e-9))
+  })
+
+  it('writes numbers without a useless tail', () => {
+    expect(plain(29.5)).toBe('29.5')
+    expect(plain(30.0)).toBe('30')
+    expect(sayTemperature(29.5, 'F')).toBe('85.1 °F')
+  })
+
+  it('turns sentences into the keeper’s unit, differences without the offset', () => {
+    expect(inUnits('Highs of 27, 26 and 25 °C; the limit is 10 to 29.5 °C.', 'F')).toBe('Highs of 81, 79 and 77 °F; the limit is 50 to 85 °F.')
+    expect(inUnits('It would take 2.5 °C more to change this.', 'F')).toBe('It would take 4.5 °F more to change this.')
+    expect(inUnits('31 °C on Thu 13 Aug is over 29.5 °C.', 'F')).toBe('88 °F on Thu 13 Aug is over 85 °F.')
+    expect(inUnits('No temperature here: 14 days.', 'F')).toBe('No temperature here: 14 days.')
+    expect(inUnits('A high of 27 °C.', 'C')).toBe('A high of 27 °C.')
+  })
+})

@@ -1,0 +1,73 @@
+import { spawn } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import Ajv2020 from 'ajv/dist/2020.js'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { answer } from '@thistle/core/course'
+import { parseCase } from '@thistle/core/formats'
+import { BARE } from '../cases/index.ts'
+
+const ROOT = fileURLToPath(new URL('../..', import.meta.url))
+let dir: string
+beforeAll(() => {
+  dir = mkdtempSync(join(tmpdir(), 'thistle-case-'))
+})
+afterAll(() => rmSync(dir, { recursive: true }))
+
+/** Runs the command as a keeper would. */
+function command(args: string[], input = ''): Promise<{ code: number | null; out: string; err: string }> {
+  return new Promise((resolve) => {
+    const child = spawn('npm', ['run', '-s', 'case', '--', ...args], { cwd: ROOT, env: { PATH: process.env.PATH, HOME: process.env.HOME } })
+    let [out, err] = ['', '']
+    child.stdout.on('data', (part: Buffer) => (out += part))
+    child.stderr.on('data', (part: Buffer) => (err += part))
+    child.on('close', (code) => resolve({ code, out, err: err.split('\n').filter((l) => !l.startsWith('npm warn')).join('\n') }))
+    child.stdin.end(input)
+  })
+}
+
+describe('npm run -s case', { timeout: 60_000 }, () => {
+  it('answers a case from a file and from standard input alike, as the core does', async () => {
+    const file = join(dir, 'case.json')
+    writeFileSync(file, JSON.stringify(BARE))
+    const [fromFile, fromInput] = await Promise.all([command(['match', file]), command(['match', '-'], JSON.stringify(BARE))])
+    expect(fromFile).toMatchObject({ code: 0, err: '' })
+    expect(fromInput.out).toBe(fromFile.out)
+    const parsed = parseCase(BARE)
+    expect(JSON.parse(fromFile.out)).toEqual(JSON.parse(JSON.stringify(parsed.ok ? answer(parsed.situation) : null)))
+  })
+
+  it.each([
+    ['an unknown field', JSON.stringify({ ...BARE, bees: 1 }), /^bees is a field that is not known here.*\n$/],
+    ['a fault deep inside', JSON.stringify({ ...BARE, counts: [{ date: '2026-08-11', method: 'wash', mites: 400, bees: 300 }] }), /^counts\[0\]\.mites.*\n$/],
+    ['no JSON', '{ "case": 1,', /^The case is not JSON: .*\n$/],
+  ])('refuses %s with one sentence and exit code 2', async (_what, input, sentence) => {
+    const { code, out, err } = await command(['match', '-'], input)
+    expect({ code, out }).toEqual({ code: 2, out: '' })
+    expect(err).toMatch(sentence)
+  })
+
+  it('refuses a file that is not there and a wrong call', async () => {
+    const [missing, wrong] = await Promise.all([command(['match', join(dir, 'none.json')]), command(['judge'])])
+    expect(missing.code).toBe(2)
+    expect(missing.err).toMatch(/cannot be read/)
+    expect(wrong.code).toBe(2)
+  })
+})
+
+describe('docs/case.schema.json', () => {
+  const schema = JSON.parse(readFileSync(join(ROOT, 'docs/case.schema.json'), 'utf8')) as object
+  const validate = new Ajv2020({ strict: false, validateFormats: false }).compile(schema)
+  it('is what the Joi schema makes today', async () => {
+    const { jsonSchemaOfCase } = await import('../../scripts/schema.ts')
+    expect(schema).toEqual(jsonSchemaOfCase())
+  })
+  it('takes and refuses, by an independent validator, what the project does', () => {
+    expect(validate(BARE)).toBe(true)
+    const nothing = { startOn: null, hemisphere: null, phase: null, supers: null, counts: null, weather: null, normals: null, lastOpening: null, history: null, keeper: null, rules: null, stock: null }
+    expect(validate({ ...BARE, ...nothing, colony: { broodBoxes: 1, brood: null, queen: null, hive: null, floor: null, framesOfBees: null, hivedOn: null } })).toBe(true)
+    for (const bad of [{ ...BARE, weird: 1 }, { ...BARE, colony: {} }, { ...BARE, case: 2 }, { ...BARE, colony: { broodBoxes: 0 } }, { ...BARE, phase: 'autumn' }]) expect(validate(bad)).toBe(false)
+  })
+})

@@ -1,0 +1,159 @@
+import { describe, expect, it } from 'vitest'
+import { colonyState, courseState, situationOf, todayOfYards, yardState, type ColonyRecord, type CourseRecord, type EventRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { answer } from '@thistle/core/course'
+import { parseCase, writeCase } from '@thistle/core/formats'
+import { addDays, type Day } from '@thistle/core/time'
+import { august, days } from '../cases/index.ts'
+
+const TODAY = '2026-08-12'
+const settings: SettingsRecord = { id: 's', version: 1, ...august().keeper, kit: august().keeper.kit!, rules: august().rules, stock: {}, temperatureUnit: 'C', massUnit: 'g' }
+
+function colonyOf(name: string, position: number, over: Partial<ColonyRecord> = {}): ColonyRecord {
+  const { hivedOn: _hivedOn, ...facts } = august().colony
+  return {
+    id: name,
+    name,
+    version: 1,
+    since: '2026-03-01',
+    hivedOn: null,
+    parents: [],
+    placement: { id: `p-${name}`, version: 1, position, fromDay: '2026-03-01', yardId: 'y' },
+    look: { ...facts, id: `l-${name}`, version: 1, onDay: '2026-08-10', supers: 'none', note: null },
+    counts: [countOf('2026-08-11', 2)],
+    courses: [],
+    ...over,
+  }
+}
+const countOf = (onDay: Day, mites: number, bees = 300, courseId: string | null = null) => ({
+  id: `c-${onDay}-${mites}`,
+  version: 1,
+  courseId,
+  onDay,
+  method: 'wash' as const,
+  recovery: null,
+  representative: null,
+  note: null,
+  samples: [{ mites, bees, days: null }],
+})
+const yardOf = (colonies: ColonyRecord[], today: Day = TODAY): YardRecord => ({
+  id: 'y',
+  name: 'Test Yard',
+  version: 1,
+  place: 0,
+  latitude: null,
+  longitude: null,
+  hemisphere: 'north',
+  timeZone: 'UTC',
+  normals: [],
+  phase: null,
+  lastOpening: '2026-11-05',
+  supersOffOn: null,
+  supersNextOn: '2027-05-10',
+  weather: days('2026-08-01', Array.from({ length: 120 }, () => 24)),
+  today,
+  colonies,
+})
+
+function courseOf(treatment: CourseRecord['treatment'], startOn: Day, events: Partial<EventRecord>[] = []): CourseRecord {
+  const situation = august({ asOf: startOn, startOn, counts: [{ ...august().counts[0]!, date: startOn, mites: 20 }] })
+  return {
+    id: `course-${startOn}`,
+    decisionId: 'd',
+    treatment,
+    startOn,
+    latestStart: addDays(startOn, 3),
+    facts: situation,
+    recountBy: answer(situation).judgement.recountBy,
+    before: { mites: 20, bees: 300, countedOn: startOn, method: 'wash' },
+    events: events.map((e, i) => ({ id: `e${i}`, kind: 'done', job: null, n: 1, happenedOn: startOn, amount: null, note: null, supersedes: null, ...e })),
+  }
+}
+const steps = (colony: ColonyRecord, today: Day = TODAY) => colonyState(yardOf([colony], today), colony, settings).steps.map((s) => `${s.due}: ${s.text}`)
+
+describe('what a colony asks for', () => {
+  it('is a choice over the limit, a count when it is time, and nothing sooner', () => {
+    expect(steps(colonyOf('A', 1, { counts: [countOf('2026-08-11', 12)] }))).toEqual(['due: choose a treatment'])
+    expect(steps(colonyOf('A', 1, { counts: [] }))).toEqual(['due: count first'])
+    expect(steps(colonyOf('A', 1, { counts: [countOf('2026-07-01', 0)] }))[0]).toMatch(/^due: count again now/)
+    expect(steps(colonyOf('A', 1))[0]).toMatch(/^coming: count by/)
+  })
+  it('is the queen first where there is none', () => {
+    const bare = colonyOf('A', 1)
+    expect(steps({ ...bare, look: { ...bare.look!, queen: 'absent' } })[0]).toBe('due: settle the queen first')
+  })
+  it('is the course in hand, and no second choice beside it', () => {
+    const course = courseOf('amitraz-strip', '2026-06-15', [{ job: 'dose', happenedOn: '2026-06-15', amount: 4 }])
+    const found = steps(colonyOf('A', 1, { counts: [countOf('2026-06-14', 20)], courses: [course] }))
+    expect(found[0]).toMatch(/^overdue: /)
+    expect(found.join()).toMatch(/take strips out now/)
+    expect(found.join()).not.toMatch(/choose/)
+  })
+})
+
+describe('a kept course', () => {
+  const dosed = { job: 'dose' as const, happenedOn: '2026-08-14', amount: 2 }
+  it('reads events in which a later one supersedes an earlier, or takes it back', () => {
+    const corrected = courseOf('formic-strip-14', '2026-08-14', [dosed, { ...dosed, happenedOn: '2026-08-15', supersedes: 'e0' }])
+    expect(courseState(corrected, colonyOf('A', 1), '2026-08-20').startedOn).toBe('2026-08-15')
+    const back = courseOf('formic-strip-14', '2026-08-14', [dosed, { kind: 'taken-back', supersedes: 'e0' }])
+    expect(courseState(back, colonyOf('A', 1), '2026-08-15').planned).toBe(true)
+    const off = courseOf('formic-strip-14', '2026-08-14', [{ kind: 'cancelled' }])
+    expect(courseState(off, colonyOf('A', 1), '2026-08-15')).toMatchObject({ cancelled: true, planned: false, running: false })
+  })
+  it('takes the count in its window as the answer, and says whether it worked', () => {
+    const course = courseOf('formic-strip-14', '2026-08-14', [dosed])
+    const early = colonyOf('A', 1, { counts: [countOf('2026-08-14', 20), countOf('2026-08-30', 9)], courses: [course] })
+    expect(courseState(course, early, '2026-09-10').recount).toBeNull()
+    const colony = colonyOf('A', 1, { counts: [countOf('2026-08-14', 20), countOf('2026-09-07', 2)], courses: [course] })
+    const state = courseState(course, colony, '2026-09-10')
+    expect(state.recount?.onDay).toBe('2026-09-07')
+    expect(state.outcome?.efficacy?.estimate).toBeCloseTo(0.9)
+    expect(state.outcome?.verdict).toBe('worked')
+  })
+  it('takes a count that was made for it even before its window', () => {
+    const course = courseOf('formic-strip-14', '2026-08-14', [dosed])
+    const colony = colonyOf('A', 1, { counts: [countOf('2026-09-02', 3, 300, course.id)], courses: [course] })
+    const state = courseState(course, colony, '2026-09-10')
+    expect(state.recount).not.toBeNull()
+    expect(state.course.warnings.map((w) => w.kind)).toContain('too-early')
+  })
+  it('goes into the history that later matching reads, with what it took', () => {
+    const course = courseOf('formic-strip-14', '2026-08-14', [dosed, { job: 'put-back', happenedOn: '2026-08-28' }])
+    const colony = colonyOf('A', 1, { counts: [countOf('2026-08-14', 20), countOf('2026-09-07', 8)], courses: [course] })
+    const [past] = situationOf(yardOf([colony], '2026-09-10'), colony, settings).history
+    expect(past).toMatchObject({ treatment: 'formic-strip-14', start: '2026-08-14', end: '2026-08-28' })
+    expect(past?.efficacy).toBeCloseTo(0.6)
+  })
+})
+
+describe('a yard', () => {
+  it('says what it needs in one sentence, the most pressing first', () => {
+    const strips = courseOf('amitraz-strip', '2026-06-15', [{ job: 'dose', happenedOn: '2026-06-15', amount: 4 }])
+    const colonies = [
+      colonyOf('Alder', 1),
+      colonyOf('Bramble', 2, { counts: [countOf('2026-06-14', 20)], courses: [strips] }),
+      colonyOf('Elder', 3, { counts: [countOf('2026-08-11', 12)] }),
+      colonyOf('Hazel', 4, { counts: [countOf('2026-08-11', 20)] }),
+    ]
+    const sentence = yardState(yardOf(colonies), settings).sentence.map((p) => p.text).join('')
+    expect(sentence).toBe('Test Yard: strips in Bramble must come out now, Hazel is in danger, Elder is over the limit, and formic acid strip fits today.')
+  })
+  it('says that nothing is due, and what comes next', () => {
+    expect(yardState(yardOf([colonyOf('Alder', 1)]), settings).sentence[0]?.text).toMatch(/^Test Yard: nothing is due; the next thing is on /)
+  })
+  it('tells an empty yard what to do first', () => {
+    expect(yardState(yardOf([]), settings).sentence[0]?.text).toMatch(/Add the colonies/)
+  })
+  it('draws alike jobs of a yard onto one line of Today', () => {
+    const course = (name: string) => ({ ...courseOf('amitraz-strip', '2026-06-15', [{ job: 'dose', happenedOn: '2026-06-15', amount: 4 }]), id: name })
+    const colonies = ['A', 'B'].map((n, i) => colonyOf(n, i + 1, { counts: [countOf('2026-06-14', 20)], courses: [course(n)] }))
+    const list = todayOfYards([yardState(yardOf(colonies), settings)])
+    const out = list.overdue.find((l) => l.step.job?.job === 'remove')
+    expect(out?.lines.map((l) => l.state.colony.name)).toEqual(['A', 'B'])
+  })
+  it('makes a case of any of its colonies that reads back the same', () => {
+    const colony = colonyOf('Alder', 1, { courses: [courseOf('amitraz-strip', '2026-06-15', [{ job: 'dose', happenedOn: '2026-06-15', amount: 4 }])] })
+    const situation = situationOf(yardOf([colony]), colony, settings)
+    expect(parseCase(JSON.parse(writeCase(situation)))).toEqual({ ok: true, situation })
+  })
+})

@@ -1,0 +1,42 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { efficacy } from '@thistle/core/outcome'
+import { treatmentOf } from '@thistle/core/treatments'
+
+const formic = treatmentOf('formic-strip-14')!
+const amitraz = treatmentOf('amitraz-strip')!
+const jar = (mites: number, bees = 300) => ({ mites, bees })
+
+describe('did it work', () => {
+  it('takes after from before by the share of bees', () => {
+    expect(efficacy(jar(20), jar(2), formic, false).efficacy?.estimate).toBeCloseTo(0.9)
+    expect(efficacy(jar(20, 300), jar(2, 150), formic, false).efficacy?.estimate).toBeCloseTo(0.8)
+    expect(efficacy(jar(10), jar(15), formic, false).efficacy?.estimate).toBeCloseTo(-0.5)
+  })
+
+  it('holds its estimate inside its interval, which two jars leave wide', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 0, max: 60 }), fc.integer({ min: 100, max: 400 }), (before, after, bees) => {
+        const found = efficacy(jar(before), jar(after, bees), formic, false).efficacy!
+        expect(found.low).toBeLessThanOrEqual(found.estimate + 1e-9)
+        expect(found.high).toBeGreaterThanOrEqual(found.estimate - 1e-9)
+        expect(found.high).toBeLessThanOrEqual(1)
+      }),
+    )
+    const few = efficacy(jar(6), jar(1), formic, false).efficacy!
+    const many = efficacy(jar(60), jar(10), formic, false).efficacy!
+    expect(few.high - few.low).toBeGreaterThan(many.high - many.low)
+  })
+
+  it('says worked, short, too few to tell, or that nobody can say', () => {
+    expect(efficacy(jar(30), jar(1), formic, false).verdict).toBe('worked')
+    expect(efficacy(jar(40), jar(30), formic, false).verdict).toBe('short')
+    expect(efficacy(jar(9), jar(4), formic, false).verdict).toBe('unclear')
+    expect(efficacy(jar(0), jar(0), formic, false)).toMatchObject({ verdict: 'cannot-say', efficacy: null })
+  })
+
+  it('expects 95 % of a synthetic and 90 % of an organic treatment, as authorities do', () => {
+    expect(efficacy(jar(20), jar(1), amitraz, false).authority).toBe(0.95)
+    expect(efficacy(jar(20), jar(1), formic, false).authority).toBe(0.9)
+  })
+})
