@@ -1,0 +1,146 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { answer } from '@thistle/core/course'
+import { parseCase, writeCase } from '@thistle/core/formats'
+import { colonyState, situationOf, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { demoId } from '../../server/src/demo/load.ts'
+import { august, BARE } from '../cases/index.ts'
+import { id, isProblem, startApi, type Api, type Client } from './harness.ts'
+
+let api: Api
+let demo: Client
+const yardId = demoId('yard Quarry Bank')
+
+beforeAll(async () => {
+  api = await startApi()
+  demo = await api.demo()
+})
+afterAll(() => api.close())
+
+const live = (on: string) => demo.post('/api/holding/date').send({ on }).expect(204)
+async function read(name: string): Promise<{ yard: YardRecord; colony: ColonyRecord; settings: SettingsRecord }> {
+  const yard = (await demo.get(`/api/yards/${yardId}`).expect(200)).body as YardRecord
+  const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
+  const colony = yard.colonies.find((c) => c.name === name)
+  if (!colony) throw new Error(name)
+  return { yard, colony, settings }
+}
+async function decide(name: string, treatment: string, startOn: string, over: object = {}) {
+  const { yard, colony, settings } = await read(name)
+  const [decisionId, courseId] = [id(), id()]
+  const body = { yardId, treatment, startOn, colonies: [{ colonyId: colony.id, courseId, situation: situationOf(yard, colony, settings, startOn) }], ...over }
+  return { decisionId, courseId, body, response: await demo.put(`/api/decisions/${decisionId}`).send(body) }
+}
+const event = (courseId: string, job: string, happenedOn: string, more: object = {}) => ({ courseId, kind: 'done', job, n: 1, happenedOn, ...more })
+
+describe('from a choice to the count after it', () => {
+  it('keeps the choice with the whole situation and answer, and is walked to its end', async () => {
+    const { decisionId, courseId, body, response } = await decide('Elder', 'amitraz-strip', '2026-08-12')
+    expect(response.status).toBe(201)
+    await demo.put(`/api/decisions/${decisionId}`).send(body).expect(200)
+
+    const kept = (await demo.get(`/api/courses/${courseId}`).expect(200)).body
+    const parsed = parseCase(kept.situation)
+    if (!parsed.ok) throw new Error(parsed.refusal.sentence)
+    expect(JSON.parse(writeCase(parsed.situation))).toEqual(kept.situation)
+    expect(kept.answer).toEqual(JSON.parse(JSON.stringify(answer(parsed.situation))))
+
+    const dose = id()
+    await demo.put(`/api/events/${dose}`).send(event(courseId, 'dose', '2026-08-12', { amount: 3 })).expect(201)
+    await demo.put(`/api/events/${dose}`).send(event(courseId, 'dose', '2026-08-12', { amount: 3 })).expect(200)
+    await demo.put(`/api/events/${dose}`).send(event(courseId, 'dose', '2026-08-11', { amount: 3 })).expect(409)
+
+    await live('2026-09-28')
+    await demo.put(`/api/events/${id()}`).send(event(courseId, 'remove', '2026-09-25', { amount: 3 })).expect(201)
+    await live('2026-10-06')
+    const { colony } = await read('Elder')
+    await demo.put(`/api/counts/${id()}`).send({ colonyId: colony.id, courseId, onDay: '2026-10-05', method: 'wash', samples: [{ mites: 1, bees: 300 }] }).expect(201)
+
+    const after = await read('Elder')
+    const state = colonyState(after.yard, after.colony, after.settings)
+    const course = state.courses.find((c) => c.record.id === courseId)
+    expect(course?.course.supersOn).toBe('2026-10-09')
+    expect(course?.outcome?.efficacy?.estimate).toBeCloseTo(1 - 1 / 300 / (13 / 295))
+    expect(course?.outcome?.verdict).toBe('worked')
+    expect(state.situation.history.at(-1)).toMatchObject({ treatment: 'amitraz-strip', start: '2026-08-12', end: '2026-09-25' })
+    await live('2026-08-12')
+  })
+
+  it('refuses a start on a day that does not fit, saying why', async () => {
+    const { response } = await decide('Hazel', 'formic-strip-14', '2026-08-13')
+    expect(response.status).toBe(400)
+    expect(isProblem(response)).toBe(true)
+    expect(response.body.errors[0]).toMatchObject({ path: 'startOn', sentence: expect.stringMatching(/does not fit on Thu 13 Aug: /) })
+  })
+
+  it('refuses a colony of another yard, a broken situation, an unbuilt treatment', async () => {
+    const { body } = await decide('Clover', 'wait-and-recount', '2026-08-12')
+    const elsewhere = await demo.put(`/api/decisions/${id()}`).send({ ...body, yardId: demoId('yard Mill Orchard') })
+    expect(elsewhere.body.errors[0].path).toBe('colonies[0].colonyId')
+    const broken = await demo.put(`/api/decisions/${id()}`).send({ ...body, colonies: [{ ...body.colonies[0], situation: { ...BARE, bees: 1 } }] })
+    expect(broken.body.errors[0].path).toBe('colonies[0].situation.bees')
+    const unbuilt = await demo.put(`/api/decisions/${id()}`).send({ ...body, treatment: 'thymol-gel' })
+    expect(unbuilt.body.errors[0].path).toBe('treatment')
+    const none = await demo.put(`/api/decisions/${id()}`).send({ ...body, colonies: [] })
+    expect(none.body.errors[0].path).toBe('colonies')
+  })
+
+  it('keeps all of a decision or none of it', async () => {
+    const { body } = await decide('Alder', 'wait-and-recount', '2026-08-12')
+    const decisionId = id()
+    const courseId = id()
+    const second = { ...body.colonies[0]!, colonyId: demoId('colony Juniper'), courseId: id(), situation: { ...BARE, bees: 1 } }
+    await demo.put(`/api/decisions/${decisionId}`).send({ ...body, colonies: [{ ...body.colonies[0], courseId }, second] }).expect(400)
+    await demo.get(`/api/courses/${courseId}`).expect(404)
+    expect(await api.db.model('decisions').findByPk(decisionId)).toBeNull()
+  })
+})
+
+describe('what was done', () => {
+  it('is asked in order, on days that have been, and corrected by a later entry', async () => {
+    const fern = demoId(`course ${demoId('colony Fern')} 2026-08-03`)
+    const to = (body: object) => demo.put(`/api/events/${id()}`).send(body)
+    expect((await to(event(fern, 'put-back', '2026-08-30'))).body.errors[0].path).toBe('happenedOn')
+    expect((await to(event(fern, 'put-back', '2026-08-01'))).body.errors[0].sentence).toMatch(/before the first dose/)
+    expect((await to(event(fern, 'dose', '2026-08-03', { amount: 2 }))).status).toBe(409)
+    expect((await to({ ...event(fern, 'dose', '2026-08-03'), job: null })).body.errors[0].path).toBe('job')
+    expect((await to(event(fern, 'dance', '2026-08-03'))).body.errors[0].path).toBe('job')
+    expect((await to(event(fern, 'dose', '2026-08-03', { amount: -1 }))).body.errors[0].path).toBe('amount')
+
+    const first = demoId(`event ${fern} dose 1`)
+    await to(event(fern, 'dose', '2026-08-04', { amount: 2, supersedes: first })).expect(201)
+    expect((await to(event(fern, 'dose', '2026-08-05', { amount: 2, supersedes: first }))).status).toBe(409)
+    const { yard, colony, settings } = await read('Fern')
+    expect(colonyState(yard, colony, settings).courses[0]?.startedOn).toBe('2026-08-04')
+    expect((await to(event(fern, 'check', '2026-08-05', { supersedes: id() }))).status).toBe(404)
+  })
+
+  it('wants the first dose before what follows it, and nothing after a course is called off', async () => {
+    const { courseId, response } = await decide('Alder', 'amitraz-strip', '2026-08-12')
+    expect(response.status).toBe(201)
+    const to = (body: object) => demo.put(`/api/events/${id()}`).send(body)
+    expect((await to(event(courseId, 'remove', '2026-08-12', { amount: 2 }))).body.errors[0].sentence).toMatch(/first dose/)
+    expect((await to(event(courseId, 'dose', '2026-08-12', { n: 2 }))).body.errors[0].sentence).toMatch(/first dose/)
+    const off = id()
+    await demo.put(`/api/events/${off}`).send({ courseId, kind: 'cancelled', happenedOn: '2026-08-12' }).expect(201)
+    expect((await to(event(courseId, 'dose', '2026-08-12', { amount: 2 }))).status).toBe(409)
+    await demo.put(`/api/events/${id()}`).send({ courseId, kind: 'taken-back', happenedOn: '2026-08-12', supersedes: off }).expect(201)
+    await to(event(courseId, 'dose', '2026-08-12', { amount: 2 })).expect(201)
+  })
+})
+
+describe('POST /api/match', () => {
+  it('answers as the core does', async () => {
+    for (const value of [BARE, august()]) {
+      const parsed = parseCase(value)
+      const { body } = await demo.post('/api/match').send(value).expect(200)
+      expect(body).toEqual(JSON.parse(JSON.stringify(parsed.ok ? answer(parsed.situation) : null)))
+    }
+  })
+  it('refuses what the command line refuses, with its path', async () => {
+    const response = await demo.post('/api/match').send({ ...BARE, colony: { broodBoxes: 1, colour: 'blue' } })
+    expect(response.status).toBe(400)
+    expect(isProblem(response)).toBe(true)
+    expect(response.body.errors[0].path).toBe('colony.colour')
+    await demo.post('/api/match').send({ ...BARE, rules: { brimstone: {} } }).expect(400)
+  })
+})
