@@ -4,9 +4,23 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', include: ['core/src/**/*.test.ts', 'tests/core/**/*.test.ts', 'tests/references/**/*.test.ts', 'tests/commands/**/*.test.ts'], environment: 'node' } },
+      {
+        test: {
+          name: 'core',
+          include: ['core/src/**/*.test.ts', 'tests/core/**/*.test.ts', 'tests/references/**/*.test.ts', 'tests/commands/**/*.test.ts'],
+          environment: 'node',
+        },
+      },
       { plugins: [vue()], test: { name: 'page', include: ['web/src/**/*.test.ts'], environment: 'happy-dom' } },
-      { test: { name: 'server', include: ['server/src/**/*.test.ts', 'tests/api/**/*.test.ts'], environment: 'node', testTimeout: 20_000, hookTimeout: 60_000 } },
+      {
+        test: {
+          name: 'server',
+          include: ['server/src/**/*.test.ts', 'tests/api/**/*.test.ts'],
+          environment: 'node',
+          testTimeout: 20_000,
+          hookTimeout: 60_000,
+        },
+      },
     ],
   },
 })

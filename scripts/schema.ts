@@ -17,7 +17,12 @@ function withNulls(node: unknown): unknown {
 /** The case file's JSON Schema, 2020-12. What a schema cannot say (mites over bees, days that exist) the program checks besides. */
 export function jsonSchemaOfCase(): Record<string, unknown> {
   const made = (caseSchema as unknown as Standard)['~standard'].jsonSchema.input({ target: 'draft-2020-12' })
-  return { $schema: 'https://json-schema.org/draft/2020-12/schema', $id: 'urn:round-thistle:case:1', title: 'Round Thistle case file, version 1', ...(withNulls(made) as object) }
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    $id: 'urn:round-thistle:case:1',
+    title: 'Round Thistle case file, version 1',
+    ...(withNulls(made) as object),
+  }
 }
 
 const file = fileURLToPath(new URL('../docs/case.schema.json', import.meta.url))

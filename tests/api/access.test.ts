@@ -34,7 +34,10 @@ const ROUTES: readonly (readonly ['get' | 'put' | 'post' | 'delete', string])[] 
 describe('getting in', () => {
   it('lets nobody by without a session, on any route', async () => {
     for (const [method, path] of ROUTES) {
-      const response = await api.client()[method](path).send(method === 'get' || method === 'delete' ? undefined : {})
+      const response = await api
+        .client()
+        [method](path)
+        .send(method === 'get' || method === 'delete' ? undefined : {})
       expect(response.status, `${method} ${path}`).toBe(401)
       expect(isProblem(response), path).toBe(true)
     }
@@ -107,7 +110,9 @@ describe('who may what', () => {
     for (const yard of [mine, other]) await owner.client.put(`/api/yards/${yard}`).send({ name: 'A yard' }).expect(201)
     const helper = await api.newHolding('helper', [mine])
     await api.db.model('memberships').update({ holdingId: owner.holdingId }, { where: { keeperId: helper.keeperId } })
-    await api.db.sequelize.query(`UPDATE sessions SET sess = jsonb_set(sess::jsonb, '{holdingId}', '"${owner.holdingId}"')::json WHERE sess->>'keeperId' = '${helper.keeperId}'`)
+    await api.db.sequelize.query(
+      `UPDATE sessions SET sess = jsonb_set(sess::jsonb, '{holdingId}', '"${owner.holdingId}"')::json WHERE sess->>'keeperId' = '${helper.keeperId}'`,
+    )
     expect((await helper.client.get('/api/yards').expect(200)).body.map((y: { id: string }) => y.id)).toEqual([mine])
     await helper.client.get(`/api/yards/${other}`).expect(404)
     await helper.client.put(`/api/yards/${other}`).send({ name: 'Taken' }).expect(403)

@@ -27,7 +27,13 @@ async function read(name: string): Promise<{ yard: YardRecord; colony: ColonyRec
 async function decide(name: string, treatment: string, startOn: string, over: object = {}) {
   const { yard, colony, settings } = await read(name)
   const [decisionId, courseId] = [id(), id()]
-  const body = { yardId, treatment, startOn, colonies: [{ colonyId: colony.id, courseId, situation: situationOf(yard, colony, settings, startOn) }], ...over }
+  const body = {
+    yardId,
+    treatment,
+    startOn,
+    colonies: [{ colonyId: colony.id, courseId, situation: situationOf(yard, colony, settings, startOn) }],
+    ...over,
+  }
   return { decisionId, courseId, body, response: await demo.put(`/api/decisions/${decisionId}`).send(body) }
 }
 const event = (courseId: string, job: string, happenedOn: string, more: object = {}) => ({ courseId, kind: 'done', job, n: 1, happenedOn, ...more })
@@ -45,15 +51,30 @@ describe('from a choice to the count after it', () => {
     expect(kept.answer).toEqual(JSON.parse(JSON.stringify(answer(parsed.situation))))
 
     const dose = id()
-    await demo.put(`/api/events/${dose}`).send(event(courseId, 'dose', '2026-08-12', { amount: 3 })).expect(201)
-    await demo.put(`/api/events/${dose}`).send(event(courseId, 'dose', '2026-08-12', { amount: 3 })).expect(200)
-    await demo.put(`/api/events/${dose}`).send(event(courseId, 'dose', '2026-08-11', { amount: 3 })).expect(409)
+    await demo
+      .put(`/api/events/${dose}`)
+      .send(event(courseId, 'dose', '2026-08-12', { amount: 3 }))
+      .expect(201)
+    await demo
+      .put(`/api/events/${dose}`)
+      .send(event(courseId, 'dose', '2026-08-12', { amount: 3 }))
+      .expect(200)
+    await demo
+      .put(`/api/events/${dose}`)
+      .send(event(courseId, 'dose', '2026-08-11', { amount: 3 }))
+      .expect(409)
 
     await live('2026-09-28')
-    await demo.put(`/api/events/${id()}`).send(event(courseId, 'remove', '2026-09-25', { amount: 3 })).expect(201)
+    await demo
+      .put(`/api/events/${id()}`)
+      .send(event(courseId, 'remove', '2026-09-25', { amount: 3 }))
+      .expect(201)
     await live('2026-10-06')
     const { colony } = await read('Elder')
-    await demo.put(`/api/counts/${id()}`).send({ colonyId: colony.id, courseId, onDay: '2026-10-05', method: 'wash', samples: [{ mites: 1, bees: 300 }] }).expect(201)
+    await demo
+      .put(`/api/counts/${id()}`)
+      .send({ colonyId: colony.id, courseId, onDay: '2026-10-05', method: 'wash', samples: [{ mites: 1, bees: 300 }] })
+      .expect(201)
 
     const after = await read('Elder')
     const state = colonyState(after.yard, after.colony, after.settings)
@@ -89,7 +110,10 @@ describe('from a choice to the count after it', () => {
     const decisionId = id()
     const courseId = id()
     const second = { ...body.colonies[0]!, colonyId: demoId('colony Juniper'), courseId: id(), situation: { ...BARE, bees: 1 } }
-    await demo.put(`/api/decisions/${decisionId}`).send({ ...body, colonies: [{ ...body.colonies[0], courseId }, second] }).expect(400)
+    await demo
+      .put(`/api/decisions/${decisionId}`)
+      .send({ ...body, colonies: [{ ...body.colonies[0], courseId }, second] })
+      .expect(400)
     await demo.get(`/api/courses/${courseId}`).expect(404)
     expect(await api.db.model('decisions').findByPk(decisionId)).toBeNull()
   })
@@ -141,6 +165,9 @@ describe('POST /api/match', () => {
     expect(response.status).toBe(400)
     expect(isProblem(response)).toBe(true)
     expect(response.body.errors[0].path).toBe('colony.colour')
-    await demo.post('/api/match').send({ ...BARE, rules: { brimstone: {} } }).expect(400)
+    await demo
+      .post('/api/match')
+      .send({ ...BARE, rules: { brimstone: {} } })
+      .expect(400)
   })
 })

@@ -21,7 +21,10 @@ export interface Api {
   /** A client signed in to the demo as its owner. */
   readonly demo: () => Promise<Client>
   /** A new holding with an owner, and its signed-in client. */
-  readonly newHolding: (role?: 'owner' | 'helper' | 'reader', yards?: string[] | null) => Promise<{ holdingId: string; keeperId: string; client: Client }>
+  readonly newHolding: (
+    role?: 'owner' | 'helper' | 'reader',
+    yards?: string[] | null,
+  ) => Promise<{ holdingId: string; keeperId: string; client: Client }>
   readonly setNow: (now: Date) => void
   readonly close: () => Promise<void>
 }
@@ -78,7 +81,19 @@ export async function startApi({ demo = true } = {}): Promise<Api> {
       await db.model('keepers').create({ id: keeperId, email, name: 'Somebody', passwordHash: password })
       await db.model('holdings').create({ id: holdingId, name: 'Another holding', demo: false, livesOn: null, seq: 0 })
       await db.model('memberships').create({ keeperId, holdingId, role, yards, untilDay: null })
-      await db.model('settings').create({ id: holdingId, holdingId, school: 'three-percent', priority: 'knockdown', organicOnly: false, kit: [], rules: {}, stock: {}, temperatureUnit: 'C', massUnit: 'g', version: 1 })
+      await db.model('settings').create({
+        id: holdingId,
+        holdingId,
+        school: 'three-percent',
+        priority: 'knockdown',
+        organicOnly: false,
+        kit: [],
+        rules: {},
+        stock: {},
+        temperatureUnit: 'C',
+        massUnit: 'g',
+        version: 1,
+      })
       const it = open()
       await it.post('/api/session').send({ email, password: 'a long enough password' }).expect(204)
       return { holdingId, keeperId, client: it }
@@ -93,5 +108,10 @@ export async function startApi({ demo = true } = {}): Promise<Api> {
 
 /** What every refusal must look like. */
 export function isProblem(response: { status: number; type: string; body: Record<string, unknown> }): boolean {
-  return response.type === 'application/problem+json' && response.body.status === response.status && typeof response.body.detail === 'string' && String(response.body.type).startsWith('urn:round-thistle:problem:')
+  return (
+    response.type === 'application/problem+json' &&
+    response.body.status === response.status &&
+    typeof response.body.detail === 'string' &&
+    String(response.body.type).startsWith('urn:round-thistle:problem:')
+  )
 }

@@ -38,15 +38,24 @@ describe('an idempotent PUT', () => {
     const at = `/api/colonies/${id()}`
     const body = { name: 'Two', since: '2026-05-01' }
     await owner.put(at).send(body).expect(201)
-    const second = await owner.put(at).send({ ...body, name: 'Second', version: 1 }).expect(200)
+    const second = await owner
+      .put(at)
+      .send({ ...body, name: 'Second', version: 1 })
+      .expect(200)
     expect(second.body).toMatchObject({ name: 'Second', version: 2 })
     const stale = await owner.put(at).send({ ...body, name: 'Mine', version: 1 })
     expect(stale.status).toBe(409)
     expect(isProblem(stale)).toBe(true)
     expect(stale.body.current).toMatchObject({ name: 'Second', version: 2 })
     // The answer to the second write was lost and it is sent again: no harm, no conflict.
-    await owner.put(at).send({ ...body, name: 'Second', version: 1 }).expect(200)
-    await owner.put(at).send({ ...body, name: 'Third', version: 2 }).expect(200)
+    await owner
+      .put(at)
+      .send({ ...body, name: 'Second', version: 1 })
+      .expect(200)
+    await owner
+      .put(at)
+      .send({ ...body, name: 'Third', version: 2 })
+      .expect(200)
   })
 
   it('does not let a new row be made with a version', async () => {
@@ -75,14 +84,20 @@ describe('nothing is lost', () => {
 
   it('marks what is deleted and keeps it in the history', async () => {
     const row = id()
-    await owner.put(`/api/counts/${row}`).send(count({ onDay: '2026-08-02' })).expect(201)
+    await owner
+      .put(`/api/counts/${row}`)
+      .send(count({ onDay: '2026-08-02' }))
+      .expect(201)
     await owner.delete(`/api/counts/${row}?version=7`).expect(409)
     await owner.delete(`/api/counts/${row}?version=1`).expect(200)
     await owner.delete(`/api/counts/${row}?version=1`).expect(200)
     const [yard] = (await owner.get('/api/yards')).body
     expect(JSON.stringify(yard)).not.toContain(row)
     expect((await owner.get(`/api/history/${row}`)).body).toHaveLength(2)
-    await owner.put(`/api/counts/${row}`).send(count({ onDay: '2026-08-02', version: 2 })).expect(409)
+    await owner
+      .put(`/api/counts/${row}`)
+      .send(count({ onDay: '2026-08-02', version: 2 }))
+      .expect(409)
   })
 
   it('answers everything since a number, in one running order', async () => {
@@ -128,8 +143,16 @@ describe('what belongs to another holding', () => {
       ['placement', owner.put(`/api/placements/${id()}`).send({ colonyId: foreign.colony, yardId, position: 1, fromDay: '2026-08-01' })],
       ['course', owner.get(`/api/courses/${foreign.course}`)],
       ['event', owner.put(`/api/events/${id()}`).send({ courseId: foreign.course, kind: 'done', job: 'check', n: 1, happenedOn: '2026-08-11' })],
-      ['decision', owner.put(`/api/decisions/${foreign.decision}`).send({ yardId, treatment: 'amitraz-strip', startOn: '2026-08-12', colonies: [{ colonyId, courseId: id(), situation: {} }] })],
-      ['settings', owner.put(`/api/settings/${demoId('holding')}`).send({ school: 'tight', priority: 'gentle', organicOnly: true, kit: [], version: 1 })],
+      [
+        'decision',
+        owner
+          .put(`/api/decisions/${foreign.decision}`)
+          .send({ yardId, treatment: 'amitraz-strip', startOn: '2026-08-12', colonies: [{ colonyId, courseId: id(), situation: {} }] }),
+      ],
+      [
+        'settings',
+        owner.put(`/api/settings/${demoId('holding')}`).send({ school: 'tight', priority: 'gentle', organicOnly: true, kit: [], version: 1 }),
+      ],
       ['history', owner.get(`/api/history/${foreign.colony}`)],
     ]
     for (const [what, response] of tries) expect((await response).status, what).toBe(404)
@@ -186,7 +209,11 @@ describe('bad input', () => {
   })
 
   it('an id that is none is not there', async () => {
-    for (const bad of ['1', 'undefined', "'; DROP TABLE yards; --", '..%2f..%2fetc']) await owner.put(`/api/counts/${encodeURIComponent(bad)}`).send(count()).expect(404)
+    for (const bad of ['1', 'undefined', "'; DROP TABLE yards; --", '..%2f..%2fetc'])
+      await owner
+        .put(`/api/counts/${encodeURIComponent(bad)}`)
+        .send(count())
+        .expect(404)
     await owner.put(`/api/nothing/${id()}`).send({}).expect(404)
   })
 
@@ -202,10 +229,31 @@ describe('bad input', () => {
   it('generated bodies never break the server', async () => {
     const kinds = fc.constantFrom('yards', 'colonies', 'placements', 'looks', 'counts', 'settings', 'decisions', 'events')
     await fc.assert(
-      fc.asyncProperty(kinds, fc.dictionary(fc.constantFrom('name', 'since', 'colonyId', 'yardId', 'onDay', 'samples', 'version', 'kind', 'job', 'position', 'fromDay', 'broodBoxes', 'school'), fc.jsonValue()), async (kind, body) => {
-        const response = await owner.put(`/api/${kind}/${id()}`).send(body)
-        expect(response.status).toBeLessThan(500)
-      }),
+      fc.asyncProperty(
+        kinds,
+        fc.dictionary(
+          fc.constantFrom(
+            'name',
+            'since',
+            'colonyId',
+            'yardId',
+            'onDay',
+            'samples',
+            'version',
+            'kind',
+            'job',
+            'position',
+            'fromDay',
+            'broodBoxes',
+            'school',
+          ),
+          fc.jsonValue(),
+        ),
+        async (kind, body) => {
+          const response = await owner.put(`/api/${kind}/${id()}`).send(body)
+          expect(response.status).toBeLessThan(500)
+        },
+      ),
       { numRuns: 120 },
     )
     await fc.assert(
@@ -222,7 +270,10 @@ describe('constraints stand in the database as well', () => {
   const insert = (statement: string) => api.db.sequelize.query(statement)
   it('mites over bees, reversed stays, two places at once', async () => {
     const row = id()
-    await owner.put(`/api/counts/${row}`).send(count({ onDay: '2026-08-03' })).expect(201)
+    await owner
+      .put(`/api/counts/${row}`)
+      .send(count({ onDay: '2026-08-03' }))
+      .expect(201)
     await expect(insert(`INSERT INTO count_samples VALUES ('${row}', 2, 400, 300, NULL)`)).rejects.toThrow(/check/)
     await expect(insert(`UPDATE placements SET to_day = from_day - 1 WHERE colony_id = '${colonyId}'`)).rejects.toThrow(/check/)
     const second = await owner.put(`/api/placements/${id()}`).send({ colonyId, yardId, position: 2, fromDay: '2026-08-01' })

@@ -13,14 +13,16 @@ beforeAll(async () => {
 })
 afterAll(() => api.close())
 
-const names = async (yardId: string) => ((await demo.get(`/api/yards/${yardId}`).expect(200)).body as YardRecord).colonies.map((c) => `${c.placement.position} ${c.name}`)
+const names = async (yardId: string) =>
+  ((await demo.get(`/api/yards/${yardId}`).expect(200)).body as YardRecord).colonies.map((c) => `${c.placement.position} ${c.name}`)
 
 describe('the row', () => {
   it('is read whole in one statement, however many colonies stand in it', async () => {
     const statements: string[] = []
-    api.db.sequelize.options.logging = (sql) => statements.push(sql)
+    const { options } = api.db.sequelize as unknown as { options: { logging: false | ((sql: string) => void) } }
+    options.logging = (sql) => statements.push(sql)
     const yard = (await demo.get(`/api/yards/${quarry}`).expect(200)).body as YardRecord
-    api.db.sequelize.options.logging = false
+    options.logging = false
     expect(yard.colonies).toHaveLength(9)
     // One for the scope, one for the yard.
     expect(statements).toHaveLength(2)
@@ -48,7 +50,10 @@ describe('the row', () => {
 
   it('takes a colony to another yard with all its records, and leaves its old place in the history', async () => {
     const orchard = demoId('yard Mill Orchard')
-    await demo.post(`/api/colonies/${demoId('colony Alder')}/move`).send({ placementId: id(), yardId: orchard, position: 13, onDay: '2026-08-12' }).expect(200)
+    await demo
+      .post(`/api/colonies/${demoId('colony Alder')}/move`)
+      .send({ placementId: id(), yardId: orchard, position: 13, onDay: '2026-08-12' })
+      .expect(200)
     expect(await names(quarry)).not.toContain('1 Alder')
     const yard = (await demo.get(`/api/yards/${orchard}`)).body as YardRecord
     expect(yard.colonies.at(-1)).toMatchObject({ name: 'Alder' })
@@ -56,7 +61,8 @@ describe('the row', () => {
   })
 
   it('refuses a move to come, one before it came, and one to nowhere', async () => {
-    const move = (body: object) => demo.post(`/api/colonies/${demoId('colony Elder')}/move`).send({ placementId: id(), yardId: quarry, position: 1, onDay: '2026-08-12', ...body })
+    const move = (body: object) =>
+      demo.post(`/api/colonies/${demoId('colony Elder')}/move`).send({ placementId: id(), yardId: quarry, position: 1, onDay: '2026-08-12', ...body })
     expect((await move({ onDay: '2026-08-13' })).body.errors[0].path).toBe('onDay')
     expect((await move({ onDay: '2026-02-01' })).body.errors[0].path).toBe('onDay')
     expect((await move({ yardId: id() })).status).toBe(404)

@@ -42,7 +42,10 @@ export function august(over: Partial<Situation> = {}): Situation {
     },
     supers: { now: 'none', offOn: null, nextOn: '2027-05-10' },
     counts: [wash('2026-08-11', 11)],
-    weather: days('2026-08-10', Array.from({ length: 80 }, () => 24)),
+    weather: days(
+      '2026-08-10',
+      Array.from({ length: 80 }, () => 24),
+    ),
     normals: [],
     lastOpening: '2026-11-05',
     history: [],

@@ -23,7 +23,16 @@ function command(args: string[], input = ''): Promise<{ code: number | null; out
     let [out, err] = ['', '']
     child.stdout.on('data', (part: Buffer) => (out += part))
     child.stderr.on('data', (part: Buffer) => (err += part))
-    child.on('close', (code) => resolve({ code, out, err: err.split('\n').filter((l) => !l.startsWith('npm warn')).join('\n') }))
+    child.on('close', (code) =>
+      resolve({
+        code,
+        out,
+        err: err
+          .split('\n')
+          .filter((l) => !l.startsWith('npm warn'))
+          .join('\n'),
+      }),
+    )
     child.stdin.end(input)
   })
 }
@@ -41,7 +50,11 @@ describe('npm run -s case', { timeout: 60_000 }, () => {
 
   it.each([
     ['an unknown field', JSON.stringify({ ...BARE, bees: 1 }), /^bees is a field that is not known here.*\n$/],
-    ['a fault deep inside', JSON.stringify({ ...BARE, counts: [{ date: '2026-08-11', method: 'wash', mites: 400, bees: 300 }] }), /^counts\[0\]\.mites.*\n$/],
+    [
+      'a fault deep inside',
+      JSON.stringify({ ...BARE, counts: [{ date: '2026-08-11', method: 'wash', mites: 400, bees: 300 }] }),
+      /^counts\[0\]\.mites.*\n$/,
+    ],
     ['no JSON', '{ "case": 1,', /^The case is not JSON: .*\n$/],
   ])('refuses %s with one sentence and exit code 2', async (_what, input, sentence) => {
     const { code, out, err } = await command(['match', '-'], input)
@@ -66,8 +79,34 @@ describe('docs/case.schema.json', () => {
   })
   it('takes and refuses, by an independent validator, what the project does', () => {
     expect(validate(BARE)).toBe(true)
-    const nothing = { startOn: null, hemisphere: null, phase: null, supers: null, counts: null, weather: null, normals: null, lastOpening: null, history: null, keeper: null, rules: null, stock: null }
-    expect(validate({ ...BARE, ...nothing, colony: { broodBoxes: 1, brood: null, queen: null, hive: null, floor: null, framesOfBees: null, hivedOn: null } })).toBe(true)
-    for (const bad of [{ ...BARE, weird: 1 }, { ...BARE, colony: {} }, { ...BARE, case: 2 }, { ...BARE, colony: { broodBoxes: 0 } }, { ...BARE, phase: 'autumn' }]) expect(validate(bad)).toBe(false)
+    const nothing = {
+      startOn: null,
+      hemisphere: null,
+      phase: null,
+      supers: null,
+      counts: null,
+      weather: null,
+      normals: null,
+      lastOpening: null,
+      history: null,
+      keeper: null,
+      rules: null,
+      stock: null,
+    }
+    expect(
+      validate({
+        ...BARE,
+        ...nothing,
+        colony: { broodBoxes: 1, brood: null, queen: null, hive: null, floor: null, framesOfBees: null, hivedOn: null },
+      }),
+    ).toBe(true)
+    for (const bad of [
+      { ...BARE, weird: 1 },
+      { ...BARE, colony: {} },
+      { ...BARE, case: 2 },
+      { ...BARE, colony: { broodBoxes: 0 } },
+      { ...BARE, phase: 'autumn' },
+    ])
+      expect(validate(bad)).toBe(false)
   })
 })

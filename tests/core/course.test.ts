@@ -39,23 +39,34 @@ describe('planning', () => {
   it('keeps every window in order, whatever the treatment, brood, start and last opening', () => {
     const starts = fc.integer({ min: 0, max: 400 }).map((n) => addDays('2026-01-01', n))
     fc.assert(
-      fc.property(fc.constantFrom(...TREATMENTS), starts, fc.constantFrom('none', 'open', 'capped', null), fc.option(fc.integer({ min: 0, max: 90 })), (t, start, brood, last) => {
-        const facts = withColony({ brood }, { lastOpening: last === null ? null : addDays(start, last) })
-        for (const j of planCourse(planOf(t.key, start, facts)).jobs) {
-          expect(j.earliest <= j.best && j.best <= j.latest, `${t.key} ${j.job} ${j.earliest} ${j.best} ${j.latest}`).toBe(true)
-          if (last !== null && j.opensHive && j.earliest <= addDays(start, last)) expect(j.latest <= addDays(start, last)).toBe(true)
-        }
-      }),
+      fc.property(
+        fc.constantFrom(...TREATMENTS),
+        starts,
+        fc.constantFrom('none', 'open', 'capped', null),
+        fc.option(fc.integer({ min: 0, max: 90 })),
+        (t, start, brood, last) => {
+          const facts = withColony({ brood }, { lastOpening: last === null ? null : addDays(start, last) })
+          for (const j of planCourse(planOf(t.key, start, facts)).jobs) {
+            expect(j.earliest <= j.best && j.best <= j.latest, `${t.key} ${j.job} ${j.earliest} ${j.best} ${j.latest}`).toBe(true)
+            if (last !== null && j.opensHive && j.earliest <= addDays(start, last)) expect(j.latest <= addDays(start, last)).toBe(true)
+          }
+        },
+      ),
     )
   })
 
   it('never gives an earlier supers date to a later start', () => {
     fc.assert(
-      fc.property(fc.constantFrom('amitraz-strip', 'formic-strip-14', 'oxalic-vapour'), fc.integer({ min: 0, max: 300 }), fc.integer({ min: 0, max: 40 }), (key, from, later) => {
-        const start = addDays('2026-01-01', from)
-        const supers = (day: Day) => planCourse(planOf(key as TreatmentKey, day)).supersOn!
-        expect(supers(addDays(start, later)) >= supers(start)).toBe(true)
-      }),
+      fc.property(
+        fc.constantFrom('amitraz-strip', 'formic-strip-14', 'oxalic-vapour'),
+        fc.integer({ min: 0, max: 300 }),
+        fc.integer({ min: 0, max: 40 }),
+        (key, from, later) => {
+          const start = addDays('2026-01-01', from)
+          const supers = (day: Day) => planCourse(planOf(key as TreatmentKey, day)).supersOn!
+          expect(supers(addDays(start, later)) >= supers(start)).toBe(true)
+        },
+      ),
     )
   })
 
@@ -115,11 +126,16 @@ describe('what happened', () => {
     const after = (...done: DoneJob[]) => planCourse(amitraz, [did('dose', '2026-08-14', 4), ...done], '2026-12-01').warnings
     expect(after(did('remove', '2026-09-10', 4))[0]?.text).toMatch(/^Out after 27 days, 15 short of 42/)
     expect(after(did('remove', '2026-10-20', 4))[0]?.text).toMatch(/^They were in for 67 days, 11 longer/)
-    expect(after(did('remove', '2026-09-30', 3)).map((w) => w.text)).toEqual(['4 went in and 3 came out: 1 still in the hive or on the floor. Look for it.'])
+    expect(after(did('remove', '2026-09-30', 3)).map((w) => w.text)).toEqual([
+      '4 went in and 3 came out: 1 still in the hive or on the floor. Look for it.',
+    ])
   })
 
   it('says when more or less than the dose was given', () => {
-    const given = (amount: number) => planCourse(amitraz, [did('dose', '2026-08-14', amount)], '2026-08-15').warnings.map((w) => w.text).join()
+    const given = (amount: number) =>
+      planCourse(amitraz, [did('dose', '2026-08-14', amount)], '2026-08-15')
+        .warnings.map((w) => w.text)
+        .join()
     expect(given(4)).toBe('')
     expect(given(6)).toMatch(/over the dose/)
     expect(given(2)).toMatch(/too little/)
@@ -141,6 +157,11 @@ describe('what happened', () => {
     expect(job(course, 'check').state).toBe('passed')
     expect(job(course, 'prepare').state).toBe('passed')
     expect(job(course, 'recount').state).toBe('open')
+    const inTime = planCourse(amitraz, [did('dose', '2026-08-14', 4)], '2026-09-24')
+    expect(job(inTime, 'check', 2).state).toBe('open')
+    const atTheEnd = planCourse(amitraz, [did('dose', '2026-08-14', 4)], '2026-09-25')
+    expect(job(atTheEnd, 'check', 2).state).toBe('passed')
+    expect(job(atTheEnd, 'remove').state).toBe('open')
   })
 
   it('ends a formic course by itself when nobody enters its end', () => {

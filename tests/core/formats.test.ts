@@ -67,7 +67,21 @@ describe('reading a case', () => {
   })
 
   it('takes null wherever a field may be left out, meaning the same', () => {
-    const nulled = { ...BARE, startOn: null, hemisphere: null, phase: null, supers: null, counts: null, weather: null, normals: null, lastOpening: null, history: null, keeper: null, rules: null, stock: null }
+    const nulled = {
+      ...BARE,
+      startOn: null,
+      hemisphere: null,
+      phase: null,
+      supers: null,
+      counts: null,
+      weather: null,
+      normals: null,
+      lastOpening: null,
+      history: null,
+      keeper: null,
+      rules: null,
+      stock: null,
+    }
     expect(parseCase(nulled)).toEqual(parseCase(BARE))
     const colony = Object.fromEntries(Object.keys(EXAMPLE.colony).map((k) => [k, k === 'broodBoxes' ? 1 : null]))
     expect(parseCase({ ...BARE, colony })).toEqual(parseCase(BARE))
@@ -75,7 +89,10 @@ describe('reading a case', () => {
 
   it('takes every treatment key, built or not', () => {
     for (const key of TREATMENT_KEYS) {
-      expect(refusal({ ...BARE, rules: { [key]: { authorised: 'no' } }, history: [{ treatment: key, start: '2026-03-01', end: null }] }), key).toBeNull()
+      expect(
+        refusal({ ...BARE, rules: { [key]: { authorised: 'no' } }, history: [{ treatment: key, start: '2026-03-01', end: null }] }),
+        key,
+      ).toBeNull()
     }
   })
 
@@ -127,7 +144,9 @@ describe('reading a case', () => {
 
   it('wants days and no bees of a board, and refuses a day of weather told twice', () => {
     expect(refusal(changed('counts', [{ date: '2026-08-11', method: 'board', mites: 18, bees: null, days: 3 }]))).toBeNull()
-    expect(refusal(changed('counts', [{ date: '2026-08-11', method: 'board', mites: 18, bees: null, days: 0 }]))?.sentence).toContain('counts[0].days')
+    expect(refusal(changed('counts', [{ date: '2026-08-11', method: 'board', mites: 18, bees: null, days: 0 }]))?.sentence).toContain(
+      'counts[0].days',
+    )
     expect(refusal(changed('counts', [{ date: '2026-08-11', method: 'board', mites: 18, bees: 300, days: 3 }]))?.sentence).toContain('counts[0].bees')
     const twice = [EXAMPLE.weather[0], EXAMPLE.weather[0]]
     expect(refusal(changed('weather', twice))?.sentence).toContain('weather[1]')
@@ -150,7 +169,10 @@ describe('writing a case', () => {
   it('is read back as the same situation', () => {
     const cases = [
       august(),
-      withColony({ brood: null, queen: 'new', layingSince: '2026-08-01' }, { counts: [wash('2026-08-11', 3), wash('2026-07-01', 0, 310)], normals: [{ month: 8, high: 24, low: 13 }] }),
+      withColony(
+        { brood: null, queen: 'new', layingSince: '2026-08-01' },
+        { counts: [wash('2026-08-11', 3), wash('2026-07-01', 0, 310)], normals: [{ month: 8, high: 24, low: 13 }] },
+      ),
       august({ weather: days('2026-08-10', [20, 21], 'observed'), stock: { 'amitraz-strip': { units: 10, expires: '2027-01-01' } } }),
     ]
     for (const situation of cases) expect(parseCase(JSON.parse(writeCase(situation)))).toEqual({ ok: true, situation })

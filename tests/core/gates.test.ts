@@ -54,7 +54,8 @@ describe('need', () => {
 })
 
 describe('temperature', () => {
-  const highs = (...list: number[]) => august({ startOn: '2026-08-12', weather: days('2026-08-12', [...list, ...Array.from({ length: 30 }, () => 24)]) })
+  const highs = (...list: number[]) =>
+    august({ startOn: '2026-08-12', weather: days('2026-08-12', [...list, ...Array.from({ length: 30 }, () => 24)]) })
   it('holds formic acid to 29.5 on the first day and 33 on the two after', () => {
     expect(level('temperature', formic, highs(29.5, 29.5, 29.5))).toBe('fits')
     expect(level('temperature', formic, highs(29.6, 25, 25))).toBe('wait')
@@ -65,7 +66,13 @@ describe('temperature', () => {
     expect(level('temperature', formic, highs(9.9, 25, 25))).toBe('wait')
   })
   it('warns that a cold fortnight leaves formic acid weak', () => {
-    const cold = august({ startOn: '2026-08-12', weather: days('2026-08-12', Array.from({ length: 30 }, () => 13)) })
+    const cold = august({
+      startOn: '2026-08-12',
+      weather: days(
+        '2026-08-12',
+        Array.from({ length: 30 }, () => 13),
+      ),
+    })
     expect(level('temperature', formic, cold)).toBe('care')
     expect(worst('formic-strip-14', 'temperature', cold).text).toMatch(/weak/)
   })
@@ -125,7 +132,10 @@ describe('brood', () => {
     expect(level('brood', vapour, withColony({ brood: null }))).toBe('care')
   })
   it('plans a series through capped brood and one round without', () => {
-    const doses = (brood: 'none' | 'capped') => answer(withColony({ brood })).options.find((o) => o.treatment === 'oxalic-vapour')!.course.filter((j) => j.job === 'dose').length
+    const doses = (brood: 'none' | 'capped') =>
+      answer(withColony({ brood }))
+        .options.find((o) => o.treatment === 'oxalic-vapour')!
+        .course.filter((j) => j.job === 'dose').length
     expect(doses('capped')).toBe(4)
     expect(doses('none')).toBe(1)
     expect(worst('oxalic-vapour', 'brood', withColony({ brood: 'capped' })).flip).toBe('Fits while nothing is capped.')
@@ -133,8 +143,12 @@ describe('brood', () => {
 })
 
 describe('supers', () => {
-  const supers = (now: 'none' | 'for-people' | 'for-bees' | null, offOn: string | null = null, nextOn: string | null = null) => august({ supers: { now, offOn, nextOn } })
-  const allowed = (key: TreatmentKey, withSupers: boolean | null, s: Situation): Situation => ({ ...s, rules: { ...s.rules, [key]: { authorised: 'yes', withSupers, gramsPerBox: null, mostCourses: null, mostDays: null } } })
+  const supers = (now: 'none' | 'for-people' | 'for-bees' | null, offOn: string | null = null, nextOn: string | null = null) =>
+    august({ supers: { now, offOn, nextOn } })
+  const allowed = (key: TreatmentKey, withSupers: boolean | null, s: Situation): Situation => ({
+    ...s,
+    rules: { ...s.rules, [key]: { authorised: 'yes', withSupers, gramsPerBox: null, mostCourses: null, mostDays: null } },
+  })
 
   it('never lets amitraz in with supers on for people, whatever the list says', () => {
     expect(level('supers', amitraz, allowed('amitraz-strip', true, supers('for-people')))).toBe('ruled-out')
@@ -165,11 +179,16 @@ describe('supers', () => {
   it('is never made worse by taking supers off', () => {
     const order: Level[] = ['fits', 'care', 'wait', 'ruled-out']
     fc.assert(
-      fc.property(fc.constantFrom(amitraz, formic, vapour), fc.constantFrom(true, false, null), fc.option(fc.integer({ min: 0, max: 60 })), (treatment, own, off) => {
-        const on = allowed(treatment.key, own, supers('for-people', off === null ? null : addDays('2026-08-12', off)))
-        const without = { ...on, supers: { ...on.supers, now: 'none' as const } }
-        expect(order.indexOf(level('supers', treatment, without))).toBeLessThanOrEqual(order.indexOf(level('supers', treatment, on)))
-      }),
+      fc.property(
+        fc.constantFrom(amitraz, formic, vapour),
+        fc.constantFrom(true, false, null),
+        fc.option(fc.integer({ min: 0, max: 60 })),
+        (treatment, own, off) => {
+          const on = allowed(treatment.key, own, supers('for-people', off === null ? null : addDays('2026-08-12', off)))
+          const without = { ...on, supers: { ...on.supers, now: 'none' as const } }
+          expect(order.indexOf(level('supers', treatment, without))).toBeLessThanOrEqual(order.indexOf(level('supers', treatment, on)))
+        },
+      ),
     )
   })
 })
@@ -302,7 +321,8 @@ describe('kit and stock', () => {
 
 describe('rules', () => {
   it('reads the keeper’s own list', () => {
-    const list = (authorised: 'yes' | 'no' | 'unknown' | null) => august({ rules: { 'amitraz-strip': { authorised, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null } } })
+    const list = (authorised: 'yes' | 'no' | 'unknown' | null) =>
+      august({ rules: { 'amitraz-strip': { authorised, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null } } })
     expect(level('rules', amitraz, list('yes'))).toBe('fits')
     expect(level('rules', amitraz, list('no'))).toBe('ruled-out')
     expect(level('rules', amitraz, list('unknown'))).toBe('care')

@@ -1,12 +1,32 @@
 import { describe, expect, it } from 'vitest'
-import { colonyState, courseState, situationOf, todayOfYards, yardState, type ColonyRecord, type CourseRecord, type EventRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import {
+  colonyState,
+  courseState,
+  situationOf,
+  todayOfYards,
+  yardState,
+  type ColonyRecord,
+  type CourseRecord,
+  type EventRecord,
+  type SettingsRecord,
+  type YardRecord,
+} from '@thistle/core/holding'
 import { answer } from '@thistle/core/course'
 import { parseCase, writeCase } from '@thistle/core/formats'
 import { addDays, type Day } from '@thistle/core/time'
 import { august, days } from '../cases/index.ts'
 
 const TODAY = '2026-08-12'
-const settings: SettingsRecord = { id: 's', version: 1, ...august().keeper, kit: august().keeper.kit!, rules: august().rules, stock: {}, temperatureUnit: 'C', massUnit: 'g' }
+const settings: SettingsRecord = {
+  id: 's',
+  version: 1,
+  ...august().keeper,
+  kit: august().keeper.kit!,
+  rules: august().rules,
+  stock: {},
+  temperatureUnit: 'C',
+  massUnit: 'g',
+}
 
 function colonyOf(name: string, position: number, over: Partial<ColonyRecord> = {}): ColonyRecord {
   const { hivedOn: _hivedOn, ...facts } = august().colony
@@ -49,7 +69,10 @@ const yardOf = (colonies: ColonyRecord[], today: Day = TODAY): YardRecord => ({
   lastOpening: '2026-11-05',
   supersOffOn: null,
   supersNextOn: '2027-05-10',
-  weather: days('2026-08-01', Array.from({ length: 120 }, () => 24)),
+  weather: days(
+    '2026-08-01',
+    Array.from({ length: 120 }, () => 24),
+  ),
   today,
   colonies,
 })
@@ -65,10 +88,21 @@ function courseOf(treatment: CourseRecord['treatment'], startOn: Day, events: Pa
     facts: situation,
     recountBy: answer(situation).judgement.recountBy,
     before: { mites: 20, bees: 300, countedOn: startOn, method: 'wash' },
-    events: events.map((e, i) => ({ id: `e${i}`, kind: 'done', job: null, n: 1, happenedOn: startOn, amount: null, note: null, supersedes: null, ...e })),
+    events: events.map((e, i) => ({
+      id: `e${i}`,
+      kind: 'done',
+      job: null,
+      n: 1,
+      happenedOn: startOn,
+      amount: null,
+      note: null,
+      supersedes: null,
+      ...e,
+    })),
   }
 }
-const steps = (colony: ColonyRecord, today: Day = TODAY) => colonyState(yardOf([colony], today), colony, settings).steps.map((s) => `${s.due}: ${s.text}`)
+const steps = (colony: ColonyRecord, today: Day = TODAY) =>
+  colonyState(yardOf([colony], today), colony, settings).steps.map((s) => `${s.due}: ${s.text}`)
 
 describe('what a colony asks for', () => {
   it('is a choice over the limit, a count when it is time, and nothing sooner', () => {
@@ -135,8 +169,12 @@ describe('a yard', () => {
       colonyOf('Elder', 3, { counts: [countOf('2026-08-11', 12)] }),
       colonyOf('Hazel', 4, { counts: [countOf('2026-08-11', 20)] }),
     ]
-    const sentence = yardState(yardOf(colonies), settings).sentence.map((p) => p.text).join('')
-    expect(sentence).toBe('Test Yard: strips in Bramble must come out now, Hazel is in danger, Elder is over the limit, and formic acid strip fits today.')
+    const sentence = yardState(yardOf(colonies), settings)
+      .sentence.map((p) => p.text)
+      .join('')
+    expect(sentence).toBe(
+      'Test Yard: strips in Bramble must come out now, Hazel is in danger, Elder is over the limit, and formic acid strip fits today.',
+    )
   })
   it('says that nothing is due, and what comes next', () => {
     expect(yardState(yardOf([colonyOf('Alder', 1)]), settings).sentence[0]?.text).toMatch(/^Test Yard: nothing is due; the next thing is on /)
@@ -145,14 +183,19 @@ describe('a yard', () => {
     expect(yardState(yardOf([]), settings).sentence[0]?.text).toMatch(/Add the colonies/)
   })
   it('draws alike jobs of a yard onto one line of Today', () => {
-    const course = (name: string) => ({ ...courseOf('amitraz-strip', '2026-06-15', [{ job: 'dose', happenedOn: '2026-06-15', amount: 4 }]), id: name })
+    const course = (name: string) => ({
+      ...courseOf('amitraz-strip', '2026-06-15', [{ job: 'dose', happenedOn: '2026-06-15', amount: 4 }]),
+      id: name,
+    })
     const colonies = ['A', 'B'].map((n, i) => colonyOf(n, i + 1, { counts: [countOf('2026-06-14', 20)], courses: [course(n)] }))
     const list = todayOfYards([yardState(yardOf(colonies), settings)])
     const out = list.overdue.find((l) => l.step.job?.job === 'remove')
     expect(out?.lines.map((l) => l.state.colony.name)).toEqual(['A', 'B'])
   })
   it('makes a case of any of its colonies that reads back the same', () => {
-    const colony = colonyOf('Alder', 1, { courses: [courseOf('amitraz-strip', '2026-06-15', [{ job: 'dose', happenedOn: '2026-06-15', amount: 4 }])] })
+    const colony = colonyOf('Alder', 1, {
+      courses: [courseOf('amitraz-strip', '2026-06-15', [{ job: 'dose', happenedOn: '2026-06-15', amount: 4 }])],
+    })
     const situation = situationOf(yardOf([colony]), colony, settings)
     expect(parseCase(JSON.parse(writeCase(situation)))).toEqual({ ok: true, situation })
   })

@@ -91,7 +91,9 @@ describe('judging boards and drone brood', () => {
   })
 
   it('judges drone cells by cells', () => {
-    const found = judge(august({ counts: [{ date: '2026-08-11', method: 'drone', mites: 9, bees: 100, days: null, recovery: null, representative: null }] }))
+    const found = judge(
+      august({ counts: [{ date: '2026-08-11', method: 'drone', mites: 9, bees: 100, days: null, recovery: null, representative: null }] }),
+    )
     expect(found).toMatchObject({ unit: 'per100cells', estimate: 9, level: 'treat' })
   })
 })

@@ -45,11 +45,20 @@ const situations = fc
 
 describe('matching', () => {
   it('answers every built treatment once', () => {
-    expect(answer(august()).options.map((o) => o.treatment).toSorted()).toEqual(TREATMENTS.map((t) => t.key).toSorted())
+    expect(
+      answer(august())
+        .options.map((o) => o.treatment)
+        .toSorted(),
+    ).toEqual(TREATMENTS.map((t) => t.key).toSorted())
   })
 
   it('finds all fits in an easy August', () => {
-    expect(verdicts(august())).toEqual({ 'formic-strip-14': 'fits', 'amitraz-strip': 'fits', 'oxalic-vapour': 'care', 'wait-and-recount': 'ruled-out' })
+    expect(verdicts(august())).toEqual({
+      'formic-strip-14': 'fits',
+      'amitraz-strip': 'fits',
+      'oxalic-vapour': 'care',
+      'wait-and-recount': 'ruled-out',
+    })
   })
 
   it('makes the verdict the worst finding, always', () => {
@@ -130,7 +139,8 @@ describe('matching', () => {
 })
 
 describe('the dose', () => {
-  const dose = (key: 'amitraz-strip' | 'formic-strip-14' | 'oxalic-vapour', s: Situation) => answer(s).options.find((o) => o.treatment === key)!.dose!.amount
+  const dose = (key: 'amitraz-strip' | 'formic-strip-14' | 'oxalic-vapour', s: Situation) =>
+    answer(s).options.find((o) => o.treatment === key)!.dose!.amount
   it.each([
     [3, 1, 1],
     [5, 1, 1],

@@ -13,7 +13,9 @@ interface Distribution {
   inv: (p: number, a: number, b: number) => number
   cdf: (x: number, a: number, b: number) => number
 }
-const { jStat } = createRequire(import.meta.url)('jstat') as { jStat: { beta: Distribution; gamma: Distribution; chisquare: { inv: (p: number, dof: number) => number } } }
+const { jStat } = createRequire(import.meta.url)('jstat') as {
+  jStat: { beta: Distribution; gamma: Distribution; chisquare: { inv: (p: number, dof: number) => number } }
+}
 
 describe('against jstat', () => {
   it('gives the same Clopper-Pearson limits', () => {
@@ -79,10 +81,15 @@ describe('against tables', () => {
   })
   it('inverts its own distributions', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.001, max: 0.999, noNaN: true }), fc.integer({ min: 1, max: 60 }), fc.integer({ min: 1, max: 300 }), (p, a, b) => {
-        expect(incompleteBeta(betaQuantile(p, a, b), a, b)).toBeCloseTo(p, 6)
-        expect(incompleteGamma(a, gammaQuantile(p, a))).toBeCloseTo(p, 6)
-      }),
+      fc.property(
+        fc.double({ min: 0.001, max: 0.999, noNaN: true }),
+        fc.integer({ min: 1, max: 60 }),
+        fc.integer({ min: 1, max: 300 }),
+        (p, a, b) => {
+          expect(incompleteBeta(betaQuantile(p, a, b), a, b)).toBeCloseTo(p, 6)
+          expect(incompleteGamma(a, gammaQuantile(p, a))).toBeCloseTo(p, 6)
+        },
+      ),
     )
   })
 })

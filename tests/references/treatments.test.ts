@@ -14,7 +14,8 @@ describe('amitraz strip: US and Canadian labels, fact sheet sections 1.1-1.4', (
     expect(amitraz.patterns[0]?.days).toEqual({ least: 42, most: 56 })
     expect(amitraz.dose).toMatchObject({ by: 'frames', framesPerUnit: 5, unit: 'strip' })
   })
-  it('keeps supers off until 14 days after removal (H), and never lets them on (H)', () => expect(amitraz.supers).toMatchObject({ while: 'never', waitDays: 14 }))
+  it('keeps supers off until 14 days after removal (H), and never lets them on (H)', () =>
+    expect(amitraz.supers).toMatchObject({ while: 'never', waitDays: 14 }))
   it('asks for 10 °C so that bees move, with no upper limit (M)', () => expect(amitraz.temperature[0]?.outer).toEqual([10, null]))
   it('takes 90 to 99 % where mites are susceptible; most two courses a year (M)', () => {
     expect(amitraz.efficacy?.brood).toEqual({ low: 0.9, high: 0.99 })
@@ -41,7 +42,8 @@ describe('formic acid strip, 14 days: labels, fact sheet sections 1.1-1.4', () =
   it('wants the entrance full width (H) and the tray in (L), no feeding (H), no new queen (M)', () => {
     expect(formic.hive).toMatchObject({ entrance: 'full', screen: 'closed', feeding: 'none', newlyHived: 'no', queenLayingDays: 21 })
   })
-  it('may stay under supers where the list allows it: US and Canada yes (H), elsewhere it varies (M)', () => expect(formic.supers.while).toBe('may-stay'))
+  it('may stay under supers where the list allows it: US and Canada yes (H), elsewhere it varies (M)', () =>
+    expect(formic.supers.while).toBe('may-stay'))
   it('takes about 80 to 95 % (M)', () => expect(formic.efficacy?.brood).toEqual({ low: 0.8, high: 0.95 }))
 })
 
@@ -50,7 +52,8 @@ describe('oxalic acid vapour: labels, fact sheet sections 1.1-1.5', () => {
     expect(vapour.underCappings).toBe(false)
     expect(vapour.efficacy?.broodless).toEqual({ low: 0.9, high: 0.98 })
   })
-  it('starts at 1 g a brood box, as the US label originally said (M), and the list may set more', () => expect(vapour.dose).toMatchObject({ by: 'box', perBox: 1, unit: 'g' }))
+  it('starts at 1 g a brood box, as the US label originally said (M), and the list may set more', () =>
+    expect(vapour.dose).toMatchObject({ by: 'box', perBox: 1, unit: 'g' }))
   it('asks for 3 to 4 °C and over (M)', () => expect(vapour.temperature[0]).toMatchObject({ best: [4, null], outer: [3, null] }))
   it('takes a series of four rounds at four to five days through brood (common practice)', () => {
     const series = vapour.patterns.find((p) => p.when === 'capped')
@@ -68,7 +71,8 @@ describe('oxalic acid vapour: labels, fact sheet sections 1.1-1.5', () => {
 describe('every treatment', () => {
   it('that gives something names its hazard, protection, mishap and sources', () => {
     for (const t of TREATMENTS.filter((x) => x.active !== null)) {
-      for (const text of [t.caution?.hazard, t.caution?.protection, t.caution?.mishap, t.differs, t.efficacySource]) expect(text, t.key).toMatch(/\S{3}/)
+      for (const text of [t.caution?.hazard, t.caution?.protection, t.caution?.mishap, t.differs, t.efficacySource])
+        expect(text, t.key).toMatch(/\S{3}/)
       expect(t.sources.length, t.key).toBeGreaterThan(0)
       for (const limit of t.temperature) expect(limit.source, t.key).not.toBe('')
     }
@@ -79,7 +83,10 @@ describe('every treatment', () => {
         pattern.steps.forEach((step, i) => {
           const { after } = step
           if (after === 'start') return
-          expect(pattern.steps.findIndex((s) => s.job === after.job && s.n === after.n), `${t.key} ${step.job}`).toBeLessThan(i)
+          expect(
+            pattern.steps.findIndex((s) => s.job === after.job && s.n === after.n),
+            `${t.key} ${step.job}`,
+          ).toBeLessThan(i)
         })
       }
     }

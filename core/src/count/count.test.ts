@@ -3,9 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { CountFact } from '../situation/index.ts'
 import { chanceAtLeast, clopperPearson, countFaults, newestCount, poissonRate } from './index.ts'
 
-const jar = fc
-  .integer({ min: 1, max: 900 })
-  .chain((bees) => fc.record({ bees: fc.constant(bees), mites: fc.integer({ min: 0, max: bees }) }))
+const jar = fc.integer({ min: 1, max: 900 }).chain((bees) => fc.record({ bees: fc.constant(bees), mites: fc.integer({ min: 0, max: bees }) }))
 
 const wash = (over: Partial<CountFact> = {}): CountFact => ({
   date: '2026-08-11',

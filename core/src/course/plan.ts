@@ -232,7 +232,12 @@ export function planCourse(plan: CoursePlan, done: readonly DoneJob[] = [], asOf
     if (!job || (before && before.state !== 'done')) return []
     return stepWarnings(step, job, plan, pattern, before?.anchor ?? plan.start, asOf, longest)
   })
-  const inOrder = jobs.toSorted(
+  const removal = jobs.find((j) => j.job === 'remove')
+  // A look at strips that may come out already is no longer asked for.
+  const asked = jobs.map((j) =>
+    j.job === 'check' && j.state === 'open' && removal && removal.earliest <= asOf ? { ...j, state: 'passed' as const } : j,
+  )
+  const inOrder = asked.toSorted(
     (a, b) => (a.doneOn ?? a.best).localeCompare(b.doneOn ?? b.best) || ORDER.indexOf(a.job) - ORDER.indexOf(b.job) || a.n - b.n,
   )
   return {

@@ -22,7 +22,8 @@ describe('days', () => {
 
   it('knows which texts are days', () => {
     for (const good of ['2026-08-12', '2028-02-29', '1900-01-01']) expect(isDay(good)).toBe(true)
-    for (const bad of ['2026-02-29', '2026-13-01', '2026-00-10', '2026-08-32', '12.08.2026', '2026-8-1', '', null, 20260812]) expect(isDay(bad)).toBe(false)
+    for (const bad of ['2026-02-29', '2026-13-01', '2026-00-10', '2026-08-32', '12.08.2026', '2026-8-1', '', null, 20260812])
+      expect(isDay(bad)).toBe(false)
     expect(isLeapYear(2000)).toBe(true)
     expect(isLeapYear(1900)).toBe(false)
   })

@@ -217,7 +217,7 @@ function onKey(event: KeyboardEvent): void {
         </p>
 
         <div class="tally" tabindex="0" role="group" aria-label="Tally: space adds a mite, backspace takes one off, Enter keeps it" @keydown="onKey">
-          <output class="big serif" aria-live="polite">{{ draft.mites ?? '–' }}</output>
+          <span class="big serif" aria-live="polite">{{ draft.mites ?? '–' }}</span>
           <span class="soft">{{ draft.mites === 1 ? 'mite' : 'mites' }}</span>
         </div>
         <div v-if="narrow && judged && draft.mites !== null" class="brief">

@@ -91,11 +91,12 @@ const WEIGHT = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
 const cell = (o: AnsweredOption, gate: string) =>
   o.findings.filter((f) => f.gate === gate).reduce((worst, f) => (WEIGHT[f.level] > WEIGHT[worst.level] ? f : worst))
 const deciding = (o: AnsweredOption) => o.findings.find((f) => f.level === o.verdict)
+const word = (f: AnsweredOption['findings'][number] | undefined) => GATE_WORDS.find(([key]) => key === f?.gate)?.[1].toLowerCase() ?? ''
 function sayVerdict(o: AnsweredOption): string {
   if (o.verdict === 'fits') return 'Fits'
   if (o.verdict === 'care') return 'Fits with care'
-  if (o.verdict === 'wait') return o.earliest ? `From ${sayDay(o.earliest)}` : 'Not yet'
-  return `Ruled out: ${GATE_WORDS.find(([key]) => key === deciding(o)?.gate)?.[1].toLowerCase() ?? ''}`
+  if (o.verdict === 'wait') return o.earliest ? `From ${sayDay(o.earliest)}` : `Not yet: ${word(deciding(o))}`
+  return `Ruled out: ${word(deciding(o))}`
 }
 const gist = (o: AnsweredOption) => {
   const t = treatmentOf(o.treatment)

@@ -195,6 +195,7 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
       <section class="sheet block" aria-labelledby="r-school">
         <h2 id="r-school">When a colony is over the limit</h2>
         <p class="soft small">Mites per 100 bees. All of them are common practice, and each has its advocate.</p>
+        <div class="wide">
         <table>
           <thead>
             <tr>
@@ -220,6 +221,7 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
             </tr>
           </tbody>
         </table>
+        </div>
         <p class="small soft">At 5 in 100 (3 in the winter rest) a colony counts as urgent in every school.</p>
       </section>
 
@@ -312,15 +314,17 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
 </template>
 
 <style scoped>
-.rules { max-width: 1040px; display: grid; gap: 18px; }
+.rules { max-width: 1040px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 18px; }
 .lead { max-width: 760px; }
-.form { display: grid; gap: 18px; }
-.block { padding: 20px; display: grid; gap: 12px; }
+.form { display: grid; grid-template-columns: minmax(0, 1fr); gap: 18px; }
+.block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
 .treatment { display: grid; gap: 10px; padding: 14px 0; border-top: 1px solid var(--hairline); }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
 .check { display: flex; gap: 10px; align-items: baseline; min-height: 32px; cursor: pointer; }
 .check input { width: 18px; height: 18px; accent-color: var(--thistle); flex: none; position: relative; top: 3px; }
 .kit { display: grid; grid-template-columns: repeat(auto-fit, minmax(280px, 1fr)); gap: 4px 20px; }
+/* Five columns of figures may be wider than a phone: they slide by themselves. */
+.wide { overflow-x: auto; }
 table { border-collapse: collapse; width: 100%; }
 th, td { text-align: left; padding: 6px 10px 6px 6px; border-bottom: 1px solid var(--hairline); font-weight: 400; }
 thead th { font-size: 13.5px; color: var(--soft); }

@@ -50,6 +50,8 @@ function when(line: TodayJob): string {
   if (!earliest || !latest) return ''
   return earliest === latest ? sayDay(latest) : step.kind === 'count' ? `by ${sayDay(latest)}` : `${sayWindow(earliest, latest)}`
 }
+/** What is wrong with the very job of a line. */
+const warnings = (line: TodayJob) => (line.step.course?.course.warnings ?? []).filter((w) => w.job === line.step.job?.job && w.n === line.step.job?.n)
 const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.job?.job === 'recount'
 const enterable = (line: TodayJob) => line.step.kind === 'job' && line.step.job?.job !== 'recount' && line.step.due !== 'coming'
 function afterOne(): void {
@@ -88,7 +90,7 @@ function afterOne(): void {
                   <template v-if="line.step.course">, {{ line.step.course.treatment.name }}</template>
                 </span>
               </span>
-              <span v-for="w in g.key === 'coming' ? [] : (line.step.course?.course.warnings ?? [])" :key="w.text" class="alarm small">
+              <span v-for="w in g.key === 'coming' ? [] : warnings(line)" :key="w.text" class="alarm small">
                 {{ w.text }}
               </span>
             </span>

@@ -1,0 +1,58 @@
+/** What the browser stories share. */
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test as base, type Page } from '@playwright/test'
+import pg from 'pg'
+
+export const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }
+
+/** A page already in the demo, put back to its own day and state by the database, and no fault in the console. */
+export const test = base.extend<{ demo: Page; faults: string[] }>({
+  faults: async ({}, use) => {
+    await use([])
+  },
+  demo: async ({ page, faults }, use) => {
+    page.on('pageerror', (fault) => faults.push(fault.message))
+    await page.goto('/sign-in')
+    await page.getByRole('button', { name: 'Walk through the demo' }).click()
+    await expect(page.getByRole('heading', { name: 'Due now' })).toBeVisible()
+    await page.request.post('/api/holding/date', { data: { on: '2026-08-12' } })
+    await page.reload()
+    await use(page)
+    expect(faults).toEqual([])
+  },
+})
+export { expect }
+
+/** No fault by axe on the page as it stands. */
+export async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([])
+}
+
+/** Opens a colony's pane from its yard. */
+export async function openColony(page: Page, yard: string, name: string): Promise<void> {
+  await page.goto('/yards')
+  await page
+    .getByRole('navigation', { name: 'Yards' })
+    .getByRole('link', { name: new RegExp(`^${yard}`) })
+    .click()
+  await page.getByRole('button', { name, exact: true }).click()
+  await expect(page.getByRole('complementary', { name })).toBeVisible()
+}
+
+export async function liveOn(page: Page, on: string): Promise<void> {
+  expect((await page.request.post('/api/holding/date', { data: { on } })).status()).toBe(204)
+}
+
+/** Runs a statement beside the application, on the tests' cluster. */
+export async function beside(statement: string): Promise<void> {
+  const url = process.env.TEST_DATABASE_URL
+  if (!url) throw new Error('TEST_DATABASE_URL is not set: run npm test')
+  const client = new pg.Client({ connectionString: url.replace(/\/[^/]*$/, '/postgres') })
+  await client.connect()
+  try {
+    await client.query(statement)
+  } finally {
+    await client.end()
+  }
+}

@@ -1,0 +1,110 @@
+import { accessible, beside, expect, PHONE, test } from './steps.ts'
+
+test('bad figures are refused by their field, and what was typed stays', async ({ demo: page }) => {
+  await page.goto('/count')
+  const [mites, bees] = [page.getByLabel('Mites', { exact: true }), page.getByLabel('Bees in the jar')]
+  await mites.fill('400')
+  await expect(page.getByText('400 mites on 300 bees: more mites than bees. Were the two figures swapped?')).toBeVisible()
+  await mites.fill('4')
+  await bees.fill('0')
+  await expect(page.getByText('There must be bees in the jar')).toBeVisible()
+  await bees.fill('80')
+  await expect(page.getByText('Only 80 bees: the answer will be very wide.').first()).toBeVisible()
+  await page.getByLabel('Counted on').fill('2026-08-20')
+  await expect(page.getByText('This day is still to come: today is 2026-08-12.')).toBeVisible()
+  await page.getByLabel('Counted on').fill('2025-08-20')
+  await expect(page.getByText('a count cannot be older')).toBeVisible()
+  await page.getByRole('button', { name: /^Keep it, on to/ }).click()
+  await expect(mites).toHaveValue('4')
+  await expect(page.getByRole('status')).toHaveCount(0)
+})
+
+test('a draft stays with its colony while others are looked at', async ({ demo: page }) => {
+  await page.goto('/count')
+  const row = page.getByRole('navigation', { name: 'The row' })
+  await row.getByRole('link', { name: /Alder/ }).click()
+  await page.getByLabel('Mites', { exact: true }).fill('7')
+  await row.getByRole('link', { name: /Bramble/ }).click()
+  await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('')
+  await row.getByRole('link', { name: /Alder/ }).click()
+  await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('7')
+})
+
+test('the database goes under an open form: it says so, keeps what was typed, and keeps it once it is back', async ({ demo: page }) => {
+  await page.goto('/count')
+  await page
+    .getByRole('navigation', { name: 'The row' })
+    .getByRole('link', { name: /Juniper/ })
+    .click()
+  await page.getByLabel('Mites', { exact: true }).fill('2')
+  await beside('ALTER DATABASE thistle WITH ALLOW_CONNECTIONS false')
+  await beside("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = 'thistle'")
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByText('Out of reach.')).toBeVisible()
+  await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('2')
+  await beside('ALTER DATABASE thistle WITH ALLOW_CONNECTIONS true')
+  await expect(page.getByRole('status')).toContainText('Juniper is kept.', { timeout: 15_000 })
+  await expect(page.getByText('Out of reach.')).toHaveCount(0)
+})
+
+test('the session ends under an open form: one signs in over it, and it is kept', async ({ demo: page }) => {
+  await page.goto('/count')
+  await page
+    .getByRole('navigation', { name: 'The row' })
+    .getByRole('link', { name: /Clover/ })
+    .click()
+  await page.getByLabel('Mites', { exact: true }).fill('6')
+  await page.context().clearCookies()
+  await page.getByRole('button', { name: 'Keep it, stay here' }).click()
+  await expect(page.getByRole('dialog')).toContainText('Your session has ended')
+  await accessible(page)
+  await page.getByRole('dialog').getByRole('button', { name: 'Walk through the demo' }).click()
+  await expect(page.getByRole('status')).toContainText('Clover is kept.')
+})
+
+test('without a session every place leads to sign-in and back', async ({ page }) => {
+  await page.goto('/rules')
+  await expect(page).toHaveURL(/\/sign-in\?back=/)
+  await accessible(page)
+  await page.getByLabel('E-mail address').fill('nobody@example.test')
+  await page.getByLabel('Password').fill('wrong')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('alert')).toContainText('Address and password do not go together.')
+  await expect(page.getByLabel('E-mail address')).toHaveValue('nobody@example.test')
+  await page.getByRole('button', { name: 'Walk through the demo' }).click()
+  await expect(page.getByRole('heading', { name: 'Your rules' })).toBeVisible()
+})
+
+test.describe('on a phone', () => {
+  test.use(PHONE)
+  test('the yard is walked with the thumb: count, match, and no place wider than the screen', async ({ demo: page }) => {
+    for (const place of ['/today', '/yards', '/count', '/match', '/rules']) {
+      await page.goto(place)
+      await expect(page.getByRole('navigation', { name: 'Places, for the thumb' })).toBeVisible()
+      await expect(page.locator('h1, h2').first()).toBeVisible()
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+      expect(wide, place).toBeLessThanOrEqual(0)
+      await accessible(page)
+    }
+    await page.goto('/count')
+    for (let i = 0; i < 3; i++) await page.getByRole('button', { name: /mite$/ }).last().tap()
+    await expect(page.getByText('1.0 in 100, likely 0.3 to 2.6.').first()).toBeVisible()
+    await page.goto('/match')
+    const slider = page.getByRole('slider', { name: 'Day within four weeks' })
+    await slider.focus()
+    await page.keyboard.press('ArrowRight')
+    await expect(page.getByRole('heading', { name: 'What fits on Thu 13 August' })).toBeVisible()
+  })
+
+  test('what a thumb must hit is large enough', async ({ demo: page }) => {
+    await page.goto('/count')
+    await expect(page.getByRole('button', { name: /mite$/ }).last()).toBeVisible()
+    const small = await page.evaluate(() =>
+      [...document.querySelectorAll('main button, nav a, main select')]
+        .map((e) => ({ text: e.textContent, box: e.getBoundingClientRect() }))
+        .filter(({ box }) => box.width > 0 && box.height > 0 && (box.height < 44 || box.width < 44))
+        .map(({ text }) => text?.trim()),
+    )
+    expect(small).toEqual([])
+  })
+})
