@@ -1,8 +1,8 @@
 /** `npm run bench`: measures in one run, side by side, and prints figures and ratios. Asserts nothing. */
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
-import { ensureBuilt, PAGE } from './setup/build.mjs'
+import { bundle, ensureBuilt, PAGE } from './setup/build.mjs'
 import { startCluster } from './setup/cluster.mjs'
 import { ensureDebian, ensurePackages } from './setup/install.mjs'
 import { DATA, ROOT } from './setup/place.mjs'
@@ -15,10 +15,8 @@ const dir = mkdtempSync(join(DATA, 'bench-'))
 const cluster = await startCluster(join(dir, 'postgres'), { passing: true })
 try {
   const output = join(dir, 'bench.mjs')
-  writeFileSync(output, '')
-  console.log(
-    await must('The bench', join(ROOT, 'node_modules/.bin/tsx'), ['scripts/bench/run.ts'], { env: { ...process.env, DATABASE_URL: cluster.url } }),
-  )
+  await bundle(join(ROOT, 'scripts/bench/run.ts'), output)
+  console.log(await must('The bench', process.execPath, [output], { env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: cluster.url } }))
 } finally {
   await cluster.stop()
   rmSync(dir, { recursive: true, force: true })

@@ -96,6 +96,7 @@ const { settings } = JSON.parse(await fetchOnce(api.port, '/api/holding', { cook
 const cases = yard.colonies.map((colony: ColonyRecord) => situationOf(yard, colony, settings))
 const days = (n: number) => addDays(yard.today, n % 20)
 const one = timed(2000, (i) => answer({ ...(cases[i % cases.length] as (typeof cases)[number]), startOn: days(i) }))
+const worded = timed(1000, (i) => JSON.stringify(answer({ ...(cases[i % cases.length] as (typeof cases)[number]), startOn: days(i) })))
 const whole = timed(100, (i) => cases.map((s) => answer({ ...s, startOn: days(i) })))
 const state = timed(100, () => yardState(yard, settings))
 const first = judged(cases[0] as (typeof cases)[number])
@@ -103,7 +104,7 @@ const strip = timed(200, (i) => TREATMENTS.slice(0, 1).map((t) => startDays(t, {
 
 const ms = (t: number) => `${t.toFixed(2)} ms`
 const ratio = median(mine) / median(theirs)
-console.log(`One colony through all options (core): ${ms(one)} (wanted: under 1 ms)
+console.log(`One colony through all options (core): ${ms(one)} (wanted: under 1 ms); with every sentence and flip written out as JSON: ${ms(worded)}
 A yard of ${cases.length} through all options: ${ms(whole)} (wanted: under 20 ms)
 The row of that yard with its sentence and next jobs: ${ms(state)}
 Four weeks of one option for the day strip: ${ms(strip)}

@@ -23,24 +23,24 @@ function fingerprint() {
   return hash.digest('hex')
 }
 
-async function buildServer() {
+/** Bundles our own code into one file; packages stay outside. */
+export async function bundle(entry, outfile) {
   const { build } = await import('esbuild')
+  const packagesStayOutside = {
+    name: 'packages-stay-outside',
+    setup: (b) =>
+      b.onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@thistle/') || path.startsWith('/') ? null : { path, external: true })),
+  }
   await build({
-    entryPoints: [join(ROOT, 'server/src/main.ts')],
-    outfile: SERVER,
+    entryPoints: [entry],
+    outfile,
     bundle: true,
     platform: 'node',
     format: 'esm',
     target: 'node20',
     sourcemap: true,
     logLevel: 'warning',
-    plugins: [
-      {
-        name: 'packages-stay-outside',
-        setup: (b) =>
-          b.onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@thistle/') || path.startsWith('/') ? null : { path, external: true })),
-      },
-    ],
+    plugins: [packagesStayOutside],
   })
 }
 
@@ -52,6 +52,9 @@ export async function ensureBuilt() {
   console.log('Building ...')
   mkdirSync(BUILD, { recursive: true })
   rmSync(mark, { force: true })
-  await Promise.all([buildServer(), must('Building the page', join(ROOT, 'node_modules/.bin/vite'), ['build', 'web', '--logLevel', 'error'])])
+  await Promise.all([
+    bundle(join(ROOT, 'server/src/main.ts'), SERVER),
+    must('Building the page', join(ROOT, 'node_modules/.bin/vite'), ['build', 'web', '--logLevel', 'error']),
+  ])
   writeFileSync(mark, wanted)
 }

@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import connectPgSimple from 'connect-pg-simple'
 import compression from 'compression'
@@ -93,6 +93,12 @@ function servePage(app: Express, dir: string): void {
   })
 }
 
+/** The session is read at every request: its statements are prepared, by their own text as name. */
+function preparing(pool: pg.Pool): pg.Pool {
+  const query = (text: string, values: unknown[]) => pool.query({ name: createHash('sha1').update(text).digest('hex'), text, values })
+  return Object.assign(Object.create(pool) as pg.Pool, { query })
+}
+
 function sessions(parts: AppParts): { handler: RequestHandler; close: () => Promise<void> } {
   const pool = new pg.Pool({ connectionString: parts.config.databaseUrl, max: 5, idleTimeoutMillis: 10_000 })
   pool.on('error', (fault) => parts.logger.warn({ err: fault }, 'a connection for sessions was lost'))
@@ -142,7 +148,7 @@ export function makeApp(parts: AppParts): App {
       },
     }),
   )
-  app.use(secure, compression({ threshold: 2048 }))
+  app.use(secure, compression({ threshold: 2048, level: 4 }))
   app.get('/healthz', (_req, res) => {
     res.json({ alive: true })
   })

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import {
   colonyState,
+  courseFacts,
   courseState,
   situationOf,
   todayOfYards,
@@ -85,9 +86,10 @@ function courseOf(treatment: CourseRecord['treatment'], startOn: Day, events: Pa
     treatment,
     startOn,
     latestStart: addDays(startOn, 3),
-    facts: situation,
-    recountBy: answer(situation).judgement.recountBy,
-    before: { mites: 20, bees: 300, countedOn: startOn, method: 'wash' },
+    facts: {
+      ...courseFacts(situation, answer(situation).judgement, treatment),
+      before: { mites: 20, bees: 300, countedOn: startOn, method: 'wash' },
+    },
     events: events.map((e, i) => ({
       id: `e${i}`,
       kind: 'done',

@@ -36,7 +36,7 @@ function recountFor(record: CourseRecord, colony: ColonyRecord, course: Course):
 }
 
 function outcomeOf(record: CourseRecord, treatment: Treatment, recount: CountRecord | null): Outcome | null {
-  const { mites, bees, method } = record.before
+  const { mites, bees, method } = record.facts.before
   if (!recount || treatment.active === null || mites === null || bees === null || method !== recount.method) return null
   const after = recount.samples.reduce((sum, s) => ({ mites: sum.mites + s.mites, bees: sum.bees + (s.bees ?? 0) }), { mites: 0, bees: 0 })
   if (after.bees === 0) return null
@@ -52,7 +52,7 @@ export function courseState(record: CourseRecord, colony: ColonyRecord, today: D
   const done: DoneJob[] = events.flatMap((e) =>
     e.kind === 'done' && e.job && e.n ? [{ job: e.job, n: e.n, on: e.happenedOn, amount: e.amount }] : [],
   )
-  const plan = { treatment, start: record.startOn, latestStart: record.latestStart, facts: record.facts, recountBy: record.recountBy }
+  const plan = { treatment, start: record.startOn, latestStart: record.latestStart, facts: record.facts, recountBy: record.facts.recountBy }
   const first = planCourse(plan, done, today)
   const recount = recountFor(record, colony, first)
   const course = recount ? planCourse(plan, [...done, { job: 'recount', n: 1, on: recount.onDay, amount: null }], today) : first

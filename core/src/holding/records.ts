@@ -53,16 +53,20 @@ export interface EventRecord {
   readonly supersedes: string | null
 }
 
+/** What planning and judging a kept course asks of the situation and answer it was chosen on. */
+export interface CourseFacts extends Pick<Situation, 'asOf' | 'colony' | 'rules' | 'lastOpening'> {
+  readonly recountBy: Day
+  /** The count it was chosen on. */
+  readonly before: { readonly mites: number | null; readonly bees: number | null; readonly countedOn: Day | null; readonly method: Method | null }
+}
+
 export interface CourseRecord {
   readonly id: string
   readonly decisionId: string
   readonly treatment: TreatmentKey
   readonly startOn: Day
   readonly latestStart: Day
-  readonly facts: Pick<Situation, 'asOf' | 'colony' | 'rules' | 'lastOpening'>
-  readonly recountBy: Day
-  /** The count it was chosen on. */
-  readonly before: { readonly mites: number | null; readonly bees: number | null; readonly countedOn: Day | null; readonly method: Method | null }
+  readonly facts: CourseFacts
   readonly events: readonly EventRecord[]
 }
 

@@ -1,7 +1,8 @@
-import type { ColonyFacts, PastCourse, Situation } from '../situation/index.ts'
+import type { Judgement } from '../judge/index.ts'
+import type { ColonyFacts, PastCourse, Situation, TreatmentKey } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 import { courseState } from './course-state.ts'
-import type { ColonyRecord, SettingsRecord, YardRecord } from './records.ts'
+import type { ColonyRecord, CourseFacts, SettingsRecord, YardRecord } from './records.ts'
 
 /** A colony nobody has looked into: one brood box is assumed, nothing else. */
 export const NOTHING_KNOWN: Omit<ColonyFacts, 'hivedOn'> = {
@@ -82,5 +83,18 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
     keeper: { school: settings.school, organicOnly: settings.organicOnly, priority: settings.priority, kit: settings.kit },
     rules: settings.rules,
     stock: settings.stock,
+  }
+}
+
+/** The small part of a decision that planning reads again and again; the whole is kept beside it. */
+export function courseFacts(situation: Situation, judgement: Judgement, treatment: TreatmentKey): CourseFacts {
+  const rule = situation.rules[treatment]
+  return {
+    asOf: situation.asOf,
+    colony: situation.colony,
+    rules: rule ? { [treatment]: rule } : {},
+    lastOpening: situation.lastOpening,
+    recountBy: judgement.recountBy,
+    before: { mites: judgement.mites, bees: judgement.bees, countedOn: judgement.countedOn, method: judgement.method },
   }
 }

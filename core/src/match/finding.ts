@@ -87,15 +87,24 @@ export function sayFlip(gate: Gate, option: Treatment, situation: JudgedSituatio
   return ways.length > 0 ? 'Nothing in this gate would change it.' : null
 }
 
-export const settle = (f: LazyFinding): Finding => ({
-  gate: f.gate,
-  level: f.level,
-  figure: f.figure ?? null,
-  limit: f.limit ?? null,
-  source: f.source,
-  text: f.text(),
-  flip: f.flip(),
-})
+/** The finding with its words made at the first reading and kept: a row of verdicts reads none of them. */
+export function settle(f: LazyFinding): Finding {
+  let text: string | undefined
+  let flip: string | null | undefined
+  return {
+    gate: f.gate,
+    level: f.level,
+    figure: f.figure ?? null,
+    limit: f.limit ?? null,
+    source: f.source,
+    get text() {
+      return (text ??= f.text())
+    },
+    get flip() {
+      return flip === undefined ? (flip = f.flip()) : flip
+    },
+  }
+}
 
 /** A change to what is known of the colony. */
 export const withColony =

@@ -25,8 +25,12 @@ const gates = Object.values(GATES)
 const SEARCH = [GATES.temperature, GATES.supers, GATES.time, GATES.rotation, GATES.hive, GATES.need, GATES.brood, GATES.kit, GATES.rules]
 
 /** True where the option fits, or fits with care, on the situation's own `startOn`. */
-export const allows = (option: Treatment, s: Judged): boolean =>
-  SEARCH.every((gate) => gate(option, s).every((f) => f.level === 'fits' || f.level === 'care'))
+export function allows(option: Treatment, s: Judged): boolean {
+  for (const gate of SEARCH) {
+    for (const found of gate(option, s)) if (found.level === 'wait' || found.level === 'ruled-out') return false
+  }
+  return true
+}
 
 function earliestFrom(option: Treatment, s: Judged): Day | null {
   for (let n = 0; n <= HORIZON; n++) {

@@ -28,7 +28,7 @@ export const monthOf = (day: Day): number => Number(day.slice(5, 7))
 export const dayOfMonth = (day: Day): number => Number(day.slice(8, 10))
 
 /** Days since 1970-01-01, by the civil-calendar algorithm of Howard Hinnant ("chrono-compatible low-level date algorithms", from memory). */
-function toSerial(day: Day): number {
+function countDays(day: Day): number {
   const month = monthOf(day)
   const year = yearOf(day) - (month <= 2 ? 1 : 0)
   const era = Math.floor(year / 400)
@@ -40,7 +40,7 @@ function toSerial(day: Day): number {
 
 const pad = (n: number, width: number) => String(n).padStart(width, '0')
 
-function fromSerial(serial: number): Day {
+function nameDay(serial: number): Day {
   const shifted = serial + 719468
   const era = Math.floor(shifted / 146097)
   const dayOfEra = shifted - era * 146097
@@ -51,6 +51,29 @@ function fromSerial(serial: number): Day {
   const month = shiftedMonth < 10 ? shiftedMonth + 3 : shiftedMonth - 9
   const year = yearOfEra + era * 400 + (month <= 2 ? 1 : 0)
   return `${pad(year, 4)}-${pad(month, 2)}-${pad(date, 2)}`
+}
+
+// A search over weeks asks for the same few hundred days thousands of times: both directions are kept.
+const serials = new Map<Day, number>()
+const names = new Map<number, Day>()
+const MOST_KEPT = 20_000
+
+function toSerial(day: Day): number {
+  let serial = serials.get(day)
+  if (serial === undefined) {
+    if (serials.size > MOST_KEPT) serials.clear()
+    serials.set(day, (serial = countDays(day)))
+  }
+  return serial
+}
+
+function fromSerial(serial: number): Day {
+  let day = names.get(serial)
+  if (day === undefined) {
+    if (names.size > MOST_KEPT) names.clear()
+    names.set(serial, (day = nameDay(serial)))
+  }
+  return day
 }
 
 /** The day `n` whole days after `day` (before, where `n` is negative). */

@@ -4,10 +4,21 @@ export const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as con
 export const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const
 const LONG_MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December']
 
+const said = new Map<Day, string>()
+const MOST_KEPT = 5000
+
+function sayWithoutYear(day: Day): string {
+  let words = said.get(day)
+  if (words === undefined) {
+    if (said.size > MOST_KEPT) said.clear()
+    said.set(day, (words = `${WEEKDAYS[weekdayOf(day)]} ${dayOfMonth(day)} ${MONTHS[monthOf(day) - 1]}`))
+  }
+  return words
+}
+
 /** "Thu 20 Aug"; with the year where it differs from that of `near`. */
 export function sayDay(day: Day, near: Day = day): string {
-  const year = yearOf(day) === yearOf(near) ? '' : ` ${yearOf(day)}`
-  return `${WEEKDAYS[weekdayOf(day)]} ${dayOfMonth(day)} ${MONTHS[monthOf(day) - 1]}${year}`
+  return yearOf(day) === yearOf(near) ? sayWithoutYear(day) : `${sayWithoutYear(day)} ${yearOf(day)}`
 }
 
 /** "Thu 20 August". */

@@ -14,7 +14,8 @@ export const toGrams = (ounces: number): number => ounces * GRAMS_PER_OUNCE
 
 /** A number without a useless tail: 29.5, 30, 0.04. */
 export function plain(value: number, digits = 1): string {
-  return String(Number(value.toFixed(digits)))
+  const scale = 10 ** digits
+  return String(Math.round(value * scale) / scale)
 }
 
 /** A temperature stored in °C as the keeper reads it: "29.5 °C" or "85.1 °F". */

@@ -1,5 +1,6 @@
 import type { RequestHandler } from 'express'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Sequelize } from 'sequelize'
+import { prepared } from '../database/prepared.ts'
 import { Problem } from '../problems/problem.ts'
 
 export type Role = 'owner' | 'helper' | 'reader'
@@ -36,12 +37,12 @@ const QUERY = `
   SELECT k.id AS "keeperId", k.name AS "keeperName", h.id AS "holdingId", h.name AS "holdingName",
          m.role, m.yards, h.demo, h.lives_on AS "livesOn"
     FROM memberships m JOIN keepers k ON k.id = m.keeper_id JOIN holdings h ON h.id = m.holding_id
-   WHERE m.keeper_id = :keeperId AND m.holding_id = :holdingId
+   WHERE m.keeper_id = $1 AND m.holding_id = $2
      AND (m.until_day IS NULL OR m.until_day >= current_date)`
 
 /** The scope of a keeper in a holding, read anew each time: a role taken away ends at once. */
 export async function findScope(sequelize: Sequelize, keeperId: string, holdingId: string): Promise<Scope | null> {
-  const [scope] = await sequelize.query<Scope>(QUERY, { replacements: { keeperId, holdingId }, type: QueryTypes.SELECT })
+  const [scope] = await prepared<Scope>(sequelize, 'scope', QUERY, [keeperId, holdingId])
   return scope ?? null
 }
 

@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { answer } from '@thistle/core/course'
+import { courseFacts } from '@thistle/core/holding'
 import { daySchema, parseCase } from '@thistle/core/formats'
 import { sayDay } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
@@ -52,7 +53,7 @@ function decide(given: Given, index: number) {
     throw Problem.invalid([{ path: 'startOn', sentence: `It does not fit on ${sayDay(given.startOn)}: ${hindrance?.text ?? 'it is ruled out.'}` }])
   }
   const latestStart = option.course.find((job) => job.job === 'dose')?.latest ?? given.startOn
-  return { situation, answer: whole, latestStart }
+  return { facts: courseFacts(situation, whole.judgement, option.treatment), situation, answer: whole, latestStart }
 }
 
 /**

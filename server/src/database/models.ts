@@ -100,6 +100,7 @@ const PLAIN: Record<string, ModelAttributes<Row>> = {
     treatment: TEXT,
     startOn: DATEONLY,
     latestStart: DATEONLY,
+    facts: JSONB,
     situation: JSONB,
     answer: JSONB,
   },

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { answer } from '@thistle/core/course'
 import {
+  courseFacts,
   situationOf,
   NOTHING_KNOWN,
   type ColonyRecord,
@@ -97,8 +98,9 @@ function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: D
     throw new Error(`the demo cannot start ${course.treatment} in ${colony.name} on ${course.startOn}`)
   const latestStart = option.course.find((job) => job.job === 'dose')?.latest ?? course.startOn
   const base = { holdingId: DEMO_HOLDING, treatment: course.treatment, startOn: course.startOn }
+  const facts = courseFacts(situation, whole.judgement, course.treatment)
   rows.decisions.push({ id: decisionId, ...base, yardId: yard.id, madeOn: course.startOn, note: null, version: 1 })
-  rows.courses.push({ id, ...base, decisionId, colonyId: colony.id, latestStart, situation, answer: whole })
+  rows.courses.push({ id, ...base, decisionId, colonyId: colony.id, latestStart, facts, situation, answer: whole })
   const events = course.events.map((e) => ({
     id: demoId(`event ${id} ${e.job} ${e.n ?? 1}`),
     kind: 'done' as const,
@@ -110,18 +112,7 @@ function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: D
     supersedes: null,
   }))
   rows.events.push(...events.map((e) => ({ ...e, holdingId: DEMO_HOLDING, courseId: id, device: 'demo' })))
-  const { judgement } = whole
-  return {
-    id,
-    decisionId,
-    treatment: course.treatment,
-    startOn: course.startOn,
-    latestStart,
-    facts: situation,
-    recountBy: judgement.recountBy,
-    events,
-    before: { mites: judgement.mites, bees: judgement.bees, countedOn: judgement.countedOn, method: judgement.method },
-  }
+  return { id, decisionId, treatment: course.treatment, startOn: course.startOn, latestStart, facts, events }
 }
 
 function addColony(rows: Rows, yard: YardRecord, demo: DemoColony, position: number, lookedOn: Day): void {

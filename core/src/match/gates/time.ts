@@ -1,8 +1,45 @@
-import { addDays, daysBetween, laterOf, sayDay, sayDays } from '../../time/index.ts'
-import { courseSpan, patternOf } from '../../treatments/index.ts'
-import type { Gate, Level } from '../finding.ts'
+import { addDays, daysBetween, laterOf, sayDay, sayDays, type Day } from '../../time/index.ts'
+import { courseSpan, patternOf, type CoursePattern, type Step } from '../../treatments/index.ts'
+import type { Gate, JudgedSituation, LazyFinding, Level } from '../finding.ts'
 
 const SOURCE = 'your own last opening day'
+
+/** What a pattern asks of an open hive, in days from its start at the planned pace. */
+interface Schedule {
+  /** The last day on which the hive itself must be opened to treat; null where it need not be. */
+  readonly lastWork: number | null
+  /** The first day of the count after it; null where there is none. */
+  readonly recount: number | 'by-the-count' | null
+}
+
+function dayOf(step: Step, pattern: CoursePattern, least: number): number {
+  const { after } = step
+  if (after === 'start') return step.best
+  if (step.job === 'remove') return least
+  const before = pattern.steps.find((x) => x.job === after.job && x.n === after.n)
+  return (before ? dayOf(before, pattern, least) : 0) + step.best
+}
+
+function workOut(pattern: CoursePattern, least: number): Schedule {
+  const opening = pattern.steps.filter((step) => step.opensHive && (step.job === 'dose' || step.job === 'remove'))
+  const recount = pattern.steps.find((step) => step.job === 'recount')
+  const lastWork = opening.length > 0 ? Math.max(...opening.map((step) => dayOf(step, pattern, least))) : null
+  if (!recount) return { lastWork, recount: null }
+  return { lastWork, recount: recount.dated ? 'by-the-count' : dayOf(recount, pattern, least) - recount.best + recount.earliest }
+}
+
+const kept = new WeakMap<CoursePattern, Map<number, Schedule>>()
+function scheduleOf(pattern: CoursePattern, least: number): Schedule {
+  let perLength = kept.get(pattern)
+  if (!perLength) kept.set(pattern, (perLength = new Map()))
+  let schedule = perLength.get(least)
+  if (!schedule) perLength.set(least, (schedule = workOut(pattern, least)))
+  return schedule
+}
+
+function finding(level: Level, room: number, last: Day, s: JudgedSituation, text: () => string, flip: () => string): LazyFinding[] {
+  return [{ gate: 'time', level, figure: `${Math.abs(room)} d`, limit: sayDay(last, s.startOn), source: SOURCE, text, flip }]
+}
 
 /** Gate 6: is there time, before the hive is closed for winter, to treat, take out and count again? */
 export const time: Gate = (option, s) => {
@@ -10,66 +47,28 @@ export const time: Gate = (option, s) => {
   if (last === null) {
     return [{ gate: 'time', level: 'fits', source: SOURCE, text: () => 'No last opening day is set, so none is expected.', flip: () => null }]
   }
-  const pattern = patternOf(option, s.colony.brood)
-  const span = courseSpan(option, s.colony.brood, s.rules[option.key])
-  const mustOpen = pattern.steps.some((step) => step.opensHive && (step.job === 'dose' || step.job === 'remove'))
-  const recount = pattern.steps.find((step) => step.job === 'recount')
-  const opened = mustOpen
-    ? Math.max(
-        ...pattern.steps
-          .filter((step) => step.opensHive && (step.job === 'dose' || step.job === 'remove'))
-          .map((step) => (step.job === 'remove' ? span.least : 0)),
-      )
-    : 0
-  const lastWork = addDays(s.startOn, opened)
-  const dated = recount?.dated === 'recount-by'
-  const afterRemoval = recount && recount.after !== 'start' && recount.after.job === 'remove'
-  const firstRecount = dated
+  const say = (day: Day) => sayDay(day, s.startOn)
+  const schedule = scheduleOf(patternOf(option, s.colony.brood), courseSpan(option, s.colony.brood, s.rules[option.key]).least)
+  const lastWork = addDays(s.startOn, schedule.lastWork ?? 0)
+  if (schedule.lastWork !== null && lastWork > last) {
+    const late = daysBetween(last, lastWork)
+    const text = () => `It needs the hive open on ${say(lastWork)}, ${sayDays(late)} after your last opening day, ${say(last)}.`
+    const flip = () => `The last sensible start was ${say(addDays(s.startOn, -late))}; it fits if the hive can be opened until ${say(lastWork)}.`
+    return finding('ruled-out', late, last, s, text, flip)
+  }
+  const dated = schedule.recount === 'by-the-count'
+  const recount = dated
     ? laterOf(s.startOn, s.judgement.recountBy)
-    : recount
-      ? addDays(s.startOn, (afterRemoval ? span.least : lastDoseDay(pattern.steps, recount.after)) + recount.earliest)
-      : s.startOn
-  const finding = (level: Level, text: string, room: number, flip: string) => [
-    {
-      gate: 'time' as const,
-      level,
-      figure: `${Math.abs(room)} d`,
-      limit: sayDay(last, s.startOn),
-      source: SOURCE,
-      text: () => text,
-      flip: () => flip,
-    },
-  ]
-  if (mustOpen && lastWork > last) {
-    const latestStart = addDays(last, -opened)
-    return finding(
-      'ruled-out',
-      `It needs the hive open on ${sayDay(lastWork, s.startOn)}, ${sayDays(daysBetween(last, lastWork))} after your last opening day, ${sayDay(last, s.startOn)}.`,
-      daysBetween(last, lastWork),
-      `The last sensible start was ${sayDay(latestStart, s.startOn)}; it fits if the hive can be opened until ${sayDay(lastWork, s.startOn)}.`,
-    )
+    : typeof schedule.recount === 'number'
+      ? addDays(s.startOn, schedule.recount)
+      : lastWork
+  const room = daysBetween(recount, last)
+  if (room < 0) {
+    const text = () =>
+      `The count after it would fall on ${say(recount)}, after your last opening day, ${say(last)}: count the fall on a board instead.`
+    return finding('care', room, last, s, text, () => `Fits started by ${say(addDays(s.startOn, room))}.`)
   }
-  if (recount && firstRecount > last) {
-    return finding(
-      'care',
-      `The count after it would fall on ${sayDay(firstRecount, s.startOn)}, after your last opening day, ${sayDay(last, s.startOn)}: count the fall on a board instead.`,
-      daysBetween(last, firstRecount),
-      `Fits started by ${sayDay(addDays(s.startOn, -daysBetween(last, firstRecount)), s.startOn)}.`,
-    )
-  }
-  const needed = recount ? firstRecount : lastWork
-  const room = daysBetween(needed, last)
-  return finding(
-    'fits',
-    `${dated ? 'The next count falls on' : 'Over and counted again from'} ${sayDay(needed, s.startOn)}; the hive can be opened until ${sayDay(last, s.startOn)}.`,
-    room,
-    `The last start with the count after it is ${sayDay(addDays(s.startOn, room), s.startOn)}.`,
-  )
-}
-
-/** Day of the job that the recount hangs on, at the planned pace. */
-function lastDoseDay(steps: ReturnType<typeof patternOf>['steps'], after: (typeof steps)[number]['after']): number {
-  if (after === 'start') return 0
-  const step = steps.find((x) => x.job === after.job && x.n === after.n)
-  return step ? step.best + lastDoseDay(steps, step.after) : 0
+  const text = () =>
+    `${dated ? 'The next count falls on' : 'Over and counted again from'} ${say(recount)}; the hive can be opened until ${say(last)}.`
+  return finding('fits', room, last, s, text, () => `The last start with the count after it is ${say(addDays(s.startOn, room))}.`)
 }

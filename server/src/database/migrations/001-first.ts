@@ -150,6 +150,7 @@ CREATE TABLE courses (
   treatment text NOT NULL,
   start_on date NOT NULL,
   latest_start date NOT NULL,
+  facts jsonb NOT NULL,
   situation jsonb NOT NULL,
   answer jsonb NOT NULL,
   UNIQUE (decision_id, colony_id),
