@@ -3,6 +3,7 @@ import { defineConfig } from 'vite'
 
 export default defineConfig({
   root: import.meta.dirname,
-  plugins: [vue()],
+  // Line breaks between inline elements are spaces, as in any page.
+  plugins: [vue({ template: { compilerOptions: { whitespace: 'preserve' } } })],
   build: { outDir: '../.build/page', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 700 },
 })

@@ -104,7 +104,7 @@ function sessions(parts: AppParts): { handler: RequestHandler; close: () => Prom
   pool.on('error', (fault) => parts.logger.warn({ err: fault }, 'a connection for sessions was lost'))
   const Store = connectPgSimple(session)
   const store = new Store({
-    pool,
+    pool: preparing(pool),
     tableName: 'sessions',
     disableTouch: true,
     pruneSessionInterval: 3600,

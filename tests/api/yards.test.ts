@@ -1,4 +1,5 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import pg from 'pg'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { yardState, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
 import { demoId, demoRows, loadDemo } from '../../server/src/demo/load.ts'
 import { admin, id, isProblem, startApi, type Api, type Client } from './harness.ts'
@@ -18,14 +19,14 @@ const names = async (yardId: string) =>
 
 describe('the row', () => {
   it('is read whole in one statement, however many colonies stand in it', async () => {
-    const statements: string[] = []
-    const { options } = api.db.sequelize as unknown as { options: { logging: false | ((sql: string) => void) } }
-    options.logging = (sql) => statements.push(sql)
+    await demo.get(`/api/yards/${quarry}`).expect(200)
+    const asked = vi.spyOn(pg.Client.prototype, 'query')
     const yard = (await demo.get(`/api/yards/${quarry}`).expect(200)).body as YardRecord
-    options.logging = false
+    const statements = asked.mock.calls.length
+    asked.mockRestore()
     expect(yard.colonies).toHaveLength(9)
-    // One for the scope, one for the yard.
-    expect(statements).toHaveLength(2)
+    // One for the session, one for the scope, one for the yard.
+    expect(statements).toBe(3)
     const hazel = yard.colonies.find((c) => c.name === 'Hazel')
     expect(hazel).toMatchObject({ placement: { position: 7 }, look: { framesOfBees: 14, supers: 'for-people' } })
     expect(hazel?.counts.at(-1)).toMatchObject({ onDay: '2026-08-11', samples: [{ mites: 11, bees: 300, days: null }] })

@@ -182,6 +182,8 @@ function onTouchEnd(event: TouchEvent): void {
           with care
           <i class="r v-wait" />
           not on this day
+          <i class="r v-ruled-out" />
+          ruled out
         </span>
         <button v-if="holding.day !== holding.today" type="button" class="chip" @click="choose(holding.today)">
           Back to today, {{ sayDay(holding.today) }}
@@ -261,6 +263,7 @@ function onTouchEnd(event: TouchEvent): void {
 .r { width: 18px; height: 7px; border-radius: 4px; margin-left: 6px; }
 .r.v-fits { background: var(--thistle); }
 .r.v-care { background: linear-gradient(to top, var(--thistle-mid) 52%, #f1e9f4 52%); box-shadow: inset 0 0 0 1px var(--thistle-mid); }
+.r.v-ruled-out { background: linear-gradient(var(--line), var(--line)) center / 100% 1.5px no-repeat; }
 .r.v-wait { box-shadow: inset 0 0 0 1.3px #c8b9cf; }
 .chip { border: 1px solid var(--line); background: var(--sheet); border-radius: 14px; font-size: 13px; padding: 2px 12px; min-height: 26px; cursor: pointer; color: var(--thistle); margin-left: auto; }
 .chip + .chip { margin-left: 0; }

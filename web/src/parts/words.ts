@@ -70,3 +70,9 @@ export function factLines(c: ColonyFacts): (readonly [string, string])[] {
   ]
 }
 export const capital = (text: string): string => text.replace(/^./, (c) => c.toUpperCase())
+
+/** A chance 0-1 as it can honestly be said: "about 76 %", "under 1 %". */
+export function sayChance(chance: number): string {
+  if (chance < 0.01) return 'under 1 %'
+  return chance > 0.99 ? 'over 99 %' : `about ${Math.round(chance * 100)} %`
+}

@@ -76,7 +76,7 @@ function weigh(limit: TemperatureLimit, s: JudgedSituation): Weighed {
 }
 
 function sayRange([low, high]: readonly [number | null, number | null]): string {
-  if (low === null) return `to ${plain(high ?? 0)} °C`
+  if (low === null) return `up to ${plain(high ?? 0)} °C`
   return high === null ? `${plain(low)} °C and over` : `${plain(low)} to ${plain(high)} °C`
 }
 

@@ -6,11 +6,12 @@ import { courseState, type ColonyState } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
 import DotWhisker from '../../graphics/DotWhisker.vue'
+import CountHistory from '../../parts/CountHistory.vue'
 import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
 import { useSave } from '../../parts/useSave.ts'
-import { sayCount } from '../../parts/words.ts'
+import { sayChance, sayCount } from '../../parts/words.ts'
 import { useNarrow } from '../../look/narrow.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
@@ -283,7 +284,7 @@ function onKey(event: KeyboardEvent): void {
           <p v-for="n in judged.notes" :key="n" class="care">{{ n }}</p>
           <dl class="small">
             <dt>Chance of the true level being at or over the limit</dt>
-            <dd>about {{ Math.round((judged.chanceOver ?? 0) * 100) }} %</dd>
+            <dd>{{ sayChance(judged.chanceOver ?? 0) }}</dd>
             <dt>Likely range</dt>
             <dd>exact binomial, 90 %: of ten such jars about nine would hold the true level (Clopper and Pearson 1934)</dd>
             <dt>Limit</dt>
@@ -298,6 +299,7 @@ function onKey(event: KeyboardEvent): void {
           <p class="serif says soft">Enter the mites, and this says what they mean.</p>
           <p v-if="state.judgement.estimate !== null" class="soft">Last time: {{ sayCount(state.judgement) }}.</p>
         </template>
+        <CountHistory :state="state" class="before" />
       </section>
     </div>
   </template>
@@ -339,6 +341,7 @@ h1 .pos { font-weight: 400; }
 .check input { width: 18px; height: 18px; accent-color: var(--thistle); }
 .keeps { display: flex; gap: 10px; flex-wrap: wrap; }
 .means { background: var(--sheet); border: 1px solid var(--hairline); border-radius: 14px; padding: 20px; display: grid; gap: 10px; }
+.before { border-top: 1px solid var(--hairline); padding-top: 14px; margin-top: 6px; }
 .says { font-size: 20px; line-height: 1.26; font-weight: 560; }
 .axis { margin-top: -6px; }
 dl { margin: 4px 0 0; display: grid; gap: 2px; }

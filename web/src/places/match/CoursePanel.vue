@@ -55,10 +55,7 @@ async function start(): Promise<void> {
       <p v-if="option.earliest !== situation.startOn && option.earliest" class="care strong">
         Planned from {{ sayDayLong(option.earliest) }}, the first day that fits.
       </p>
-      <p v-if="option.dose" class="dose">
-        <strong>{{ option.dose.text.split(':')[0] }}</strong>
-        {{ option.dose.text.slice(option.dose.text.indexOf(':')) }}
-      </p>
+      <p v-if="option.dose" class="dose">{{ option.dose.text }}.</p>
       <ol class="line">
         <li v-for="j in option.course" :key="j.job + j.n" :class="j.job">
           <strong>{{ sayDay(j.best, situation.asOf) }}</strong>

@@ -91,12 +91,12 @@ const WEIGHT = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
 const cell = (o: AnsweredOption, gate: string) =>
   o.findings.filter((f) => f.gate === gate).reduce((worst, f) => (WEIGHT[f.level] > WEIGHT[worst.level] ? f : worst))
 const deciding = (o: AnsweredOption) => o.findings.find((f) => f.level === o.verdict)
-const word = (f: AnsweredOption['findings'][number] | undefined) => GATE_WORDS.find(([key]) => key === f?.gate)?.[1].toLowerCase() ?? ''
+const gateWord = (f: AnsweredOption['findings'][number] | undefined) => GATE_WORDS.find(([key]) => key === f?.gate)?.[1].toLowerCase() ?? ''
 function sayVerdict(o: AnsweredOption): string {
   if (o.verdict === 'fits') return 'Fits'
   if (o.verdict === 'care') return 'Fits with care'
-  if (o.verdict === 'wait') return o.earliest ? `From ${sayDay(o.earliest)}` : `Not yet: ${word(deciding(o))}`
-  return `Ruled out: ${word(deciding(o))}`
+  if (o.verdict === 'wait') return o.earliest ? `From ${sayDay(o.earliest)}` : `Not yet: ${gateWord(deciding(o))}`
+  return `Ruled out: ${gateWord(deciding(o))}`
 }
 const gist = (o: AnsweredOption) => {
   const t = treatmentOf(o.treatment)
@@ -380,11 +380,11 @@ thead th:last-child { text-align: left; }
 .option { cursor: pointer; border-bottom: 1px solid var(--hairline); }
 .option:hover { background: var(--thistle-pale); }
 .option.shown { background: var(--thistle-wash); box-shadow: inset 3px 0 0 var(--thistle); }
-.option th { text-align: left; padding: 8px 4px 8px 16px; font-weight: 400; width: 194px; }
+.option th { text-align: left; padding: 8px 4px 8px 16px; font-weight: 400; width: 214px; }
 .pickone { background: none; border: 0; padding: 0; font-weight: 600; text-align: left; cursor: pointer; display: block; }
 .pickone:hover { color: var(--thistle); }
 .v-ruled-out .pickone { color: var(--soft); }
-.cell { text-align: center; padding: 4px 1px; min-width: 43px; line-height: 1.1; }
+.cell { text-align: center; padding: 4px 1px; min-width: 40px; line-height: 1.1; }
 .cell .fig { display: block; font-size: 11.5px; color: var(--ink); margin-top: 2px; }
 .cell.decides { box-shadow: inset 0 0 0 1.5px var(--thistle-mid); border-radius: 8px; }
 .dot { display: inline-block; width: 5px; height: 5px; border-radius: 50%; background: #b9afbf; }

@@ -23,7 +23,7 @@ const rest = computed(() => findings.value.length - first.value.length)
 
 <template>
   <ul class="reasons">
-    <li v-for="(f, i) in shown" :key="i" :class="f.level">
+    <li v-for="(f, i) in shown" :key="i" :class="`v-${f.level}`">
       <VerdictRound :verdict="f.level" :size="14" />
       <p>
         <strong>{{ name(f.gate) }}.</strong>

@@ -52,6 +52,7 @@ function when(line: TodayJob): string {
 }
 /** What is wrong with the very job of a line. */
 const warnings = (line: TodayJob) => (line.step.course?.course.warnings ?? []).filter((w) => w.job === line.step.job?.job && w.n === line.step.job?.n)
+const where = (line: TodayJob) => [line.yard.yard.name, line.step.course?.treatment.name].filter(Boolean).join(', ')
 const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.job?.job === 'recount'
 const enterable = (line: TodayJob) => line.step.kind === 'job' && line.step.job?.job !== 'recount' && line.step.due !== 'coming'
 function afterOne(): void {
@@ -63,11 +64,7 @@ function afterOne(): void {
   <template v-if="holding.yard">
     <DayStrip :yard="holding.yard.yard" :marks="marks" />
     <div class="page">
-      <h1 class="day">
-        {{ sayDayLong(holding.today) }}
-        <span class="unseen">, today</span>
-        , {{ holding.me?.holding.name }}
-      </h1>
+      <h1 class="day">{{ sayDayLong(holding.today) }}, {{ holding.me?.holding.name }}</h1>
       <ul class="sentences">
         <li v-for="y in sentences" :key="y.yard.id">
           <RouterLink :to="`/yards/${y.yard.id}`" class="serif">
@@ -84,12 +81,7 @@ function afterOne(): void {
             <span class="when" :class="{ 'alarm strong': g.key === 'overdue' }">{{ when(line) }}</span>
             <span class="what">
               <span class="strong" :class="{ alarm: line.step.tone === 'alarm' }">{{ what(line) }}</span>
-              <span class="where">
-                <span class="soft">
-                  {{ line.yard.yard.name }}
-                  <template v-if="line.step.course">, {{ line.step.course.treatment.name }}</template>
-                </span>
-              </span>
+              <span class="where soft">{{ where(line) }}</span>
               <span v-for="w in g.key === 'coming' ? [] : warnings(line)" :key="w.text" class="alarm small">
                 {{ w.text }}
               </span>

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { ColonyState, CourseState, EventRecord, YardState } from '@thistle/core/holding'
-import { judge } from '@thistle/core/judge'
 import { sayJob, type PlannedJob } from '@thistle/core/course'
 import { sayDay, sayWindow } from '@thistle/core/time'
 import { sayAmount } from '@thistle/core/treatments'
 import DotWhisker from '../../graphics/DotWhisker.vue'
+import CountHistory from '../../parts/CountHistory.vue'
 import JobForm from '../../parts/JobForm.vue'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
 import SidePane from '../../parts/SidePane.vue'
 import { useSave } from '../../parts/useSave.ts'
-import { capital, factLines, sayCount, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
+import { capital, factLines, sayChance, sayCount, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import LookForm from './LookForm.vue'
 import PlaceForms from './PlaceForms.vue'
@@ -28,16 +28,14 @@ const lines = computed(() => [
   ...factLines(props.state.situation.colony),
   ['Supers', wordOf(SUPERS_WORDS, props.state.situation.supers.now)] as const,
 ])
-const history = computed(() => {
-  const days = [...new Set(c.value.counts.map((n) => n.onDay))].toReversed()
-  return days.map((day) => {
-    const upTo = props.state.situation.counts.filter((n) => n.date <= day)
-    const judged = judge({ ...props.state.situation, asOf: day, counts: upTo })
-    return { day, judged }
-  })
-})
 const courses = computed(() => props.state.courses.filter((x) => !x.cancelled).toReversed())
 const several = (course: CourseState, kind: string) => course.course.jobs.filter((x) => x.job === kind).length > 1
+function sayLine(course: CourseState, x: PlannedJob): string {
+  const name = sayJob(x, several(course, x.job))
+  if (x.state !== 'done') return name
+  const { dose } = course.course
+  return `${name}: done${x.amount !== null && dose ? `, ${sayAmount(x.amount, dose.unit, holding.settings?.massUnit)}` : ''}`
+}
 const eventOf = (course: CourseState, x: PlannedJob): EventRecord | null =>
   course.events.find((e) => e.kind === 'done' && e.job === x.job && e.n === x.n) ?? null
 
@@ -95,7 +93,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <p v-for="n in j.notes" :key="n" class="care small">{{ n }}</p>
         <p class="small soft">
           {{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${j.mites} mites${j.bees ? ` on ${j.bees} bees` : ''}.` : '' }}
-          {{ j.chanceOver === null ? '' : `Chance that the true level is at or over the limit: about ${Math.round(j.chanceOver * 100)} %.` }}
+          {{ j.chanceOver === null ? '' : `Chance that the true level is at or over the limit: ${sayChance(j.chanceOver)}.` }}
         </p>
       </section>
       <section v-if="state.steps.length > 0" class="block">
@@ -128,13 +126,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
           <li v-for="x in course.course.jobs" :key="`${x.job}${x.n}`" :class="x.state">
             <span class="when">{{ x.doneOn ? sayDay(x.doneOn) : x.earliest === x.latest ? sayDay(x.best) : sayWindow(x.earliest, x.latest) }}</span>
             <span>
-              {{ sayJob(x, several(course, x.job)) }}
-              <template v-if="x.state === 'done'">
-                : done{{
-                  x.amount !== null && course.course.dose ? `, ${sayAmount(x.amount, course.course.dose.unit, holding.settings?.massUnit)}` : ''
-                }}
-              </template>
-              &nbsp;
+              {{ sayLine(course, x) }}
               <button
                 v-if="x.state === 'done' && eventOf(course, x) && holding.mayWrite"
                 class="plainlink small"
@@ -153,10 +145,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
       </section>
       <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
       <section class="block">
-        <h3>
-          What is known
-          <span class="soft small">{{ c.look ? `, seen ${sayDay(c.look.onDay)}` : ': nothing yet' }}</span>
-        </h3>
+        <h3>What is known{{ c.look ? `, seen ${sayDay(c.look.onDay)}` : ': nothing yet' }}</h3>
         <dl class="facts">
           <template v-for="[k, v] in lines" :key="k">
             <dt>{{ k }}</dt>
@@ -176,25 +165,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         </div>
         <PlaceForms v-if="doing" :key="doing" :what="doing" :yard="yard.yard" :colony="c" @done="doing = null" @gone="emit('close')" />
       </section>
-      <section v-if="history.length > 0" class="block">
-        <h3>Counts</h3>
-        <ul class="counts">
-          <li v-for="h in history" :key="h.day">
-            <span>{{ sayDay(h.day, holding.today) }}</span>
-            <DotWhisker
-              :estimate="h.judged.estimate"
-              :low="h.judged.low"
-              :high="h.judged.high"
-              :threshold="h.judged.threshold"
-              :over="h.judged.level === 'treat' || h.judged.level === 'urgent'"
-              :representative="h.judged.representative"
-              :label="sayCount(h.judged)"
-            />
-            <span class="fig">{{ h.judged.estimate?.toFixed(1) }}</span>
-          </li>
-        </ul>
-        <p class="soft small">Mites per 100 bees, each against its own day's limit.</p>
-      </section>
+      <CountHistory :state="state" class="block" />
     </template>
   </SidePane>
 </template>
@@ -215,6 +186,4 @@ function toggle(what: NonNullable<typeof doing.value>): void {
 .line li { display: grid; grid-template-columns: 112px 1fr; gap: 8px; font-size: 14px; }
 .line .when { color: var(--soft); }
 .line .passed { color: var(--soft); text-decoration: line-through; }
-.counts { display: grid; gap: 2px; }
-.counts li { display: grid; grid-template-columns: 112px 150px 1fr; gap: 8px; align-items: center; font-size: 14px; }
 </style>
