@@ -7,7 +7,7 @@ export default defineConfig({
       {
         test: {
           name: 'core',
-          include: ['core/src/**/*.test.ts', 'tests/core/**/*.test.ts', 'tests/references/**/*.test.ts', 'tests/commands/**/*.test.ts'],
+          include: ['core/src/**/*.test.ts', 'tests/core/**/*.test.ts', 'tests/references/**/*.test.ts', 'tests/commands/case.test.ts'],
           environment: 'node',
         },
       },
@@ -15,7 +15,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
-          include: ['server/src/**/*.test.ts', 'tests/api/**/*.test.ts'],
+          include: ['server/src/**/*.test.ts', 'tests/api/**/*.test.ts', 'tests/commands/server.test.ts'],
           environment: 'node',
           testTimeout: 20_000,
           hookTimeout: 60_000,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The four weeks around today. One day is chosen, and everything on the screen is judged for it. */
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, onScopeDispose, ref } from 'vue'
 import { weatherReader } from '@thistle/core/situation'
 import type { Verdict } from '@thistle/core/match'
 import { addDays, dayOfMonth, daysBetween, sayDay, weekdayOf, WEEKDAYS, type Day } from '@thistle/core/time'
@@ -59,6 +59,9 @@ const cells = computed<Cell[]>(() => {
 })
 const HEIGHT = 66
 const FIGURE = 19
+const FOLD_AT = 160
+// Lower than the fold, so that the strip's own change of height never sets it flickering.
+const UNFOLD_AT = 30
 const scale = computed(() => {
   const all = cells.value.flatMap((c) => [c.high, c.low]).filter((t) => t !== null)
   const low = Math.min(...all, props.limit?.high ?? 20) - 2
@@ -119,6 +122,12 @@ const slide = computed({
     holding.day = addDays(start.value, Number(n))
   },
 })
+/** Scrolled past, the strip folds to the chosen day alone. */
+const folded = ref(false)
+const onScroll = () => (folded.value = narrow.value && window.scrollY > (folded.value ? UNFOLD_AT : FOLD_AT))
+window.addEventListener('scroll', onScroll, { passive: true })
+onScopeDispose(() => window.removeEventListener('scroll', onScroll))
+const chosenCell = computed(() => cells.value.find((c) => c.day === holding.day) ?? null)
 let touchX = 0
 function onTouchEnd(event: TouchEvent): void {
   const moved = (event.changedTouches[0]?.clientX ?? touchX) - touchX
@@ -193,7 +202,12 @@ function onTouchEnd(event: TouchEvent): void {
     </div>
 
     <div v-else class="narrow" @touchstart.passive="touchX = $event.changedTouches[0]?.clientX ?? 0" @touchend.passive="onTouchEnd">
-      <div class="week" role="radiogroup" aria-label="The day to judge for" @keydown="onKey">
+      <div v-if="folded" class="fold">
+        <button type="button" aria-label="The day before" @click="choose(addDays(holding.day, -1))">‹</button>
+        <strong>{{ sayDay(holding.day) }}{{ chosenCell?.high == null ? '' : `, ${degrees(chosenCell.high)}/${degrees(chosenCell.low ?? chosenCell.high)} °${holding.unit}` }}</strong>
+        <button type="button" aria-label="The day after" @click="choose(addDays(holding.day, 1))">›</button>
+      </div>
+      <div v-show="!folded" class="week" role="radiogroup" aria-label="The day to judge for" @keydown="onKey">
         <button
           v-for="c in week"
           :key="c.day"
@@ -215,7 +229,7 @@ function onTouchEnd(event: TouchEvent): void {
           </span>
         </button>
       </div>
-      <div class="slider">
+      <div v-show="!folded" class="slider">
         <div class="ribbons" aria-hidden="true">
           <i v-for="c in cells" :key="c.day" :class="[`v-${c.verdict ?? 'none'}`, { today: c.day === holding.today }]" />
         </div>
@@ -227,6 +241,7 @@ function onTouchEnd(event: TouchEvent): void {
 
 <style scoped>
 .strip { background: var(--sheet); border-bottom: 1px solid var(--hairline); }
+@media (max-width: 720px) { .strip { position: sticky; top: 0; z-index: 20; } }
 .wide { max-width: 1360px; margin: 0 auto; padding: 0 20px 7px; }
 .days { position: relative; display: grid; grid-template-columns: repeat(28, minmax(0, 1fr)); }
 .limit { position: absolute; left: 0; right: 0; border-top: 1.5px dashed var(--brick-mid); pointer-events: none; z-index: 1; }
@@ -268,6 +283,8 @@ function onTouchEnd(event: TouchEvent): void {
 .chip { border: 1px solid var(--line); background: var(--sheet); border-radius: 14px; font-size: 13px; padding: 2px 12px; min-height: 26px; cursor: pointer; color: var(--thistle); margin-left: auto; }
 .chip + .chip { margin-left: 0; }
 .chip:hover { border-color: var(--thistle); background: var(--thistle-pale); }
+.fold { display: grid; grid-template-columns: 56px 1fr 56px; align-items: center; text-align: center; min-height: 48px; }
+.fold button { background: none; border: 0; font-size: 26px; min-height: 48px; color: var(--thistle); }
 .narrow { padding: 4px 10px 0; }
 .week { display: grid; grid-template-columns: repeat(7, 1fr); gap: 2px; }
 .cell { appearance: none; background: none; border: 1.5px solid transparent; border-radius: 12px; min-height: 64px; padding: 4px 0 5px; display: grid; justify-items: center; line-height: 1.2; }

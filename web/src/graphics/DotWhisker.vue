@@ -41,7 +41,7 @@ const ticks = computed(() => [0, most.value / 3, (most.value * 2) / 3, most.valu
       <line class="whisker" :x1="x(low)" :x2="x(high)" :y1="mid" :y2="mid" />
       <line class="whisker" :x1="x(low)" :x2="x(low)" :y1="mid - tick" :y2="mid + tick" />
       <line v-if="!runsOver" class="whisker" :x1="x(high)" :x2="x(high)" :y1="mid - tick" :y2="mid + tick" />
-      <path v-else class="arrow" :d="`M${RIGHT} ${mid - tick} l6 ${tick} l-6 ${tick} z`" />
+      <path v-else class="arrow" :class="{ alone: beyond }" :d="`M${RIGHT} ${mid - tick} l6 ${tick} l-6 ${tick} z`" />
       <template v-if="!beyond">
         <rect
           v-if="!representative"
@@ -69,6 +69,7 @@ const ticks = computed(() => [0, most.value / 3, (most.value * 2) / 3, most.valu
 .whisker { stroke: currentColor; stroke-width: 1.6; }
 .large .whisker { stroke-width: 2.2; }
 .arrow { fill: currentColor; }
+.over .arrow.alone { fill: var(--brick); }
 .dot { fill: currentColor; stroke: currentColor; stroke-width: 1.6; }
 .over .dot { fill: var(--brick); stroke: var(--brick); }
 .dot.stale { fill: var(--sheet); }

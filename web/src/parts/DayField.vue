@@ -7,10 +7,7 @@ const set = (event: Event) => (value.value = (event.target as HTMLInputElement).
 
 <template>
   <div class="field">
-    <label :for="id">
-      {{ label }}
-      <span v-if="optional" class="soft">(if known)</span>
-    </label>
+    <label :for="id">{{ optional ? `${label} (if known)` : label }}</label>
     <input
       :id="id"
       type="date"

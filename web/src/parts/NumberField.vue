@@ -18,10 +18,7 @@ const set = (next: number | string | null) => (value.value = next === null || ne
 
 <template>
   <div class="field">
-    <label :for="id">
-      {{ label }}
-      <span v-if="unit" class="soft">, {{ unit }}</span>
-    </label>
+    <label :for="id">{{ unit ? `${label}, ${unit}` : label }}</label>
     <InputNumber
       :id="id"
       :value="value ?? undefined"

@@ -360,7 +360,9 @@ dd { margin: 0 0 6px; color: var(--soft); }
   .tap button { min-height: 104px; font-size: 21px; }
   .fields { grid-template-columns: 1fr 1fr; }
   .fields > :last-child { grid-column: 1 / -1; }
+  .keeps { position: sticky; bottom: 60px; background: var(--paper); padding: 10px 0; z-index: 3; border-top: 1px solid var(--hairline); }
   .keeps .press { flex: 1 1 100%; }
+  .keeps .press.quiet { display: none; }
   .check input { width: 26px; height: 26px; }
 }
 </style>

@@ -195,7 +195,7 @@ async function started(): Promise<void> {
         <p class="serif says">{{ result.judgement.text }}</p>
         <p v-for="n in result.judgement.notes" :key="n" class="care small">{{ n }}</p>
         <component :is="narrow ? 'details' : 'div'" class="known">
-          <summary v-if="narrow">What is known of the colony</summary>
+          <summary v-if="narrow">What is known, and more</summary>
           <dl>
             <template v-for="[k, v] in factLines(situation.colony)" :key="k">
               <dt>{{ k }}</dt>
@@ -221,7 +221,6 @@ async function started(): Promise<void> {
               }}
             </dd>
           </dl>
-        </component>
         <p v-if="!file" class="small">
           <RouterLink :to="`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`">Note a look</RouterLink>
           ·
@@ -238,6 +237,7 @@ async function started(): Promise<void> {
           </label>
           <p v-if="refusal" class="alarm strong" role="alert">{{ refusal }}</p>
         </div>
+        </component>
       </aside>
 
       <section class="options" aria-labelledby="what-fits">
@@ -363,6 +363,7 @@ async function started(): Promise<void> {
 dl { display: grid; grid-template-columns: 84px 1fr; gap: 5px 8px; margin: 4px 0; font-size: 14.5px; }
 dt { color: var(--soft); }
 dd { margin: 0; }
+.known { display: grid; gap: 9px; }
 .known summary { min-height: 48px; display: flex; align-items: center; color: var(--thistle); text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
 .other select { min-height: 38px; padding: 4px 8px; }
 .case { display: block; }
@@ -399,6 +400,7 @@ thead th:last-child { text-align: left; }
   .verdict { white-space: normal; }
 }
 @media (max-width: 720px) {
+  .known { display: block; }
   .match { display: flex; flex-direction: column; padding-bottom: 90px; }
   .facts { padding: 16px 16px 4px; }
   .options { border: 0; background: none; padding: 8px 12px 20px; }
@@ -411,6 +413,6 @@ thead th:last-child { text-align: left; }
   .cardhead span span { display: block; }
   .order { min-height: 48px; }
   .other select { min-height: 50px; }
-  .case .plainlink, .facts > .small a { padding: 12px 0; display: inline-block; }
+    .case .plainlink, .known .small a { padding: 12px 0; display: inline-block; }
 }
 </style>

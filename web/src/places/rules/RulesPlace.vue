@@ -334,7 +334,7 @@ tr.on td { font-weight: 650; }
 .keepbar { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--hairline); padding: 12px 0; display: flex; gap: 18px; align-items: center; justify-content: flex-end; z-index: 5; }
 @media (max-width: 720px) {
   .block { padding: 16px 14px; }
-  .keepbar { bottom: 64px; flex-direction: column; align-items: stretch; gap: 8px; }
+  .keepbar { bottom: 60px; flex-direction: column; align-items: stretch; gap: 8px; }
   .check { min-height: 48px; align-items: center; }
   .check input { width: 24px; height: 24px; top: 0; }
   th, td { padding: 6px 4px; }

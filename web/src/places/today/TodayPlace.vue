@@ -132,6 +132,7 @@ function afterOne(): void {
   <div v-else class="page first">
     <h1>Nothing is kept here yet.</h1>
     <p class="soft">Begin with a yard, then the colonies in the order in which they stand.</p>
+    <p><RouterLink class="press" to="/yards">Add a yard</RouterLink></p>
   </div>
 </template>
 

@@ -12,6 +12,7 @@ import { useMarks } from '../../parts/useMarks.ts'
 import { capital, QUEEN_WORDS, sayCount, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import AddColony from './AddColony.vue'
+import AddYard from './AddYard.vue'
 import ColonyPane from './ColonyPane.vue'
 
 const route = useRoute()
@@ -28,6 +29,7 @@ watch(
 const yard = computed(() => holding.yard)
 const openId = ref<string | null>(typeof route.query.colony === 'string' ? route.query.colony : null)
 const adding = ref(false)
+const addingYard = ref(false)
 const opened = computed<ColonyState | null>(() => yard.value?.row.find((s) => s.colony.id === openId.value) ?? null)
 watch(
   () => yard.value?.yard.id,
@@ -41,11 +43,22 @@ const limit = computed(() => yard.value?.row[0]?.judgement.threshold ?? 3)
 
 function open(state: ColonyState): void {
   adding.value = false
+  addingYard.value = false
   openId.value = state.colony.id
 }
 function startAdding(): void {
   openId.value = null
   adding.value = true
+  addingYard.value = false
+}
+function startYard(): void {
+  openId.value = null
+  adding.value = false
+  addingYard.value = true
+}
+async function yardAdded(id: string): Promise<void> {
+  addingYard.value = false
+  await router.push(`/yards/${id}`)
 }
 function added(id: string): void {
   adding.value = false
@@ -71,6 +84,7 @@ const threshold = (s: ColonyState) => s.judgement.threshold ?? limit.value
           {{ s.yard.name }}
           <span>{{ s.row.length }}</span>
         </RouterLink>
+        <button v-if="holding.mayWrite" class="plainlink small" type="button" @click="startYard">Add a yard</button>
       </nav>
       <h1 class="sentence">
         <span v-for="(p, i) in yard.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span>
@@ -165,19 +179,21 @@ const threshold = (s: ColonyState) => s.judgement.threshold ?? limit.value
       </p>
     </div>
     <ColonyPane v-if="opened" :key="opened.colony.id" :yard="yard" :state="opened" @close="openId = null" />
+    <SidePane v-else-if="addingYard" title="Add a yard" @close="addingYard = false"><AddYard @done="yardAdded" /></SidePane>
     <SidePane v-else-if="adding" title="Add a colony" :sub="yard.yard.name" @close="adding = false">
       <AddColony :yard="yard.yard" @done="added" />
     </SidePane>
   </template>
-  <div v-else class="page">
+  <div v-else class="page first">
     <h1>No yard yet.</h1>
-    <p class="soft">A yard is where the colonies stand.</p>
-    <button class="press quiet" type="button" @click="router.push('/today')">Back to Today</button>
+    <p class="soft">A yard is where colonies stand. Name it, then add them in the order in which you walk past them.</p>
+    <AddYard v-if="holding.mayWrite" @done="yardAdded" />
   </div>
 </template>
 
 <style scoped>
-.tabs { display: flex; gap: 22px; margin-bottom: 16px; overflow-x: auto; }
+.first { display: grid; gap: 12px; }
+.tabs { display: flex; align-items: center; gap: 22px; margin-bottom: 16px; overflow-x: auto; }
 .tabs a { color: var(--soft); text-decoration: none; padding: 8px 0 6px; border-bottom: 2.5px solid transparent; white-space: nowrap; }
 .tabs a span { font-size: 13px; }
 .tabs a.here { color: var(--ink); font-weight: 650; border-bottom-color: var(--thistle); }
