@@ -117,9 +117,10 @@ function sentence(level: JudgementLevel, m: Measured, phase: Phase): string {
   return `${figure} Under the limit of ${limit}, doubt included.`
 }
 
-function nextStep(level: JudgementLevel, recount: Day, few: boolean): string {
+function nextStep(level: JudgementLevel, recount: Day, few: boolean, phase: Phase): string {
   if (level === 'urgent') return 'Choose a treatment today: losing the colony cannot be mended.'
   if (level === 'treat') return 'Choose a treatment.'
+  if (phase === 'dormant') return `Leave it; count the fall on a board, or wash again once bees fly, by ${sayDay(recount)}.`
   if (level === 'watch')
     return few
       ? `Wash a full half cup, about 300 bees, to settle it; else count again by ${sayDay(recount)}.`
@@ -175,7 +176,7 @@ export function judge(situation: Situation): Judgement {
     threshold: round2(measured.threshold),
     unit: measured.unit,
     text: sentence(level, measured, phase),
-    next: nextStep(level, recount, count.bees < 250 && count.method !== 'board'),
+    next: nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase),
     chanceOver: measured.chance,
     corrected:
       count.recovery === null

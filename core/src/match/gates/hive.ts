@@ -10,9 +10,20 @@ const NEW_QUEEN_DAYS = 28
 const SETTLING_DAYS = 21
 
 type Make = (level: Level, text: string, figure?: string | null, limit?: string | null, ways?: readonly Way[]) => LazyFinding
+/** One question about the hive; null where it has nothing to say. */
+type Aspect = (option: Treatment, s: JudgedSituation, make: Make) => LazyFinding | null
+
+/** An aspect as a gate of its own, so that what would change one reason is not hidden by another. */
+function alone(aspect: Aspect): Gate {
+  const gate: Gate = (option, s) => {
+    const found = aspect(option, s, maker(gate, option, s))
+    return found ? [found] : []
+  }
+  return gate
+}
 
 const maker =
-  (option: Treatment, s: JudgedSituation): Make =>
+  (gate: Gate, option: Treatment, s: JudgedSituation): Make =>
   (level, text, figure = null, limit = null, ways = []) => ({
     gate: 'hive',
     level,
@@ -20,10 +31,10 @@ const maker =
     limit,
     source: option.hive.source,
     text: () => text,
-    flip: () => sayFlip(hive, option, s, ways),
+    flip: () => sayFlip(gate, option, s, ways),
   })
 
-function strength(option: Treatment, s: JudgedSituation, make: Make): LazyFinding | null {
+const strength: Aspect = (option, s, make) => {
   const { framesOfBees: frames } = s.colony
   const least = option.hive.leastFramesOfBees
   if (least === null) {
@@ -72,13 +83,13 @@ function newQueen(option: Treatment, s: JudgedSituation, days: number, make: Mak
       limit,
     ),
     flip: () => {
-      const day = firstDay(hive, option, s, 'care')
+      const day = firstDay(alone(queen), option, s, 'care')
       return day ? `Fits with care from ${sayDay(day)}.` : null
     },
   }
 }
 
-function queen(option: Treatment, s: JudgedSituation, make: Make): LazyFinding | null {
+const queen: Aspect = (option, s, make) => {
   const state = s.colony.queen
   const days = option.hive.queenLayingDays
   const settled: Way[] = [{ say: 'with a laying queen', change: withColony({ queen: 'laying' }) }]
@@ -100,7 +111,7 @@ function queen(option: Treatment, s: JudgedSituation, make: Make): LazyFinding |
   return make('care', 'Whether the queen is laying is not known: look for eggs first.', 'queen?', 'laying', settled)
 }
 
-function settling(option: Treatment, s: JudgedSituation, make: Make): LazyFinding | null {
+const settling: Aspect = (option, s, make) => {
   const { newlyHived, hivedOn } = s.colony
   const recent = newlyHived ?? (hivedOn !== null && daysBetween(hivedOn, s.asOf) < SETTLING_DAYS)
   if (!recent || option.hive.newlyHived === 'any') return null
@@ -109,54 +120,37 @@ function settling(option: Treatment, s: JudgedSituation, make: Make): LazyFindin
   ])
 }
 
-function setUp(option: Treatment, s: JudgedSituation, make: Make): LazyFinding[] {
-  const { colony } = s
-  const needs = option.hive
-  const found: LazyFinding[] = []
-  if (needs.entrance === 'full' && colony.entrance !== 'full') {
-    found.push(
-      make(
-        'care',
-        colony.entrance === null
-          ? 'The entrance is not known: it must be full width all through the course.'
-          : 'The entrance is reduced: take the reducer out before the first dose, and leave it out.',
-        colony.entrance === null ? 'entrance?' : 'reduced',
-        'full width',
-        [{ say: 'with the entrance at full width', change: withColony({ entrance: 'full' }) }],
-      ),
-    )
-  }
-  if (needs.screen === 'closed' && (colony.floor === null || colony.floor === 'screen-open')) {
-    found.push(
-      make(
-        'care',
-        colony.floor === null
-          ? 'The floor is not known: a screen must have its tray in.'
-          : 'The screened floor is open: put the tray in, or the vapour sinks away.',
-        colony.floor === null ? 'floor?' : 'screen',
-        'closed',
-        [{ say: 'with the tray in', change: withColony({ floor: 'screen-closed' }) }],
-      ),
-    )
-  }
-  if (needs.feeding === 'none' && colony.feeding) {
-    found.push(
-      make('care', 'Being fed: take the feeder off for the course.', 'fed', 'no feed', [
-        { say: 'with the feeder off', change: withColony({ feeding: false }) },
-      ]),
-    )
-  }
-  if (needs.topBar === 'care' && colony.hive === 'top-bar') {
-    found.push(
-      make('care', 'A top-bar hive: labels are written for frames, and the strips cannot lie across the bars.', 'top-bar', 'frames', [
-        { say: 'in a hive with frames', change: withColony({ hive: 'frames' }) },
-      ]),
-    )
-  }
-  return found
+const entrance: Aspect = (option, s, make) => {
+  const state = s.colony.entrance
+  if (option.hive.entrance === 'any' || state === 'full') return null
+  const ways = [{ say: 'with the entrance at full width', change: withColony({ entrance: 'full' }) }]
+  if (state === null) return make('care', 'The entrance is not known: it must be full width all through the course.', 'entrance?', 'full width', ways)
+  return make('care', 'The entrance is reduced: take the reducer out before the first dose, and leave it out.', 'reduced', 'full width', ways)
 }
 
-function moving(option: Treatment, s: JudgedSituation, make: Make): LazyFinding | null {
+const screen: Aspect = (option, s, make) => {
+  const { floor } = s.colony
+  if (option.hive.screen === 'any' || floor === 'solid' || floor === 'screen-closed') return null
+  const ways = [{ say: 'with the tray in', change: withColony({ floor: 'screen-closed' }) }]
+  if (floor === null) return make('care', 'The floor is not known: a screen must have its tray in.', 'floor?', 'closed', ways)
+  return make('care', 'The screened floor is open: put the tray in, or the vapour sinks away.', 'screen', 'closed', ways)
+}
+
+const feeding: Aspect = (option, s, make) => {
+  if (option.hive.feeding === 'any' || !s.colony.feeding) return null
+  return make('care', 'Being fed: take the feeder off for the course.', 'fed', 'no feed', [
+    { say: 'with the feeder off', change: withColony({ feeding: false }) },
+  ])
+}
+
+const kindOfHive: Aspect = (option, s, make) => {
+  if (option.hive.topBar === 'any' || s.colony.hive !== 'top-bar') return null
+  return make('care', 'A top-bar hive: labels are written for frames, and the strips cannot lie across the bars.', 'top-bar', 'frames', [
+    { say: 'in a hive with frames', change: withColony({ hive: 'frames' }) },
+  ])
+}
+
+const moving: Aspect = (option, s, make) => {
   if (!option.hive.mustMove) return null
   if (phaseOf(s) === 'dormant')
     return make(
@@ -173,19 +167,15 @@ function moving(option: Treatment, s: JudgedSituation, make: Make): LazyFinding 
   return null
 }
 
+/** Sound in everything that was asked: said where no aspect has anything to say. */
+const sound: Aspect = (_option, _s, make) => make('fits', 'Nothing about the hive stands against it.')
+
+const ASPECTS = [strength, queen, settling, entrance, screen, feeding, kindOfHive, moving].map(alone)
+const SOUND = alone(sound)
+
 /** Gate 5: strength, queen, and how the hive stands. */
 export const hive: Gate = (option, s) => {
   if (option.active === null) return [{ gate: 'hive', level: 'fits', source: '', text: () => 'Nothing is asked of the hive.', flip: () => null }]
-  const make = maker(option, s)
-  const found = [
-    strength(option, s, make),
-    queen(option, s, make),
-    settling(option, s, make),
-    ...setUp(option, s, make),
-    moving(option, s, make),
-  ].filter((f) => f !== null)
-  if (found.length > 0) return found
-  return [
-    make('fits', 'Nothing about the hive stands against it.', null, null, [{ say: 'without a queen', change: withColony({ queen: 'absent' }) }]),
-  ]
+  const found = ASPECTS.flatMap((aspect) => aspect(option, s))
+  return found.length > 0 ? found : SOUND(option, s)
 }

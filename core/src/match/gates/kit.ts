@@ -25,8 +25,8 @@ const withKit =
   (more: readonly Tool[]) =>
   (s: JudgedSituation): JudgedSituation => ({ ...s, keeper: { ...s.keeper, kit: [...(s.keeper.kit ?? []), ...more] } })
 
-/** Gate 8: the gear it takes, and enough of it on the shelf, in date. */
-export const kit: Gate = (option, s) => {
+/** The gear it takes. */
+const gear: Gate = (option, s) => {
   const { needed, advised, source } = option.kit
   const found: LazyFinding[] = []
   const own = s.keeper.kit
@@ -49,8 +49,8 @@ export const kit: Gate = (option, s) => {
         figure: `${lacking.length} short`,
         limit: null,
         source,
-        text: () => `You lack ${list(lacking)}: fetch it first.`,
-        flip: () => sayFlip(kit, option, s, [{ say: `with ${list(lacking)}`, change: withKit(lacking) }]),
+        text: () => `Missing from your kit: ${list(lacking)}. Fetch what is missing first.`,
+        flip: () => sayFlip(gear, option, s, [{ say: `with ${list(lacking)}`, change: withKit(lacking) }]),
       })
     } else if (wanting.length > 0) {
       found.push({
@@ -60,7 +60,7 @@ export const kit: Gate = (option, s) => {
         limit: null,
         source,
         text: () => `It is better done with ${list(wanting)}: without, work only in moving air, upwind.`,
-        flip: () => sayFlip(kit, option, s, [{ say: `with ${list(wanting)}`, change: withKit(wanting) }]),
+        flip: () => sayFlip(gear, option, s, [{ say: `with ${list(wanting)}`, change: withKit(wanting) }]),
       })
     } else
       found.push({
@@ -71,6 +71,12 @@ export const kit: Gate = (option, s) => {
         flip: () => `It would wait without ${list(needed.slice(0, 1))}.`,
       })
   }
+  return found
+}
+
+/** Enough of it on the shelf, in date; nothing where the shelf is not written down. */
+const shelf: Gate = (option, s) => {
+  const found: LazyFinding[] = []
   const stock = s.stock[option.key]
   const dose = doseOf(option, s)
   if (!stock || !dose) return found
@@ -103,3 +109,6 @@ export const kit: Gate = (option, s) => {
   }
   return found
 }
+
+/** Gate 8: the gear it takes, and enough of it on the shelf, in date. */
+export const kit: Gate = (option, s) => [...gear(option, s), ...shelf(option, s)]

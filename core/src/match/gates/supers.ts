@@ -41,7 +41,7 @@ function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFin
     flip:
       flip ??
       (() =>
-        sayFlip(supers, option, s, [
+        sayFlip(nowAlone, option, s, [
           { say: 'once the supers are off', change: withSupers({ now: 'none' }) },
           { say: 'where your own list allows it with supers on', change: allow(option) },
           { say: 'with supers on for people', change: withSupers({ now: 'for-people', offOn: null }) },
@@ -63,12 +63,15 @@ function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFin
     return make('care', 'Supers are on. Some labels allow that and some do not: read yours and confirm it in your list.', 'on')
   if (offOn !== null) {
     return make('wait', `Supers are on for people until ${sayDay(offOn)}.`, `${daysBetween(s.startOn, offOn)} d`, () => {
-      const day = firstDay(supers, option, s, 'care')
+      const day = firstDay(nowAlone, option, s, 'care')
       return day ? `Fits from ${sayDay(day)}, when the supers are off.` : null
     })
   }
   return make('ruled-out', 'Ruled out while the supers are on for people, and no day is set for taking them off.', 'on')
 }
+
+/** The supers on now as a gate of its own: what would change it is not hidden by those to come. */
+const nowAlone: Gate = (option, s) => [onNow(option, s, allowance(option, s))]
 
 function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
   const { nextOn } = s.supers

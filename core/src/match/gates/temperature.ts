@@ -2,7 +2,7 @@ import { weatherReader, type Reading } from '../../situation/index.ts'
 import { addDays, sayDay } from '../../time/index.ts'
 import type { TemperatureLimit, Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
-import { firstDay, levelAt, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
+import { firstDay, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 
 /** Spread of a day's high around its month's normal, °C (common practice for a temperate summer, no source). */
 const SPREAD = 4
@@ -114,11 +114,15 @@ function sayChange(option: Treatment, limit: TemperatureLimit, w: Weighed, s: Ju
       ? `It would take ${plain(room)} °C ${limit.best[1] !== null && (w.deciding?.high ?? 0) + room >= limit.best[1] ? 'more' : 'less'} to change this.`
       : null
   }
-  const wanted: Level = w.level === 'wait' ? 'care' : 'fits'
-  const day = firstDay(temperature, one, s, wanted)
-  if (!day) return 'No day in the next eight weeks is better, by the days and normals known.'
-  const clear = levelAt(temperature, one, { ...s, startOn: day }) === 'fits'
-  return `${clear ? 'Fits' : 'Fits with care'} from ${sayDay(day)}, ${clear ? `when the highs ${limit.when} keep to ${sayRange(limit.best)}` : 'when nothing known forbids it'}.`
+  const keeps = `when the highs ${limit.when} are ${sayRange(limit.best)}`
+  const clear = firstDay(temperature, one, s, 'fits')
+  const careful = w.level === 'wait' ? firstDay(temperature, one, s, 'care') : null
+  if (!careful || careful === clear) {
+    return clear ? `Fits from ${sayDay(clear)}, ${keeps}.` : 'No day in the next eight weeks is better, by the days and normals known.'
+  }
+  const unknown = weigh(limit, { ...s, startOn: careful }).missing
+  const why = unknown ? 'from then on nothing is known' : `${sayRange(limit.outer)} with care`
+  return `Fits with care from ${sayDay(careful)} (${why})${clear ? `, fits from ${sayDay(clear)}, ${keeps}` : ''}.`
 }
 
 /** Gate 2: the highs on the days that matter, by forecast first and by normals beyond it. */
