@@ -7,8 +7,8 @@ export default defineConfig({
   workers: 1,
   retries: 0,
   forbidOnly: true,
-  timeout: 60_000,
-  expect: { timeout: 8000 },
+  timeout: 240_000,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON ?? 'test-results/browser.json' }]],
   use: {
     baseURL: process.env.BASE_URL,

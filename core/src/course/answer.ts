@@ -2,17 +2,11 @@ import type { Judgement } from '../judge/index.ts'
 import { allows, judged, match, onDay, type Finding, type Judged, type Matched, type Verdict } from '../match/index.ts'
 import type { Situation, TreatmentKey } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { doseOf, patternOf, type Dose, type JobKind, type Treatment } from '../treatments/index.ts'
-import { planCourse } from './plan.ts'
+import { doseOf, patternOf, type Dose, type Treatment } from '../treatments/index.ts'
+import { planCourse, type PlannedJob } from './plan.ts'
 
-export interface AnsweredJob {
-  readonly job: JobKind
-  readonly n: number
-  readonly earliest: Day
-  readonly best: Day
-  readonly latest: Day
-  readonly text: string
-}
+/** A job as it is answered: planned, with nothing done yet. */
+export type AnsweredJob = Pick<PlannedJob, 'job' | 'n' | 'earliest' | 'best' | 'latest' | 'text'>
 
 /** An option with everything a keeper needs to choose it. */
 export interface AnsweredOption {

@@ -4,9 +4,8 @@ import { computed } from 'vue'
 import type { ColonyState } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
 import { sayDay } from '@thistle/core/time'
-import DotWhisker from '../graphics/DotWhisker.vue'
 import { useHolding } from '../stores/holding.ts'
-import { sayCount } from './words.ts'
+import CountDot from './CountDot.vue'
 
 const props = defineProps<{ state: ColonyState }>()
 const holding = useHolding()
@@ -22,16 +21,7 @@ const counts = computed(() => {
     <ul>
       <li v-for="c in counts" :key="c.day">
         <span>{{ sayDay(c.day, holding.today) }}</span>
-        <DotWhisker
-          :estimate="c.judged.estimate"
-          :low="c.judged.low"
-          :high="c.judged.high"
-          :threshold="c.judged.threshold"
-          :unit="c.judged.unit"
-          :over="c.judged.level === 'treat' || c.judged.level === 'urgent'"
-          :representative="c.judged.representative"
-          :label="sayCount(c.judged)"
-        />
+        <CountDot :judgement="c.judged" />
         <span>{{ c.judged.estimate?.toFixed(1) }}</span>
       </li>
     </ul>

@@ -76,3 +76,6 @@ export function sayChance(chance: number): string {
   if (chance < 0.01) return 'under 1 %'
   return chance > 0.99 ? 'over 99 %' : `about ${Math.round(chance * 100)} %`
 }
+
+/** Over the limit, or far over it. */
+export const isOver = (j: Pick<Judgement, 'level'>): boolean => j.level === 'treat' || j.level === 'urgent'

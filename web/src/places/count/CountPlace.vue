@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { computed, nextTick, reactive, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRouter } from 'vue-router'
 import { countFaults } from '@thistle/core/count'
 import { courseState, type ColonyState } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
-import DotWhisker from '../../graphics/DotWhisker.vue'
+import CountDot from '../../parts/CountDot.vue'
 import CountHistory from '../../parts/CountHistory.vue'
 import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
+import { useColonyInView } from '../../parts/useColonyInView.ts'
 import { useSave } from '../../parts/useSave.ts'
-import { sayChance, sayCount } from '../../parts/words.ts'
+import { isOver, sayChance, sayCount } from '../../parts/words.ts'
 import { useNarrow } from '../../look/narrow.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
@@ -24,7 +25,6 @@ interface Draft {
   note: string
 }
 
-const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
 const { busy, fault, at, save } = useSave()
@@ -32,21 +32,7 @@ const narrow = useNarrow()
 const kept = ref<{ colonyId: string; name: string; text: string } | null>(null)
 const touched = ref(false)
 
-const place = computed(() => {
-  const id = String(route.params.colonyId ?? '')
-  const found = id ? holding.findColony(id) : null
-  if (found) return found
-  const yard = holding.yard
-  const wanting = yard?.row.find((s) => s.steps.some((x) => (x.kind === 'count' || x.job?.job === 'recount') && x.due !== 'coming')) ?? yard?.row[0]
-  return yard && wanting ? { yard, state: wanting } : null
-})
-watch(
-  () => place.value?.yard.yard.id,
-  (id) => {
-    if (id) holding.chosenYard = id
-  },
-  { immediate: true },
-)
+const place = useColonyInView((s) => s.steps.some((x) => (x.kind === 'count' || x.job?.job === 'recount') && x.due !== 'coming'))
 const state = computed(() => place.value?.state ?? null)
 const next = computed<ColonyState | null>(() => {
   const row = place.value?.yard.row ?? []
@@ -184,7 +170,7 @@ function onKey(event: KeyboardEvent): void {
             >
               <span class="pos">{{ s.colony.placement.position }}</span>
               <span class="nm">{{ s.colony.name }}</span>
-              <span class="last" :class="{ alarm: s.judgement.level === 'treat' || s.judgement.level === 'urgent' }">
+              <span class="last" :class="{ alarm: isOver(s.judgement) }">
                 {{ s.judgement.estimate === null ? 'no count' : s.judgement.estimate.toFixed(1) }}
               </span>
               <span v-if="(drafts.get(s.colony.id)?.mites ?? null) !== null" class="care small">typed</span>
@@ -222,17 +208,8 @@ function onKey(event: KeyboardEvent): void {
           <span class="soft">{{ draft.mites === 1 ? 'mite' : 'mites' }}</span>
         </div>
         <div v-if="narrow && judged && draft.mites !== null" class="brief">
-          <DotWhisker
-            large
-            :estimate="judged.estimate"
-            :low="judged.low"
-            :high="judged.high"
-            :threshold="judged.threshold"
-            :over="judged.level === 'treat' || judged.level === 'urgent'"
-            :representative="judged.representative"
-            :label="sayCount(judged)"
-          />
-          <p class="serif" :class="{ alarm: judged.level === 'treat' || judged.level === 'urgent', settled: judged.level === 'under' }">
+          <CountDot large :judgement="judged" />
+          <p class="serif" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">
             {{ judged.text }}
           </p>
         </div>
@@ -266,18 +243,9 @@ function onKey(event: KeyboardEvent): void {
       <section class="means" aria-live="polite">
         <template v-if="judged && draft.mites !== null">
           <h2 class="unseen">What it means</h2>
-          <DotWhisker
-            large
-            :estimate="judged.estimate"
-            :low="judged.low"
-            :high="judged.high"
-            :threshold="judged.threshold"
-            :over="judged.level === 'treat' || judged.level === 'urgent'"
-            :representative="judged.representative"
-            :label="sayCount(judged)"
-          />
+          <CountDot large :judgement="judged" />
           <p class="soft small axis">mites per 100 bees (per cent); the dashed line is the limit of {{ plain(judged.threshold ?? 0, 2) }}</p>
-          <p class="serif says" :class="{ alarm: judged.level === 'treat' || judged.level === 'urgent', settled: judged.level === 'under' }">
+          <p class="serif says" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">
             {{ judged.text }}
           </p>
           <p class="strong">{{ judged.next }}</p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRouter } from 'vue-router'
 import { answer, type AnsweredOption } from '@thistle/core/course'
 import { situationOf } from '@thistle/core/holding'
 import { judged, startDays, type Verdict } from '@thistle/core/match'
@@ -8,35 +8,21 @@ import { PRIORITIES, type Priority, type Situation } from '@thistle/core/situati
 import { addDays, sayDay, sayDayLong, type Day } from '@thistle/core/time'
 import { treatmentOf } from '@thistle/core/treatments'
 import DayStrip from '../../graphics/DayStrip.vue'
-import DotWhisker from '../../graphics/DotWhisker.vue'
+import CountDot from '../../parts/CountDot.vue'
 import VerdictRound from '../../graphics/VerdictRound.vue'
 import { useNarrow } from '../../look/narrow.ts'
-import { factLines, sayCount, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
+import { useColonyInView } from '../../parts/useColonyInView.ts'
+import { factLines, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import CoursePanel from './CoursePanel.vue'
 import OptionReasons from './OptionReasons.vue'
 import { GATE_WORDS } from './gate-words.ts'
 
-const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
 const narrow = useNarrow()
 
-const place = computed(() => {
-  const id = String(route.params.colonyId ?? '')
-  const found = id ? holding.findColony(id) : null
-  if (found) return found
-  const yard = holding.yard
-  const wanting = yard?.row.find((s) => s.inHand === null && s.steps.some((x) => x.kind === 'choose')) ?? yard?.row[0]
-  return yard && wanting ? { yard, state: wanting } : null
-})
-watch(
-  () => place.value?.yard.yard.id,
-  (id) => {
-    if (id) holding.chosenYard = id
-  },
-  { immediate: true },
-)
+const place = useColonyInView((s) => s.inHand === null && s.steps.some((x) => x.kind === 'choose'))
 
 /** A case read from a file stands in the colony's stead until it is put away; it is kept nowhere. */
 const file = shallowRef<{ name: string; situation: Situation } | null>(null)
@@ -180,18 +166,7 @@ async function started(): Promise<void> {
             </select>
           </label>
         </template>
-        <DotWhisker
-          large
-          :estimate="result.judgement.estimate"
-          :low="result.judgement.low"
-          :high="result.judgement.high"
-          :threshold="result.judgement.threshold"
-          :unit="result.judgement.unit"
-          :stale="result.judgement.stale"
-          :representative="result.judgement.representative"
-          :over="result.judgement.level === 'treat' || result.judgement.level === 'urgent'"
-          :label="sayCount(result.judgement)"
-        />
+        <CountDot large :judgement="result.judgement" />
         <p class="serif says">{{ result.judgement.text }}</p>
         <p v-for="n in result.judgement.notes" :key="n" class="care small">{{ n }}</p>
         <component :is="narrow ? 'details' : 'div'" class="known">

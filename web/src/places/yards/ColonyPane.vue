@@ -4,13 +4,13 @@ import type { ColonyState, CourseState, EventRecord, YardState } from '@thistle/
 import { sayJob, type PlannedJob } from '@thistle/core/course'
 import { sayDay, sayWindow } from '@thistle/core/time'
 import { sayAmount } from '@thistle/core/treatments'
-import DotWhisker from '../../graphics/DotWhisker.vue'
+import CountDot from '../../parts/CountDot.vue'
 import CountHistory from '../../parts/CountHistory.vue'
 import JobForm from '../../parts/JobForm.vue'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
 import SidePane from '../../parts/SidePane.vue'
 import { useSave } from '../../parts/useSave.ts'
-import { capital, factLines, sayChance, sayCount, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
+import { capital, factLines, sayChance, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import LookForm from './LookForm.vue'
 import PlaceForms from './PlaceForms.vue'
@@ -76,18 +76,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
     </section>
     <template v-else>
       <section class="block">
-        <DotWhisker
-          large
-          :estimate="j.estimate"
-          :low="j.low"
-          :high="j.high"
-          :threshold="j.threshold"
-          :unit="j.unit"
-          :stale="j.stale"
-          :representative="j.representative"
-          :over="j.level === 'treat' || j.level === 'urgent'"
-          :label="sayCount(j)"
-        />
+        <CountDot large :judgement="j" :in-hand="state.inHand !== null" />
         <p class="serif says">{{ j.text }}</p>
         <p v-if="state.inHand" class="act strong">{{ state.inHand.treatment.name }} is in hand: the count after it will tell.</p>
         <p v-for="n in j.notes" :key="n" class="care small">{{ n }}</p>

@@ -5,11 +5,11 @@ import type { ColonyState } from '@thistle/core/holding'
 import { plain } from '@thistle/core/units'
 import CourseLine from '../../graphics/CourseLine.vue'
 import DayStrip from '../../graphics/DayStrip.vue'
-import DotWhisker from '../../graphics/DotWhisker.vue'
 import FrameCombs from '../../graphics/FrameCombs.vue'
+import CountDot from '../../parts/CountDot.vue'
 import SidePane from '../../parts/SidePane.vue'
 import { useMarks } from '../../parts/useMarks.ts'
-import { capital, QUEEN_WORDS, sayCount, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
+import { capital, isOver, QUEEN_WORDS, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import AddColony from './AddColony.vue'
 import AddYard from './AddYard.vue'
@@ -65,8 +65,7 @@ function added(id: string): void {
   openId.value = id
 }
 /** Over the limit, and nothing in hand against it. */
-const over = (s: ColonyState) => s.inHand === null && (s.judgement.level === 'treat' || s.judgement.level === 'urgent')
-const threshold = (s: ColonyState) => s.judgement.threshold ?? limit.value
+const over = (s: ColonyState) => s.inHand === null && isOver(s.judgement)
 </script>
 
 <template>
@@ -141,17 +140,7 @@ const threshold = (s: ColonyState) => s.judgement.threshold ?? limit.value
               </span>
             </td>
             <td class="count">
-              <DotWhisker
-                :estimate="s.judgement.estimate"
-                :low="s.judgement.low"
-                :high="s.judgement.high"
-                :threshold="threshold(s)"
-                :unit="s.judgement.unit"
-                :stale="s.judgement.stale"
-                :representative="s.judgement.representative"
-                :over="over(s)"
-                :label="sayCount(s.judgement)"
-              />
+              <CountDot :judgement="s.judgement" :in-hand="s.inHand !== null" :fallback="limit" />
               <span class="fig" :class="{ 'alarm strong': over(s) }">
                 {{ s.judgement.estimate === null ? 'no count' : s.judgement.estimate.toFixed(1) }}
               </span>
