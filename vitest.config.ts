@@ -7,17 +7,18 @@ export default defineConfig({
       {
         test: {
           name: 'core',
+          testTimeout: 30_000,
           include: ['core/src/**/*.test.ts', 'tests/core/**/*.test.ts', 'tests/references/**/*.test.ts', 'tests/commands/case.test.ts'],
           environment: 'node',
         },
       },
-      { plugins: [vue()], test: { name: 'page', include: ['web/src/**/*.test.ts'], environment: 'happy-dom' } },
+      { plugins: [vue()], test: { name: 'page', include: ['web/src/**/*.test.ts'], environment: 'happy-dom', testTimeout: 30_000 } },
       {
         test: {
           name: 'server',
           include: ['server/src/**/*.test.ts', 'tests/api/**/*.test.ts', 'tests/commands/server.test.ts'],
           environment: 'node',
-          testTimeout: 20_000,
+          testTimeout: 60_000,
           hookTimeout: 60_000,
         },
       },

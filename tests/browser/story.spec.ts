@@ -181,6 +181,17 @@ test('the chosen day re-judges at once, by pointer and by keys, with nothing ask
   await expect(page.getByRole('heading', { name: 'What fits on Wed 12 August' })).toBeVisible()
   expect(asked).toEqual([])
   await accessible(page)
+
+  // On the other screens the chosen day says what could be done on it.
+  await page.goto('/yards')
+  await page.locator('[data-day="2026-08-24"]').click()
+  await expect(page.getByRole('columnheader', { name: 'On Mon 24 Aug' })).toBeVisible()
+  await expect(page.getByRole('row').filter({ hasText: 'Fern' })).toContainText('Put back')
+  await page.goto('/today')
+  await page.locator('[data-day="2026-08-24"]').click()
+  await expect(page.getByRole('heading', { name: 'On Mon 24 August' })).toBeVisible()
+  await page.getByRole('button', { name: /^Back to today/ }).click()
+  await expect(page.getByRole('heading', { name: 'On Mon 24 August' })).toHaveCount(0)
 })
 
 test('a case is saved, loaded again, and refused with its path where it is wrong', async ({ demo: page }) => {

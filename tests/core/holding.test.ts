@@ -3,6 +3,8 @@ import {
   colonyState,
   courseFacts,
   courseState,
+  jobsOn,
+  stepsOn,
   situationOf,
   todayOfYards,
   yardState,
@@ -193,6 +195,17 @@ describe('a yard', () => {
     const list = todayOfYards([yardState(yardOf(colonies), settings)])
     const out = list.overdue.find((l) => l.step.job?.job === 'remove')
     expect(out?.lines.map((l) => l.state.colony.name)).toEqual(['A', 'B'])
+  })
+  it('says what could be done on another day: every job whose window holds it, and no other', () => {
+    const formic = courseOf('formic-strip-14', '2026-08-10', [{ job: 'dose', happenedOn: '2026-08-10', amount: 2 }])
+    const yards = [yardState(yardOf([colonyOf('A', 1, { counts: [countOf('2026-08-10', 20)], courses: [formic] })]), settings)]
+    const jobs = (day: Day) => jobsOn(yards, day).map((l) => l.step.job?.job)
+    expect(jobs('2026-08-23')).toEqual([])
+    expect(jobs('2026-08-24')).toEqual(['put-back'])
+    expect(jobs('2026-09-03')).toEqual(['recount', 'queen-check'])
+    const choosing = yardState(yardOf([colonyOf('A', 1, { counts: [countOf('2026-08-11', 12)] })]), settings)
+    expect(stepsOn(choosing.row[0]!, '2026-08-31').map((s) => s.kind)).toEqual(['choose'])
+    expect(stepsOn(yards[0]!.row[0]!, '2026-08-31').map((s) => s.job?.job)).toEqual(['put-back', 'recount', 'queen-check'])
   })
   it('makes a case of any of its colonies that reads back the same', () => {
     const colony = colonyOf('Alder', 1, {

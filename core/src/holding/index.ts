@@ -3,4 +3,4 @@ export { situationOf, factsOf, courseFacts, NOTHING_KNOWN } from './situation-of
 export { courseState, type CourseState } from './course-state.ts'
 export { colonyState, type ColonyState, type NextStep, type Tone } from './colony-state.ts'
 export { yardState, type YardState, type Phrase } from './yard-state.ts'
-export { todayOfYards, type TodayList, type TodayJob } from './today.ts'
+export { jobsOn, stepsOn, todayOfYards, type TodayList, type TodayJob } from './today.ts'

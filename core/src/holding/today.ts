@@ -30,17 +30,15 @@ const sameLine = (yard: YardState, step: NextStep): string =>
     step.kind === 'count' && step.due === 'coming' ? '' : step.latest,
   ].join('|')
 
-/** Everything the yards ask for: overdue, due, and coming within three weeks; alike jobs at a yard on one line. */
-export function todayOfYards(yards: readonly YardState[]): TodayList {
-  const lists: Record<'overdue' | 'due' | 'coming', Map<string, TodayJob>> = { overdue: new Map(), due: new Map(), coming: new Map() }
+/** Collects steps onto lines: alike jobs at a yard share one. */
+function gather(yards: readonly YardState[], wanted: (step: NextStep, yard: YardState) => boolean): TodayJob[] {
+  const lines = new Map<string, TodayJob>()
   for (const yard of yards) {
-    const until: Day = addDays(yard.yard.today, AHEAD)
     for (const state of yard.row) {
-      for (const step of state.steps) {
-        if (step.due === 'settled' || (step.due === 'coming' && step.earliest > until)) continue
+      for (const step of state.steps.filter((s) => wanted(s, yard))) {
         const key = sameLine(yard, step)
-        const known = lists[step.due].get(key)
-        lists[step.due].set(key, {
+        const known = lines.get(key)
+        lines.set(key, {
           key,
           yard,
           step: known && known.step.best < step.best ? known.step : step,
@@ -49,7 +47,27 @@ export function todayOfYards(yards: readonly YardState[]): TodayList {
       }
     }
   }
-  const inOrder = (list: Map<string, TodayJob>) => [...list.values()].toSorted((a, b) => a.step.best.localeCompare(b.step.best))
-  const alarmFirst = (list: TodayJob[]) => list.toSorted((a, b) => Number(b.step.tone === 'alarm') - Number(a.step.tone === 'alarm'))
-  return { overdue: inOrder(lists.overdue), due: alarmFirst(inOrder(lists.due)), coming: inOrder(lists.coming) }
+  return [...lines.values()].toSorted((a, b) => a.step.best.localeCompare(b.step.best))
 }
+
+/** Everything the yards ask for: overdue, due, and coming within three weeks; alike jobs at a yard on one line. */
+export function todayOfYards(yards: readonly YardState[]): TodayList {
+  const due = gather(yards, (s) => s.due === 'due')
+  return {
+    overdue: gather(yards, (s) => s.due === 'overdue'),
+    due: due.toSorted((a, b) => Number(b.step.tone === 'alarm') - Number(a.step.tone === 'alarm')),
+    coming: gather(yards, (s, yard) => s.due === 'coming' && s.earliest <= addDays(yard.yard.today, AHEAD)),
+  }
+}
+
+/** Whether a step could be done on a day: its window holds it, or it is late already, or it waits only for the keeper. */
+function openOn(step: NextStep, day: Day): boolean {
+  const waits = step.due === 'overdue' || step.kind === 'choose' || step.kind === 'queen'
+  return step.earliest <= day && (waits || day <= step.latest)
+}
+
+/** What a colony asks for on another day. */
+export const stepsOn = (state: ColonyState, day: Day): NextStep[] => state.steps.filter((s) => openOn(s, day))
+
+/** What could be done on a day. */
+export const jobsOn = (yards: readonly YardState[], day: Day): TodayJob[] => gather(yards, (s) => openOn(s, day))

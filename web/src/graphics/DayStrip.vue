@@ -177,6 +177,7 @@ function onTouchEnd(event: TouchEvent): void {
       </div>
       <div class="edge">
         <span class="key" aria-hidden="true">
+          {{ yard.name }}, highs and lows:
           <i class="k observed" />
           observed
           <i class="k forecast" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { TodayJob } from '@thistle/core/holding'
+import { jobsOn, type TodayJob } from '@thistle/core/holding'
 import { sayDay, sayDayLong, sayWindow } from '@thistle/core/time'
 import DayStrip from '../../graphics/DayStrip.vue'
 import JobForm from '../../parts/JobForm.vue'
@@ -23,7 +23,10 @@ const current = computed(() => {
 })
 const sentences = computed(() => holding.states.filter((y) => y.row.length > 0))
 const nothing = computed(() => holding.jobs.overdue.length + holding.jobs.due.length === 0)
+/** Another day than today is chosen: what could be done on it comes first. */
+const elsewhere = computed(() => holding.day !== holding.today)
 const groups = computed(() => [
+  ...(elsewhere.value ? [{ key: 'chosen', title: `On ${sayDayLong(holding.day)}`, list: jobsOn(holding.states, holding.day), none: 'No window is open on that day.' }] : []),
   { key: 'overdue', title: 'Overdue', list: holding.jobs.overdue, none: 'Nothing is overdue.' },
   { key: 'due', title: 'Due now', list: holding.jobs.due, none: 'Nothing is due today.' },
   { key: 'coming', title: 'Coming, three weeks', list: holding.jobs.coming, none: 'Nothing is coming in the next three weeks.' },

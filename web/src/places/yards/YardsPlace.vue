@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { ColonyState } from '@thistle/core/holding'
+import { stepsOn, type ColonyState } from '@thistle/core/holding'
+import { sayDay } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
 import CourseLine from '../../graphics/CourseLine.vue'
 import DayStrip from '../../graphics/DayStrip.vue'
@@ -64,6 +65,9 @@ function added(id: string): void {
   adding.value = false
   openId.value = id
 }
+/** Another day than today is chosen: the row then says what could be done on it. */
+const elsewhere = computed(() => holding.day !== holding.today)
+const asked = (s: ColonyState) => (elsewhere.value ? stepsOn(s, holding.day)[0] : s.steps[0])
 /** Over the limit, and nothing in hand against it. */
 const over = (s: ColonyState) => s.inHand === null && isOver(s.judgement)
 </script>
@@ -104,7 +108,7 @@ const over = (s: ColonyState) => s.inHand === null && isOver(s.judgement)
               <span class="lim">limit {{ plain(limit, 2) }}</span>
             </th>
             <th scope="col">Course</th>
-            <th scope="col">Next</th>
+            <th scope="col">{{ elsewhere ? `On ${sayDay(holding.day)}` : 'Next' }}</th>
           </tr>
         </thead>
         <tbody>
@@ -147,7 +151,8 @@ const over = (s: ColonyState) => s.inHand === null && isOver(s.judgement)
             </td>
             <td class="running"><CourseLine v-if="s.inHand" :state="s.inHand" :today="holding.today" /></td>
             <td class="next">
-              <span v-if="s.steps[0]" class="strong" :class="s.steps[0].tone">{{ capital(s.steps[0].text) }}</span>
+              <span v-if="asked(s)" class="strong" :class="asked(s)?.tone">{{ capital(asked(s)?.text ?? '') }}</span>
+              <span v-else-if="elsewhere" class="soft">nothing that day</span>
             </td>
           </tr>
         </tbody>
