@@ -18,7 +18,7 @@ export function postgresBin() {
   return newest ? join(POSTGRES, newest, 'bin') : null
 }
 
-async function installDebian(packages) {
+export async function installDebian(packages) {
   const root = process.getuid?.() === 0
   if (!root || !existsSync('/usr/bin/apt-get')) {
     throw new Said(

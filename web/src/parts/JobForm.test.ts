@@ -1,0 +1,141 @@
+import { mount } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { colonyState, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { addDays } from '@thistle/core/time'
+import { useHolding } from '../stores/holding.ts'
+import JobForm from './JobForm.vue'
+
+const TODAY = '2026-10-12'
+const START = '2026-08-14'
+const settings: SettingsRecord = {
+  id: 'h',
+  version: 1,
+  school: 'three-percent',
+  organicOnly: false,
+  priority: 'knockdown',
+  kit: [],
+  rules: {},
+  stock: {},
+  temperatureUnit: 'C',
+  massUnit: 'g',
+}
+const facts = {
+  broodBoxes: 1,
+  framesOfBees: 10,
+  framesOfBrood: 5,
+  brood: 'capped',
+  hive: 'frames',
+  queen: 'laying',
+  layingSince: null,
+  floor: 'solid',
+  floorWet: null,
+  entrance: 'full',
+  clustered: null,
+  feeding: null,
+  newlyHived: null,
+} as const
+const colony: ColonyRecord = {
+  id: 'c',
+  name: 'Elder',
+  version: 1,
+  since: '2026-03-01',
+  hivedOn: null,
+  parents: [],
+  placement: { id: 'p', version: 1, position: 5, fromDay: '2026-03-01', yardId: 'y' },
+  look: { ...facts, id: 'l', version: 1, onDay: START, supers: 'none', note: null },
+  counts: [],
+  courses: [
+    {
+      id: 'course',
+      decisionId: 'd',
+      treatment: 'amitraz-strip',
+      startOn: START,
+      latestStart: addDays(START, 3),
+      facts: {
+        asOf: START,
+        colony: { ...facts, hivedOn: null },
+        rules: {},
+        lastOpening: null,
+        recountBy: START,
+        before: { mites: 12, bees: 300, countedOn: START, method: 'wash' },
+      },
+      events: [{ id: 'e', kind: 'done', job: 'dose', n: 1, happenedOn: START, amount: 2, note: null, supersedes: null }],
+    },
+  ],
+}
+const yard = {
+  id: 'y',
+  name: 'Yard',
+  version: 1,
+  place: 0,
+  latitude: null,
+  longitude: null,
+  hemisphere: 'north',
+  timeZone: 'UTC',
+  normals: [],
+  phase: null,
+  lastOpening: null,
+  supersOffOn: null,
+  supersNextOn: null,
+  weather: [],
+  today: TODAY,
+  colonies: [colony],
+} satisfies YardRecord
+
+describe('entering what was done', () => {
+  beforeEach(() => {
+    setActivePinia(createPinia())
+    vi.stubGlobal('matchMedia', () => ({ matches: false, addEventListener: vi.fn(), removeEventListener: vi.fn() }))
+  })
+  function draw() {
+    const holding = useHolding()
+    holding.yards = [yard]
+    holding.me = {
+      keeper: { id: 'k', name: 'K', role: 'owner' },
+      holding: { id: 'h', name: 'H', demo: false, livesOn: TODAY, livesFrom: null, livesTo: null },
+      settings,
+    }
+    const put = vi.spyOn(holding, 'put').mockResolvedValue({})
+    const state = colonyState(yard, colony, settings)
+    const course = state.courses[0]!
+    const job = course.course.jobs.find((j) => j.job === 'remove')!
+    return { put, wrapper: mount(JobForm, { props: { yard, state, course, job } }) }
+  }
+
+  it('starts from today and from what went in', () => {
+    const { wrapper } = draw()
+    expect(wrapper.get('#jf-day').element).toHaveProperty('value', TODAY)
+    expect(wrapper.get('#jf-amount').element).toHaveProperty('value', '2')
+    expect(wrapper.text()).toContain('Amitraz passes through skin.')
+    expect(wrapper.text()).toContain('The label in your hand and local law decide.')
+  })
+  it('says over-stay and too early before anything is kept', async () => {
+    const { wrapper, put } = draw()
+    expect(wrapper.text()).toContain('They were in for 59 days, 3 longer than the longest of 56')
+    await wrapper.get('#jf-day').setValue('2026-09-10')
+    expect(wrapper.text()).toContain('Out after 27 days, 15 short of 42')
+    await wrapper.get('#jf-day').setValue('2026-09-30')
+    expect(wrapper.text()).not.toContain('Over-stay')
+    expect(wrapper.text()).not.toContain('Too early')
+    expect(put).not.toHaveBeenCalled()
+  })
+  it('shows old dates struck beside new ones', async () => {
+    const { wrapper } = draw()
+    await wrapper.get('#jf-day').setValue('2026-09-30')
+    const supers = wrapper.findAll('.moved li').find((l) => l.text().includes('Supers may go on'))
+    expect(supers?.get('s').text()).toBe('Mon 26 Oct')
+    expect(supers?.get('strong').text()).toBe('Wed 14 Oct')
+  })
+  it('keeps the actual day and amount as one event, with an id of its own', async () => {
+    const { wrapper, put } = draw()
+    await wrapper.get('#jf-day').setValue('2026-09-30')
+    await wrapper.get('form').trigger('submit')
+    expect(put).toHaveBeenCalledTimes(1)
+    const [kind, id, body, yardId] = put.mock.calls[0]!
+    expect(kind).toBe('events')
+    expect(id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7/)
+    expect(body).toMatchObject({ courseId: 'course', kind: 'done', job: 'remove', n: 1, happenedOn: '2026-09-30', amount: 2, supersedes: null })
+    expect(yardId).toBe('y')
+  })
+})
