@@ -86,6 +86,14 @@ describe('from a choice to the count after it', () => {
     await live('2026-08-12')
   })
 
+  it('refuses to begin what another device has begun already', async () => {
+    const first = await decide('Juniper', 'amitraz-strip', '2026-08-12')
+    expect(first.response.status).toBe(201)
+    const second = await demo.put(`/api/decisions/${id()}`).send({ ...first.body, colonies: [{ ...first.body.colonies[0], courseId: id() }] })
+    expect(second.status).toBe(409)
+    expect(second.body.detail).toBe('Amitraz strip is in hand in Juniper already, since Wed 12 Aug.')
+  })
+
   it('refuses a start on a day that does not fit, saying why', async () => {
     const { response } = await decide('Hazel', 'formic-strip-14', '2026-08-13')
     expect(response.status).toBe(400)

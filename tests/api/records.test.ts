@@ -94,10 +94,15 @@ describe('nothing is lost', () => {
     const [yard] = (await owner.get('/api/yards')).body
     expect(JSON.stringify(yard)).not.toContain(row)
     expect((await owner.get(`/api/history/${row}`)).body).toHaveLength(2)
-    await owner
+    // An old page that still shows it is told; who saw it taken away may put it back.
+    const stale = await owner.put(`/api/counts/${row}`).send(count({ onDay: '2026-08-02', version: 1 }))
+    expect(stale.status).toBe(409)
+    const back = await owner
       .put(`/api/counts/${row}`)
       .send(count({ onDay: '2026-08-02', version: 2 }))
-      .expect(409)
+      .expect(200)
+    expect(back.body).toMatchObject({ version: 3, deletedAt: null })
+    expect(JSON.stringify((await owner.get('/api/yards')).body)).toContain(row)
   })
 
   it('answers everything since a number, in one running order', async () => {

@@ -1,4 +1,4 @@
-import { accessible, beside, expect, PHONE, test } from './steps.ts'
+import { accessible, beside, expect, openColony, PHONE, test } from './steps.ts'
 
 test('bad figures are refused by their field, and what was typed stays', async ({ demo: page }) => {
   await page.goto('/count')
@@ -28,6 +28,16 @@ test('a draft stays with its colony while others are looked at', async ({ demo: 
   await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('')
   await row.getByRole('link', { name: /Alder/ }).click()
   await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('7')
+})
+
+test('a count that was wrong is taken back, and put back', async ({ demo: page }) => {
+  await openColony(page, 'Quarry Bank', 'Elder')
+  const pane = page.getByRole('complementary', { name: 'Elder' })
+  await expect(pane.getByText('4.4 in 100, likely 2.6 to 6.9.')).toBeVisible()
+  await pane.getByRole('button', { name: 'Take back the count of Sun 9 Aug' }).click()
+  await expect(pane.getByText('1.7 in 100')).toBeVisible()
+  await pane.getByRole('button', { name: 'Put it back' }).click()
+  await expect(pane.getByText('4.4 in 100, likely 2.6 to 6.9.')).toBeVisible()
 })
 
 test('the database goes under an open form: it says so, keeps what was typed, and keeps it once it is back', async ({ demo: page }) => {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { answer } from '@thistle/core/course'
-import { courseFacts } from '@thistle/core/holding'
+import { courseFacts, courseState, type YardRecord } from '@thistle/core/holding'
 import { daySchema, parseCase } from '@thistle/core/formats'
 import { sayDay } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
@@ -10,6 +10,7 @@ import { checkBody } from '../records/body.ts'
 import { findColony, findYard } from '../records/kinds.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
 import type { Keeping } from '../records/put.ts'
+import { readYards } from '../yards/read.ts'
 
 interface Given {
   readonly yardId: string
@@ -56,6 +57,14 @@ function decide(given: Given, index: number) {
   return { facts: courseFacts(situation, whole.judgement, option.treatment), situation, answer: whole, latestStart }
 }
 
+/** Two devices may choose at once, each on what it knew: what is in hand already is not begun again. */
+function refuseSecond(yard: YardRecord | undefined, colonyId: string, treatment: string): void {
+  const colony = yard?.colonies.find((c) => c.id === colonyId)
+  const states = colony && yard ? colony.courses.map((record) => courseState(record, colony, yard.today)) : []
+  const open = states.find((c) => c.treatment.active !== null && c.record.treatment === treatment && !c.cancelled && (c.planned || c.running))
+  if (open && colony) throw Problem.conflict(`${open.treatment.name} is in hand in ${colony.name} already, since ${sayDay(open.startedOn)}.`)
+}
+
 /**
  * Keeps a yard decision: one choice for one or many colonies, with the whole situation and answer of each, and a course
  * for each. Never changed afterwards; sending it again answers the same.
@@ -79,11 +88,13 @@ export async function putDecision(keep: Keeping, scope: Scope, id: string, body:
     }
     const decision = { id, yardId: yard.id, treatment: given.treatment, madeOn: yard.today, startOn: given.startOn, note: given.note, version: 1 }
     await db.model('decisions').create({ ...decision, holdingId: scope.holdingId, deletedAt: null }, { transaction })
+    const [row] = (await readYards(db, scope, clock, yard.id)) as YardRecord[]
     const courses = []
     for (const [index, line] of given.colonies.entries()) {
       const colony = await findColony(ask, line.colonyId)
       if (colony.yardId !== yard.id)
         throw Problem.invalid([{ path: `colonies[${index}].colonyId`, sentence: `${colony.name} does not stand in this yard.` }])
+      refuseSecond(row, colony.id, given.treatment)
       const made = decide(given, index)
       const course = { id: line.courseId, decisionId: id, colonyId: colony.id, treatment: given.treatment, startOn: given.startOn, ...made }
       await db.model('courses').create({ ...course, holdingId: scope.holdingId }, { transaction })

@@ -53,7 +53,8 @@ const withVersion = (kind: Kind): Joi.ObjectSchema => kind.body.keys({ version: 
 
 /**
  * Creates or changes a row. The body's `version` is the one the keeper saw (null or 0 for a new row). Sending the same again
- * answers the same; a version that is no longer the newest gets 409 with the current row.
+ * answers the same; a version that is no longer the newest gets 409 with the current row. A row that was taken away is put
+ * back by writing to its newest version.
  */
 export async function putRecord(keep: Keeping, scope: Scope, kind: Kind, id: string, given: unknown): Promise<{ status: 200 | 201; row: State }> {
   const { version, ...body } = checkBody<State & { version: number | null }>(withVersion(kind), given)
@@ -62,18 +63,17 @@ export async function putRecord(keep: Keeping, scope: Scope, kind: Kind, id: str
     const seq = await nextSeq(db, scope.holdingId, transaction)
     const found = (await db.model(kind.table).findByPk(id, { transaction, raw: true })) as unknown as State | null
     if (found && found.holdingId !== scope.holdingId) throw Problem.notFound()
-    if (found?.deletedAt) throw Problem.conflict('This was taken away. Put it back first.')
     await kind.check({ db, scope, clock, transaction }, body, id)
     if (found) {
       const shown = await present(db, kind, found, transaction)
-      if (same(body, shown)) return { status: 200, row: shown }
+      if (!found.deletedAt && same(body, shown)) return { status: 200, row: shown }
       if (version !== found.version) throw Problem.stale(shown)
     } else if (version) throw Problem.notFound()
-    const next = { ...body, version: Number(found?.version ?? 0) + 1 }
+    const next = { ...body, deletedAt: null, version: Number(found?.version ?? 0) + 1 }
     if (found) await db.model(kind.table).update(next, { where: { id }, transaction })
-    else await db.model(kind.table).create({ id, holdingId: scope.holdingId, deletedAt: null, ...next }, { transaction })
+    else await db.model(kind.table).create({ id, holdingId: scope.holdingId, ...next }, { transaction })
     await saveSamples(db, kind, id, body, transaction)
-    const row = await present(db, kind, { id, deletedAt: null, ...next }, transaction)
+    const row = await present(db, kind, { id, ...next }, transaction)
     await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
     return { status: found ? 200 : 201, row }
   })

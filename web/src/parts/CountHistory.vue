@@ -1,14 +1,36 @@
 <script setup lang="ts">
 /** A colony's counts, newest first, each judged on its own day. */
-import { computed } from 'vue'
-import type { ColonyState } from '@thistle/core/holding'
+import { computed, ref } from 'vue'
+import type { ColonyState, CountRecord } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
 import { sayDay } from '@thistle/core/time'
 import { useHolding } from '../stores/holding.ts'
 import CountDot from './CountDot.vue'
+import { useSave } from './useSave.ts'
 
 const props = defineProps<{ state: ColonyState }>()
 const holding = useHolding()
+const { busy, fault, save } = useSave()
+const gone = ref<CountRecord | null>(null)
+const yardId = computed(() => props.state.colony.placement.yardId)
+/** The newest entry of a day. */
+const entryOf = (day: string) => props.state.colony.counts.findLast((c) => c.onDay === day)
+
+async function takeBack(count: CountRecord | undefined): Promise<void> {
+  if (!count) return
+  const done = await save(async () => {
+    await holding.persist('DELETE', `/counts/${count.id}?version=${count.version}`)
+    await holding.refresh(yardId.value)
+  })
+  if (done) gone.value = count
+}
+async function putBack(): Promise<void> {
+  const count = gone.value
+  if (!count) return
+  const { courseId, onDay, method, recovery, representative, note, samples } = count
+  const body = { colonyId: props.state.colony.id, courseId, onDay, method, recovery, representative, note, samples, version: count.version + 1 }
+  if (await save(() => holding.put('counts', count.id, body, yardId.value).then(() => undefined))) gone.value = null
+}
 const counts = computed(() => {
   const days = [...new Set(props.state.colony.counts.map((n) => n.onDay))].toReversed()
   return days.map((day) => ({ day, judged: judge({ ...props.state.situation, asOf: day, counts: props.state.situation.counts.filter((n) => n.date <= day) }) }))
@@ -16,15 +38,21 @@ const counts = computed(() => {
 </script>
 
 <template>
-  <section v-if="counts.length > 0" class="history" aria-label="Counts so far">
+  <section v-if="counts.length > 0 || gone" class="history" aria-label="Counts so far">
     <h3>Counts so far</h3>
     <ul>
       <li v-for="c in counts" :key="c.day">
         <span>{{ sayDay(c.day, holding.today) }}</span>
         <CountDot :judgement="c.judged" />
         <span>{{ c.judged.estimate?.toFixed(1) }}</span>
+        <button v-if="holding.mayWrite" class="plainlink small" type="button" :disabled="busy" :aria-label="`Take back the count of ${sayDay(c.day)}`" @click="takeBack(entryOf(c.day))">take back</button>
       </li>
     </ul>
+    <p v-if="gone" class="care" role="status">
+      The count of {{ sayDay(gone.onDay) }} is taken back.
+      <button class="plainlink" type="button" :disabled="busy" @click="putBack">Put it back</button>
+    </p>
+    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <p class="soft small">Mites per 100 bees, each against the limit of its own day.</p>
   </section>
 </template>
@@ -32,5 +60,5 @@ const counts = computed(() => {
 <style scoped>
 .history { display: grid; gap: 9px; }
 ul { display: grid; gap: 2px; }
-li { display: grid; grid-template-columns: 112px 150px 1fr; gap: 8px; align-items: center; font-size: 14px; min-height: 26px; }
+li { display: grid; grid-template-columns: minmax(80px, 112px) 150px 1fr auto; gap: 8px; align-items: center; font-size: 14px; min-height: 26px; }
 </style>

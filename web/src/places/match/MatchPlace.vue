@@ -44,21 +44,26 @@ const chosen = ref<string | null>(null)
 const option = computed<AnsweredOption | null>(
   () => result.value?.options.find((o) => o.treatment === shown.value) ?? result.value?.options[0] ?? null,
 )
+/** The day from which starts are shaded: today, or the day on which a loaded case was known. */
+const origin = computed<Day>(() => file.value?.situation.asOf ?? holding.today)
 const verdicts = computed<ReadonlyMap<Day, Verdict> | null>(() => {
   const treatment = option.value ? treatmentOf(option.value.treatment) : null
   if (!treatment || !base.value) return null
-  return new Map(
-    startDays(treatment, judged(base.value), addDays(holding.today, -9), 70)
-      .filter((d) => d.day >= holding.today)
-      .map((d) => [d.day, d.verdict]),
-  )
+  return new Map(startDays(treatment, judged(base.value), origin.value, 63).map((d) => [d.day, d.verdict]))
+})
+/** The strip shows the weather that is judged: a loaded case brings its own. */
+const stripYard = computed(() => {
+  const yard = place.value?.yard.yard
+  if (!yard || !file.value) return yard
+  const { weather, normals } = file.value.situation
+  return { ...yard, name: file.value.name, weather, normals }
 })
 const limit = computed(() => {
   const first = option.value ? treatmentOf(option.value.treatment)?.temperature.find((t) => t.outer[1] !== null) : null
   return first?.outer[1] != null ? { high: first.outer[1], name: 'limit' } : null
 })
 const beyond = computed(() => {
-  const far = addDays(holding.today, 22)
+  const far = addDays(origin.value, 22)
   const found =
     option.value?.earliest && option.value.earliest > far ? [{ day: option.value.earliest, text: `first fits ${sayDay(option.value.earliest)}` }] : []
   const out = option.value?.course.find((j) => j.job === 'remove')
@@ -141,7 +146,7 @@ async function started(): Promise<void> {
 
 <template>
   <template v-if="place && result && situation">
-    <DayStrip :yard="place.yard.yard" :limit="limit" :verdicts="verdicts" :beyond="beyond" />
+    <DayStrip :yard="stripYard ?? place.yard.yard" :limit="limit" :verdicts="verdicts" :beyond="beyond" />
     <div class="match">
       <aside class="facts" aria-label="What is known">
         <template v-if="file">

@@ -60,7 +60,7 @@ async function add(): Promise<void> {
       :fault="at('hivedOn')"
     />
     <p v-if="fault && !at('name') && !at('since') && !at('hivedOn') && !at('position')" class="alarm strong" role="alert">{{ fault }}</p>
-    <button class="press" type="submit" :disabled="busy || name.trim() === ''">{{ busy ? 'Adding ...' : 'Add it to the row' }}</button>
+    <button class="press" type="submit" :disabled="busy || name.trim() === '' || position === null">{{ busy ? 'Adding ...' : 'Add it to the row' }}</button>
   </form>
 </template>
 
