@@ -38,3 +38,10 @@ export function inUnits(text: string, unit: TemperatureUnit): string {
     )
   })
 }
+
+const GRAMS_IN_TEXT = /(\d+(?:\.\d+)?) g\b/g
+
+/** A core sentence, written in grams, as a keeper who weighs in ounces sees it; the grams, which labels give, stay beside. */
+export function inMass(text: string, unit: MassUnit): string {
+  return unit === 'g' ? text : text.replace(GRAMS_IN_TEXT, (grams, n: string) => `${plain(toOunces(Number(n)), 3)} oz (${grams})`)
+}

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { inUnits, plain, sayTemperature, toCelsius, toFahrenheit, toGrams, toOunces } from './index.ts'
+import { inMass, inUnits, plain, sayTemperature, toCelsius, toFahrenheit, toGrams, toOunces } from './index.ts'
 
 describe('units', () => {
   it('keeps the fixed points of both scales', () => {
@@ -37,5 +37,11 @@ describe('units', () => {
     expect(inUnits('31 °C on Thu 13 Aug is over 29.5 °C.', 'F')).toBe('88 °F on Thu 13 Aug is over 85 °F.')
     expect(inUnits('No temperature here: 14 days.', 'F')).toBe('No temperature here: 14 days.')
     expect(inUnits('A high of 27 °C.', 'C')).toBe('A high of 27 °C.')
+  })
+
+  it('gives ounces with the grams of the label beside them, and touches nothing else', () => {
+    expect(inMass('vaporise 2 g, weighed', 'oz')).toBe('vaporise 0.071 oz (2 g), weighed')
+    expect(inMass('vaporise 2 g, weighed', 'g')).toBe('vaporise 2 g, weighed')
+    expect(inMass('2 strips for 14 days, gloves', 'oz')).toBe('2 strips for 14 days, gloves')
   })
 })

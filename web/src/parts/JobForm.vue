@@ -71,7 +71,7 @@ async function keep(): Promise<void> {
 
 <template>
   <form class="form" novalidate @submit.prevent="keep">
-    <p class="serif what">{{ job.text }}</p>
+    <p class="serif what">{{ holding.say(job.text) }}</p>
     <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}.</p>
     <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :fault="at('happenedOn')" />
     <NumberField
@@ -106,7 +106,7 @@ async function keep(): Promise<void> {
       <h3>What this moves</h3>
       <ul>
         <li v-for="m in moved" :key="m.key">
-          <span>{{ m.text }}</span>
+          <span>{{ holding.say(m.text) }}</span>
           <span class="dates">
             <s>{{ window(m.old) }}</s>
             <strong>{{ window(m.now) }}</strong>

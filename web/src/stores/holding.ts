@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { v7 } from 'uuid'
 import { todayOfYards, yardState, type ColonyState, type SettingsRecord, type YardRecord, type YardState } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
-import { inUnits, sayTemperature } from '@thistle/core/units'
+import { inMass, inUnits, sayTemperature } from '@thistle/core/units'
 import { call } from '../server/call.ts'
 import { useConnection } from './connection.ts'
 
@@ -87,8 +87,8 @@ export const useHolding = defineStore('holding', () => {
     chosenDay.value = null
     chosenYard.value = null
   }
-  /** A sentence or figure of the core in the keeper's unit of temperature. */
-  const say = (text: string): string => inUnits(text, unit.value)
+  /** A sentence of the core in the keeper's own units. */
+  const say = (text: string): string => inMass(inUnits(text, unit.value), settings.value?.massUnit ?? 'g')
   const degrees = (celsius: number): string => sayTemperature(celsius, unit.value)
   const stripDays = computed<Day[]>(() => Array.from({ length: 28 }, (_, i) => addDays(today.value, i - 5)))
 

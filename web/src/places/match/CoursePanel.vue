@@ -55,11 +55,11 @@ async function start(): Promise<void> {
       <p v-if="option.earliest !== situation.startOn && option.earliest" class="care strong">
         Planned from {{ sayDayLong(option.earliest) }}, the first day that fits.
       </p>
-      <p v-if="option.dose" class="dose">{{ option.dose.text }}.</p>
+      <p v-if="option.dose" class="dose">{{ holding.say(option.dose.text) }}.</p>
       <ol class="line">
         <li v-for="j in option.course" :key="j.job + j.n" :class="j.job">
           <strong>{{ sayDay(j.best, situation.asOf) }}</strong>
-          {{ j.text }}
+          {{ holding.say(j.text) }}
           <span v-if="window(j)" class="soft small">{{ sayJob(j, several(j.job)) }} {{ window(j) }}</span>
         </li>
       </ol>
@@ -84,6 +84,7 @@ async function start(): Promise<void> {
     <p v-if="treatment?.differs" class="soft small">Where labels differ: {{ treatment.differs }}</p>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <div v-if="place && holding.mayWrite" class="go">
+      <p v-if="fits && treatment?.caution" class="small alarm strong">{{ treatment.caution.hazard }} Read the caution above first.</p>
       <button v-if="fits" class="press" type="button" :disabled="busy" @click="start">
         {{ busy ? 'Keeping ...' : treatment?.active ? `Start on ${sayDay(situation.startOn)}` : `Leave it, count again` }}
       </button>

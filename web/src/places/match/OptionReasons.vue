@@ -5,12 +5,12 @@ import type { AnsweredOption } from '@thistle/core/course'
 import VerdictRound from '../../graphics/VerdictRound.vue'
 import { useHolding } from '../../stores/holding.ts'
 import { GATE_WORDS } from './gate-words.ts'
+import { byHindrance } from './option-words.ts'
 
 const props = defineProps<{ option: AnsweredOption }>()
 const holding = useHolding()
-const WEIGHT = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
 const name = (gate: string) => GATE_WORDS.find(([key]) => key === gate)?.[1] ?? gate
-const findings = computed(() => props.option.findings.toSorted((a, b) => WEIGHT[b.level] - WEIGHT[a.level]))
+const findings = computed(() => byHindrance(props.option))
 const whole = ref(false)
 /** What stands in the way; and where nothing does, what came nearest to deciding: the heat and the need. */
 const first = computed(() => {

@@ -5,12 +5,12 @@ import { SCHOOLS, PHASES, PRIORITIES, type Priority, type Rule, type Stock, type
 import { SCHOOL_LIMITS, saySchool } from '@thistle/core/judge'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { plain } from '@thistle/core/units'
-import type { YardRecord } from '@thistle/core/holding'
 import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { KIT_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
+import YardDates from './YardDates.vue'
 import { call } from '../../server/call.ts'
 import { useRouter } from 'vue-router'
 
@@ -59,27 +59,6 @@ async function reread(): Promise<void> {
   await holding.load()
   Object.assign(draft, draftOf())
   before.value = JSON.stringify(draft)
-}
-
-const dates = reactive(
-  Object.fromEntries(holding.yards.map((y) => [y.id, { lastOpening: y.lastOpening, supersOffOn: y.supersOffOn, supersNextOn: y.supersNextOn }])),
-)
-const yardSave = useSave()
-const yardSaved = ref<string | null>(null)
-const failing = ref<string | null>(null)
-const yardChanged = (y: YardRecord) => {
-  const d = dates[y.id]
-  return d !== undefined && (d.lastOpening !== y.lastOpening || d.supersOffOn !== y.supersOffOn || d.supersNextOn !== y.supersNextOn)
-}
-async function keepYard(y: YardRecord): Promise<void> {
-  const { id, name, place, latitude, longitude, hemisphere, timeZone, normals, phase, version } = y
-  failing.value = id
-  const done = await yardSave.save(() =>
-    holding
-      .put('yards', id, { name, place, latitude, longitude, hemisphere, timeZone, normals, phase, version, ...toRaw(dates[id]) }, id)
-      .then(() => undefined),
-  )
-  yardSaved.value = done ? id : null
 }
 
 const PRIORITY_WORDS: Record<Priority, string> = {
@@ -275,37 +254,7 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
       </div>
     </form>
 
-    <section class="sheet block" aria-labelledby="r-dates">
-      <h2 id="r-dates">The yards' dates</h2>
-      <p class="soft small">Left empty means: none expected.</p>
-      <form v-for="y in holding.yards" :key="y.id" class="treatment" novalidate @submit.prevent="keepYard(y)">
-        <h3>{{ y.name }}</h3>
-        <div class="fields">
-          <DayField
-            :id="`o-${y.id}`"
-            v-model="dates[y.id]!.supersOffOn"
-            label="Supers come off"
-            :fault="failing === y.id ? yardSave.at('supersOffOn') : null"
-          />
-          <DayField
-            :id="`n-${y.id}`"
-            v-model="dates[y.id]!.supersNextOn"
-            label="Next supers go on"
-            :fault="failing === y.id ? yardSave.at('supersNextOn') : null"
-          />
-          <DayField
-            :id="`l-${y.id}`"
-            v-model="dates[y.id]!.lastOpening"
-            label="Last opening before winter"
-            :fault="failing === y.id ? yardSave.at('lastOpening') : null"
-          />
-          <button class="press quiet" type="submit" :disabled="yardSave.busy.value || !yardChanged(y)">
-            {{ yardSaved === y.id && !yardChanged(y) ? 'Kept' : 'Keep' }}
-          </button>
-        </div>
-        <p v-if="failing === y.id && yardSave.fault.value" class="alarm strong" role="alert">{{ yardSave.fault.value }}</p>
-      </form>
-    </section>
+    <YardDates />
     <p class="soft small">
       {{ holding.me?.keeper.name }}, {{ holding.me?.keeper.role }} of {{ holding.me?.holding.name }}.
       <button class="plainlink" type="button" @click="signOut">Sign out</button>

@@ -37,7 +37,7 @@ function what(line: TodayJob): string {
   if (step.kind === 'choose') return 'Choose a treatment'
   if (step.kind === 'queen') return 'Settle the queen'
   if (step.kind === 'count') return step.due === 'coming' ? 'Count again' : 'Count'
-  return capital(step.job?.text ?? '')
+  return holding.say(capital(step.job?.text ?? ''))
 }
 function when(line: TodayJob): string {
   const { step } = line

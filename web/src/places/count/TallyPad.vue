@@ -1,0 +1,56 @@
+<script setup lang="ts">
+/** One big number and one big thing to press; the same by the keys: space, backspace, Enter. */
+const mites = defineModel<number | null>({ required: true })
+const emit = defineEmits<{ keep: [] }>()
+const add = (n: number) => (mites.value = Math.max(0, (mites.value ?? 0) + n))
+function onKey(event: KeyboardEvent): void {
+  if (event.key === ' ') {
+    event.preventDefault()
+    add(1)
+  } else if (event.key === 'Backspace') {
+    event.preventDefault()
+    add(-1)
+  } else if (event.key === 'Enter') {
+    event.preventDefault()
+    emit('keep')
+  }
+}
+</script>
+
+<template>
+  <div class="pad">
+    <div class="tally" tabindex="0" role="group" aria-label="Tally: space adds a mite, backspace takes one off, Enter keeps it" @keydown="onKey">
+      <span class="big serif" aria-live="polite">{{ mites ?? '–' }}</span>
+      <span class="soft">{{ mites === 1 ? 'mite' : 'mites' }}</span>
+    </div>
+    <slot />
+    <div class="tap">
+      <button class="minus" type="button" :disabled="!mites" @click="add(-1)">
+        <span aria-hidden="true">−1</span>
+        <span class="unseen">one mite less</span>
+      </button>
+      <button class="plus" type="button" @click="add(1)">{{ mites === null ? 'first mite' : 'one more mite' }}</button>
+      <button class="none" type="button" @click="mites = 0">none</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.pad { display: grid; gap: 14px; }
+.tally { display: flex; align-items: baseline; gap: 12px; padding: 4px 14px; border-radius: 12px; border: 1px dashed var(--line); justify-content: center; }
+.big { font-size: 84px; line-height: 1.05; min-width: 1.1em; text-align: center; font-weight: 560; }
+.tap { display: grid; grid-template-columns: 84px 1fr 84px; gap: 10px; }
+.tap button { min-height: 64px; border-radius: 14px; border: 0; font-weight: 700; font-size: 18px; cursor: pointer; }
+.minus, .none { background: #ebe4da; }
+.minus:hover, .none:hover { background: #e0d7ca; }
+.minus[disabled] { color: var(--soft); cursor: not-allowed; background: var(--sunken); }
+.plus { background: var(--thistle); color: #fff; }
+.plus:hover { background: var(--thistle-deep); }
+.plus:active { transform: translateY(1px); }
+@media (max-width: 720px) {
+  .big { font-size: 96px; }
+  .tally { border: 0; padding: 0; flex-direction: column; align-items: center; gap: 0; }
+  .tap { grid-template-columns: 78px 1fr 78px; }
+  .tap button { min-height: 104px; font-size: 21px; }
+}
+</style>

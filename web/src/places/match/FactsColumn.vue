@@ -1,0 +1,104 @@
+<script setup lang="ts">
+/** What is judged: the count, and what is known of the colony. */
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Judgement } from '@thistle/core/judge'
+import type { Situation } from '@thistle/core/situation'
+import { sayDay } from '@thistle/core/time'
+import { treatmentOf } from '@thistle/core/treatments'
+import { useNarrow } from '../../look/narrow.ts'
+import CountDot from '../../parts/CountDot.vue'
+import type { ColonyInView } from '../../parts/useColonyInView.ts'
+import { factLines, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
+import CaseFile from './CaseFile.vue'
+
+const props = defineProps<{ place: ColonyInView; situation: Situation; judgement: Judgement; fileName: string | null }>()
+const emit = defineEmits<{ loaded: [file: { name: string; situation: Situation }]; 'put-away': [] }>()
+const router = useRouter()
+const narrow = useNarrow()
+const lastTime = computed(() => {
+  const past = props.situation.history.at(-1)
+  return past ? `${treatmentOf(past.treatment)?.name ?? past.treatment}, ${sayDay(past.start, props.situation.asOf)}` : 'nothing known'
+})
+</script>
+
+<template>
+      <aside class="facts" aria-label="What is known">
+        <template v-if="fileName">
+          <h1>A case from a file</h1>
+          <p class="care strong">
+            {{ fileName }}: kept nowhere.
+            <button class="plainlink" type="button" @click="emit('put-away')">Put it away</button>
+          </p>
+        </template>
+        <template v-else>
+          <h1>{{ place.state.colony.name }}</h1>
+          <p class="soft">
+            {{ place.state.colony.placement.position }} in the row,
+            <RouterLink :to="`/yards/${place.yard.yard.id}`">{{ place.yard.yard.name }}</RouterLink>
+          </p>
+          <label class="other">
+            <span class="unseen">Another colony</span>
+            <select class="pick" :value="place.state.colony.id" @change="router.push(`/match/${($event.target as HTMLSelectElement).value}`)">
+              <option v-for="s in place.yard.row" :key="s.colony.id" :value="s.colony.id">
+                {{ s.colony.placement.position }} {{ s.colony.name }}{{ s.judgement.estimate === null ? '' : `, ${s.judgement.estimate.toFixed(1)}` }}
+              </option>
+            </select>
+          </label>
+        </template>
+        <CountDot large :judgement="judgement" />
+        <p class="serif says">{{ judgement.text }}</p>
+        <p v-for="n in judgement.notes" :key="n" class="care small">{{ n }}</p>
+        <component :is="narrow ? 'details' : 'div'" class="known">
+          <summary v-if="narrow">What is known, and more</summary>
+          <dl>
+            <template v-for="[k, v] in factLines(situation.colony)" :key="k">
+              <dt>{{ k }}</dt>
+              <dd>{{ v }}</dd>
+            </template>
+            <dt>Supers</dt>
+            <dd>
+              {{ wordOf(SUPERS_WORDS, situation.supers.now) }}
+              <template v-if="situation.supers.now === 'for-people' && situation.supers.offOn">
+                until {{ sayDay(situation.supers.offOn, situation.asOf) }}
+              </template>
+            </dd>
+            <dt>Next supers</dt>
+            <dd>{{ situation.supers.nextOn ? sayDay(situation.supers.nextOn, situation.asOf) : 'none expected' }}</dd>
+            <dt>Open until</dt>
+            <dd>{{ situation.lastOpening ? sayDay(situation.lastOpening, situation.asOf) : 'no day set' }}</dd>
+            <dt>Last time</dt>
+            <dd>
+              {{ lastTime }}
+            </dd>
+          </dl>
+        <p v-if="!fileName" class="small">
+          <RouterLink :to="`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`">Note a look</RouterLink>
+          ·
+          <RouterLink :to="`/count/${place.state.colony.id}`">Count</RouterLink>
+          ·
+          <RouterLink to="/rules">Rules</RouterLink>
+        </p>
+        <CaseFile :situation="situation" :name="place.state.colony.name" @loaded="emit('loaded', $event)" />
+        </component>
+      </aside>
+</template>
+
+<style scoped>
+.facts { padding: 18px 18px 40px 20px; display: grid; gap: 9px; align-content: start; }
+.facts h1 { font-size: 24px; }
+.says { font-size: 17.5px; line-height: 1.28; font-weight: 560; }
+dl { display: grid; grid-template-columns: 84px 1fr; gap: 5px 8px; margin: 4px 0; font-size: 14.5px; }
+dt { color: var(--soft); }
+dd { margin: 0; }
+.known { display: grid; gap: 9px; }
+.known summary { min-height: 48px; display: flex; align-items: center; color: var(--thistle); text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
+.other select { min-height: 38px; padding: 4px 8px; }
+@media (max-width: 1120px) and (min-width: 721px) { .facts { grid-column: 1 / -1; } }
+@media (max-width: 720px) {
+  .facts { padding: 16px 16px 4px; }
+  .known { display: block; }
+  .known .small a { padding: 12px 0; display: inline-block; }
+  .other select { min-height: 50px; }
+}
+</style>

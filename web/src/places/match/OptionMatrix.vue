@@ -1,0 +1,84 @@
+<script setup lang="ts">
+/** Options down, gates across: a dot where it fits, else the round and the figure; the deciding cell outlined. */
+import type { AnsweredOption } from '@thistle/core/course'
+import type { TreatmentKey } from '@thistle/core/situation'
+import { treatmentOf } from '@thistle/core/treatments'
+import VerdictRound from '../../graphics/VerdictRound.vue'
+import { useHolding } from '../../stores/holding.ts'
+import { GATE_WORDS } from './gate-words.ts'
+import { cellOf, sayVerdict } from './option-words.ts'
+import OptionReasons from './OptionReasons.vue'
+
+defineProps<{ groups: readonly { title: string; list: readonly AnsweredOption[] }[]; gist: (option: AnsweredOption) => string }>()
+const shown = defineModel<TreatmentKey | null>('shown', { required: true })
+const holding = useHolding()
+</script>
+
+<template>
+        <table class="matrix">
+          <thead>
+            <tr>
+              <th scope="col">Treatment</th>
+              <th v-for="[key, word, ask] in GATE_WORDS" :key="key" scope="col" :title="ask">{{ word }}</th>
+              <th scope="col">Verdict</th>
+            </tr>
+          </thead>
+          <tbody v-for="g in groups" :key="g.title">
+            <tr class="group">
+              <th :colspan="11" scope="rowgroup">{{ g.title }}</th>
+            </tr>
+            <template v-for="o in g.list" :key="o.treatment">
+              <tr :class="['option', `v-${o.verdict}`, { shown: o.treatment === shown }]" @click="shown = o.treatment">
+                <th scope="row">
+                  <button type="button" class="pickone" :aria-expanded="o.treatment === shown" @click.stop="shown = o.treatment">
+                    {{ treatmentOf(o.treatment)?.name }}
+                  </button>
+                  <span class="soft small">{{ gist(o) }}</span>
+                </th>
+                <td
+                  v-for="[key, word] in GATE_WORDS"
+                  :key="key"
+                  class="cell"
+                  :class="{ decides: cellOf(o, key).level === o.verdict && o.verdict !== 'fits' }"
+                  :title="`${word}: ${holding.say(cellOf(o, key).text)}`"
+                >
+                  <span v-if="cellOf(o, key).level === 'fits'" class="dot"><span class="unseen">fits</span></span>
+                  <template v-else>
+                    <VerdictRound :verdict="cellOf(o, key).level" :label="cellOf(o, key).level" />
+                    <span class="fig">{{ cellOf(o, key).figure }}</span>
+                  </template>
+                </td>
+                <td class="verdict">
+                  <VerdictRound :verdict="o.verdict" :size="18" />
+                  {{ sayVerdict(o) }}
+                </td>
+              </tr>
+              <tr v-if="o.treatment === shown" class="why">
+                <td :colspan="11"><OptionReasons :option="o" /></td>
+              </tr>
+            </template>
+          </tbody>
+        </table>
+</template>
+
+<style scoped>
+.matrix { width: 100%; border-collapse: collapse; }
+thead th { font-size: 12.5px; font-weight: 600; color: var(--soft); padding: 6px 2px; text-align: center; border-bottom: 1px solid var(--hairline); }
+thead th:first-child { text-align: left; padding-left: 16px; }
+thead th:last-child { text-align: left; }
+.group th { text-align: left; font-family: var(--face-title); font-weight: 560; font-size: 15px; padding: 12px 16px 4px; color: var(--soft); }
+.option { cursor: pointer; border-bottom: 1px solid var(--hairline); }
+.option:hover { background: var(--thistle-pale); }
+.option.shown { background: var(--thistle-wash); box-shadow: inset 3px 0 0 var(--thistle); }
+.option th { text-align: left; padding: 8px 4px 8px 16px; font-weight: 400; width: 214px; }
+.pickone { background: none; border: 0; padding: 0; font-weight: 600; text-align: left; cursor: pointer; display: block; }
+.pickone:hover { color: var(--thistle); }
+.v-ruled-out .pickone { color: var(--soft); }
+.cell { text-align: center; padding: 4px 1px; min-width: 40px; line-height: 1.1; }
+.cell .fig { display: block; font-size: 11.5px; color: var(--ink); margin-top: 2px; }
+.cell.decides { box-shadow: inset 0 0 0 1.5px var(--thistle-mid); border-radius: 8px; }
+.dot { display: inline-block; width: 5px; height: 5px; border-radius: 50%; background: #b9afbf; }
+.verdict { font-weight: 650; white-space: nowrap; padding: 4px 12px 4px 6px; font-size: 14.5px; }
+.why td { background: var(--thistle-pale); padding: 8px 16px 12px; border-bottom: 1px solid var(--hairline); }
+@media (max-width: 1120px) { .verdict { white-space: normal; } }
+</style>

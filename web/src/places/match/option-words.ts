@@ -1,0 +1,38 @@
+import type { AnsweredOption } from '@thistle/core/course'
+import type { Situation } from '@thistle/core/situation'
+import { sayDay } from '@thistle/core/time'
+import { patternOf, treatmentOf } from '@thistle/core/treatments'
+import { GATE_WORDS } from './gate-words.ts'
+
+const WEIGHT = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
+type Finding = AnsweredOption['findings'][number]
+
+/** A gate's worst finding: what its cell shows. */
+export const cellOf = (option: AnsweredOption, gate: string): Finding =>
+  option.findings.filter((f) => f.gate === gate).reduce((worst, f) => (WEIGHT[f.level] > WEIGHT[worst.level] ? f : worst))
+
+/** Findings with what stands in the way first. */
+export const byHindrance = (option: AnsweredOption): Finding[] => option.findings.toSorted((a, b) => WEIGHT[b.level] - WEIGHT[a.level])
+
+/** The finding that made the verdict. */
+export const decidingOf = (option: AnsweredOption): Finding | undefined => option.findings.find((f) => f.level === option.verdict)
+
+const gateWord = (finding: Finding | undefined) => GATE_WORDS.find(([key]) => key === finding?.gate)?.[1].toLowerCase() ?? ''
+
+/** "Fits", "From Thu 20 Aug", "Ruled out: hive". */
+export function sayVerdict(option: AnsweredOption): string {
+  if (option.verdict === 'fits') return 'Fits'
+  if (option.verdict === 'care') return 'Fits with care'
+  if (option.verdict === 'wait') return option.earliest ? `From ${sayDay(option.earliest)}` : `Not yet: ${gateWord(decidingOf(option))}`
+  return `Ruled out: ${gateWord(decidingOf(option))}`
+}
+
+/** The dose alone, as the core words it. */
+export const sayDose = (option: AnsweredOption): string => option.dose?.text.split(':')[0] ?? ''
+
+/** "2 strips, 14 days": an option in a few words. */
+export function gistOf(option: AnsweredOption, situation: Situation, recountBy: string): string {
+  const treatment = treatmentOf(option.treatment)
+  if (!option.dose || !treatment) return `by ${sayDay(recountBy)}`
+  return `${sayDose(option)}, ${patternOf(treatment, situation.colony.brood).name}`
+}
