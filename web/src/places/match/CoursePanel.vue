@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The course of the option in hand, as a dated line, with what is left, the caution and the one button. */
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import { sayJob, type AnsweredOption } from '@thistle/core/course'
 import type { Situation } from '@thistle/core/situation'
 import { sayDay, sayDayLong, sayWindow } from '@thistle/core/time'
@@ -10,7 +11,8 @@ import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
 const props = defineProps<{ option: AnsweredOption; situation: Situation; place: { yard: YardState; state: ColonyState } | null }>()
-const emit = defineEmits<{ day: [day: string]; started: [] }>()
+const emit = defineEmits<{ day: [day: string] }>()
+const router = useRouter()
 const holding = useHolding()
 const { busy, fault, save } = useSave()
 const ids = { decision: newId(), course: newId() }
@@ -43,7 +45,8 @@ async function start(): Promise<void> {
       place.yard.yard.id,
     )
   })
-  if (done) emit('started')
+  // By the router and not by an event: once kept, the verdicts change and this panel may be gone.
+  if (done) await router.push(`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`)
 }
 </script>
 

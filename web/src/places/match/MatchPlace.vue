@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { useRouter } from 'vue-router'
 import { answer, type AnsweredOption } from '@thistle/core/course'
 import { situationOf } from '@thistle/core/holding'
 import { judged, startDays, type Verdict } from '@thistle/core/match'
@@ -18,7 +17,6 @@ import { decidingOf, gistOf, sayVerdict } from './option-words.ts'
 import OptionMatrix from './OptionMatrix.vue'
 import OptionReasons from './OptionReasons.vue'
 
-const router = useRouter()
 const holding = useHolding()
 const narrow = useNarrow()
 
@@ -93,9 +91,6 @@ function putAway(): void {
   file.value = null
   holding.day = holding.today
 }
-async function started(): Promise<void> {
-  await router.push(`/yards/${place.value?.yard.yard.id ?? ''}?colony=${place.value?.state.colony.id ?? ''}`)
-}
 </script>
 
 <template>
@@ -150,7 +145,6 @@ async function started(): Promise<void> {
                   :situation="situation"
                   :place="file ? null : place"
                   @day="holding.day = $event"
-                  @started="started"
                 />
               </template>
             </article>
@@ -169,7 +163,6 @@ async function started(): Promise<void> {
           :situation="situation"
           :place="file ? null : place"
           @day="holding.day = $event"
-          @started="started"
         />
       </aside>
     </div>
