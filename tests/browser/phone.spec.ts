@@ -28,11 +28,7 @@ test('in the yard with the thumb: count, choose, start, and enter what was done'
 
   await liveOn(page, '2026-08-16')
   await page.goto('/today')
-  await page
-    .getByRole('listitem')
-    .filter({ hasText: 'Lay 2 strips across the brood frames' })
-    .getByRole('button', { name: /Alder/ })
-    .tap()
+  await page.getByRole('listitem').filter({ hasText: 'Lay 2 strips across the brood frames' }).getByRole('button', { name: /Alder/ }).tap()
   await page.getByRole('button', { name: 'Keep it' }).tap()
   await expect(page.getByRole('complementary')).toHaveCount(0)
   await openColony(page, 'Quarry Bank', 'Alder')
