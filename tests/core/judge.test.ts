@@ -98,6 +98,30 @@ describe('judging boards and drone brood', () => {
   })
 })
 
+describe('the trend', () => {
+  const trend = (...counts: [string, number, number?][]) =>
+    judge(august({ counts: counts.map(([day, mites, bees]) => wash(day, mites, bees)) })).trend
+  it('is said against the count before, and only where two counts can show it', () => {
+    expect(trend(['2026-07-10', 2], ['2026-08-11', 15])).toMatchObject({
+      direction: 'rising',
+      on: '2026-07-10',
+      text: 'It was 0.7 on Fri 10 Jul: rising.',
+    })
+    expect(trend(['2026-07-10', 15], ['2026-08-11', 2])?.direction).toBe('falling')
+    expect(trend(['2026-07-10', 4], ['2026-08-11', 7])?.direction).toBe('unclear')
+    expect(trend(['2026-07-10', 0], ['2026-08-11', 0])?.direction).toBe('unclear')
+  })
+  it('allows for jars of different sizes', () => {
+    expect(trend(['2026-07-10', 20, 600], ['2026-08-11', 10, 300])?.direction).toBe('unclear')
+    expect(trend(['2026-07-10', 20, 100], ['2026-08-11', 20, 400])?.direction).toBe('falling')
+  })
+  it('is not said of one count, nor across two methods', () => {
+    expect(trend(['2026-08-11', 7])).toBeNull()
+    const mixed = [{ ...wash('2026-07-10', 2), method: 'sugar' as const }, wash('2026-08-11', 15)]
+    expect(judge(august({ counts: mixed })).trend).toBeNull()
+  })
+})
+
 describe('when to count again', () => {
   it('lies between a week and thirty days from the count in season', () => {
     fc.assert(

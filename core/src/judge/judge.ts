@@ -4,6 +4,7 @@ import { sayDay, sayDays, type Day } from '../time/index.ts'
 import { plain } from '../units/index.ts'
 import { boardLimits, DRONE_LIMIT, limitOf, saySchool, URGENT, type Limit } from './schools.ts'
 import { recountBy, STALE_AFTER } from './recount.ts'
+import { trendOf, type Trend } from './trend.ts'
 
 export type JudgementLevel = 'under' | 'watch' | 'treat' | 'urgent' | 'unknown'
 export type JudgementUnit = 'per100' | 'perDay' | 'per100cells'
@@ -33,6 +34,8 @@ export interface Judgement {
   readonly stale: boolean
   readonly representative: boolean
   readonly recountBy: Day
+  /** Against the count before by the same method; null where there is none. */
+  readonly trend: Trend | null
   readonly notes: readonly string[]
 }
 
@@ -157,6 +160,7 @@ export function judge(situation: Situation): Judgement {
       stale: false,
       representative: false,
       recountBy: situation.asOf,
+      trend: null,
       notes: [],
     }
   }
@@ -191,6 +195,7 @@ export function judge(situation: Situation): Judgement {
     stale,
     representative: count.representative && !(situation.colony.brood === 'none' && phase !== 'dormant'),
     recountBy: recount,
+    trend: trendOf(situation.counts, situation.asOf),
     notes,
   }
 }

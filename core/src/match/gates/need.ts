@@ -58,6 +58,18 @@ export const need: Gate = (option, s) => {
       flip: () => flipByCount(option, s),
     },
   ]
+  const { trend } = j
+  if (trend) {
+    findings.push({
+      gate: 'need',
+      level: 'fits',
+      figure: null,
+      limit: null,
+      source: 'the two counts, exact test of two Poisson means',
+      text: () => trend.text,
+      flip: () => null,
+    })
+  }
   if (j.stale && j.age !== null) {
     findings.push({
       gate: 'need',

@@ -16,6 +16,7 @@ defineProps<{ judged: Judgement }>()
     <p class="serif says" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">
       {{ judged.text }}
     </p>
+    <p v-if="judged.trend">{{ judged.trend.text }}</p>
     <p class="strong">{{ judged.next }}</p>
     <p v-for="n in judged.notes" :key="n" class="care">{{ n }}</p>
     <dl class="small">

@@ -15,7 +15,7 @@ const whole = ref(false)
 /** What stands in the way; and where nothing does, what came nearest to deciding: the heat and the need. */
 const first = computed(() => {
   const hindering = findings.value.filter((f) => f.level !== 'fits')
-  return hindering.length > 0 ? hindering : findings.value.filter((f) => f.gate === 'temperature' || f.gate === 'need').slice(0, 3)
+  return hindering.length > 0 ? hindering : findings.value.filter((f) => f.gate === 'temperature' || f.gate === 'need').slice(0, 4)
 })
 const shown = computed(() => (whole.value ? findings.value : first.value))
 const rest = computed(() => findings.value.length - first.value.length)

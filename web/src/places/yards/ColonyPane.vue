@@ -79,6 +79,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <CountDot large :judgement="j" :in-hand="state.inHand !== null" />
         <p class="serif says">{{ j.text }}</p>
         <p v-if="state.inHand" class="act strong">{{ state.inHand.treatment.name }} is in hand: the count after it will tell.</p>
+        <p v-if="j.trend" class="small">{{ j.trend.text }}</p>
         <p v-for="n in j.notes" :key="n" class="care small">{{ n }}</p>
         <p class="small soft">
           {{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${j.mites} mites${j.bees ? ` on ${j.bees} bees` : ''}.` : '' }}
