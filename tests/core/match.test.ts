@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { answer } from '@thistle/core/course'
 import { parseCase } from '@thistle/core/formats'
-import { HORIZON, judged, match, startDays, worstOf } from '@thistle/core/match'
+import { GATES, HORIZON, judged, match, startDays, worstOf } from '@thistle/core/match'
 import { BROODS, QUEENS, type Situation } from '@thistle/core/situation'
 import { addDays, daysBetween } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
@@ -128,6 +128,17 @@ describe('matching', () => {
       expect(verdict).toBe(match(judged({ ...s, startOn: day })).find((m) => m.treatment.key === 'formic-strip-14')!.verdict)
     }
     expect(strip.slice(0, 5).map((d) => d.verdict)).toEqual(['wait', 'wait', 'wait', 'wait', 'fits'])
+  })
+
+  it('asks the gates that read nothing of the day once: they say the same on every day', () => {
+    fc.assert(
+      fc.property(situations, fc.constantFrom(...TREATMENTS), fc.integer({ min: 1, max: 90 }), (s, treatment, later) => {
+        const levels = (x: Situation) =>
+          (['need', 'brood', 'rules'] as const).map((gate) => worstOf(GATES[gate](treatment, judged(x)).map((f) => f.level)))
+        expect(levels({ ...s, startOn: addDays(s.startOn, later) })).toEqual(levels(s))
+      }),
+      { numRuns: 60 },
+    )
   })
 
   it('is the same when asked twice: nothing is carried from one case to the next', () => {

@@ -1,5 +1,5 @@
 import type { Judgement } from '../judge/index.ts'
-import { allows, judged, match, onDay, type Finding, type Judged, type Matched, type Verdict } from '../match/index.ts'
+import { judged, match, runOfDays, type Finding, type Judged, type Matched, type Verdict } from '../match/index.ts'
 import type { Situation, TreatmentKey } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { doseOf, patternOf, type Dose, type Treatment } from '../treatments/index.ts'
@@ -29,7 +29,7 @@ export interface Answer {
 }
 
 /** What a treatment likely leaves of the counted level: the ends of the count's interval against the ends of its efficacy. */
-export function forecastLeft(treatment: Treatment, judgement: Judgement, brood: Situation['colony']['brood']): { low: number; high: number } | null {
+function forecastLeft(treatment: Treatment, judgement: Judgement, brood: Situation['colony']['brood']): { low: number; high: number } | null {
   if (!treatment.efficacy || judgement.low === null || judgement.high === null || judgement.unit !== 'per100') return null
   const share = treatment.efficacy[brood === 'none' || brood === 'open' ? 'broodless' : 'brood']
   const round = (x: number) => Math.round(x * 100) / 100
@@ -39,13 +39,7 @@ export function forecastLeft(treatment: Treatment, judgement: Judgement, brood: 
 /** Last day in an unbroken run from `start` on which the option still fits, within its pattern's own slack. */
 function latestStart(treatment: Treatment, s: Judged, start: Day): Day {
   const slack = patternOf(treatment, s.colony.brood).steps.find((x) => x.job === 'dose')?.latest ?? 0
-  let last = start
-  for (let n = 1; n <= slack; n++) {
-    const day = addDays(start, n)
-    if (!allows(treatment, onDay(s, day))) break
-    last = day
-  }
-  return last
+  return addDays(start, runOfDays(treatment, s, start, slack))
 }
 
 function complete(option: Matched, s: Judged): AnsweredOption {

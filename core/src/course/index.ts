@@ -1,3 +1,3 @@
 export { planCourse, sayJob, type CoursePlan, type Course, type PlannedJob, type DoneJob, type Warning } from './plan.ts'
-export { answer, forecastLeft, type Answer, type AnsweredOption } from './answer.ts'
+export { answer, type Answer, type AnsweredOption } from './answer.ts'
 export { dueState, type DueState } from './due.ts'

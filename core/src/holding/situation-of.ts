@@ -22,7 +22,7 @@ export const NOTHING_KNOWN: Omit<ColonyFacts, 'hivedOn'> = {
 }
 
 /** What is known of the colony, from its newest look. */
-export function factsOf(colony: ColonyRecord): ColonyFacts {
+function factsOf(colony: ColonyRecord): ColonyFacts {
   const { broodBoxes, framesOfBees, framesOfBrood, brood, hive, queen, layingSince, floor, floorWet, entrance, clustered, feeding, newlyHived } =
     colony.look ?? NOTHING_KNOWN
   return {

@@ -3,7 +3,7 @@ import type { Priority, Situation } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { GATES } from './gates/index.ts'
-import { HORIZON, onDay, settle, worseThan, worstOf, type Finding, type JudgedSituation, type Level } from './finding.ts'
+import { HORIZON, onDay, settle, worseThan, worstOf, type Finding, type Gate, type JudgedSituation, type Level } from './finding.ts'
 
 export { HORIZON }
 export type Verdict = Level
@@ -21,21 +21,30 @@ export interface Matched {
 export const judged = (situation: Situation): Judged => ({ ...situation, judgement: judge(situation) })
 
 const gates = Object.values(GATES)
-/** Cheapest to fail first, for the search over days. */
-const SEARCH = [GATES.temperature, GATES.supers, GATES.time, GATES.rotation, GATES.hive, GATES.need, GATES.brood, GATES.kit, GATES.rules]
+/** Gates that read nothing of the day: asked once in a search over days. */
+const ANY_DAY = [GATES.need, GATES.brood, GATES.rules]
+/** Gates whose answer may differ from day to day, the cheapest to fail first. */
+const BY_DAY = [GATES.temperature, GATES.supers, GATES.time, GATES.rotation, GATES.hive, GATES.kit]
 
-/** True where the option fits, or fits with care, on the situation's own `startOn`. */
-export function allows(option: Treatment, s: Judged): boolean {
-  for (const gate of SEARCH) {
+function passes(asked: readonly Gate[], option: Treatment, s: Judged): boolean {
+  for (const gate of asked) {
     for (const found of gate(option, s)) if (found.level === 'wait' || found.level === 'ruled-out') return false
   }
   return true
 }
 
+/** Days, at most `most`, in an unbroken run after `from` on which an option that fits on `from` still fits, or fits with care. */
+export function runOfDays(option: Treatment, s: Judged, from: Day, most: number): number {
+  let run = 0
+  while (run < most && passes(BY_DAY, option, onDay(s, addDays(from, run + 1)))) run += 1
+  return run
+}
+
 function earliestFrom(option: Treatment, s: Judged): Day | null {
+  if (!passes(ANY_DAY, option, s)) return null
   for (let n = 0; n <= HORIZON; n++) {
     const day = addDays(s.startOn, n)
-    if (allows(option, onDay(s, day))) return day
+    if (passes(BY_DAY, option, onDay(s, day))) return day
   }
   return null
 }
