@@ -183,6 +183,13 @@ describe('a yard', () => {
   it('says that nothing is due, and what comes next', () => {
     expect(yardState(yardOf([colonyOf('Alder', 1)]), settings).sentence[0]?.text).toMatch(/^Test Yard: nothing is due; the next thing is on /)
   })
+  it('gives the limit in force by the school and the day, counted or not', () => {
+    const limit = (school: SettingsRecord['school'], today: Day) => yardState(yardOf([], today), { ...settings, school }).limit
+    expect(limit('three-percent', '2026-08-12')).toBe(3)
+    expect(limit('three-percent', '2026-12-12')).toBe(2)
+    expect(limit('one-two-three', '2026-04-12')).toBe(1)
+    expect(limit('five-in-jar', '2026-08-12')).toBeCloseTo(5 / 3)
+  })
   it('tells an empty yard what to do first', () => {
     expect(yardState(yardOf([]), settings).sentence[0]?.text).toMatch(/Add the colonies/)
   })

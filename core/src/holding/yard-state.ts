@@ -1,6 +1,8 @@
 import { answer } from '../course/index.ts'
+import { limitOf } from '../judge/index.ts'
+import { phaseOf } from '../situation/index.ts'
 import { sayDay, sayWindow, type Day } from '../time/index.ts'
-import { treatmentOf } from '../treatments/index.ts'
+import { shortName, treatmentOf } from '../treatments/index.ts'
 import { colonyState, type ColonyState, type Tone } from './colony-state.ts'
 import type { SettingsRecord, YardRecord } from './records.ts'
 
@@ -13,6 +15,8 @@ export interface Phrase {
 export interface YardState {
   readonly yard: YardRecord
   readonly row: readonly ColonyState[]
+  /** The limit in force today, mites per 100 bees, by the keeper's school. */
+  readonly limit: number
   /** One sentence that says what the yard needs. */
   readonly sentence: readonly Phrase[]
   /** The facts under it. */
@@ -38,8 +42,8 @@ function firstFit(states: readonly ColonyState[]): string | null {
   const option = answer(first.situation).options.find((o) => o.earliest !== null && treatmentOf(o.treatment)?.active)
   const treatment = option ? treatmentOf(option.treatment) : null
   if (!option?.earliest || !treatment) return 'nothing fits within eight weeks'
-  const name = treatment.name.replace(/, .*$/, '')
-  return option.earliest === first.situation.asOf ? `${name.toLowerCase()} fits today` : `${name.toLowerCase()} fits from ${sayDay(option.earliest)}`
+  const name = shortName(treatment).toLowerCase()
+  return option.earliest === first.situation.asOf ? `${name} fits today` : `${name} fits from ${sayDay(option.earliest)}`
 }
 
 function phrases(row: readonly ColonyState[]): Phrase[] {
@@ -95,5 +99,6 @@ function below(yard: YardRecord, row: readonly ColonyState[]): string {
 /** A whole yard as it stands today, in walking order. */
 export function yardState(yard: YardRecord, settings: SettingsRecord): YardState {
   const row = yard.colonies.map((colony) => colonyState(yard, colony, settings))
-  return { yard, row, sentence: say(yard, row), below: below(yard, row) }
+  const limit = limitOf(settings.school, phaseOf({ phase: yard.phase, asOf: yard.today, hemisphere: yard.hemisphere }))
+  return { yard, row, limit: (limit.mites / limit.bees) * 100, sentence: say(yard, row), below: below(yard, row) }
 }

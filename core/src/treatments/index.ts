@@ -1,4 +1,4 @@
 export type * from './treatment.ts'
-export { TREATMENTS, treatmentOf } from './list.ts'
+export { shortName, TREATMENTS, treatmentOf } from './list.ts'
 export { patternOf, courseSpan, mostDaysOf } from './pattern.ts'
 export { doseOf, sayAmount, type Dose } from './dose.ts'

@@ -11,3 +11,6 @@ export const TREATMENTS: readonly Treatment[] = [formicStrip14, amitrazStrip, ox
 const byKey = new Map(TREATMENTS.map((t) => [t.key, t]))
 /** A built treatment by its key; null for one that may be named but is not answered yet. */
 export const treatmentOf = (key: TreatmentKey | string): Treatment | null => byKey.get(key as TreatmentKey) ?? null
+
+/** The active and form without its length: "Formic acid strip" of "Formic acid strip, 14 days". */
+export const shortName = (treatment: Treatment): string => treatment.name.replace(/, .*$/, '')

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { daysBetween, type Day } from '@thistle/core/time'
 import type { CourseState } from '@thistle/core/holding'
+import { shortName } from '@thistle/core/treatments'
 
 const props = defineProps<{ state: CourseState; today: Day }>()
 const WIDTH = 118
@@ -45,7 +46,7 @@ const words = computed(() => {
       <circle v-for="d in doses" :key="d.key" :cx="d.x" cy="9" :r="d.dose ? 4 : 3" class="dose" :class="{ done: d.done }" />
     </svg>
     <span>
-      <span class="name">{{ state.treatment.name.replace(', 14 days', '') }}</span>
+      <span class="name">{{ shortName(state.treatment) }}</span>
       <span class="words">{{ words }}</span>
     </span>
   </span>

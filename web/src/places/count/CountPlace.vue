@@ -205,7 +205,7 @@ async function keep(onward: boolean): Promise<void> {
           <OutcomeLine v-if="outcome?.outcome" :course="outcome" />
         </template>
         <template v-else>
-          <p class="serif says soft">Enter the mites, and this says what they mean.</p>
+          <p class="serif says soft">{{ draft.mites === null ? 'Enter the mites, and this says what they mean.' : 'These figures do not go together yet: see the note by the field.' }}</p>
           <p v-if="state.judgement.estimate !== null" class="soft">Last time: {{ sayCount(state.judgement) }}.</p>
         </template>
         <CountHistory :state="state" class="before" />

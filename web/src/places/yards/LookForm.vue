@@ -107,5 +107,5 @@ async function keep(): Promise<void> {
 
 <style scoped>
 .look { display: grid; gap: 13px; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; align-items: start; }
 </style>

@@ -40,7 +40,7 @@ watch(
   },
 )
 const marks = useMarks(computed(() => (yard.value ? [yard.value] : [])))
-const limit = computed(() => yard.value?.row[0]?.judgement.threshold ?? 3)
+const limit = computed(() => yard.value?.limit ?? null)
 
 function open(state: ColonyState): void {
   adding.value = false
@@ -105,7 +105,7 @@ const over = (s: ColonyState) => s.inHand === null && isOver(s.judgement)
             <th scope="col">Supers</th>
             <th scope="col">
               Mites per 100 bees
-              <span class="lim">limit {{ plain(limit, 2) }}</span>
+              <span class="lim">limit {{ limit === null ? '' : plain(limit, 2) }}</span>
             </th>
             <th scope="col">Course</th>
             <th scope="col">{{ elsewhere ? `On ${sayDay(holding.day)}` : 'Next' }}</th>
