@@ -16,7 +16,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
-          include: ['server/src/**/*.test.ts', 'tests/api/**/*.test.ts', 'tests/commands/server.test.ts', 'tests/commands/setup.test.ts'],
+          include: ['server/src/**/*.test.ts', 'tests/api/**/*.test.ts', 'tests/commands/!(case).test.ts'],
           environment: 'node',
           testTimeout: 60_000,
           hookTimeout: 60_000,

@@ -15,6 +15,9 @@ export function sessionSecret() {
   return readFileSync(file, 'utf8')
 }
 
+/** On loopback alone the mail stand-in's outbox is open: whoever reaches it sits at this machine. */
+const outboxOpen = () => process.env.OUTBOX_OPEN ?? String((process.env.HOST ?? '127.0.0.1') === '127.0.0.1')
+
 /** Starts the server and waits until it listens; answers its port. `EADDRINUSE` is thrown with that code. */
 export function startServer({ databaseUrl, port, logFile, args = [], env = {} }) {
   const log = openSync(logFile, 'a')
@@ -27,6 +30,7 @@ export function startServer({ databaseUrl, port, logFile, args = [], env = {} })
       PORT: String(port),
       SESSION_SECRET: sessionSecret(),
       PAGE_DIR: PAGE,
+      OUTBOX_OPEN: outboxOpen(),
       NODE_ENV: 'production',
       ...env,
     },

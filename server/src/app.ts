@@ -2,23 +2,34 @@ import { createHash, randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import connectPgSimple from 'connect-pg-simple'
 import compression from 'compression'
-import express, { type Express, type RequestHandler } from 'express'
+import express, { type Express, type Request, type RequestHandler } from 'express'
 import session from 'express-session'
 import helmet from 'helmet'
+import Joi from 'joi'
 import pg from 'pg'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { accessRoutes } from './access/routes.ts'
-import { requireScope } from './access/scope.ts'
+import { makeLimits, type Limits } from './access/limits.ts'
+import { stampSession } from './access/sessions.ts'
+import { describe } from './api/openapi.ts'
+import { told, type Route } from './api/route.ts'
+import { serve } from './api/serve.ts'
+import { calendarRoutes } from './calendar/routes.ts'
+import { changeRoutes } from './changes/routes.ts'
 import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import { courseRoutes } from './courses/routes.ts'
 import type { Database } from './database/index.ts'
 import { holdingRoutes } from './holding/routes.ts'
+import { makeMailer } from './mail/mailer.ts'
+import { mailRoutes } from './mail/routes.ts'
 import { matchingRoutes } from './matching/routes.ts'
+import { peopleRoutes } from './people/routes.ts'
 import { noSuchRoute, problemHandler } from './problems/handler.ts'
 import { Problem } from './problems/problem.ts'
 import { recordRoutes } from './records/routes.ts'
+import { weatherRoutes } from './weather/routes.ts'
 import { yardRoutes } from './yards/routes.ts'
 
 export interface AppParts {
@@ -28,6 +39,10 @@ export interface AppParts {
   readonly logger: Logger
   /** False once the server is stopping: `/readyz` says so and no new work is taken. */
   readonly isReady: () => boolean
+  /** Where keepers reach the application, without a slash at the end. */
+  readonly publicUrl: () => string
+  /** The weather service, or its stand-in. */
+  readonly weatherUrl: string
 }
 export interface App {
   readonly express: Express
@@ -56,10 +71,18 @@ const secure = helmet({
   strictTransportSecurity: false,
 })
 
+/** True where a browser says that the request came from another site's page: by fetch metadata, or by `Origin` where it sends none. */
+function isFromElsewhere(req: Request): boolean {
+  const site = req.get('sec-fetch-site')
+  if (site) return site !== 'same-origin' && site !== 'none'
+  const origin = req.get('origin')
+  if (!origin) return false
+  return !URL.canParse(origin) || new URL(origin).host !== req.host
+}
+
 /** Writes come from our own page or from a program, never from another site's page. */
 const sameOrigin: RequestHandler = (req, _res, next) => {
-  const site = req.get('sec-fetch-site')
-  if (req.method !== 'GET' && req.method !== 'HEAD' && site && site !== 'same-origin' && site !== 'none')
+  if (req.method !== 'GET' && req.method !== 'HEAD' && isFromElsewhere(req))
     throw new Problem(403, 'other-site', 'This came from another site and was not taken.')
   next()
 }
@@ -99,7 +122,7 @@ function preparing(pool: pg.Pool): pg.Pool {
   return Object.assign(Object.create(pool) as pg.Pool, { query })
 }
 
-function sessions(parts: AppParts): { handler: RequestHandler; close: () => Promise<void> } {
+function sessions(parts: AppParts): { handler: RequestHandler; pool: pg.Pool; close: () => Promise<void> } {
   const pool = new pg.Pool({ connectionString: parts.config.databaseUrl, max: 5, idleTimeoutMillis: 10_000 })
   pool.on('error', (fault) => parts.logger.warn({ err: fault }, 'a connection for sessions was lost'))
   const Store = connectPgSimple(session)
@@ -120,6 +143,7 @@ function sessions(parts: AppParts): { handler: RequestHandler; close: () => Prom
   })
   return {
     handler,
+    pool,
     close: async () => {
       store.close()
       await pool.end()
@@ -127,12 +151,51 @@ function sessions(parts: AppParts): { handler: RequestHandler; close: () => Prom
   }
 }
 
+/** Every route of the API; the last one describes them all. */
+export function allRoutes(parts: AppParts, limits: Limits): Route[] {
+  const { config, db, clock } = parts
+  const keep = { db, clock }
+  const weather = { url: parts.weatherUrl, patience: config.weatherPatience }
+  const people = {
+    ...keep,
+    limits,
+    mail: makeMailer(db, clock, config.smtpUrl, config.mailFrom),
+    publicUrl: parts.publicUrl,
+    secret: config.sessionSecret,
+  }
+  const described: Route = {
+    method: 'get',
+    path: '/openapi.json',
+    access: 'open',
+    group: 'About',
+    summary: 'This description, as OpenAPI 3.1',
+    answers: { 200: told(Joi.object().unknown(true), 'The description.') },
+    handle: () => ({ status: 200, body: document }),
+  }
+  const routes = [
+    ...accessRoutes(keep, limits),
+    ...peopleRoutes(people),
+    ...holdingRoutes(keep),
+    ...yardRoutes(keep, weather),
+    ...weatherRoutes(keep, weather),
+    ...recordRoutes(keep),
+    ...courseRoutes(keep),
+    ...changeRoutes(keep),
+    ...calendarRoutes(keep, weather),
+    ...matchingRoutes(),
+    ...mailRoutes(db, config.outboxOpen),
+    described,
+  ]
+  const document = describe(routes)
+  return routes
+}
+
 /** The whole application over an open database; listens to nothing itself. */
 export function makeApp(parts: AppParts): App {
   const { config, db, clock, logger } = parts
   const app = express()
   const kept = sessions(parts)
-  app.disable('x-powered-by').set('trust proxy', 'loopback').set('etag', false)
+  app.disable('x-powered-by').set('trust proxy', config.trustProxy).set('etag', false)
   app.use(
     pinoHttp({
       logger,
@@ -157,16 +220,16 @@ export function makeApp(parts: AppParts): App {
     await db.sequelize.query('SELECT 1')
     res.json({ ready: true })
   })
-  const keep = { db, clock }
+  const limits = makeLimits(kept.pool, config)
+  const routes = allRoutes(parts, limits)
   const api = express.Router()
   api.use(sameOrigin, jsonOnly, express.json({ limit: '1mb', strict: false }), kept.handler)
-  api.use((_req, res, next) => {
+  api.use((req, res, next) => {
     res.setHeader('cache-control', 'no-store')
+    stampSession(req, clock)
     next()
   })
-  api.use(accessRoutes(keep))
-  api.use(requireScope(db.sequelize))
-  api.use(holdingRoutes(keep), yardRoutes(keep), courseRoutes(keep), matchingRoutes(), recordRoutes(keep), noSuchRoute)
+  api.use(serve(routes, { db, limits }), noSuchRoute)
   app.use('/api', api)
   if (config.pageDir && existsSync(config.pageDir)) servePage(app, config.pageDir)
   app.use(noSuchRoute, problemHandler)

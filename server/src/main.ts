@@ -5,6 +5,7 @@ import { makeApp } from './app.ts'
 import { readConfig } from './config.ts'
 import { migrate, openDatabase } from './database/index.ts'
 import { loadDemo } from './demo/load.ts'
+import { startWeatherService } from './standins/weather-service.ts'
 
 /** How long open requests may take to finish once the server is told to stop. */
 const DRAIN = 8000
@@ -31,7 +32,17 @@ async function main(): Promise<void> {
     return
   }
   let ready = true
-  const app = makeApp({ config, db, clock, logger, isReady: () => ready })
+  let address = `http://${config.host}:${config.port}`
+  const weather = config.weatherUrl ? null : await startWeatherService()
+  const app = makeApp({
+    config,
+    db,
+    clock,
+    logger,
+    isReady: () => ready,
+    publicUrl: () => config.publicUrl ?? address,
+    weatherUrl: config.weatherUrl ?? weather?.url ?? '',
+  })
   const server = createServer(app.express)
   server.on('error', (fault: NodeJS.ErrnoException) => {
     process.send?.({ fault: fault.code, message: fault.message })
@@ -40,6 +51,7 @@ async function main(): Promise<void> {
   })
   server.listen(config.port, config.host, () => {
     const { port } = server.address() as AddressInfo
+    address = `http://${config.host}:${port}`
     process.send?.({ listening: port })
     logger.info({ host: config.host, port }, 'listening')
   })
@@ -51,6 +63,7 @@ async function main(): Promise<void> {
     setTimeout(() => process.exit(1), DRAIN).unref()
     server.close(async () => {
       await app.close()
+      await weather?.close()
       await db.sequelize.close()
       process.exit(0)
     })

@@ -2,14 +2,22 @@
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
 import { pino } from 'pino'
+import { contractOf, type OpenApi } from './contract.ts'
 import { agent as client } from 'supertest'
 import { v7 } from 'uuid'
 import { hashPassword } from '../../server/src/access/passwords.ts'
 import { makeApp, type App } from '../../server/src/app.ts'
+import { readConfig, type Config } from '../../server/src/config.ts'
 import { migrate, openDatabase, type Database } from '../../server/src/database/index.ts'
 import { loadDemo } from '../../server/src/demo/load.ts'
+import { startWeatherService } from '../../server/src/standins/weather-service.ts'
 
 export const id = (): string => v7()
+interface Asked {
+  readonly method: string
+  readonly url: string
+  readonly on: (event: 'response', then: (response: { status: number; type: string; body: unknown }) => void) => void
+}
 export type Client = ReturnType<typeof client>
 
 export interface Api {
@@ -26,6 +34,8 @@ export interface Api {
     yards?: string[] | null,
   ) => Promise<{ holdingId: string; keeperId: string; client: Client }>
   readonly setNow: (now: Date) => void
+  readonly described: OpenApi
+  /** Ends it; throws where any answer was not as the API describes itself. */
   readonly close: () => Promise<void>
 }
 
@@ -45,7 +55,11 @@ export async function admin(statement: string): Promise<void> {
   }
 }
 
-export async function startApi({ demo = true } = {}): Promise<Api> {
+export async function startApi({
+  demo = true,
+  config = {},
+  weatherUrl,
+}: { demo?: boolean; config?: Partial<Config>; weatherUrl?: string } = {}): Promise<Api> {
   const name = `t_${randomUUID().replaceAll('-', '')}`
   await admin(`CREATE DATABASE ${name}`)
   const url = adminUrl().replace(/\/[^/]*$/, `/${name}`)
@@ -54,14 +68,37 @@ export async function startApi({ demo = true } = {}): Promise<Api> {
   let now = new Date('2026-08-12T10:00:00Z')
   const clock = () => now
   if (demo) await loadDemo(db, clock, { again: false })
+  const weather = await startWeatherService()
   const app = makeApp({
-    config: { databaseUrl: url, host: '127.0.0.1', port: 0, sessionSecret: 'x'.repeat(40), logLevel: 'silent', pageDir: null, cookieSecure: false },
+    config: {
+      ...readConfig({ DATABASE_URL: url, SESSION_SECRET: 'x'.repeat(40), LOG_LEVEL: 'silent', OUTBOX_OPEN: 'true' }),
+      signInsPerQuarter: 1000,
+      writesPerMinute: 100_000,
+      ...config,
+    },
     db,
     clock,
     logger: pino({ level: 'silent' }),
     isReady: () => true,
+    publicUrl: () => 'https://thistle.example',
+    weatherUrl: weatherUrl ?? weather.url,
   })
-  const open = () => client(app.express)
+  const described = (await client(app.express).get('/api/openapi.json').expect(200)).body as OpenApi
+  const wrongWith = contractOf(described)
+  const broken = new Set<string>()
+  /** Every answer that any test is given is held against the description. */
+  const open = () => {
+    const it = client(app.express)
+    it.use((request: Asked) => {
+      request.on('response', (response) => {
+        const path = new URL(request.url).pathname
+        if (!path.startsWith('/api/')) return
+        const wrong = wrongWith({ method: request.method, path, status: response.status, type: response.type, body: response.body })
+        if (wrong) broken.add(wrong)
+      })
+    })
+    return it
+  }
   const password = await hashPassword('a long enough password')
 
   return {
@@ -78,7 +115,7 @@ export async function startApi({ demo = true } = {}): Promise<Api> {
     newHolding: async (role = 'owner', yards = null) => {
       const [holdingId, keeperId] = [id(), id()]
       const email = `${keeperId}@example.test`
-      await db.model('keepers').create({ id: keeperId, email, name: 'Somebody', passwordHash: password })
+      await db.model('keepers').create({ id: keeperId, email, name: 'Somebody', passwordHash: password, preferences: {} })
       await db.model('holdings').create({ id: holdingId, name: 'Another holding', demo: false, livesOn: null, seq: 0 })
       await db.model('memberships').create({ keeperId, holdingId, role, yards, untilDay: null })
       await db.model('settings').create({
@@ -90,18 +127,19 @@ export async function startApi({ demo = true } = {}): Promise<Api> {
         kit: [],
         rules: {},
         stock: {},
-        temperatureUnit: 'C',
-        massUnit: 'g',
         version: 1,
       })
       const it = open()
       await it.post('/api/session').send({ email, password: 'a long enough password' }).expect(204)
       return { holdingId, keeperId, client: it }
     },
+    described,
     close: async () => {
       await app.close()
+      await weather.close()
       await db.sequelize.close()
       await admin(`DROP DATABASE ${name} WITH (FORCE)`)
+      if (broken.size > 0) throw new Error(`Not as described:\n${[...broken].join('\n')}`)
     },
   }
 }

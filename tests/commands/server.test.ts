@@ -1,40 +1,16 @@
-import { fork, type ChildProcess } from 'node:child_process'
-import { existsSync } from 'node:fs'
+import { fork } from 'node:child_process'
 import { get } from 'node:http'
-import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startApi, type Api } from '../api/harness.ts'
+import { environment, SERVER, startProcess } from './process.ts'
 
-const SERVER = fileURLToPath(new URL('../../.build/server.mjs', import.meta.url))
 let api: Api
 beforeAll(async () => {
-  if (!existsSync(SERVER)) throw new Error('The server is not built: run npm test, which builds it first.')
   api = await startApi({ demo: false })
 })
 afterAll(() => api.close())
 
-const env = (over: NodeJS.ProcessEnv = {}) => ({
-  PATH: process.env.PATH,
-  DATABASE_URL: api.url,
-  PORT: '0',
-  SESSION_SECRET: 's'.repeat(40),
-  LOG_LEVEL: 'info',
-  ...over,
-})
-
-interface Started {
-  child: ChildProcess
-  message: { listening?: number; fault?: string; message?: string }
-  logs: string[]
-  exit: Promise<number | null>
-}
-function start(over: NodeJS.ProcessEnv = {}): Promise<Started> {
-  const child = fork(SERVER, [], { env: env(over), stdio: ['ignore', 'pipe', 'pipe', 'ipc'] })
-  const logs: string[] = []
-  child.stdout?.on('data', (part: Buffer) => logs.push(...part.toString().trim().split('\n')))
-  const exit = new Promise<number | null>((resolve) => child.on('exit', resolve))
-  return new Promise((resolve) => child.on('message', (message) => resolve({ child, message: message as Started['message'], logs, exit })))
-}
+const start = (over: NodeJS.ProcessEnv = {}) => startProcess(api.url, over)
 const status = (port: number, path: string) =>
   new Promise<number | undefined>((resolve, reject) =>
     get({ port, path, host: '127.0.0.1' }, (r) => resolve(r.resume().statusCode)).on('error', reject),
@@ -79,12 +55,18 @@ describe('the server as a process', { timeout: 30_000 }, () => {
     expect(await first.exit).toBe(0)
   })
 
-  it('names the setting that is wrong', async () => {
-    const child = fork(SERVER, [], { env: env({ SESSION_SECRET: 'short' }), stdio: ['ignore', 'pipe', 'pipe', 'ipc'] })
+  it.each([
+    ['SESSION_SECRET', 'short'],
+    ['WEATHER_URL', 'ftp://forecast.example'],
+    ['SMTP_URL', 'http://mail.example'],
+    ['TRUST_PROXY', '99'],
+    ['WRITES_PER_MINUTE', 'many'],
+  ])('names the setting that is wrong: %s', async (name, value) => {
+    const child = fork(SERVER, [], { env: environment(api.url, { [name]: value }), stdio: ['ignore', 'pipe', 'pipe', 'ipc'] })
     let said = ''
     child.stderr?.on('data', (part: Buffer) => (said += part.toString()))
     const code = await new Promise((resolve) => child.on('exit', resolve))
     expect(code).not.toBe(0)
-    expect(said).toMatch(/SESSION_SECRET/)
+    expect(said).toMatch(new RegExp(`The setting ${name}`))
   })
 })

@@ -27,8 +27,6 @@ const settings: SettingsRecord = {
   kit: august().keeper.kit!,
   rules: august().rules,
   stock: {},
-  temperatureUnit: 'C',
-  massUnit: 'g',
 }
 
 function colonyOf(name: string, position: number, over: Partial<ColonyRecord> = {}): ColonyRecord {

@@ -2,7 +2,8 @@
 import ConfigProvider from 'ant-design-vue/es/config-provider'
 import { computed, onErrorCaptured, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { THEME } from './look/tokens.ts'
+import { light } from './look/light.ts'
+import { themeOf } from './look/tokens.ts'
 import TopBand from './frame/TopBand.vue'
 import BottomBar from './frame/BottomBar.vue'
 import StateBanner from './frame/StateBanner.vue'
@@ -24,7 +25,7 @@ const reload = () => window.location.reload()
 </script>
 
 <template>
-  <ConfigProvider :theme="THEME" :auto-insert-space-in-button="false">
+  <ConfigProvider :theme="themeOf(light)" :auto-insert-space-in-button="false">
     <a class="skip" href="#work">Go to the work</a>
     <TopBand v-if="!open && holding.loaded" />
     <StateBanner />

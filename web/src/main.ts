@@ -5,10 +5,12 @@ import './look/base.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { followLight } from './look/light.ts'
 import { applyTokens } from './look/tokens.ts'
 import { makeRouter } from './router.ts'
 
-applyTokens(document.documentElement)
+applyTokens(document)
+followLight()
 const app = createApp(App)
 app.use(createPinia())
 app.use(makeRouter())

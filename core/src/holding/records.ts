@@ -13,7 +13,6 @@ import type {
 } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 import type { JobKind } from '../treatments/index.ts'
-import type { MassUnit, TemperatureUnit } from '../units/index.ts'
 
 /** The shapes in which the server hands out what it keeps, and the page and the demo read it. */
 export interface LookRecord extends Omit<ColonyFacts, 'hivedOn'> {
@@ -91,6 +90,14 @@ export interface ColonyRecord {
   readonly courses: readonly CourseRecord[]
 }
 
+/** Whether the weather service has told what is known of the days, and which days are the keeper's own. */
+export interface WeatherFrom {
+  readonly state: 'told' | 'down' | 'slow' | 'nonsense' | 'no-place'
+  readonly service: string | null
+  readonly askedAt: string | null
+  readonly ownDays: readonly { readonly date: Day; readonly source: 'hand' | 'station' }[]
+}
+
 export interface YardRecord {
   readonly id: string
   readonly name: string
@@ -106,6 +113,8 @@ export interface YardRecord {
   readonly supersOffOn: Day | null
   readonly supersNextOn: Day | null
   readonly weather: readonly WeatherDay[]
+  /** Where the weather comes from. Left out where there is no service to speak of. */
+  readonly weatherFrom?: WeatherFrom
   readonly today: Day
   readonly colonies: readonly ColonyRecord[]
 }
@@ -116,6 +125,4 @@ export interface SettingsRecord extends KeeperFacts {
   readonly kit: KeeperFacts['kit'] & readonly unknown[]
   readonly rules: Readonly<Partial<Record<TreatmentKey, Rule>>>
   readonly stock: Readonly<Partial<Record<TreatmentKey, Stock>>>
-  readonly temperatureUnit: TemperatureUnit
-  readonly massUnit: MassUnit
 }

@@ -1,6 +1,7 @@
 /** Units a keeper may read; everything is stored in °C, g and mL. */
 export type TemperatureUnit = 'C' | 'F'
 export type MassUnit = 'g' | 'oz'
+export type VolumeUnit = 'mL' | 'fl oz'
 
 /** °F from °C, by definition of the scale: F = C x 9/5 + 32. */
 export const toFahrenheit = (celsius: number): number => (celsius * 9) / 5 + 32
@@ -44,4 +45,17 @@ const GRAMS_IN_TEXT = /(\d+(?:\.\d+)?) g\b/g
 /** A core sentence, written in grams, as a keeper who weighs in ounces sees it; the grams, which labels give, stay beside. */
 export function inMass(text: string, unit: MassUnit): string {
   return unit === 'g' ? text : text.replace(GRAMS_IN_TEXT, (grams, n: string) => `${plain(toOunces(Number(n)), 3)} oz (${grams})`)
+}
+
+/** Millilitres in a US fluid ounce, exact by definition (231 cubic inches to 128 of them). */
+export const ML_PER_FLUID_OUNCE = 29.5735295625
+export const toFluidOunces = (millilitres: number): number => millilitres / ML_PER_FLUID_OUNCE
+
+const MILLILITRES_IN_TEXT = /(\d+(?:\.\d+)?) mL\b/g
+
+/** A core sentence, written in millilitres, as a keeper who measures in fluid ounces sees it; the millilitres stay beside. */
+export function inVolume(text: string, unit: VolumeUnit): string {
+  return unit === 'mL'
+    ? text
+    : text.replace(MILLILITRES_IN_TEXT, (millilitres, n: string) => `${plain(toFluidOunces(Number(n)), 2)} fl oz (${millilitres})`)
 }

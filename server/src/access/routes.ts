@@ -1,56 +1,143 @@
-import { Router, type Request } from 'express'
 import Joi from 'joi'
+import { nothing, refused, told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
-import { checkBody } from '../records/body.ts'
 import type { Keeping } from '../records/put.ts'
+import { instant, maybe, uuid } from '../records/shapes.ts'
+import type { Limits } from './limits.ts'
 import { checkPassword } from './passwords.ts'
+import { findScope } from './scope.ts'
+import { beginSession, endOtherSessions, endSession, sessionsOf } from './sessions.ts'
 
+const GROUP = 'Sessions'
 const signIn = Joi.object<{ email: string; password: string }>({
-  email: Joi.string().trim().max(254).required(),
+  email: Joi.string().max(254).required(),
   password: Joi.string().max(1000).required(),
 })
+const SHOWN_ID = Joi.string().pattern(/^[0-9a-f]{32}$/)
+const shown = Joi.object({
+  id: SHOWN_ID.required(),
+  since: maybe(instant()).required(),
+  seenAt: maybe(instant()).required(),
+  agent: Joi.string().allow('').required(),
+  current: Joi.boolean().required(),
+})
 
-/** A new session id at every sign-in, so that one planted beforehand is worth nothing. */
-const begin = (req: Request, keeperId: string, holdingId: string): Promise<void> =>
-  new Promise((resolve, reject) => {
-    req.session.regenerate((fault) => {
-      if (fault) return reject(fault as Error)
-      Object.assign(req.session, { keeperId, holdingId })
-      req.session.save((failed) => (failed ? reject(failed as Error) : resolve()))
-    })
-  })
+/** The holding a keeper comes into: the oldest of those they are in. */
+export const homeOf = async ({ db }: Pick<Keeping, 'db'>, keeperId: string): Promise<string | null> => {
+  const [rows] = await db.sequelize.query(
+    `SELECT holding_id AS id FROM memberships WHERE keeper_id = :keeperId AND (until_day IS NULL OR until_day >= current_date) ORDER BY since, holding_id LIMIT 1`,
+    { replacements: { keeperId } },
+  )
+  return (rows as { id: string }[])[0]?.id ?? null
+}
 
-/** Sign-in, the one-click way into the demo, and sign-out: the only routes without a session. */
-export function accessRoutes({ db }: Keeping): Router {
-  const router = Router()
-  router.post('/session', async (req, res) => {
-    const { email, password } = checkBody<{ email: string; password: string }>(signIn, req.body)
-    const keeper = (await db.model('keepers').findOne({ where: { email: email.toLowerCase() }, raw: true })) as unknown as {
-      id: string
-      passwordHash: string
-    } | null
-    const right = await checkPassword(password, keeper?.passwordHash ?? null)
-    const membership =
-      keeper && right
-        ? ((await db.model('memberships').findOne({ where: { keeperId: keeper.id }, raw: true })) as unknown as { holdingId: string } | null)
-        : null
-    if (!keeper || !membership) throw new Problem(401, 'wrong-sign-in', 'Address and password do not go together.')
-    await begin(req, keeper.id, membership.holdingId)
-    res.status(204).end()
-  })
-  router.post('/session/demo', async (req, res) => {
-    const holding = (await db.model('holdings').findOne({ where: { demo: true }, raw: true })) as unknown as { id: string } | null
-    const membership = holding
-      ? ((await db.model('memberships').findOne({ where: { holdingId: holding.id, role: 'owner' }, raw: true })) as unknown as {
-          keeperId: string
-        } | null)
-      : null
-    if (!holding || !membership) throw new Problem(404, 'no-demo', 'There is no demo holding here. `npm run reset-demo` brings it back.')
-    await begin(req, membership.keeperId, holding.id)
-    res.status(204).end()
-  })
-  router.delete('/session', (req, res, next) => {
-    req.session.destroy((fault) => (fault ? next(fault) : res.clearCookie('thistle').status(204).end()))
-  })
-  return router
+/** Signing in and out, the one-click way into the demo, and the list of what is signed in. */
+export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
+  const { db, clock } = keep
+  return [
+    {
+      method: 'post',
+      path: '/session',
+      access: 'open',
+      group: GROUP,
+      summary: 'Signs in',
+      body: signIn,
+      limit: 'sign-in',
+      answers: { 204: nothing('Signed in; the cookie is set.'), 401: refused('Address and password do not go together.') },
+      handle: async ({ req, body }) => {
+        const given = body as { email: string; password: string }
+        const email = given.email.trim().toLowerCase()
+        await limits.onAccount(email)
+        const keeper = (await db.model('keepers').findOne({ where: { email }, raw: true })) as unknown as { id: string; passwordHash: string } | null
+        const right = await checkPassword(given.password, keeper?.passwordHash ?? null)
+        if (!keeper || !right) throw new Problem(401, 'wrong-sign-in', 'Address and password do not go together.')
+        await limits.clearAccount(email)
+        await beginSession(req, clock, keeper.id, await homeOf(keep, keeper.id))
+        return { status: 204 }
+      },
+    },
+    {
+      method: 'post',
+      path: '/session/demo',
+      access: 'open',
+      group: GROUP,
+      summary: 'Walks into the demo, as its owner, without a password',
+      answers: { 204: nothing('Signed in to the demo.'), 404: refused('There is no demo here.') },
+      handle: async ({ req }) => {
+        const [rows] = await db.sequelize.query(
+          `SELECT h.id AS "holdingId", m.keeper_id AS "keeperId" FROM holdings h JOIN memberships m ON m.holding_id = h.id AND m.role = 'owner'
+            WHERE h.demo ORDER BY m.since, m.keeper_id LIMIT 1`,
+        )
+        const [found] = rows as { holdingId: string; keeperId: string }[]
+        if (!found) throw new Problem(404, 'no-demo', 'There is no demo holding here. `npm run reset-demo` brings it back.')
+        await beginSession(req, clock, found.keeperId, found.holdingId)
+        return { status: 204 }
+      },
+    },
+    {
+      method: 'delete',
+      path: '/session',
+      access: 'open',
+      group: GROUP,
+      summary: 'Signs out',
+      answers: { 204: nothing('Signed out.') },
+      handle: ({ req, res }) =>
+        new Promise((resolve, reject) => {
+          req.session.destroy((fault) => {
+            if (fault) return reject(fault as Error)
+            res.clearCookie('thistle')
+            resolve({ status: 204 })
+          })
+        }),
+    },
+    {
+      method: 'put',
+      path: '/session/holding',
+      access: 'keeper',
+      group: GROUP,
+      summary: 'Takes another of your holdings into view',
+      body: Joi.object({ holdingId: uuid().required() }),
+      answers: { 204: nothing('In view.'), 404: refused('Not a holding of yours.') },
+      handle: async ({ req, body, keeperId }) => {
+        const { holdingId } = body as { holdingId: string }
+        if (!(await findScope(db.sequelize, keeperId, holdingId))) throw Problem.notFound()
+        req.session.holdingId = holdingId
+        return { status: 204 }
+      },
+    },
+    {
+      method: 'get',
+      path: '/sessions',
+      access: 'keeper',
+      group: GROUP,
+      summary: 'Where you are signed in',
+      answers: { 200: told(Joi.array().items(shown), 'The last used first.') },
+      handle: async ({ req, keeperId }) => ({ status: 200, body: await sessionsOf(db, keeperId, req.sessionID) }),
+    },
+    {
+      method: 'delete',
+      path: '/sessions/{id}',
+      access: 'keeper',
+      group: GROUP,
+      summary: 'Ends a session, wherever it is',
+      params: { id: SHOWN_ID },
+      answers: { 204: nothing('Ended.') },
+      handle: async ({ params, keeperId }) => {
+        if (!(await endSession(db, keeperId, String(params.id)))) throw Problem.notFound()
+        return { status: 204 }
+      },
+    },
+    {
+      method: 'delete',
+      path: '/sessions',
+      access: 'keeper',
+      group: GROUP,
+      summary: 'Ends every session but this one',
+      answers: { 204: nothing('Ended.') },
+      handle: async ({ req, keeperId }) => {
+        await endOtherSessions(db, keeperId, req.sessionID)
+        return { status: 204 }
+      },
+    },
+  ]
 }

@@ -1,9 +1,10 @@
-import type { RequestHandler } from 'express'
+import type { Request } from 'express'
 import type { Sequelize } from 'sequelize'
 import { prepared } from '../database/prepared.ts'
 import { Problem } from '../problems/problem.ts'
 
 export type Role = 'owner' | 'helper' | 'reader'
+export const ROLES: readonly Role[] = ['owner', 'helper', 'reader']
 
 /** Who asks, and what of the holding they may see. Every query goes through it. */
 export interface Scope {
@@ -22,14 +23,11 @@ export interface Scope {
 declare module 'express-session' {
   interface SessionData {
     keeperId: string
-    holdingId: string
-  }
-}
-declare global {
-  namespace Express {
-    interface Locals {
-      scope: Scope
-    }
+    holdingId: string | null
+    /** When it began and was last used, ISO instants; and with what. */
+    since: string
+    seenAt: string
+    agent: string
   }
 }
 
@@ -46,18 +44,21 @@ export async function findScope(sequelize: Sequelize, keeperId: string, holdingI
   return scope ?? null
 }
 
-/** Lets nobody by without a session, and puts their scope where routes find it. */
-export const requireScope =
-  (sequelize: Sequelize): RequestHandler =>
-  async (req, res, next) => {
-    const { keeperId, holdingId } = req.session
-    if (!keeperId || !holdingId) throw Problem.notSignedIn()
-    const scope = await findScope(sequelize, keeperId, holdingId)
-    if (!scope) throw Problem.notSignedIn()
-    if (req.method !== 'GET' && scope.role === 'reader') throw Problem.forbidden()
-    res.locals.scope = scope
-    next()
-  }
+/** Who is signed in; nobody gets by without. */
+export function signedIn(req: Request): string {
+  const { keeperId } = req.session
+  if (!keeperId) throw Problem.notSignedIn()
+  return keeperId
+}
+
+/** The scope of whoever is signed in, in the holding they have in view. */
+export async function scopeOf(sequelize: Sequelize, req: Request): Promise<Scope> {
+  const keeperId = signedIn(req)
+  const { holdingId } = req.session
+  const scope = holdingId ? await findScope(sequelize, keeperId, holdingId) : null
+  if (!scope) throw Problem.noHolding()
+  return scope
+}
 
 /** True where the scope covers the yard (of its own holding). */
 export const coversYard = (scope: Scope, yardId: string): boolean => scope.yards === null || scope.yards.includes(yardId)

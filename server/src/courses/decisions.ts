@@ -6,13 +6,12 @@ import { sayDay } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
-import { checkBody } from '../records/body.ts'
 import { findColony, findYard } from '../records/kinds.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
 import type { Keeping } from '../records/put.ts'
 import { readYards } from '../yards/read.ts'
 
-interface Given {
+export interface GivenDecision {
   readonly yardId: string
   readonly treatment: string
   readonly startOn: string
@@ -20,7 +19,7 @@ interface Given {
   readonly colonies: readonly { readonly colonyId: string; readonly courseId: string; readonly situation: unknown }[]
 }
 
-const schema = Joi.object<Given>({
+export const decisionBody = Joi.object<GivenDecision>({
   yardId: Joi.string().guid().required(),
   treatment: Joi.string()
     .valid(...TREATMENTS.map((t) => t.key))
@@ -42,7 +41,7 @@ const schema = Joi.object<Given>({
 })
 
 /** Works the answer out anew on the situation handed in, so that what is kept is the core's word and not the sender's. */
-function decide(given: Given, index: number) {
+function decide(given: GivenDecision, index: number) {
   const at = `colonies[${index}].situation`
   const parsed = parseCase(given.colonies[index]?.situation)
   if (!parsed.ok) throw Problem.invalid([{ path: `${at}.${parsed.refusal.path}`, sentence: parsed.refusal.sentence }])
@@ -69,8 +68,7 @@ function refuseSecond(yard: YardRecord | undefined, colonyId: string, treatment:
  * Keeps a yard decision: one choice for one or many colonies, with the whole situation and answer of each, and a course
  * for each. Never changed afterwards; sending it again answers the same.
  */
-export async function putDecision(keep: Keeping, scope: Scope, id: string, body: unknown): Promise<{ status: 200 | 201; row: unknown }> {
-  const given = checkBody<Given>(schema, body)
+export async function putDecision(keep: Keeping, scope: Scope, id: string, given: GivenDecision): Promise<{ status: 200 | 201; row: unknown }> {
   const { db, clock } = keep
   return db.sequelize.transaction(async (transaction) => {
     const seq = await nextSeq(db, scope.holdingId, transaction)

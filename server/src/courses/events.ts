@@ -1,13 +1,13 @@
 import Joi from 'joi'
+import type { Transaction } from 'sequelize'
 import { daySchema } from '@thistle/core/formats'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
-import { checkBody } from '../records/body.ts'
 import { checkDay, findColony } from '../records/kinds.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
-import type { Keeping } from '../records/put.ts'
+import type { Keeping, Put } from '../records/put.ts'
 
-interface Given {
+export interface GivenEvent {
   readonly courseId: string
   readonly kind: 'done' | 'taken-back' | 'cancelled'
   readonly job: string | null
@@ -19,7 +19,7 @@ interface Given {
   readonly device: string | null
 }
 
-const schema = Joi.object<Given>({
+export const eventBody = Joi.object<GivenEvent>({
   courseId: Joi.string().guid().required(),
   kind: Joi.string().valid('done', 'taken-back', 'cancelled').required(),
   job: Joi.string()
@@ -41,10 +41,10 @@ const schema = Joi.object<Given>({
   device: Joi.string().max(80).allow(null, '').default(null),
 })
 
-type Row = Given & { id: string; holdingId: string; seq: number }
+type Row = GivenEvent & { id: string; holdingId: string; seq: number }
 const FIELDS = ['courseId', 'kind', 'job', 'n', 'happenedOn', 'amount', 'note', 'supersedes'] as const
 
-async function checkOrder(rows: readonly Row[], given: Given): Promise<void> {
+async function checkOrder(rows: readonly Row[], given: GivenEvent): Promise<void> {
   const gone = new Set(rows.map((r) => r.supersedes))
   const standing = rows.filter((r) => !gone.has(r.id) && r.id !== given.supersedes)
   if (standing.some((r) => r.kind === 'cancelled')) throw Problem.conflict('This course was called off; take that back first.')
@@ -63,31 +63,32 @@ async function checkOrder(rows: readonly Row[], given: Given): Promise<void> {
 }
 
 /** Adds to what was done. Never changes an event: a correction is a new one that supersedes it. The same again answers the same. */
-export async function putEvent(keep: Keeping, scope: Scope, id: string, body: unknown): Promise<{ status: 200 | 201; row: unknown }> {
-  const given = checkBody<Given>(schema, body)
+export const putEvent = (keep: Keeping, scope: Scope, id: string, given: GivenEvent): Promise<Put> =>
+  keep.db.sequelize.transaction((transaction) => putEventWithin(keep, scope, id, given, transaction))
+
+/** The same inside a transaction that does more. */
+export async function putEventWithin(keep: Keeping, scope: Scope, id: string, given: GivenEvent, transaction: Transaction): Promise<Put> {
   const { db, clock } = keep
-  return db.sequelize.transaction(async (transaction) => {
-    const seq = await nextSeq(db, scope.holdingId, transaction)
-    const found = (await db.model('events').findByPk(id, { transaction, raw: true })) as unknown as Row | null
-    if (found) {
-      if (found.holdingId !== scope.holdingId) throw Problem.notFound()
-      if (FIELDS.every((f) => (found[f] ?? null) === (given[f] ?? null))) return { status: 200, row: { id, seq: found.seq } }
-      throw Problem.conflict('This entry is kept already; correct it with a new one.')
-    }
-    const course = (await db
-      .model('courses')
-      .findOne({ where: { id: given.courseId, holdingId: scope.holdingId }, transaction, raw: true })) as unknown as { colonyId: string } | null
-    if (!course) throw Problem.notFound()
-    const colony = await findColony({ db, scope, clock, transaction }, course.colonyId)
-    checkDay('happenedOn', given.happenedOn, colony.today, colony.since)
-    const rows = (await db
-      .model('events')
-      .findAll({ where: { courseId: given.courseId }, order: [['seq', 'ASC']], transaction, raw: true })) as unknown as Row[]
-    if (given.supersedes && !rows.some((r) => r.id === given.supersedes)) throw Problem.notFound()
-    await checkOrder(rows, given)
-    const event = { id, seq, ...given, keeperId: scope.keeperId, savedAt: clock() }
-    await db.model('events').create({ ...event, holdingId: scope.holdingId }, { transaction })
-    await writeHistory(db, { ...scope, at: clock() }, seq, { kind: 'event', rowId: id, version: 1, state: event }, transaction)
-    return { status: 201, row: { id, seq } }
-  })
+  const seq = await nextSeq(db, scope.holdingId, transaction)
+  const found = (await db.model('events').findByPk(id, { transaction, raw: true })) as unknown as Row | null
+  if (found) {
+    if (found.holdingId !== scope.holdingId) throw Problem.notFound()
+    if (FIELDS.every((f) => (found[f] ?? null) === (given[f] ?? null))) return { status: 200, row: { id, seq: found.seq } }
+    throw Problem.conflict('This entry is kept already; correct it with a new one.')
+  }
+  const course = (await db
+    .model('courses')
+    .findOne({ where: { id: given.courseId, holdingId: scope.holdingId }, transaction, raw: true })) as unknown as { colonyId: string } | null
+  if (!course) throw Problem.notFound()
+  const colony = await findColony({ db, scope, clock, transaction }, course.colonyId)
+  checkDay('happenedOn', given.happenedOn, colony.today, colony.since)
+  const rows = (await db
+    .model('events')
+    .findAll({ where: { courseId: given.courseId }, order: [['seq', 'ASC']], transaction, raw: true })) as unknown as Row[]
+  if (given.supersedes && !rows.some((r) => r.id === given.supersedes)) throw Problem.notFound()
+  await checkOrder(rows, given)
+  const event = { id, seq, ...given, keeperId: scope.keeperId, savedAt: clock() }
+  await db.model('events').create({ ...event, holdingId: scope.holdingId }, { transaction })
+  await writeHistory(db, { ...scope, at: clock() }, seq, { kind: 'event', rowId: id, version: 1, state: event }, transaction)
+  return { status: 201, row: { id, seq } }
 }

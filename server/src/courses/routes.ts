@@ -1,30 +1,82 @@
-import { Router } from 'express'
+import Joi from 'joi'
+import { caseSchema } from '@thistle/core/formats'
+import { TREATMENT_KEYS } from '@thistle/core/situation'
+import { told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
-import { checkId } from '../records/body.ts'
 import { findColony } from '../records/kinds.ts'
 import type { Keeping } from '../records/put.ts'
-import { putDecision } from './decisions.ts'
-import { putEvent } from './events.ts'
+import { day, maybe, uuid, version } from '../records/shapes.ts'
+import { decisionBody, putDecision, type GivenDecision } from './decisions.ts'
+import { eventBody, putEvent, type GivenEvent } from './events.ts'
 
-export function courseRoutes(keep: Keeping): Router {
-  const router = Router()
-  router.put('/decisions/:id', async (req, res) => {
-    const { status, row } = await putDecision(keep, res.locals.scope, checkId(req.params.id), req.body)
-    res.status(status).json(row)
-  })
-  router.put('/events/:id', async (req, res) => {
-    const { status, row } = await putEvent(keep, res.locals.scope, checkId(req.params.id), req.body)
-    res.status(status).json(row)
-  })
-  /** A course with the whole situation and answer it was chosen on. */
-  router.get('/courses/:id', async (req, res) => {
-    const { scope } = res.locals
-    const course = (await keep.db
-      .model('courses')
-      .findOne({ where: { id: checkId(req.params.id), holdingId: scope.holdingId }, raw: true })) as unknown as Record<string, unknown> | null
-    if (!course) throw Problem.notFound()
-    await keep.db.sequelize.transaction((transaction) => findColony({ ...keep, scope, transaction }, course.colonyId))
-    res.json(course)
-  })
-  return router
-}
+const GROUP = 'Courses'
+const treatment = () => Joi.string().valid(...TREATMENT_KEYS)
+const decided = Joi.object({
+  id: uuid().required(),
+  version: version().required(),
+  yardId: uuid(),
+  treatment: treatment(),
+  name: Joi.string(),
+  madeOn: day(),
+  startOn: day(),
+  note: maybe(Joi.string().allow('')),
+  courses: Joi.array().items(Joi.object({ id: uuid().required(), colonyId: uuid().required(), latestStart: day().required() })),
+})
+const entered = Joi.object({ id: uuid().required(), seq: Joi.number().integer().min(1).required() })
+const course = Joi.object({
+  id: uuid().required(),
+  holdingId: uuid().required(),
+  decisionId: uuid().required(),
+  colonyId: uuid().required(),
+  treatment: treatment().required(),
+  startOn: day().required(),
+  latestStart: day().required(),
+  facts: Joi.object().unknown(true).required(),
+  situation: caseSchema.required(),
+  answer: Joi.object().unknown(true).required(),
+})
+
+export const courseRoutes = (keep: Keeping): Route[] => [
+  {
+    method: 'put',
+    path: '/decisions/{id}',
+    access: 'write',
+    group: GROUP,
+    summary: 'A choice for one or many colonies; the answer is worked out here and kept with it',
+    body: decisionBody,
+    answers: { 200: told(decided, 'Kept already.'), 201: told(decided, 'Kept, with a course for each colony.') },
+    handle: async ({ scope, params, body }) => {
+      const { status, row } = await putDecision(keep, scope, String(params.id), body as GivenDecision)
+      return { status, body: row }
+    },
+  },
+  {
+    method: 'put',
+    path: '/events/{id}',
+    access: 'write',
+    group: GROUP,
+    summary: 'What was done; never changed, corrected by an event that supersedes it',
+    body: eventBody,
+    answers: { 200: told(entered, 'Entered already.'), 201: told(entered, 'Entered.') },
+    handle: async ({ scope, params, body }) => {
+      const { status, row } = await putEvent(keep, scope, String(params.id), body as GivenEvent)
+      return { status, body: row }
+    },
+  },
+  {
+    method: 'get',
+    path: '/courses/{id}',
+    access: 'read',
+    group: GROUP,
+    summary: 'A course with the whole situation and answer it was chosen on',
+    answers: { 200: told(course, 'The course.') },
+    handle: async ({ scope, params }) => {
+      const found = (await keep.db
+        .model('courses')
+        .findOne({ where: { id: String(params.id), holdingId: scope.holdingId }, raw: true })) as unknown as Record<string, unknown> | null
+      if (!found) throw Problem.notFound()
+      await keep.db.sequelize.transaction((transaction) => findColony({ ...keep, scope, transaction }, found.colonyId))
+      return { status: 200, body: found }
+    },
+  },
+]

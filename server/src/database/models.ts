@@ -18,8 +18,6 @@ const TABLES: Record<string, ModelAttributes<Row>> = {
     kit: ARRAY(TEXT),
     rules: JSONB,
     stock: JSONB,
-    temperatureUnit: TEXT,
-    massUnit: TEXT,
     ...kept,
   },
   yards: {
@@ -87,10 +85,27 @@ const TABLES: Record<string, ModelAttributes<Row>> = {
   decisions: { id: key(), holdingId: UUID, yardId: UUID, treatment: TEXT, madeOn: DATEONLY, startOn: DATEONLY, note: TEXT, ...kept },
 }
 const PLAIN: Record<string, ModelAttributes<Row>> = {
-  holdings: { id: key(), name: TEXT, demo: BOOLEAN, livesOn: DATEONLY, seq: INTEGER },
-  keepers: { id: key(), email: TEXT, name: TEXT, passwordHash: TEXT },
+  holdings: { id: key(), name: TEXT, demo: BOOLEAN, livesOn: DATEONLY, seq: INTEGER, exportedSeq: INTEGER },
+  keepers: { id: key(), email: TEXT, name: TEXT, passwordHash: TEXT, preferences: JSONB, exportedAt: DATE, leftAt: DATE },
   memberships: { keeperId: key(), holdingId: key(), role: TEXT, yards: ARRAY(UUID), untilDay: DATEONLY },
-  weatherDays: { yardId: key(), day: { type: DATEONLY, primaryKey: true }, high: REAL, low: REAL },
+  invitations: {
+    id: key(),
+    holdingId: UUID,
+    forWhom: TEXT,
+    role: TEXT,
+    yards: ARRAY(UUID),
+    untilDay: DATEONLY,
+    madeBy: UUID,
+    madeAt: DATE,
+    endsAt: DATE,
+    usedBy: UUID,
+    usedAt: DATE,
+    withdrawnAt: DATE,
+  },
+  passwordResets: { digest: { type: TEXT, primaryKey: true }, keeperId: UUID, endsAt: DATE },
+  outbox: { id: key(), toAddress: TEXT, subject: TEXT, words: TEXT, message: TEXT, sentAt: DATE },
+  weatherDays: { yardId: key(), day: { type: DATEONLY, primaryKey: true }, high: REAL, low: REAL, source: TEXT },
+  forecasts: { yardId: key(), forDay: DATEONLY, place: TEXT, askedAt: DATE, state: TEXT, service: TEXT, days: JSONB },
   countSamples: { countId: key(), n: { type: INTEGER, primaryKey: true }, mites: INTEGER, bees: INTEGER, days: REAL },
   courses: {
     id: key(),
@@ -123,6 +138,7 @@ const PLAIN: Record<string, ModelAttributes<Row>> = {
   history: {
     holdingId: key(),
     seq: { type: INTEGER, primaryKey: true },
+    batch: INTEGER,
     kind: TEXT,
     rowId: UUID,
     version: INTEGER,

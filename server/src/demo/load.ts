@@ -12,6 +12,7 @@ import {
 } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Transaction } from 'sequelize'
+import { clearHolding } from '../holding/clear.ts'
 import { hashPassword } from '../access/passwords.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../database/index.ts'
@@ -25,13 +26,11 @@ export function demoId(name: string): string {
 }
 
 export const DEMO_HOLDING = demoId('holding')
+export const DEMO_KEEPER = demoId('keeper')
 
 type Row = Record<string, unknown>
 /** Rows by table, in the order in which they are written. */
-type Rows = Record<
-  'settings' | 'yards' | 'weatherDays' | 'colonies' | 'placements' | 'looks' | 'decisions' | 'courses' | 'counts' | 'countSamples' | 'events',
-  Row[]
->
+type Rows = Record<'settings' | 'yards' | 'colonies' | 'placements' | 'looks' | 'decisions' | 'courses' | 'counts' | 'countSamples' | 'events', Row[]>
 
 const SETTINGS: Omit<SettingsRecord, 'id'> = {
   version: 1,
@@ -49,8 +48,6 @@ const SETTINGS: Omit<SettingsRecord, 'id'> = {
     'formic-strip-14': { units: 8, expires: '2027-03-31' },
     'oxalic-vapour': { units: 250, expires: '2029-01-31' },
   },
-  temperatureUnit: 'C',
-  massUnit: 'g',
 }
 
 function lookOf(colony: DemoColony, onDay: Day, facts: Partial<LookRecord>): LookRecord {
@@ -176,7 +173,6 @@ function addYard(rows: Rows, demo: DemoYard, place: number): void {
     version: 1,
   }
   rows.yards.push({ ...kept, holdingId: DEMO_HOLDING })
-  rows.weatherDays.push(...weather.map((d) => ({ ...d, yardId: id })))
   const record: YardRecord = {
     ...kept,
     today: DEMO_DAY,
@@ -191,7 +187,6 @@ export function demoRows(): Rows {
   const rows: Rows = {
     settings: [{ id: DEMO_HOLDING, holdingId: DEMO_HOLDING, ...SETTINGS }],
     yards: [],
-    weatherDays: [],
     colonies: [],
     placements: [],
     looks: [],
@@ -218,11 +213,10 @@ const KIND_OF: Partial<Record<keyof Rows, string>> = {
 
 async function write(db: Database, clock: Clock, transaction: Transaction): Promise<void> {
   const at = clock()
-  const keeperId = demoId('keeper')
+  const keeperId = DEMO_KEEPER
   const rows = demoRows()
-  await db
-    .model('keepers')
-    .create({ id: keeperId, email: KEEPER.email, name: KEEPER.name, passwordHash: await hashPassword(KEEPER.password) }, { transaction })
+  const keeper = { id: keeperId, email: KEEPER.email, name: KEEPER.name, passwordHash: await hashPassword(KEEPER.password), preferences: {} }
+  await db.model('keepers').upsert(keeper, { transaction })
   await db.model('holdings').create({ id: DEMO_HOLDING, name: HOLDING, demo: true, livesOn: DEMO_DAY, seq: 0 }, { transaction })
   await db.model('memberships').create({ keeperId, holdingId: DEMO_HOLDING, role: 'owner', yards: null, untilDay: null }, { transaction })
   let seq = 0
@@ -242,31 +236,13 @@ async function write(db: Database, clock: Clock, transaction: Transaction): Prom
   await db.model('holdings').update({ seq }, { where: { id: DEMO_HOLDING }, transaction })
 }
 
-/** In an order that no foreign key minds. */
-const CLEAR = `
-DELETE FROM history WHERE holding_id = :id;
-DELETE FROM events WHERE holding_id = :id;
-DELETE FROM count_samples WHERE count_id IN (SELECT id FROM counts WHERE holding_id = :id);
-DELETE FROM counts WHERE holding_id = :id;
-DELETE FROM courses WHERE holding_id = :id;
-DELETE FROM decisions WHERE holding_id = :id;
-DELETE FROM looks WHERE holding_id = :id;
-DELETE FROM placements WHERE holding_id = :id;
-DELETE FROM colonies WHERE holding_id = :id;
-DELETE FROM weather_days WHERE yard_id IN (SELECT id FROM yards WHERE holding_id = :id);
-DELETE FROM yards WHERE holding_id = :id;
-DELETE FROM settings WHERE holding_id = :id;
-DELETE FROM memberships WHERE holding_id = :id;
-DELETE FROM holdings WHERE id = :id;
-DELETE FROM keepers WHERE id = :keeper;`
-
 /** Loads the demo into an empty database, or, with `again`, puts the demo back as it was. Other holdings are not touched. */
 export async function loadDemo(db: Database, clock: Clock, { again }: { again: boolean }): Promise<boolean> {
   return db.sequelize.transaction(async (transaction) => {
     await db.sequelize.query('LOCK TABLE holdings IN SHARE ROW EXCLUSIVE MODE', { transaction })
     const empty = (await db.model('holdings').count({ transaction })) === 0
     if (!empty && !again) return false
-    await db.sequelize.query(CLEAR, { replacements: { id: DEMO_HOLDING, keeper: demoId('keeper') }, transaction })
+    await clearHolding(db.sequelize, DEMO_HOLDING, transaction)
     await write(db, clock, transaction)
     return true
   })

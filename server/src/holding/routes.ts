@@ -1,51 +1,146 @@
-import { Router } from 'express'
 import Joi from 'joi'
 import { daySchema } from '@thistle/core/formats'
+import { USUAL_PREFERENCES } from '@thistle/core/holding'
+import { file, nothing, refused, told, type Route } from '../api/route.ts'
+import { DEMO_DAY, DEMO_LAST_DAY } from '../demo/season.ts'
+import { loadDemo } from '../demo/load.ts'
+import { confirmPassword, keeperOf } from '../people/accounts.ts'
+import { preferences } from '../people/shapes.ts'
 import { Problem } from '../problems/problem.ts'
-import { checkBody } from '../records/body.ts'
+import { KINDS } from '../records/kinds.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
 import type { Keeping } from '../records/put.ts'
-import { DEMO_DAY, DEMO_LAST_DAY } from '../demo/season.ts'
+import { day, maybe, role, uuid, version } from '../records/shapes.ts'
+import { deleteHolding, exportHolding } from './export.ts'
 
+const GROUP = 'Holding'
 const HIDDEN = new Set(['holdingId', 'createdAt', 'updatedAt', 'deletedAt'])
 
-export function holdingRoutes({ db, clock }: Keeping): Router {
-  const router = Router()
-  router.get('/holding', async (_req, res) => {
-    const { scope } = res.locals
-    const settings = await db.model('settings').findOne({ where: { holdingId: scope.holdingId }, raw: true })
-    const shown = settings ? Object.fromEntries(Object.entries(settings).filter(([field]) => !HIDDEN.has(field))) : null
-    res.json({
-      keeper: { id: scope.keeperId, name: scope.keeperName, role: scope.role },
-      holding: {
-        id: scope.holdingId,
-        name: scope.holdingName,
-        demo: scope.demo,
-        livesOn: scope.livesOn,
-        livesFrom: scope.demo ? DEMO_DAY : null,
-        livesTo: scope.demo ? DEMO_LAST_DAY : null,
+const settingsShape = (KINDS.settings?.body ?? Joi.object()).keys({ id: uuid().required(), version: version().required() })
+const me = Joi.object({
+  keeper: Joi.object({
+    id: uuid().required(),
+    name: Joi.string().required(),
+    role: role().required(),
+    yards: maybe(Joi.array().items(uuid())).required(),
+    preferences: preferences.required(),
+  }).required(),
+  holding: Joi.object({
+    id: uuid().required(),
+    name: Joi.string().required(),
+    demo: Joi.boolean().required(),
+    livesOn: maybe(day()).required(),
+    livesFrom: maybe(day()).required(),
+    livesTo: maybe(day()).required(),
+  }).required(),
+  settings: settingsShape.required(),
+})
+
+export const holdingRoutes = (keep: Keeping): Route[] => {
+  const { db, clock } = keep
+  return [
+    {
+      method: 'get',
+      path: '/holding',
+      access: 'read',
+      group: GROUP,
+      summary: 'Who you are, the holding in view, its settings',
+      answers: { 200: told(me, 'You and your holding.') },
+      handle: async ({ scope }) => {
+        const settings = await db.model('settings').findOne({ where: { holdingId: scope.holdingId }, raw: true })
+        const shown = settings ? Object.fromEntries(Object.entries(settings).filter(([field]) => !HIDDEN.has(field))) : null
+        const keeper = await keeperOf(keep, scope.keeperId)
+        return {
+          status: 200,
+          body: {
+            keeper: {
+              id: scope.keeperId,
+              name: scope.keeperName,
+              role: scope.role,
+              yards: scope.yards,
+              preferences: { ...USUAL_PREFERENCES, ...keeper.preferences },
+            },
+            holding: {
+              id: scope.holdingId,
+              name: scope.holdingName,
+              demo: scope.demo,
+              livesOn: scope.livesOn,
+              livesFrom: scope.demo ? DEMO_DAY : null,
+              livesTo: scope.demo ? DEMO_LAST_DAY : null,
+            },
+            settings: shown,
+          },
+        }
       },
-      settings: shown,
-    })
-  })
-  /** The demo holding lives on a date of its own, which can be moved. */
-  router.post('/holding/date', async (req, res) => {
-    const { scope } = res.locals
-    if (!scope.demo) throw Problem.notFound()
-    const { on } = checkBody<{ on: string }>(Joi.object({ on: daySchema().required() }), req.body)
-    if (on < DEMO_DAY || on > DEMO_LAST_DAY) throw Problem.invalid([{ path: 'on', sentence: `The demo goes from ${DEMO_DAY} to ${DEMO_LAST_DAY}.` }])
-    await db.sequelize.transaction(async (transaction) => {
-      const seq = await nextSeq(db, scope.holdingId, transaction)
-      await db.model('holdings').update({ livesOn: on }, { where: { id: scope.holdingId }, transaction })
-      await writeHistory(
-        db,
-        { ...scope, at: clock() },
-        seq,
-        { kind: 'date', rowId: scope.holdingId, version: seq, state: { livesOn: on } },
-        transaction,
-      )
-    })
-    res.status(204).end()
-  })
-  return router
+    },
+    {
+      method: 'post',
+      path: '/holding/date',
+      access: 'write',
+      group: GROUP,
+      summary: 'Moves the date on which the demo lives',
+      body: Joi.object({ on: daySchema().required() }),
+      answers: { 204: nothing('Moved.'), 404: refused('Only the demo has a date of its own.') },
+      handle: async ({ scope, body }) => {
+        if (!scope.demo) throw Problem.notFound()
+        const { on } = body as { on: string }
+        if (on < DEMO_DAY || on > DEMO_LAST_DAY)
+          throw Problem.invalid([{ path: 'on', sentence: `The demo goes from ${DEMO_DAY} to ${DEMO_LAST_DAY}.` }])
+        await db.sequelize.transaction(async (transaction) => {
+          const seq = await nextSeq(db, scope.holdingId, transaction)
+          await db.model('holdings').update({ livesOn: on }, { where: { id: scope.holdingId }, transaction })
+          const entry = { kind: 'date', rowId: scope.holdingId, version: seq, state: { livesOn: on } }
+          await writeHistory(db, { ...scope, at: clock() }, seq, entry, transaction)
+        })
+        return { status: 204 }
+      },
+    },
+    {
+      method: 'post',
+      path: '/holding/fresh',
+      access: 'owner',
+      group: GROUP,
+      summary: 'Puts the demo back as it was, with its own day',
+      answers: { 204: nothing('As it was.'), 404: refused('Only the demo can be put back.') },
+      handle: async ({ scope }) => {
+        if (!scope.demo) throw Problem.notFound()
+        await loadDemo(db, clock, { again: true })
+        return { status: 204 }
+      },
+    },
+    {
+      method: 'get',
+      path: '/holding/export',
+      access: 'owner',
+      group: GROUP,
+      summary: 'The whole holding as one JSON file',
+      answers: { 200: file('application/json', 'Everything, also what was taken away, with its history.') },
+      handle: async ({ scope }) => {
+        const everything = await exportHolding(keep, scope)
+        const name = `holding-${String(everything.exportedAt).slice(0, 10)}.json`
+        return {
+          status: 200,
+          body: JSON.stringify(everything),
+          type: 'application/json',
+          headers: { 'content-disposition': `attachment; filename="${name}"` },
+        }
+      },
+    },
+    {
+      method: 'post',
+      path: '/holding/deletion',
+      access: 'owner',
+      group: GROUP,
+      summary: 'Deletes the holding for good, as it was last exported',
+      body: Joi.object({ name: Joi.string().max(80).required(), password: Joi.string().max(1000).required() }),
+      answers: { 204: nothing('Gone.') },
+      handle: async ({ req, scope, body }) => {
+        const given = body as { name: string; password: string }
+        await confirmPassword(await keeperOf(keep, scope.keeperId), given.password)
+        await deleteHolding(keep, scope, given.name)
+        req.session.holdingId = null
+        return { status: 204 }
+      },
+    },
+  ]
 }

@@ -53,6 +53,7 @@ export const problemHandler: ErrorRequestHandler = (fault: unknown, req, res, _n
     res.destroy()
     return
   }
+  if (problem.extra.retryAfter) res.setHeader('retry-after', String(problem.extra.retryAfter))
   res
     .status(problem.status)
     .type('application/problem+json')

@@ -22,6 +22,16 @@ export class Problem extends Error {
     new Problem(401, 'not-signed-in', 'You are not signed in, or the session has ended. Sign in and go on; what you typed is still here.')
   static notFound = () => new Problem(404, 'not-found', 'There is no such thing in your holding.')
   static forbidden = () => new Problem(403, 'forbidden', 'Your role here lets you read, not write. Ask the owner.')
+  static ownersOnly = () => new Problem(403, 'owners-only', 'Only an owner of the holding may do this. Ask one of them.')
+  static noHolding = () =>
+    new Problem(403, 'no-holding', 'No holding is in view: your place in it has ended, or it is gone. Choose another, or begin one of your own.')
+  static tooMany = (what: string, seconds: number) =>
+    new Problem(
+      429,
+      'too-many',
+      `${what} Wait ${seconds < 90 ? `${seconds} ${seconds === 1 ? 'second' : 'seconds'}` : `${Math.ceil(seconds / 60)} minutes`}, then try again.`,
+      { retryAfter: seconds },
+    )
   static invalid = (errors: readonly FieldFault[]) => new Problem(400, 'invalid', errors[0]?.sentence ?? 'Something in it is not right.', { errors })
   static stale = (current: unknown) =>
     new Problem(409, 'stale', 'Somebody changed this since you opened it. Here is what it is now; look, and save again.', { current })
@@ -30,14 +40,16 @@ export class Problem extends Error {
     new Problem(503, 'unavailable', 'The records cannot be reached just now. Nothing typed is lost; it goes on by itself once they are back.')
 }
 
-const TITLES: Record<number, string> = {
+export const TITLES: Record<number, string> = {
   400: 'Not understood',
   401: 'Not signed in',
   403: 'Not allowed',
   404: 'Not found',
   409: 'Changed in between',
   413: 'Too large',
+  410: 'Over',
   415: 'Not JSON',
+  429: 'Too often',
   500: 'Our fault',
   503: 'Out of reach',
 }

@@ -16,6 +16,13 @@ export function checkBody<T>(schema: Joi.Schema, body: unknown): T {
   throw Problem.invalid(error.details.map((detail) => saidBy({ ...error, details: [detail] })))
 }
 
+/** Checks what stands after the question mark, where all is text. */
+export function checkQuery(schema: Joi.ObjectSchema, query: unknown): Record<string, unknown> {
+  const { error, value } = schema.validate(query, { ...PREFERENCES, convert: true })
+  if (!error) return value as Record<string, unknown>
+  throw Problem.invalid(error.details.map((detail) => saidBy({ ...error, details: [detail] })))
+}
+
 const UUID = Joi.string().guid().lowercase()
 
 /** An id from the address; anything else is not there. */

@@ -239,8 +239,6 @@ const settings: Kind = {
       .required(),
     rules: perTreatment(rule),
     stock: perTreatment(shelf),
-    temperatureUnit: Joi.string().valid('C', 'F').default('C'),
-    massUnit: Joi.string().valid('g', 'oz').default('g'),
   }),
   check: async ({ scope }, _body, settingsId) => {
     if (settingsId !== scope.holdingId) throw Problem.notFound()

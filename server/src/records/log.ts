@@ -8,6 +8,9 @@ export interface Writer {
   readonly at: Date
 }
 
+/** The first number a transaction took: what was changed together is undone together. */
+const batches = new WeakMap<Transaction, number>()
+
 /**
  * The holding's next sequence number. Locks the holding's row until the transaction ends, so that the
  * numbers appear in the order in which changes are committed and "everything since n" misses none.
@@ -19,6 +22,7 @@ export async function nextSeq(db: Database, holdingId: string, transaction: Tran
     transaction,
   })
   if (!row) throw new Error('a holding without a row')
+  if (!batches.has(transaction)) batches.set(transaction, row.seq)
   return row.seq
 }
 
@@ -30,5 +34,8 @@ export async function writeHistory(
   entry: { kind: string; rowId: string; version: number; state: unknown },
   transaction: Transaction,
 ): Promise<void> {
-  await db.model('history').create({ holdingId: writer.holdingId, seq, ...entry, keeperId: writer.keeperId, savedAt: writer.at }, { transaction })
+  const batch = batches.get(transaction) ?? seq
+  await db
+    .model('history')
+    .create({ holdingId: writer.holdingId, seq, batch, ...entry, keeperId: writer.keeperId, savedAt: writer.at }, { transaction })
 }

@@ -4,7 +4,6 @@ import type { Scope } from '../access/scope.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
-import { checkBody } from './body.ts'
 import type { Body, Kind } from './kinds.ts'
 import { nextSeq, writeHistory } from './log.ts'
 
@@ -49,51 +48,69 @@ async function saveSamples(db: Database, kind: Kind, id: string, body: Body, tra
   )
 }
 
-const withVersion = (kind: Kind): Joi.ObjectSchema => kind.body.keys({ version: Joi.number().integer().min(0).allow(null).default(null) })
+/** A kind's body with the version that was seen. */
+export const withVersion = (kind: Kind): Joi.ObjectSchema => kind.body.keys({ version: Joi.number().integer().min(0).allow(null).default(null) })
+
+/** What a keeper hands in for a row, checked. */
+export type Given = State & { readonly version: number | null }
+export interface Put {
+  readonly status: 200 | 201
+  readonly row: State
+}
 
 /**
  * Creates or changes a row. The body's `version` is the one the keeper saw (null or 0 for a new row). Sending the same again
  * answers the same; a version that is no longer the newest gets 409 with the current row. A row that was taken away is put
  * back by writing to its newest version.
  */
-export async function putRecord(keep: Keeping, scope: Scope, kind: Kind, id: string, given: unknown): Promise<{ status: 200 | 201; row: State }> {
-  const { version, ...body } = checkBody<State & { version: number | null }>(withVersion(kind), given)
+export const putRecord = (keep: Keeping, scope: Scope, kind: Kind, id: string, given: Given): Promise<Put> =>
+  keep.db.sequelize.transaction((transaction) => putWithin(keep, scope, kind, id, given, transaction))
+
+/** The same inside a transaction that does more. */
+export async function putWithin(keep: Keeping, scope: Scope, kind: Kind, id: string, given: Given, transaction: Transaction): Promise<Put> {
+  const { version, ...body } = given
   const { db, clock } = keep
-  return db.sequelize.transaction(async (transaction) => {
-    const seq = await nextSeq(db, scope.holdingId, transaction)
-    const found = (await db.model(kind.table).findByPk(id, { transaction, raw: true })) as unknown as State | null
-    if (found && found.holdingId !== scope.holdingId) throw Problem.notFound()
-    await kind.check({ db, scope, clock, transaction }, body, id)
-    if (found) {
-      const shown = await present(db, kind, found, transaction)
-      if (!found.deletedAt && same(body, shown)) return { status: 200, row: shown }
-      if (version !== found.version) throw Problem.stale(shown)
-    } else if (version) throw Problem.notFound()
-    const next = { ...body, deletedAt: null, version: Number(found?.version ?? 0) + 1 }
-    if (found) await db.model(kind.table).update(next, { where: { id }, transaction })
-    else await db.model(kind.table).create({ id, holdingId: scope.holdingId, ...next }, { transaction })
-    await saveSamples(db, kind, id, body, transaction)
-    const row = await present(db, kind, { id, ...next }, transaction)
-    await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
-    return { status: found ? 200 : 201, row }
-  })
+  const seq = await nextSeq(db, scope.holdingId, transaction)
+  const found = (await db.model(kind.table).findByPk(id, { transaction, raw: true })) as unknown as State | null
+  if (found && found.holdingId !== scope.holdingId) throw Problem.notFound()
+  await kind.check({ db, scope, clock, transaction }, body, id)
+  if (found) {
+    const shown = await present(db, kind, found, transaction)
+    if (!found.deletedAt && same(body, shown)) return { status: 200, row: shown }
+    if (version !== found.version) throw Problem.stale(shown)
+  } else if (version) throw Problem.notFound()
+  const next = { ...body, deletedAt: null, version: Number(found?.version ?? 0) + 1 }
+  if (found) await db.model(kind.table).update(next, { where: { id }, transaction })
+  else await db.model(kind.table).create({ id, holdingId: scope.holdingId, ...next }, { transaction })
+  await saveSamples(db, kind, id, body, transaction)
+  const row = await present(db, kind, { id, ...next }, transaction)
+  await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
+  return { status: found ? 200 : 201, row }
 }
 
 /** Marks a row as deleted; its history stays. */
-export async function removeRecord(keep: Keeping, scope: Scope, kind: Kind, id: string, version: number | null): Promise<State> {
+export const removeRecord = (keep: Keeping, scope: Scope, kind: Kind, id: string, version: number | null): Promise<State> =>
+  keep.db.sequelize.transaction((transaction) => removeWithin(keep, scope, kind, id, version, transaction))
+
+export async function removeWithin(
+  keep: Keeping,
+  scope: Scope,
+  kind: Kind,
+  id: string,
+  version: number | null,
+  transaction: Transaction,
+): Promise<State> {
   const { db, clock } = keep
-  return db.sequelize.transaction(async (transaction) => {
-    const seq = await nextSeq(db, scope.holdingId, transaction)
-    const found = (await db.model(kind.table).findByPk(id, { transaction, raw: true })) as unknown as State | null
-    if (!found || found.holdingId !== scope.holdingId) throw Problem.notFound()
-    const shown = await present(db, kind, found, transaction)
-    if (found.deletedAt) return shown
-    await kind.check({ db, scope, clock, transaction }, shown, id)
-    if (version !== found.version) throw Problem.stale(shown)
-    const next = { version: Number(found.version) + 1, deletedAt: clock() }
-    await db.model(kind.table).update(next, { where: { id }, transaction })
-    const row = { ...shown, ...next }
-    await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
-    return row
-  })
+  const seq = await nextSeq(db, scope.holdingId, transaction)
+  const found = (await db.model(kind.table).findByPk(id, { transaction, raw: true })) as unknown as State | null
+  if (!found || found.holdingId !== scope.holdingId) throw Problem.notFound()
+  const shown = await present(db, kind, found, transaction)
+  if (found.deletedAt) return shown
+  await kind.check({ db, scope, clock, transaction }, shown, id)
+  if (version !== found.version) throw Problem.stale(shown)
+  const next = { version: Number(found.version) + 1, deletedAt: clock() }
+  await db.model(kind.table).update(next, { where: { id }, transaction })
+  const row = { ...shown, ...next }
+  await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
+  return row
 }

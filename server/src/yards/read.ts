@@ -1,8 +1,11 @@
+import type { WeatherDay } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { todayOf, type Clock } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { prepared } from '../database/prepared.ts'
+import type { Keeping } from '../records/put.ts'
+import { fetchWeather, isStale, type WeatherSource } from '../weather/keep.ts'
 
 /** Days of weather shown before and after today, and how far the forecast reaches. */
 const SHOWN = { before: 40, after: 9 } as const
@@ -16,8 +19,10 @@ const REMEMBERED = 400
 const QUERY = `
 SELECT y.id, y.name, y.place, y.version, y.latitude, y.longitude, y.hemisphere, y.time_zone AS "timeZone", y.normals, y.phase,
        y.last_opening AS "lastOpening", y.supers_off_on AS "supersOffOn", y.supers_next_on AS "supersNextOn",
-  (SELECT coalesce(json_agg(json_build_object('date', w.day, 'high', w.high, 'low', w.low) ORDER BY w.day), '[]')
-     FROM weather_days w WHERE w.yard_id = y.id AND w.day BETWEEN $5::date AND $6::date) AS weather,
+  (SELECT coalesce(json_agg(json_build_object('date', w.day, 'high', w.high, 'low', w.low, 'source', w.source) ORDER BY w.day), '[]')
+     FROM weather_days w WHERE w.yard_id = y.id AND w.day BETWEEN $5::date AND $6::date) AS "ownDays",
+  (SELECT json_build_object('forDay', f.for_day, 'place', f.place, 'askedAt', f.asked_at, 'state', f.state, 'service', f.service, 'days', f.days)
+     FROM forecasts f WHERE f.yard_id = y.id) AS kept,
   (SELECT coalesce(json_agg(json_build_object(
       'id', c.id, 'name', c.name, 'version', c.version, 'since', c.since, 'hivedOn', c.hived_on, 'parents', c.parents,
       'placement', json_build_object('id', p.id, 'version', p.version, 'position', p.position, 'fromDay', p.from_day, 'yardId', p.yard_id),
@@ -48,28 +53,79 @@ SELECT y.id, y.name, y.place, y.version, y.latitude, y.longitude, y.hemisphere, 
  WHERE y.holding_id = $1 AND y.deleted_at IS NULL AND ($2::uuid IS NULL OR y.id = $2::uuid) AND ($3 OR y.id = ANY($4::uuid[]))
  ORDER BY y.place, y.name`
 
-interface YardRow {
+interface OwnDay {
+  readonly date: Day
+  readonly high: number
+  readonly low: number
+  readonly source: 'hand' | 'station'
+}
+interface Kept {
+  readonly forDay: Day
+  readonly place: string
+  readonly askedAt: string
+  readonly state: 'told' | 'down' | 'slow' | 'nonsense'
+  readonly service: string | null
+  readonly days: readonly WeatherDay[]
+}
+export interface YardRow {
   readonly id: string
   readonly timeZone: string
-  readonly weather: readonly { date: Day; high: number; low: number }[]
+  readonly latitude: number | null
+  readonly longitude: number | null
+  readonly today: Day
+  readonly ownDays: readonly OwnDay[]
+  readonly kept: Kept | null
 }
 
-/** The yards of a scope (or one of them) as the page reads them; weather is marked observed or forecast by the yard's today. */
-export async function readYards(db: Database, scope: Scope, clock: Clock, yardId: string | null): Promise<unknown[]> {
+/** The days of a yard: its own where it has them, else the service's. A forecast made on another day is no forecast. */
+function weatherOf({ today, ownDays, kept }: YardRow): WeatherDay[] {
+  const [from, to] = [addDays(today, -SHOWN.before), addDays(today, SHOWN.after)]
+  const own = new Map(ownDays.map((d) => [d.date, d]))
+  const told = (kept?.days ?? []).filter((d) => !own.has(d.date) && (d.kind === 'observed' ? d.date < today : kept?.forDay === today))
+  const mine = ownDays.map(({ date, high, low }) => ({ date, high, low, kind: date < today ? ('observed' as const) : ('forecast' as const) }))
+  return [...told, ...mine].filter((d) => d.date >= from && d.date <= to).toSorted((a, b) => (a.date < b.date ? -1 : 1))
+}
+
+/** The yards of a scope (or one of them) with what is kept of their weather. */
+export async function readRows(db: Database, scope: Scope, clock: Clock, yardId: string | null): Promise<YardRow[]> {
   const around = todayOf(scope.livesOn, 'UTC', clock)
-  const rows = await prepared<YardRow>(db.sequelize, 'yards', QUERY, [
+  const rows = await prepared<Omit<YardRow, 'today'>>(db.sequelize, 'yards', QUERY, [
     scope.holdingId,
     yardId,
     scope.yards === null,
     scope.yards ?? [],
-    addDays(around, -SHOWN.before),
+    addDays(around, -SHOWN.before - 1),
     addDays(around, SHOWN.after + 1),
     addDays(around, -REMEMBERED),
   ])
-  return rows.map((row) => {
-    const today = todayOf(scope.livesOn, row.timeZone, clock)
-    const reach = addDays(today, SHOWN.after)
-    const weather = row.weather.filter((d) => d.date <= reach).map((d) => ({ ...d, kind: d.date < today ? 'observed' : 'forecast' }))
-    return { ...row, weather, today }
-  })
+  return rows.map((row) => ({ ...row, today: todayOf(scope.livesOn, row.timeZone, clock) }))
+}
+
+/** A yard as the page reads it: its weather in one list, with where it comes from. */
+export function present(row: YardRow): unknown {
+  const { ownDays, kept, ...yard } = row
+  return {
+    ...yard,
+    weather: weatherOf(row),
+    weatherFrom: {
+      state: row.latitude === null || row.longitude === null ? 'no-place' : (kept?.state ?? 'down'),
+      service: kept?.service ?? null,
+      askedAt: kept?.askedAt ?? null,
+      ownDays: ownDays.map(({ date, source }) => ({ date, source })),
+    },
+  }
+}
+
+/** The yards with the weather that is kept. */
+export const readYards = async (db: Database, scope: Scope, clock: Clock, yardId: string | null): Promise<unknown[]> =>
+  (await readRows(db, scope, clock, yardId)).map(present)
+
+/** The same, after the service was asked for what is missing or too old. */
+export async function readYardsWithWeather(keep: Keeping, source: WeatherSource, scope: Scope, yardId: string | null): Promise<unknown[]> {
+  const { db, clock } = keep
+  const rows = await readRows(db, scope, clock, yardId)
+  const stale = rows.map((row) => ({ ...row, yardId: row.id })).filter((need) => isStale(need, clock()))
+  if (stale.length === 0) return rows.map(present)
+  await fetchWeather(db, clock, source, stale)
+  return readYards(db, scope, clock, yardId)
 }

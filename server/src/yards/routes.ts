@@ -1,31 +1,53 @@
-import { Router } from 'express'
 import Joi from 'joi'
 import { daySchema } from '@thistle/core/formats'
+import { told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
-import { checkBody, checkId } from '../records/body.ts'
 import type { Keeping } from '../records/put.ts'
-import { moveColony } from './move.ts'
-import { readYards } from './read.ts'
+import { uuid } from '../records/shapes.ts'
+import type { WeatherSource } from '../weather/keep.ts'
+import { moveColony, type Move } from './move.ts'
+import { readYardsWithWeather } from './read.ts'
+import { yardShape } from './shapes.ts'
 
+const GROUP = 'Yards'
 const move = Joi.object({
-  yardId: Joi.string().guid().required(),
+  yardId: uuid().required(),
   position: Joi.number().integer().min(1).max(999).required(),
   onDay: daySchema().required(),
-  placementId: Joi.string().guid().required(),
+  placementId: uuid().required(),
 })
 
-export function yardRoutes(keep: Keeping): Router {
-  const router = Router()
-  router.get('/yards', async (_req, res) => {
-    res.json(await readYards(keep.db, res.locals.scope, keep.clock, null))
-  })
-  router.get('/yards/:id', async (req, res) => {
-    const [yard] = await readYards(keep.db, res.locals.scope, keep.clock, checkId(req.params.id))
-    if (!yard) throw Problem.notFound()
-    res.json(yard)
-  })
-  router.post('/colonies/:id/move', async (req, res) => {
-    res.json(await moveColony(keep, res.locals.scope, checkId(req.params.id), checkBody(move, req.body)))
-  })
-  return router
-}
+export const yardRoutes = (keep: Keeping, weather: WeatherSource): Route[] => [
+  {
+    method: 'get',
+    path: '/yards',
+    access: 'read',
+    group: GROUP,
+    summary: 'The yards with their weather, rows, looks, counts and courses',
+    answers: { 200: told(Joi.array().items(yardShape), 'In the order of the holding.') },
+    handle: async ({ scope }) => ({ status: 200, body: await readYardsWithWeather(keep, weather, scope, null) }),
+  },
+  {
+    method: 'get',
+    path: '/yards/{id}',
+    access: 'read',
+    group: GROUP,
+    summary: 'One yard, as in the list',
+    answers: { 200: told(yardShape, 'The yard.') },
+    handle: async ({ scope, params }) => {
+      const [yard] = await readYardsWithWeather(keep, weather, scope, String(params.id))
+      if (!yard) throw Problem.notFound()
+      return { status: 200, body: yard }
+    },
+  },
+  {
+    method: 'post',
+    path: '/colonies/{id}/move',
+    access: 'write',
+    group: GROUP,
+    summary: 'Ends the old placement and begins a new one; those behind move up',
+    body: move,
+    answers: { 200: told(Joi.object({ placementId: uuid().required() }), 'Where it stands now.') },
+    handle: async ({ scope, params, body }) => ({ status: 200, body: await moveColony(keep, scope, String(params.id), body as Move) }),
+  },
+]

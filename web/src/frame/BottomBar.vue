@@ -21,6 +21,6 @@ const places = PLACES.filter((p) => p.inYard)
 @media (max-width: 720px) {
   .bar { display: grid; grid-template-columns: repeat(5, 1fr); position: fixed; left: 0; right: 0; bottom: 0; background: var(--band); z-index: 30; padding-bottom: env(safe-area-inset-bottom); }
   .bar a { min-height: 60px; display: grid; place-items: center; color: var(--band-soft); text-decoration: none; font-size: 15.5px; border-top: 4px solid transparent; }
-  .bar a.here { color: #fff; font-weight: 700; border-top-color: #d9b8ea; }
+  .bar a.here { color: var(--band-ink); font-weight: 700; border-top-color: var(--band-mark); }
 }
 </style>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The demo holding lives on a date of its own; here it is said, and stepped on. */
 import { computed, ref } from 'vue'
-import { addDays, sayDay, type Day } from '@thistle/core/time'
+import { addDays, type Day } from '@thistle/core/time'
+import { sayDay } from '../look/dates.ts'
 import { useHolding } from '../stores/holding.ts'
 
 const holding = useHolding()
@@ -64,9 +65,9 @@ async function go(on: Day): Promise<void> {
 
 <style scoped>
 .clock { position: relative; }
-.now { background: none; border: 1px dashed #7d6b8a; border-radius: 8px; color: #f0dfa6; font-size: 14px; padding: 5px 11px; min-height: 36px; cursor: pointer; white-space: nowrap; }
-.now:hover { border-color: #f0dfa6; }
-.box { position: absolute; right: 0; top: calc(100% + 8px); width: 290px; background: var(--sheet); color: var(--ink); border: 1px solid var(--line); border-radius: 12px; padding: 14px; display: grid; gap: 8px; z-index: 40; box-shadow: 0 14px 40px rgb(42 33 48 / 22%); }
+.now { background: none; border: 1px dashed var(--band-line); border-radius: 8px; color: var(--band-gold); font-size: 14px; padding: 5px 11px; min-height: 36px; cursor: pointer; white-space: nowrap; }
+.now:hover { border-color: var(--band-gold); }
+.box { position: absolute; right: 0; top: calc(100% + 8px); width: 290px; background: var(--sheet); color: var(--ink); border: 1px solid var(--line); border-radius: 12px; padding: 14px; display: grid; gap: 8px; z-index: 40; box-shadow: 0 14px 40px var(--shade); }
 .box p { font-size: 14px; color: var(--soft); }
 @media (max-width: 720px) {
   .word { display: none; }

@@ -25,7 +25,7 @@ const holding = useHolding()
 </template>
 
 <style scoped>
-.lost { background: var(--straw-wash); color: #5c420a; border-bottom: 1px solid var(--straw-mid); padding: 9px 20px; }
-.over { position: fixed; inset: 0; background: rgb(42 33 48 / 55%); display: grid; place-items: center; z-index: 60; padding: 16px; }
+.lost { background: var(--straw-wash); color: var(--straw-ink); border-bottom: 1px solid var(--straw-mid); padding: 9px 20px; }
+.over { position: fixed; inset: 0; background: var(--veil); display: grid; place-items: center; z-index: 60; padding: 16px; }
 .box { background: var(--sheet); border-radius: 14px; padding: 24px; width: min(420px, 100%); display: grid; gap: 14px; }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { sayDayLong } from '@thistle/core/time'
+import { sayDayLong } from '../look/dates.ts'
 import RoundThistle from '../graphics/RoundThistle.vue'
 import { call } from '../server/call.ts'
 import { useHolding } from '../stores/holding.ts'
@@ -68,14 +68,14 @@ async function signOut(): Promise<void> {
 .name { font-size: 19px; white-space: nowrap; }
 .places { display: flex; gap: 2px; }
 .place { color: var(--band-soft); text-decoration: none; padding: 7px 13px; border-bottom: 3px solid transparent; border-top: 3px solid transparent; font-size: 15.5px; }
-.place:hover { color: #fff; }
-.place.here { color: #fff; font-weight: 650; border-bottom-color: #d9b8ea; }
+.place:hover { color: var(--band-ink); }
+.place.here { color: var(--band-ink); font-weight: 650; border-bottom-color: var(--band-mark); }
 .right { margin-left: auto; display: flex; align-items: center; gap: 14px; }
 .date { color: var(--band-soft); font-size: 14px; }
-.yard select { font: inherit; font-size: 14.5px; background: #3b3044; color: #fff; border: 1px solid #5b4d66; border-radius: 8px; min-height: 36px; padding: 4px 8px; max-width: 170px; }
+.yard select { font: inherit; font-size: 14.5px; background: var(--band-deep); color: var(--band-ink); border: 1px solid var(--band-line); border-radius: 8px; min-height: 36px; padding: 4px 8px; max-width: 170px; }
 .out { background: none; border: 0; color: var(--band-soft); font-size: 14px; cursor: pointer; padding: 8px 4px; white-space: nowrap; }
-.out:hover { color: #fff; text-decoration: underline; }
-.band :focus-visible { outline-color: #d9b8ea; }
+.out:hover { color: var(--band-ink); text-decoration: underline; }
+.band :focus-visible { outline-color: var(--band-mark); }
 @media (max-width: 1050px) {
   .name { display: none; }
   .inner { gap: 12px; }

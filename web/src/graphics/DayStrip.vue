@@ -3,7 +3,8 @@
 import { computed, nextTick, onScopeDispose, ref } from 'vue'
 import { weatherReader } from '@thistle/core/situation'
 import type { Verdict } from '@thistle/core/match'
-import { addDays, dayOfMonth, daysBetween, sayDay, weekdayOf, WEEKDAYS, type Day } from '@thistle/core/time'
+import { addDays, dayOfMonth, daysBetween, weekdayOf, WEEKDAYS, type Day } from '@thistle/core/time'
+import { sayDay } from '../look/dates.ts'
 import type { YardRecord } from '@thistle/core/holding'
 import { toFahrenheit } from '@thistle/core/units'
 import { useHolding } from '../stores/holding.ts'
@@ -246,9 +247,9 @@ function onTouchEnd(event: TouchEvent): void {
 .wide { max-width: 1360px; margin: 0 auto; padding: 0 20px 7px; }
 .days { position: relative; display: grid; grid-template-columns: repeat(28, minmax(0, 1fr)); }
 .limit { position: absolute; left: 0; right: 0; border-top: 1.5px dashed var(--brick-mid); pointer-events: none; z-index: 1; }
-.limit span { position: absolute; left: 2px; bottom: 1px; font-size: 11.5px; color: var(--brick); background: rgb(255 255 255 / 82%); padding: 0 3px; border-radius: 3px; }
+.limit span { position: absolute; left: 2px; bottom: 1px; font-size: 11.5px; color: var(--brick); background: var(--sheet); padding: 0 3px; border-radius: 3px; }
 .day { appearance: none; background: none; border: 1.5px solid transparent; border-radius: 9px; padding: 4px 0 3px; margin: 3px 0 0; display: grid; justify-items: center; cursor: pointer; min-width: 0; position: relative; }
-.day.weekend { background: #fbf6ea; border-radius: 0; }
+.day.weekend { background: var(--weekend); border-radius: 0; }
 .day.past .date, .day.past .figure { color: var(--soft); }
 .day.today::before { content: ''; position: absolute; left: -1.5px; top: 0; bottom: 0; width: 2px; background: var(--ink); border-radius: 2px; }
 .day:hover { background: var(--thistle-pale); }
@@ -259,28 +260,28 @@ function onTouchEnd(event: TouchEvent): void {
 .figure { position: absolute; left: 0; right: 0; text-align: center; font-size: 12px; line-height: 1.2; z-index: 2; }
 .hot .figure { color: var(--brick); font-weight: 650; }
 .bar { position: absolute; left: 50%; width: 7px; margin-left: -3.5px; border-radius: 4px; background: var(--thistle-mid); }
-.forecast .bar { background: #8f63a3; }
-.observed .bar { background: #c3b6c9; }
-.normal .bar { background: #fff; border: 1.5px solid #c9bccf; }
+.forecast .bar { background: var(--bar-forecast); }
+.observed .bar { background: var(--bar-observed); }
+.normal .bar { background: var(--sheet); border: 1.5px solid var(--bar-usual); }
 .hot .bar { background: var(--brick); }
 .ribbon { width: calc(100% - 4px); height: 8px; border-radius: 4px; margin-top: 5px; }
 .v-fits .ribbon { background: var(--thistle); }
-.v-care .ribbon { background: linear-gradient(to top, var(--thistle-mid) 52%, #f1e9f4 52%); box-shadow: inset 0 0 0 1px var(--thistle-mid); }
-.v-wait .ribbon { box-shadow: inset 0 0 0 1.3px #c8b9cf; }
+.v-care .ribbon { background: linear-gradient(to top, var(--thistle-mid) 52%, var(--thistle-wash) 52%); box-shadow: inset 0 0 0 1px var(--thistle-mid); }
+.v-wait .ribbon { box-shadow: inset 0 0 0 1.3px var(--bar-usual); }
 .v-ruled-out .ribbon { background: linear-gradient(var(--line), var(--line)) center / 100% 1.5px no-repeat; }
 .mark { height: 17px; display: grid; place-items: center; margin-top: 2px; }
 .pip { display: inline-grid; place-items: center; min-width: 17px; height: 17px; padding: 0 4px; border-radius: 9px; font-size: 11.5px; font-weight: 650; background: var(--lichen-wash); color: var(--lichen); }
-.pip.alarm { background: var(--brick); color: #fff; }
+.pip.alarm { background: var(--brick); color: var(--on-fill); }
 .edge { display: flex; gap: 8px 18px; align-items: center; flex-wrap: wrap; min-height: 26px; }
 .key { font-size: 12px; color: var(--soft); display: inline-flex; align-items: center; gap: 5px; }
-.k { width: 6px; height: 12px; border-radius: 3px; margin-left: 6px; background: #c3b6c9; }
-.k.forecast { background: #8f63a3; }
-.k.normal { background: #fff; border: 1.5px solid #c9bccf; }
+.k { width: 6px; height: 12px; border-radius: 3px; margin-left: 6px; background: var(--bar-observed); }
+.k.forecast { background: var(--bar-forecast); }
+.k.normal { background: var(--sheet); border: 1.5px solid var(--bar-usual); }
 .r { width: 18px; height: 7px; border-radius: 4px; margin-left: 6px; }
 .r.v-fits { background: var(--thistle); }
-.r.v-care { background: linear-gradient(to top, var(--thistle-mid) 52%, #f1e9f4 52%); box-shadow: inset 0 0 0 1px var(--thistle-mid); }
+.r.v-care { background: linear-gradient(to top, var(--thistle-mid) 52%, var(--thistle-wash) 52%); box-shadow: inset 0 0 0 1px var(--thistle-mid); }
 .r.v-ruled-out { background: linear-gradient(var(--line), var(--line)) center / 100% 1.5px no-repeat; }
-.r.v-wait { box-shadow: inset 0 0 0 1.3px #c8b9cf; }
+.r.v-wait { box-shadow: inset 0 0 0 1.3px var(--bar-usual); }
 .chip { border: 1px solid var(--line); background: var(--sheet); border-radius: 14px; font-size: 13px; padding: 2px 12px; min-height: 26px; cursor: pointer; color: var(--thistle); margin-left: auto; }
 .chip + .chip { margin-left: 0; }
 .chip:hover { border-color: var(--thistle); background: var(--thistle-pale); }
@@ -298,8 +299,8 @@ function onTouchEnd(event: TouchEvent): void {
 .cell.chosen { background: var(--thistle-wash); border-color: var(--thistle); }
 .under { width: 80%; height: 7px; border-radius: 4px; margin-top: 2px; display: grid; place-items: center; }
 .under.v-fits { background: var(--thistle); }
-.under.v-care { background: linear-gradient(to top, var(--thistle-mid) 52%, #f1e9f4 52%); }
-.under.v-wait { box-shadow: inset 0 0 0 1.3px #c8b9cf; }
+.under.v-care { background: linear-gradient(to top, var(--thistle-mid) 52%, var(--thistle-wash) 52%); }
+.under.v-wait { box-shadow: inset 0 0 0 1.3px var(--bar-usual); }
 .under .pip { min-width: 8px; width: 8px; height: 8px; padding: 0; background: var(--lichen); }
 .slider { position: relative; height: 48px; }
 .ribbons { position: absolute; left: 11px; right: 11px; top: 20px; height: 8px; display: grid; grid-template-columns: repeat(28, 1fr); gap: 1px; }
@@ -309,6 +310,6 @@ function onTouchEnd(event: TouchEvent): void {
 .ribbons .today { box-shadow: 0 0 0 1.5px var(--ink); }
 .slider input { position: absolute; inset: 0; width: 100%; height: 48px; margin: 0; background: transparent; appearance: none; }
 .slider input::-webkit-slider-runnable-track { height: 48px; background: transparent; }
-.slider input::-webkit-slider-thumb { appearance: none; width: 26px; height: 34px; margin-top: 7px; border-radius: 10px; background: var(--thistle); border: 3px solid #fff; box-shadow: 0 0 0 1px var(--thistle); }
-.slider input::-moz-range-thumb { width: 22px; height: 30px; border-radius: 10px; background: var(--thistle); border: 3px solid #fff; }
+.slider input::-webkit-slider-thumb { appearance: none; width: 26px; height: 34px; margin-top: 7px; border-radius: 10px; background: var(--thistle); border: 3px solid var(--sheet); box-shadow: 0 0 0 1px var(--thistle); }
+.slider input::-moz-range-thumb { width: 22px; height: 30px; border-radius: 10px; background: var(--thistle); border: 3px solid var(--sheet); }
 </style>

@@ -25,7 +25,7 @@ const over = computed(() => Math.max(0, (props.frames ?? 0) - props.of))
 
 <style scoped>
 .combs { display: inline-flex; align-items: center; gap: 8px; }
-.empty { fill: #ece5db; }
+.empty { fill: var(--comb-empty); }
 .bees .full { fill: var(--lichen-mid); }
 .brood .full { fill: var(--thistle-mid); }
 .figure { min-width: 1.4em; }

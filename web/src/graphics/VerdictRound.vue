@@ -25,7 +25,7 @@ withDefaults(defineProps<{ verdict: Verdict; size?: number; label?: string }>(),
 
 <style scoped>
 .round { display: inline-block; flex: none; vertical-align: -2.5px; color: var(--thistle); }
-.round.ruled-out { color: #8a8191; }
+.round.ruled-out { color: var(--struck); }
 .ring { fill: none; stroke: currentColor; stroke-width: 1.8; }
 .fill { fill: currentColor; }
 .strike { stroke: currentColor; stroke-width: 1.8; }

@@ -2,7 +2,7 @@ import { mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
-import type { YardRecord } from '@thistle/core/holding'
+import { USUAL_PREFERENCES, type YardRecord } from '@thistle/core/holding'
 import { addDays } from '@thistle/core/time'
 import { useHolding } from '../stores/holding.ts'
 import DayStrip from './DayStrip.vue'
@@ -123,7 +123,7 @@ describe('day strip', () => {
     const holding = useHolding()
     holding.yards = [yard]
     holding.me = {
-      keeper: { id: 'k', name: 'K', role: 'owner' },
+      keeper: { id: 'k', name: 'K', role: 'owner', yards: null, preferences: USUAL_PREFERENCES },
       holding: { id: 'h', name: 'H', demo: false, livesOn: TODAY, livesFrom: null, livesTo: null },
       settings: {
         id: 's',
@@ -134,8 +134,6 @@ describe('day strip', () => {
         kit: [],
         rules: {},
         stock: {},
-        temperatureUnit: 'C',
-        massUnit: 'g',
       },
     }
     return { holding, wrapper: mount(DayStrip, { props: { yard, ...props } }) }
@@ -176,7 +174,7 @@ describe('day strip', () => {
     const { wrapper, holding } = draw({ limit: { high: 29.5, name: 'limit' } })
     expect(wrapper.findAll('.day.hot').map((d) => d.attributes('data-day'))).toEqual(['2026-08-15', '2026-08-16'])
     expect(wrapper.get('.limit').text()).toBe('limit 29.5 °C')
-    holding.me = { ...holding.me!, settings: { ...holding.me!.settings, temperatureUnit: 'F' } }
+    holding.me = { ...holding.me!, keeper: { ...holding.me!.keeper, preferences: { ...USUAL_PREFERENCES, temperature: 'F' } } }
     await nextTick()
     expect(wrapper.get('.limit').text()).toBe('limit 85.1 °F')
   })

@@ -1,8 +1,11 @@
-/** The palette, once: CSS variables and the component library's theme are both made from it. */
-export const PALETTE = {
+/** The palettes, once: CSS variables and the component library's theme are both made from them. */
+const LIGHT = {
   paper: '#FBF8F3',
   sheet: '#FFFFFF',
   sunken: '#F4EFE7',
+  weekend: '#FBF6EA',
+  key: '#EBE4DA',
+  'key-down': '#E0D7CA',
   ink: '#2A2130',
   soft: '#62586B',
   hairline: '#E5DED5',
@@ -12,52 +15,143 @@ export const PALETTE = {
   'thistle-mid': '#B79AC4',
   'thistle-wash': '#F1E9F4',
   'thistle-pale': '#FAF6FB',
+  'thistle-band': '#E3D2EA',
+  'on-fill': '#FFFFFF',
   lichen: '#44624C',
+  'lichen-deep': '#365040',
   'lichen-mid': '#92AD97',
   'lichen-wash': '#EAF1EB',
+  'lichen-ink': '#2F4636',
   brick: '#9C3A26',
   'brick-mid': '#CF8B7C',
   'brick-wash': '#F9E9E4',
+  'brick-ink': '#7C2C1C',
   straw: '#7A580C',
   'straw-mid': '#D9B24C',
   'straw-wash': '#FAF0D7',
+  'straw-ink': '#5C420A',
+  'bar-observed': '#C3B6C9',
+  'bar-forecast': '#8F63A3',
+  'bar-usual': '#C9BCCF',
+  struck: '#8A8191',
+  'fit-dot': '#B9AFBF',
+  'comb-empty': '#ECE5DB',
+  veil: '#2A21308C',
+  shade: '#2A213030',
   band: '#2A2130',
+  'band-deep': '#3B3044',
+  'band-line': '#7D6B8A',
   'band-ink': '#F6F1F8',
   'band-soft': '#C9BCD1',
+  'band-mark': '#D9B8EA',
+  'band-gold': '#F0DFA6',
 } as const
+
+export type Token = keyof typeof LIGHT
+export type Palette = Readonly<Record<Token, string>>
+
+/** For the evening: the same inks by lamplight. Fills turn light and carry dark words. */
+const DARK: Palette = {
+  paper: '#17131B',
+  sheet: '#201A26',
+  sunken: '#2A2331',
+  weekend: '#241D2A',
+  key: '#352C3D',
+  'key-down': '#42374B',
+  ink: '#F1EAF4',
+  soft: '#B9ADC1',
+  hairline: '#352C3D',
+  line: '#544860',
+  thistle: '#CDA6DF',
+  'thistle-deep': '#E0C4EC',
+  'thistle-mid': '#8B6A9B',
+  'thistle-wash': '#372742',
+  'thistle-pale': '#291F31',
+  'thistle-band': '#4C3659',
+  'on-fill': '#1B1521',
+  lichen: '#9CC4A5',
+  'lichen-deep': '#B6D8BD',
+  'lichen-mid': '#5C7A63',
+  'lichen-wash': '#223026',
+  'lichen-ink': '#C6DDCB',
+  brick: '#EE9F8D',
+  'brick-mid': '#A55B4B',
+  'brick-wash': '#3A211C',
+  'brick-ink': '#F5C3B6',
+  straw: '#E2BE6A',
+  'straw-mid': '#8F7433',
+  'straw-wash': '#352B16',
+  'straw-ink': '#F1DDA8',
+  'bar-observed': '#5D5067',
+  'bar-forecast': '#B48BC6',
+  'bar-usual': '#6A5C75',
+  struck: '#9A8FA2',
+  'fit-dot': '#6F6379',
+  'comb-empty': '#3A3142',
+  veil: '#0B080EB0',
+  shade: '#00000070',
+  band: '#110D15',
+  'band-deep': '#251D2C',
+  'band-line': '#6B5A77',
+  'band-ink': '#F6F1F8',
+  'band-soft': '#C9BCD1',
+  'band-mark': '#D9B8EA',
+  'band-gold': '#F0DFA6',
+}
+
+/** On paper ink is ink: what is printed is light, whatever the screen was. */
+export const PALETTES = { light: LIGHT as Palette, dark: DARK } as const
+export type Light = keyof typeof PALETTES
 
 export const FACES = {
   text: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
   title: "'Fraunces Variable', Georgia, serif",
 } as const
 
-/** Writes the palette on the document as `--paper`, `--ink`, ... */
-export function applyTokens(root: HTMLElement): void {
-  for (const [name, value] of Object.entries(PALETTE)) root.style.setProperty(`--${name}`, value)
-  root.style.setProperty('--face-text', FACES.text)
-  root.style.setProperty('--face-title', FACES.title)
+const asVariables = (palette: Palette) =>
+  Object.entries(palette)
+    .map(([name, value]) => `--${name}: ${value};`)
+    .join(' ')
+
+/** The palettes as a style sheet: the light one, the dark one where it is chosen, the light one again on paper. */
+export const tokenSheet = (): string =>
+  `:root { ${asVariables(LIGHT)} --face-text: ${FACES.text}; --face-title: ${FACES.title}; color-scheme: light; }
+@media screen { :root[data-light='dark'] { ${asVariables(DARK)} color-scheme: dark; } }`
+
+/** Puts the tokens where every style sheet finds them. */
+export function applyTokens(document: Document): void {
+  const sheet = document.createElement('style')
+  sheet.id = 'tokens'
+  sheet.textContent = tokenSheet()
+  document.head.append(sheet)
 }
 
 /** The component library's theme from the same palette. */
-export const THEME = {
-  token: {
-    colorPrimary: PALETTE.thistle,
-    colorSuccess: PALETTE.lichen,
-    colorError: PALETTE.brick,
-    colorWarning: PALETTE.straw,
-    colorInfo: PALETTE.thistle,
-    colorText: PALETTE.ink,
-    colorTextSecondary: PALETTE.soft,
-    colorBgBase: PALETTE.sheet,
-    colorBgLayout: PALETTE.paper,
-    colorBorder: PALETTE.line,
-    colorBorderSecondary: PALETTE.hairline,
-    colorTextPlaceholder: PALETTE.soft,
-    borderRadius: 8,
-    controlHeight: 44,
-    controlHeightLG: 46,
-    fontFamily: FACES.text,
-    fontSize: 15,
-    wireframe: false,
-  },
+export function themeOf(light: Light) {
+  const palette = PALETTES[light]
+  return {
+    token: {
+      colorPrimary: palette.thistle,
+      colorSuccess: palette.lichen,
+      colorError: palette.brick,
+      colorWarning: palette.straw,
+      colorInfo: palette.thistle,
+      colorText: palette.ink,
+      colorTextBase: palette.ink,
+      colorTextSecondary: palette.soft,
+      colorBgBase: palette.sheet,
+      colorBgContainer: palette.sheet,
+      colorBgElevated: palette.sheet,
+      colorBgLayout: palette.paper,
+      colorBorder: palette.line,
+      colorBorderSecondary: palette.hairline,
+      colorTextPlaceholder: palette.soft,
+      borderRadius: 8,
+      controlHeight: 44,
+      controlHeightLG: 46,
+      fontFamily: FACES.text,
+      fontSize: 15,
+      wireframe: false,
+    },
+  }
 }

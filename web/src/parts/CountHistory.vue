@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue'
 import type { ColonyState, CountRecord } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
-import { sayDay } from '@thistle/core/time'
+import { sayDay } from '../look/dates.ts'
 import { useHolding } from '../stores/holding.ts'
 import CountDot from './CountDot.vue'
 import { useSave } from './useSave.ts'

@@ -1,7 +1,7 @@
 import { mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { colonyState, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { colonyState, USUAL_PREFERENCES, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
 import { addDays } from '@thistle/core/time'
 import { useHolding } from '../stores/holding.ts'
 import JobForm from './JobForm.vue'
@@ -17,8 +17,6 @@ const settings: SettingsRecord = {
   kit: [],
   rules: {},
   stock: {},
-  temperatureUnit: 'C',
-  massUnit: 'g',
 }
 const facts = {
   broodBoxes: 1,
@@ -92,7 +90,7 @@ describe('entering what was done', () => {
     const holding = useHolding()
     holding.yards = [yard]
     holding.me = {
-      keeper: { id: 'k', name: 'K', role: 'owner' },
+      keeper: { id: 'k', name: 'K', role: 'owner', yards: null, preferences: USUAL_PREFERENCES },
       holding: { id: 'h', name: 'H', demo: false, livesOn: TODAY, livesFrom: null, livesTo: null },
       settings,
     }

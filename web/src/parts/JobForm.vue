@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue'
 import { courseState, type ColonyState, type CourseState, type YardRecord } from '@thistle/core/holding'
 import type { PlannedJob } from '@thistle/core/course'
-import { sayDay, sayWindow } from '@thistle/core/time'
+import { sayDay, sayWindow } from '../look/dates.ts'
 import { newId, useHolding } from '../stores/holding.ts'
 import DayField from './DayField.vue'
 import NumberField from './NumberField.vue'
@@ -99,7 +99,7 @@ async function keep(): Promise<void> {
         <strong>
           {{ w.kind === 'over-stay' ? 'Over-stay.' : w.kind === 'too-early' ? 'Too early.' : w.kind === 'gap' ? 'Too long a gap.' : 'Look again.' }}
         </strong>
-        {{ w.text }}
+        {{ holding.say(w.text) }}
       </p>
     </div>
     <div v-if="moved.length > 0" class="moved">

@@ -2,8 +2,10 @@
 /** Did it work: the share taken with its doubt, against what it should take and what authorities expect. */
 import { computed } from 'vue'
 import type { CourseState } from '@thistle/core/holding'
+import { useHolding } from '../stores/holding.ts'
 
 const props = defineProps<{ course: CourseState }>()
+const holding = useHolding()
 const WIDTH = 300
 const x = (share: number) => 6 + Math.max(0, Math.min(1, share)) * (WIDTH - 12)
 const o = computed(() => props.course.outcome)
@@ -11,7 +13,7 @@ const o = computed(() => props.course.outcome)
 
 <template>
   <div v-if="o" class="outcome">
-    <svg v-if="o.efficacy" :viewBox="`0 0 ${WIDTH} 46`" role="img" :aria-label="o.text">
+    <svg v-if="o.efficacy" :viewBox="`0 0 ${WIDTH} 46`" role="img" :aria-label="holding.say(o.text)">
       <rect v-if="o.expected" :x="x(o.expected.low)" y="4" :width="x(o.expected.high) - x(o.expected.low)" height="22" rx="4" class="should" />
       <line :x1="x(o.authority)" :x2="x(o.authority)" y1="1" y2="29" class="authority" />
       <line x1="6" :x2="WIDTH - 6" y1="15" y2="15" class="axis" />
@@ -20,7 +22,7 @@ const o = computed(() => props.course.outcome)
       <text x="6" y="43">0 % taken</text>
       <text :x="WIDTH - 6" y="43" text-anchor="end">100 %</text>
     </svg>
-    <p class="strong" :class="o.verdict === 'worked' ? 'settled' : o.verdict === 'short' ? 'alarm' : 'care'">{{ o.text }}</p>
+    <p class="strong" :class="o.verdict === 'worked' ? 'settled' : o.verdict === 'short' ? 'alarm' : 'care'">{{ holding.say(o.text) }}</p>
     <p class="soft small">
       The band is what it should take ({{ course.treatment.efficacySource }}); the dashed line is what authorities expect. Growth and mites from
       elsewhere between the two jars are not allowed for.
@@ -31,7 +33,7 @@ const o = computed(() => props.course.outcome)
 <style scoped>
 .outcome { display: grid; gap: 6px; background: var(--thistle-pale); border-radius: 10px; padding: 12px; }
 svg { width: 100%; height: auto; }
-.should { fill: #e3d2ea; }
+.should { fill: var(--thistle-band); }
 .authority { stroke: var(--ink); stroke-width: 1.4; stroke-dasharray: 3 3; }
 .axis { stroke: var(--line); }
 .whisker { stroke: var(--ink); stroke-width: 2.2; }

@@ -27,7 +27,7 @@ onUnmounted(() => before?.isConnected && before.focus())
 </template>
 
 <style scoped>
-.pane { position: fixed; top: 0; right: 0; bottom: 0; width: min(430px, 100vw); background: var(--sheet); border-left: 1px solid var(--line); box-shadow: -18px 0 50px rgb(42 33 48 / 14%); z-index: 35; display: flex; flex-direction: column; animation: in 0.18s ease-out; }
+.pane { position: fixed; top: 0; right: 0; bottom: 0; width: min(430px, 100vw); background: var(--sheet); border-left: 1px solid var(--line); box-shadow: -18px 0 50px var(--shade); z-index: 35; display: flex; flex-direction: column; animation: in 0.18s ease-out; }
 @keyframes in {
   from { transform: translateX(30px); opacity: 0; }
 }

@@ -1,7 +1,7 @@
 import type { Judgement } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
 import type { ColonyFacts, Queen, SupersNow, Tool } from '@thistle/core/situation'
-import { sayDay } from '@thistle/core/time'
+import { sayDay } from '../look/dates.ts'
 
 /** Words for what is known, once for every screen. */
 export const BROOD_WORDS = [

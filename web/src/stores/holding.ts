@@ -1,14 +1,32 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { v7 } from 'uuid'
-import { todayOfYards, yardState, type ColonyState, type SettingsRecord, type YardRecord, type YardState } from '@thistle/core/holding'
+import {
+  todayOfYards,
+  USUAL_PREFERENCES,
+  yardState,
+  type Preferences,
+  type ColonyState,
+  type SettingsRecord,
+  type YardRecord,
+  type YardState,
+} from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
-import { inMass, inUnits, sayTemperature } from '@thistle/core/units'
+import { inDateStyle } from '@thistle/core/time'
+import { inMass, inUnits, inVolume, sayTemperature } from '@thistle/core/units'
+import { dateStyle } from '../look/dates.ts'
+import { chosenTheme } from '../look/light.ts'
 import { call } from '../server/call.ts'
 import { useConnection } from './connection.ts'
 
 interface Me {
-  readonly keeper: { readonly id: string; readonly name: string; readonly role: 'owner' | 'helper' | 'reader' }
+  readonly keeper: {
+    readonly id: string
+    readonly name: string
+    readonly role: 'owner' | 'helper' | 'reader'
+    readonly yards: readonly string[] | null
+    readonly preferences: Preferences
+  }
   readonly holding: {
     readonly id: string
     readonly name: string
@@ -38,8 +56,19 @@ export const useHolding = defineStore('holding', () => {
   const today = computed<Day>(() => yard.value?.yard.today ?? me.value?.holding.livesOn ?? '2000-01-01')
   const day = computed<Day>({ get: () => chosenDay.value ?? today.value, set: (d) => (chosenDay.value = d === today.value ? null : d) })
   const jobs = computed(() => todayOfYards(states.value))
-  const unit = computed(() => settings.value?.temperatureUnit ?? 'C')
+  const preferences = computed<Preferences>(() => me.value?.keeper.preferences ?? USUAL_PREFERENCES)
+  const unit = computed(() => preferences.value.temperature)
   const mayWrite = computed(() => me.value?.keeper.role !== 'reader')
+
+  // What the keeper reads by is set where every screen finds it.
+  watch(
+    preferences,
+    (now) => {
+      dateStyle.value = now.dates
+      chosenTheme.value = now.theme
+    },
+    { flush: 'sync' },
+  )
 
   function findColony(id: string): { yard: YardState; state: ColonyState } | null {
     for (const y of states.value) {
@@ -75,6 +104,10 @@ export const useHolding = defineStore('holding', () => {
     const row = await connection.persist<SettingsRecord>('PUT', `/settings/${id}`, body)
     if (me.value) me.value = { ...me.value, settings: { ...next, version: row.version } }
   }
+  async function savePreferences(next: Preferences): Promise<void> {
+    const kept = await connection.persist<Preferences>('PUT', '/account/preferences', next)
+    if (me.value) me.value = { ...me.value, keeper: { ...me.value.keeper, preferences: kept } }
+  }
   async function liveOn(on: Day): Promise<void> {
     await connection.persist('POST', '/holding/date', { on })
     chosenDay.value = null
@@ -88,7 +121,10 @@ export const useHolding = defineStore('holding', () => {
     chosenYard.value = null
   }
   /** A sentence of the core in the keeper's own units. */
-  const say = (text: string): string => inMass(inUnits(text, unit.value), settings.value?.massUnit ?? 'g')
+  const say = (text: string): string => {
+    const { mass, volume, dates } = preferences.value
+    return inDateStyle(inVolume(inMass(inUnits(text, unit.value), mass), volume), dates)
+  }
   const degrees = (celsius: number): string => sayTemperature(celsius, unit.value)
   const stripDays = computed<Day[]>(() => Array.from({ length: 28 }, (_, i) => addDays(today.value, i - 5)))
 
@@ -107,6 +143,8 @@ export const useHolding = defineStore('holding', () => {
     day,
     jobs,
     unit,
+    preferences,
+    savePreferences,
     mayWrite,
     stripDays,
     findColony,

@@ -1,4 +1,5 @@
 import { first } from './001-first.ts'
+import { people } from './002-people.ts'
 
 export interface Step {
   readonly name: string
@@ -6,4 +7,4 @@ export interface Step {
 }
 
 /** In order; a step that has run anywhere is never changed again. */
-export const MIGRATIONS: readonly Step[] = [first]
+export const MIGRATIONS: readonly Step[] = [first, people]

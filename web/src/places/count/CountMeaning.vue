@@ -2,9 +2,11 @@
 /** What a count says, how sure it is, and where its limit comes from. */
 import type { Judgement } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
+import { useHolding } from '../../stores/holding.ts'
 import CountDot from '../../parts/CountDot.vue'
 import { isOver, sayChance } from '../../parts/words.ts'
 
+const holding = useHolding()
 defineProps<{ judged: Judgement }>()
 </script>
 
@@ -14,9 +16,9 @@ defineProps<{ judged: Judgement }>()
     <CountDot large :judgement="judged" />
     <p class="soft small axis">mites per 100 bees (per cent); the dashed line is the limit of {{ plain(judged.threshold ?? 0, 2) }}</p>
     <p class="serif says" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">
-      {{ judged.text }}
+      {{ holding.say(judged.text) }}
     </p>
-    <p v-if="judged.trend">{{ judged.trend.text }}</p>
+    <p v-if="judged.trend">{{ holding.say(judged.trend.text) }}</p>
     <p class="strong">{{ judged.next }}</p>
     <p v-for="n in judged.notes" :key="n" class="care">{{ n }}</p>
     <dl class="small">

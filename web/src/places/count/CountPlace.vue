@@ -120,7 +120,7 @@ async function keep(onward: boolean): Promise<void> {
   if (refusals.value.length > 0 || !state.value || !place.value) return
   const { id, mites, bees, onDay, representative, note } = draft.value
   const { colony } = state.value
-  const text = judged.value?.text ?? ''
+  const text = holding.say(judged.value?.text ?? '')
   const over = judged.value !== null && isOver(judged.value)
   const then = next.value
   const done = await save(async () => {
@@ -177,7 +177,7 @@ async function keep(onward: boolean): Promise<void> {
         <TallyPad v-model="draft.mites" @keep="keep(true)">
           <div v-if="narrow && judged && draft.mites !== null" class="brief">
             <CountDot large :judgement="judged" />
-            <p class="serif" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">{{ judged.text }}</p>
+            <p class="serif" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">{{ holding.say(judged.text) }}</p>
           </div>
         </TallyPad>
         <div class="fields">
@@ -225,7 +225,7 @@ async function keep(onward: boolean): Promise<void> {
 .bench { display: grid; grid-template-columns: 210px minmax(0, 1fr) minmax(280px, 370px); gap: 34px; align-items: start; }
 .entry { display: grid; gap: 14px; }
 h1 .pos { font-weight: 400; }
-.kept { background: var(--lichen-wash); color: #2f4636; border-radius: 10px; padding: 10px 14px; }
+.kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
 .brief { display: grid; justify-items: center; gap: 6px; text-align: center; font-size: 18px; font-weight: 560; line-height: 1.25; }
 .fields { display: grid; grid-template-columns: 1fr 1fr 1.2fr; gap: 12px; align-items: start; }
 .check { display: flex; gap: 9px; align-items: baseline; flex-wrap: wrap; }

@@ -41,10 +41,10 @@ function onKey(event: KeyboardEvent): void {
 .big { font-size: 84px; line-height: 1.05; min-width: 1.1em; text-align: center; font-weight: 560; }
 .tap { display: grid; grid-template-columns: 84px 1fr 84px; gap: 10px; }
 .tap button { min-height: 64px; border-radius: 14px; border: 0; font-weight: 700; font-size: 18px; cursor: pointer; }
-.minus, .none { background: #ebe4da; }
-.minus:hover, .none:hover { background: #e0d7ca; }
+.minus, .none { background: var(--key); }
+.minus:hover, .none:hover { background: var(--key-down); }
 .minus[disabled] { color: var(--soft); cursor: not-allowed; background: var(--sunken); }
-.plus { background: var(--thistle); color: #fff; }
+.plus { background: var(--thistle); color: var(--on-fill); }
 .plus:hover { background: var(--thistle-deep); }
 .plus:active { transform: translateY(1px); }
 @media (max-width: 720px) {

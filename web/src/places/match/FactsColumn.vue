@@ -4,8 +4,9 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Judgement } from '@thistle/core/judge'
 import type { Situation } from '@thistle/core/situation'
-import { sayDay } from '@thistle/core/time'
+import { sayDay } from '../../look/dates.ts'
 import { treatmentOf } from '@thistle/core/treatments'
+import { useHolding } from '../../stores/holding.ts'
 import { useNarrow } from '../../look/narrow.ts'
 import CountDot from '../../parts/CountDot.vue'
 import type { ColonyInView } from '../../parts/useColonyInView.ts'
@@ -15,6 +16,7 @@ import CaseFile from './CaseFile.vue'
 const props = defineProps<{ place: ColonyInView; situation: Situation; judgement: Judgement; fileName: string | null }>()
 const emit = defineEmits<{ loaded: [file: { name: string; situation: Situation }]; 'put-away': [] }>()
 const router = useRouter()
+const holding = useHolding()
 const narrow = useNarrow()
 const lastTime = computed(() => {
   const past = props.situation.history.at(-1)
@@ -47,7 +49,7 @@ const lastTime = computed(() => {
           </label>
         </template>
         <CountDot large :judgement="judgement" />
-        <p class="serif says">{{ judgement.text }}</p>
+        <p class="serif says">{{ holding.say(judgement.text) }}</p>
         <p v-for="n in judgement.notes" :key="n" class="care small">{{ n }}</p>
         <component :is="narrow ? 'details' : 'div'" class="known">
           <summary v-if="narrow">What is known, and more</summary>

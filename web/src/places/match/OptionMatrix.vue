@@ -77,7 +77,7 @@ thead th:last-child { text-align: left; }
 .cell { text-align: center; padding: 4px 1px; min-width: 40px; line-height: 1.1; }
 .cell .fig { display: block; font-size: 11.5px; color: var(--ink); margin-top: 2px; }
 .cell.decides { box-shadow: inset 0 0 0 1.5px var(--thistle-mid); border-radius: 8px; }
-.dot { display: inline-block; width: 5px; height: 5px; border-radius: 50%; background: #b9afbf; }
+.dot { display: inline-block; width: 5px; height: 5px; border-radius: 50%; background: var(--fit-dot); }
 .verdict { font-weight: 650; white-space: nowrap; padding: 4px 12px 4px 6px; font-size: 14.5px; }
 .why td { background: var(--thistle-pale); padding: 8px 16px 12px; border-bottom: 1px solid var(--hairline); }
 @media (max-width: 1120px) { .verdict { white-space: normal; } }

@@ -1,6 +1,6 @@
 import type { AnsweredOption } from '@thistle/core/course'
 import type { Situation } from '@thistle/core/situation'
-import { sayDay } from '@thistle/core/time'
+import { sayDay } from '../../look/dates.ts'
 import { patternOf, treatmentOf } from '@thistle/core/treatments'
 import { GATE_WORDS } from './gate-words.ts'
 

@@ -11,11 +11,8 @@ import { useSave } from '../../parts/useSave.ts'
 import { KIT_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import YardDates from './YardDates.vue'
-import { call } from '../../server/call.ts'
-import { useRouter } from 'vue-router'
 
 const holding = useHolding()
-const router = useRouter()
 const given = TREATMENTS.filter((t) => t.active !== null)
 const EMPTY: Rule = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
 type Draft<T> = { -readonly [K in keyof T]: T[K] }
@@ -28,8 +25,6 @@ function draftOf() {
     priority: s.priority,
     organicOnly: s.organicOnly,
     kit: [...s.kit] as Tool[],
-    temperatureUnit: s.temperatureUnit,
-    massUnit: s.massUnit,
     rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
     stock: Object.fromEntries(given.map((t) => [t.key, { units: null, expires: null, ...s.stock[t.key] }])) as Record<string, Draft<Stock>>,
   }
@@ -75,11 +70,6 @@ const untri = (event: Event) => {
   return v === '' ? null : v === 'yes'
 }
 const word = <T extends string>(event: Event) => ((event.target as HTMLSelectElement).value || null) as T | null
-async function signOut(): Promise<void> {
-  await call('DELETE', '/session').catch(() => undefined)
-  holding.forget()
-  await router.push('/sign-in')
-}
 const DOSE_WORDS: Record<string, string> = { strip: 'strips', g: 'grams', mL: 'mL', wafer: 'wafers' }
 const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE_WORDS[t.dose.unit] ?? ''))
 </script>
@@ -216,22 +206,8 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
       </section>
 
       <section class="sheet block" aria-labelledby="r-units">
-        <h2 id="r-units">How you read it</h2>
+        <h2 id="r-units">What comes first</h2>
         <div class="fields">
-          <div class="field">
-            <label for="r-temp">Temperature</label>
-            <select id="r-temp" v-model="draft.temperatureUnit" class="pick">
-              <option value="C">°C</option>
-              <option value="F">°F</option>
-            </select>
-          </div>
-          <div class="field">
-            <label for="r-mass">Weight</label>
-            <select id="r-mass" v-model="draft.massUnit" class="pick">
-              <option value="g">grams</option>
-              <option value="oz">ounces</option>
-            </select>
-          </div>
           <div class="field">
             <label for="r-order">Among options that fit alike</label>
             <select id="r-order" v-model="draft.priority" class="pick">
@@ -255,10 +231,6 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
     </form>
 
     <YardDates />
-    <p class="soft small">
-      {{ holding.me?.keeper.name }}, {{ holding.me?.keeper.role }} of {{ holding.me?.holding.name }}.
-      <button class="plainlink" type="button" @click="signOut">Sign out</button>
-    </p>
   </div>
 </template>
 

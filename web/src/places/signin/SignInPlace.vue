@@ -74,10 +74,10 @@ async function go(): Promise<void> {
 .door { min-height: 100vh; display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(320px, 420px); gap: 48px; align-items: center; padding: 40px min(7vw, 100px); background: var(--band); }
 .tell { color: var(--band-ink); display: grid; gap: 22px; max-width: 560px; }
 .brand { display: flex; align-items: center; gap: 13px; font-size: 22px; }
-h1 { font-size: clamp(34px, 4.4vw, 56px); color: #fff; }
-.lead { font-size: 18px; color: #e3d9e8; }
+h1 { font-size: clamp(34px, 4.4vw, 56px); color: var(--band-ink); }
+.lead { font-size: 18px; color: var(--band-soft); }
 .walk { display: grid; gap: 14px; margin-top: 8px; }
-.walk li { display: grid; grid-template-columns: 176px 1fr; align-items: center; gap: 18px; color: #e3d9e8; }
+.walk li { display: grid; grid-template-columns: 176px 1fr; align-items: center; gap: 18px; color: var(--band-soft); }
 .walk li > :first-child { background: var(--sheet); border-radius: 8px; padding: 9px 12px; width: 176px; }
 .rounds { display: inline-flex; gap: 16px; justify-content: center; }
 .enter { padding: 28px; display: grid; gap: 16px; }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { jobsOn, type TodayJob } from '@thistle/core/holding'
-import { sayDay, sayDayLong, sayWindow } from '@thistle/core/time'
+import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
 import DayStrip from '../../graphics/DayStrip.vue'
 import JobForm from '../../parts/JobForm.vue'
 import SidePane from '../../parts/SidePane.vue'
@@ -86,7 +86,7 @@ function afterOne(): void {
               <span class="strong" :class="{ alarm: line.step.tone === 'alarm' }">{{ what(line) }}</span>
               <span class="where soft">{{ where(line) }}</span>
               <span v-for="w in g.key === 'coming' ? [] : warnings(line)" :key="w.text" class="alarm small">
-                {{ w.text }}
+                {{ holding.say(w.text) }}
               </span>
             </span>
             <span class="who">

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { ColonyState, CourseState, EventRecord, YardState } from '@thistle/core/holding'
 import { sayJob, type PlannedJob } from '@thistle/core/course'
-import { sayDay, sayWindow } from '@thistle/core/time'
+import { sayDay, sayWindow } from '../../look/dates.ts'
 import { sayAmount } from '@thistle/core/treatments'
 import CountDot from '../../parts/CountDot.vue'
 import CountHistory from '../../parts/CountHistory.vue'
@@ -34,7 +34,7 @@ function sayLine(course: CourseState, x: PlannedJob): string {
   const name = sayJob(x, several(course, x.job))
   if (x.state !== 'done') return name
   const { dose } = course.course
-  return `${name}: done${x.amount !== null && dose ? `, ${sayAmount(x.amount, dose.unit, holding.settings?.massUnit)}` : ''}`
+  return `${name}: done${x.amount !== null && dose ? `, ${sayAmount(x.amount, dose.unit, holding.preferences.mass)}` : ''}`
 }
 const eventOf = (course: CourseState, x: PlannedJob): EventRecord | null =>
   course.events.find((e) => e.kind === 'done' && e.job === x.job && e.n === x.n) ?? null
@@ -77,9 +77,9 @@ function toggle(what: NonNullable<typeof doing.value>): void {
     <template v-else>
       <section class="block">
         <CountDot large :judgement="j" :in-hand="state.inHand !== null" />
-        <p class="serif says">{{ j.text }}</p>
+        <p class="serif says">{{ holding.say(j.text) }}</p>
         <p v-if="state.inHand" class="act strong">{{ state.inHand.treatment.name }} is in hand: the count after it will tell.</p>
-        <p v-if="j.trend" class="small">{{ j.trend.text }}</p>
+        <p v-if="j.trend" class="small">{{ holding.say(j.trend.text) }}</p>
         <p v-for="n in j.notes" :key="n" class="care small">{{ n }}</p>
         <p class="small soft">
           {{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${j.mites} mites${j.bees ? ` on ${j.bees} bees` : ''}.` : '' }}
@@ -90,7 +90,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <h3>Next</h3>
         <ul class="steps">
           <li v-for="s in state.steps" :key="s.text + s.best">
-            <span :class="s.tone" class="strong">{{ capital(s.text) }}</span>
+            <span :class="s.tone" class="strong">{{ capital(holding.say(s.text)) }}</span>
             <button
               v-if="s.kind === 'job' && s.job && s.course && s.job.job !== 'recount' && s.due !== 'coming' && holding.mayWrite"
               class="press quiet"
@@ -109,7 +109,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <h3>{{ course.treatment.name }}, {{ course.planned ? 'chosen for' : 'since' }} {{ sayDay(course.startedOn) }}</h3>
         <p v-for="w in course.course.warnings" :key="w.text" class="caution">
           <strong>{{ w.kind === 'over-stay' ? 'Over-stay. ' : w.kind === 'too-early' ? 'Too early. ' : '' }}</strong>
-          {{ w.text }}
+          {{ holding.say(w.text) }}
         </p>
         <OutcomeLine v-if="course.outcome" :course="course" />
         <ol class="line">

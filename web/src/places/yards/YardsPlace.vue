@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { stepsOn, type ColonyState } from '@thistle/core/holding'
-import { sayDay } from '@thistle/core/time'
+import { sayDay } from '../../look/dates.ts'
 import { plain } from '@thistle/core/units'
 import CourseLine from '../../graphics/CourseLine.vue'
 import DayStrip from '../../graphics/DayStrip.vue'
@@ -151,7 +151,7 @@ const over = (s: ColonyState) => s.inHand === null && isOver(s.judgement)
             </td>
             <td class="running"><CourseLine v-if="s.inHand" :state="s.inHand" :today="holding.today" /></td>
             <td class="next">
-              <span v-if="asked(s)" class="strong" :class="asked(s)?.tone">{{ capital(asked(s)?.text ?? '') }}</span>
+              <span v-if="asked(s)" class="strong" :class="asked(s)?.tone">{{ capital(holding.say(asked(s)?.text ?? '')) }}</span>
               <span v-else-if="elsewhere" class="soft">nothing that day</span>
             </td>
           </tr>

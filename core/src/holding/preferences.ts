@@ -1,0 +1,17 @@
+import type { DateStyle } from '../time/index.ts'
+import type { MassUnit, TemperatureUnit, VolumeUnit } from '../units/index.ts'
+
+export const THEMES = ['as-device', 'light', 'dark'] as const
+
+/** How a keeper reads: their own, whatever holding they are in. */
+export interface Preferences {
+  readonly temperature: TemperatureUnit
+  readonly mass: MassUnit
+  readonly volume: VolumeUnit
+  readonly dates: DateStyle
+  readonly theme: (typeof THEMES)[number]
+  /** Single letters as keys; off for those who speak to the machine. */
+  readonly letters: boolean
+}
+/** What holds until a keeper says otherwise. */
+export const USUAL_PREFERENCES: Preferences = { temperature: 'C', mass: 'g', volume: 'mL', dates: 'day-month', theme: 'as-device', letters: true }

@@ -1,0 +1,53 @@
+import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
+import type pg from 'pg'
+import type { Config } from '../config.ts'
+import { Problem } from '../problems/problem.ts'
+
+/** How often something may be tried. The counters stand in PostgreSQL, so that all instances count together. */
+export interface Limits {
+  /** Tries from one address: signing in, or making an account. */
+  readonly attempt: (what: 'sign-in' | 'sign-up', address: string) => Promise<void>
+  /** Tries on one account, wherever they come from: a stolen list of passwords is slow to try. */
+  readonly onAccount: (email: string) => Promise<void>
+  /** A right password clears what was counted against its account. */
+  readonly clearAccount: (email: string) => Promise<void>
+  readonly write: (who: string) => Promise<void>
+}
+
+const QUARTER = 15 * 60
+
+export function makeLimits(pool: pg.Pool, config: Pick<Config, 'signInsPerQuarter' | 'writesPerMinute'>): Limits {
+  const limiter = (name: string, points: number, duration: number) =>
+    new RateLimiterPostgres({
+      storeClient: pool,
+      storeType: 'pool',
+      tableName: 'attempts',
+      tableCreated: true,
+      clearExpiredByTimeout: false,
+      keyPrefix: name,
+      points,
+      duration,
+    })
+  const perAddress = {
+    'sign-in': limiter('in', config.signInsPerQuarter * 5, QUARTER),
+    'sign-up': limiter('up', config.signInsPerQuarter * 2, 4 * QUARTER),
+  }
+  const perAccount = limiter('account', config.signInsPerQuarter, QUARTER)
+  const writes = limiter('write', config.writesPerMinute, 60)
+  async function take(from: RateLimiterPostgres, key: string, what: string): Promise<void> {
+    try {
+      await from.consume(key.slice(0, 200))
+    } catch (fault) {
+      if (!(fault instanceof RateLimiterRes)) throw fault
+      throw Problem.tooMany(what, Math.max(1, Math.ceil(fault.msBeforeNext / 1000)))
+    }
+  }
+  return {
+    attempt: (what, address) => take(perAddress[what], address, 'That was tried very often from here.'),
+    onAccount: (email) => take(perAccount, email, 'Signing in to this account was tried very often.'),
+    clearAccount: async (email) => {
+      await perAccount.delete(email.slice(0, 200))
+    },
+    write: (who) => take(writes, who, 'That is more than is taken in a minute.'),
+  }
+}

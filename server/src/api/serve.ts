@@ -1,0 +1,61 @@
+import { Router, type RequestHandler } from 'express'
+import { scopeOf, signedIn } from '../access/scope.ts'
+import type { Limits } from '../access/limits.ts'
+import type { Database } from '../database/index.ts'
+import { Problem } from '../problems/problem.ts'
+import { checkBody, checkId, checkQuery } from '../records/body.ts'
+import type { Answer, Call, Route } from './route.ts'
+
+export interface Serving {
+  readonly db: Database
+  readonly limits: Limits
+}
+
+/** The path as Express writes it. */
+const expressPath = (path: string) => path.replace(/\{(\w+)\}/g, ':$1')
+
+function paramsOf(route: Route, given: Readonly<Record<string, unknown>>): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(given).map(([name, value]) => {
+      const schema = route.params?.[name]
+      if (!schema) return [name, checkId(value)]
+      if (schema.validate(value, { convert: false }).error) throw Problem.notFound()
+      return [name, String(value)]
+    }),
+  )
+}
+
+function send(res: Call['res'], answer: Answer): void {
+  res.status(answer.status)
+  for (const [name, value] of Object.entries(answer.headers ?? {})) res.setHeader(name, value)
+  if (answer.body === undefined) res.end()
+  else if (answer.type) res.type(answer.type).send(answer.body)
+  else res.json(answer.body)
+}
+
+/** Who asks is settled first, then how often, then what: so that nobody learns from a refusal what is not theirs. */
+const handler =
+  (route: Route, { db, limits }: Serving): RequestHandler =>
+  async (req, res) => {
+    const call: { -readonly [K in keyof Call]?: Call[K] } = { req, res }
+    if (route.access !== 'open') call.keeperId = signedIn(req)
+    if (route.access !== 'open' && route.access !== 'keeper') {
+      const scope = await scopeOf(db.sequelize, req)
+      if (route.access !== 'read' && scope.role === 'reader') throw Problem.forbidden()
+      if (route.access === 'owner' && scope.role !== 'owner') throw Problem.ownersOnly()
+      call.scope = scope
+    }
+    if (route.limit) await limits.attempt(route.limit, req.ip ?? 'unknown')
+    else if (route.method !== 'get') await limits.write(call.keeperId ?? req.ip ?? 'unknown')
+    call.params = paramsOf(route, req.params)
+    call.query = route.query ? checkQuery(route.query, req.query) : {}
+    call.body = route.body && !route.checksBody ? checkBody(route.body, req.body) : req.body
+    send(res, await route.handle(call as Call))
+  }
+
+/** Serves the routes, in their order. */
+export function serve(routes: readonly Route[], serving: Serving): Router {
+  const router = Router()
+  for (const route of routes) router[route.method](expressPath(route.path), handler(route, serving))
+  return router
+}

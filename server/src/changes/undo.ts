@@ -1,0 +1,120 @@
+import type { Transaction } from 'sequelize'
+import { v7 } from 'uuid'
+import type { Scope } from '../access/scope.ts'
+import { putEventWithin, type GivenEvent } from '../courses/events.ts'
+import { Problem } from '../problems/problem.ts'
+import { checkBody } from '../records/body.ts'
+import { KINDS, findColony, type Kind } from '../records/kinds.ts'
+import { putWithin, removeWithin, withVersion, type Given, type Keeping } from '../records/put.ts'
+import { changeDays, type DayChange } from '../weather/own-days.ts'
+import { readEntries, type Entry } from './read.ts'
+
+type State = Record<string, unknown>
+const BY_NAME: ReadonlyMap<string, Kind> = new Map(Object.values(KINDS).map((kind) => [kind.name, kind]))
+
+/** Entries that can be undone at all. Moving the demo's date is moved back by hand. */
+export const isUndoable = (entry: Pick<Entry, 'kind'>): boolean => entry.kind !== 'date'
+
+const changedSince = (entry: Entry) =>
+  Problem.conflict(
+    `This was changed again since (${entry.colony ?? entry.yard ?? entry.kind}). Undo the later change first, or put it right by hand.`,
+  )
+
+/** The fields of an earlier state that the kind still has: older releases kept some that have moved. */
+function bodyOf(kind: Kind, state: State, version: number): Given {
+  const known = new Set(Object.keys(withVersion(kind).describe().keys as object))
+  const fields = Object.fromEntries(Object.entries(state).filter(([field]) => known.has(field)))
+  return checkBody<Given>(withVersion(kind), { ...fields, version })
+}
+
+async function undoRow(keep: Keeping, scope: Scope, kind: Kind, entry: Entry, transaction: Transaction): Promise<void> {
+  const row = (await keep.db.model(kind.table).findByPk(entry.id, { transaction, raw: true })) as unknown as { version: number } | null
+  if (!row || row.version !== entry.version) throw changedSince(entry)
+  const wasThere = entry.before !== null && !entry.before.deletedAt
+  if (wasThere && entry.before) {
+    await putWithin(keep, scope, kind, entry.id, bodyOf(kind, entry.before, entry.version), transaction)
+    return
+  }
+  if (kind.table === 'settings') throw Problem.conflict('The settings a holding began with are not taken away.')
+  if (kind.table === 'yards' || kind.table === 'colonies') await ensureUnused(keep, kind, entry, transaction)
+  await removeWithin(keep, scope, kind, entry.id, entry.version, transaction)
+}
+
+/** A yard or colony is taken away only while nothing else hangs on it. */
+async function ensureUnused({ db }: Keeping, kind: Kind, entry: Entry, transaction: Transaction): Promise<void> {
+  const field = kind.table === 'yards' ? 'yardId' : 'colonyId'
+  const tables = kind.table === 'yards' ? ['placements'] : ['looks', 'counts', 'placements']
+  for (const table of tables) {
+    const left = await db.model(table).count({ where: { [field]: entry.id, deletedAt: null }, transaction })
+    if (left > 0) throw Problem.conflict('There are records of it by now. Undo those first, or take it out of the row instead.')
+  }
+}
+
+/** What was done is never overwritten: undoing an entry adds one that supersedes it, undoing a correction says the old again. */
+async function undoEvent(keep: Keeping, scope: Scope, entry: Entry, transaction: Transaction): Promise<void> {
+  const state = entry.state as unknown as GivenEvent & { id: string }
+  const [later] = (await keep.db.model('events').findAll({ where: { supersedes: entry.id }, transaction, raw: true })) as unknown as State[]
+  if (later) throw changedSince(entry)
+  const earlier = state.supersedes
+    ? ((await keep.db.model('events').findByPk(state.supersedes, { transaction, raw: true })) as unknown as GivenEvent | null)
+    : null
+  const base = { courseId: state.courseId, supersedes: entry.id, device: 'undo', note: null }
+  const next: GivenEvent =
+    earlier && earlier.kind !== 'taken-back'
+      ? { ...base, kind: earlier.kind, job: earlier.job, n: earlier.n, happenedOn: earlier.happenedOn, amount: earlier.amount, note: earlier.note }
+      : { ...base, kind: 'taken-back', job: null, n: null, happenedOn: state.happenedOn, amount: null }
+  await putEventWithin(keep, scope, v7(), next, transaction)
+}
+
+/** A choice is undone by calling its courses off, while nothing was given. */
+async function undoDecision(keep: Keeping, scope: Scope, entry: Entry, transaction: Transaction): Promise<void> {
+  const courses = (await keep.db.model('courses').findAll({ where: { decisionId: entry.id }, transaction, raw: true })) as unknown as {
+    id: string
+    colonyId: string
+  }[]
+  for (const course of courses) {
+    const events = await keep.db.model('events').count({ where: { courseId: course.id }, transaction })
+    if (events > 0) throw Problem.conflict('Something was entered for this course already. Take that back first.')
+    const { today } = await findColony({ ...keep, scope, transaction }, course.colonyId)
+    const off: GivenEvent = {
+      courseId: course.id,
+      kind: 'cancelled',
+      job: null,
+      n: null,
+      happenedOn: today,
+      amount: null,
+      note: null,
+      supersedes: null,
+      device: 'undo',
+    }
+    await putEventWithin(keep, scope, v7(), off, transaction)
+  }
+}
+
+async function undoWeather(keep: Keeping, scope: Scope, entry: Entry, transaction: Transaction): Promise<void> {
+  const { yardId, changes } = entry.state as unknown as { yardId: string; changes: DayChange[] }
+  const wanted = changes.map((c) => ({ date: c.date, after: c.before }))
+  await changeDays(keep, scope, yardId, wanted, transaction)
+}
+
+async function undoOne(keep: Keeping, scope: Scope, entry: Entry, transaction: Transaction): Promise<void> {
+  const kind = BY_NAME.get(entry.kind)
+  if (kind) {
+    if (kind.table === 'settings' && scope.role !== 'owner') throw Problem.ownersOnly()
+    await undoRow(keep, scope, kind, entry, transaction)
+  } else if (entry.kind === 'event') await undoEvent(keep, scope, entry, transaction)
+  else if (entry.kind === 'decision') await undoDecision(keep, scope, entry, transaction)
+  else if (entry.kind === 'weather') await undoWeather(keep, scope, entry, transaction)
+  else throw Problem.conflict('This cannot be undone from here.')
+}
+
+/** Undoes a change, with all that was changed in the same stroke, the last first. Undoing writes history of its own. */
+export async function undoChange(keep: Keeping, scope: Scope, seq: number): Promise<void> {
+  await keep.db.sequelize.transaction(async (transaction) => {
+    await keep.db.sequelize.query('SELECT 1 FROM holdings WHERE id = :id FOR UPDATE', { replacements: { id: scope.holdingId }, transaction })
+    const [asked] = await readEntries(keep.db, scope, 'AND h.seq = :seq', { seq }, transaction)
+    if (!asked) throw Problem.notFound()
+    const batch = await readEntries(keep.db, scope, 'AND coalesce(h.batch, h.seq) = :batch ORDER BY h.seq DESC', { batch: asked.batch }, transaction)
+    for (const entry of batch) await undoOne(keep, scope, entry, transaction)
+  })
+}

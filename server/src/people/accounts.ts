@@ -1,0 +1,102 @@
+import { UniqueConstraintError, type Transaction } from 'sequelize'
+import { v7 } from 'uuid'
+import { hashPassword, checkPassword } from '../access/passwords.ts'
+import { Problem } from '../problems/problem.ts'
+import { KINDS } from '../records/kinds.ts'
+import { putWithin, type Keeping } from '../records/put.ts'
+import { DEMO_KEEPER } from '../demo/load.ts'
+import { acceptWithin } from './invitations.ts'
+import type { PeopleParts } from './parts.ts'
+
+export interface NewAccount {
+  readonly name: string
+  readonly email: string
+  readonly password: string
+  readonly holding: string | null
+  readonly invitation: string | null
+}
+export interface KeeperRow {
+  readonly id: string
+  readonly email: string
+  readonly name: string
+  readonly passwordHash: string
+  readonly preferences: Record<string, unknown>
+  readonly exportedAt: Date | null
+}
+
+export async function keeperOf({ db }: Pick<Keeping, 'db'>, keeperId: string): Promise<KeeperRow> {
+  const keeper = (await db.model('keepers').findByPk(keeperId, { raw: true })) as unknown as KeeperRow | null
+  if (!keeper) throw Problem.notSignedIn()
+  return keeper
+}
+
+/** Asks for the password once more before what cannot be undone. */
+export async function confirmPassword(keeper: KeeperRow, password: string): Promise<void> {
+  if (!(await checkPassword(password, keeper.passwordHash))) throw Problem.invalid([{ path: 'password', sentence: 'That is not your password.' }])
+}
+/** The demo's keeper belongs to everybody: nobody may lock the others out. */
+export function refuseDemo(keeperId: string): void {
+  if (keeperId === DEMO_KEEPER) throw new Problem(403, 'demo', 'The demo’s account stays as it is. Make one of your own to try this.')
+}
+
+/** A holding of one's own, with the usual settings and oneself as owner. */
+export async function beginHolding(keep: Keeping, keeperId: string, name: string, transaction: Transaction): Promise<string> {
+  const { db } = keep
+  const holdingId = v7()
+  await db.model('holdings').create({ id: holdingId, name, demo: false, livesOn: null, seq: 0 }, { transaction })
+  await db.model('memberships').create({ keeperId, holdingId, role: 'owner', yards: null, untilDay: null }, { transaction })
+  const kind = KINDS.settings
+  if (!kind) throw new Error('no settings')
+  const scope = { keeperId, keeperName: '', holdingId, holdingName: name, role: 'owner' as const, yards: null, demo: false, livesOn: null }
+  const usual = { school: 'three-percent', priority: 'knockdown', organicOnly: false, kit: [], rules: {}, stock: {}, version: null }
+  await putWithin(keep, scope, kind, holdingId, usual, transaction)
+  return holdingId
+}
+
+/** An account with a holding of its own, or with a place in the one it was invited to. */
+export async function makeAccount(parts: PeopleParts, given: NewAccount): Promise<{ keeperId: string; holdingId: string | null }> {
+  const passwordHash = await hashPassword(given.password)
+  const keeperId = v7()
+  try {
+    return await parts.db.sequelize.transaction(async (transaction) => {
+      await parts.db.model('keepers').create({ id: keeperId, email: given.email, name: given.name, passwordHash, preferences: {} }, { transaction })
+      const invited = given.invitation ? await acceptWithin(parts, keeperId, given.invitation, transaction) : null
+      const holdingId = given.holding ? await beginHolding(parts, keeperId, given.holding, transaction) : null
+      return { keeperId, holdingId: invited ?? holdingId }
+    })
+  } catch (fault) {
+    if (fault instanceof UniqueConstraintError)
+      throw new Problem(409, 'address-taken', 'There is an account with this address already. Sign in with it, or have a new password sent.')
+    throw fault
+  }
+}
+
+/** Holdings of which somebody is the only owner: they cannot leave before they have handed over or deleted them. */
+export async function soleHoldings({ db }: Pick<Keeping, 'db'>, keeperId: string): Promise<string[]> {
+  const [rows] = await db.sequelize.query(
+    `SELECT h.name FROM memberships m JOIN holdings h ON h.id = m.holding_id
+      WHERE m.keeper_id = :keeperId AND m.role = 'owner'
+        AND NOT EXISTS (SELECT 1 FROM memberships o WHERE o.holding_id = m.holding_id AND o.keeper_id <> m.keeper_id AND o.role = 'owner'
+          AND (o.until_day IS NULL OR o.until_day >= current_date))`,
+    { replacements: { keeperId } },
+  )
+  return (rows as { name: string }[]).map((r) => r.name)
+}
+
+/**
+ * Ends an account. What its keeper wrote in the holdings of others stays, by "somebody who has left": records must not
+ * lose their past. Address, name and password are gone.
+ */
+export async function endAccount({ db, clock }: Keeping, keeperId: string): Promise<void> {
+  await db.sequelize.transaction(async (transaction) => {
+    await db.model('memberships').destroy({ where: { keeperId }, transaction })
+    await db.model('passwordResets').destroy({ where: { keeperId }, transaction })
+    await db
+      .model('keepers')
+      .update(
+        { email: `left-${keeperId}@gone.invalid`, name: 'Somebody who has left', passwordHash: 'none', preferences: {}, leftAt: clock() },
+        { where: { id: keeperId }, transaction },
+      )
+    await db.sequelize.query(`DELETE FROM sessions WHERE sess ->> 'keeperId' = :keeperId`, { replacements: { keeperId }, transaction })
+  })
+}

@@ -1,0 +1,66 @@
+import Joi from 'joi'
+import { TREATMENT_KEYS } from '@thistle/core/situation'
+import { KINDS, type Kind } from '../records/kinds.ts'
+import { day, instant, maybe, uuid, version } from '../records/shapes.ts'
+
+const kind = (word: string): Kind => {
+  const found = KINDS[word]
+  if (!found) throw new Error(`no kind ${word}`)
+  return found
+}
+const kept = { id: uuid().required(), version: version().required() }
+const without = (schema: Joi.ObjectSchema, ...fields: string[]): Joi.ObjectSchema =>
+  fields.reduce((made, field) => made.fork(field, (s) => s.forbidden()), schema)
+
+const event = Joi.object({
+  id: uuid().required(),
+  kind: Joi.string().valid('done', 'taken-back', 'cancelled').required(),
+  job: maybe(Joi.string()).required(),
+  n: maybe(Joi.number().integer()).required(),
+  happenedOn: day().required(),
+  amount: maybe(Joi.number()).required(),
+  note: maybe(Joi.string().allow('')).required(),
+  supersedes: maybe(uuid()).required(),
+  savedAt: instant().required(),
+})
+const course = Joi.object({
+  id: uuid().required(),
+  decisionId: uuid().required(),
+  treatment: Joi.string()
+    .valid(...TREATMENT_KEYS)
+    .required(),
+  startOn: day().required(),
+  latestStart: day().required(),
+  facts: Joi.object().unknown(true).required(),
+  events: Joi.array().items(event).required(),
+})
+const colony = without(kind('colonies').body, 'retiredOn', 'retiredWhy').keys({
+  ...kept,
+  placement: Joi.object({ ...kept, position: Joi.number().integer().required(), fromDay: day().required(), yardId: uuid().required() }).required(),
+  look: maybe(without(kind('looks').body, 'colonyId').keys(kept)).required(),
+  counts: Joi.array()
+    .items(without(kind('counts').body, 'colonyId').keys(kept))
+    .required(),
+  courses: Joi.array().items(course).required(),
+})
+export const weatherDay = Joi.object({
+  date: day().required(),
+  high: Joi.number().required(),
+  low: maybe(Joi.number()).required(),
+  kind: Joi.string().valid('observed', 'forecast').required(),
+})
+/** A yard with its row, as the page reads it. */
+export const yardShape = kind('yards').body.keys({
+  ...kept,
+  today: day().required(),
+  weather: Joi.array().items(weatherDay).required(),
+  weatherFrom: Joi.object({
+    state: Joi.string().valid('told', 'down', 'slow', 'nonsense', 'no-place').required(),
+    service: maybe(Joi.string()).required(),
+    askedAt: maybe(instant()).required(),
+    ownDays: Joi.array()
+      .items(Joi.object({ date: day().required(), source: Joi.string().valid('hand', 'station').required() }))
+      .required(),
+  }).required(),
+  colonies: Joi.array().items(colony).required(),
+})

@@ -1,0 +1,13 @@
+/** Days as the keeper writes them. The core says them in one way; here they are turned into the keeper's. */
+import { ref } from 'vue'
+import { inDateStyle, sayDay as coreDay, sayDayLong as coreDayLong, sayWindow as coreWindow, type DateStyle, type Day } from '@thistle/core/time'
+
+export const dateStyle = ref<DateStyle>('day-month')
+const styled = (text: string) => inDateStyle(text, dateStyle.value)
+
+/** "Thu 20 Aug"; with the year where it differs from that of `near`. */
+export const sayDay = (day: Day, near: Day = day): string => styled(coreDay(day, near))
+/** "Thu 20 August". */
+export const sayDayLong = (day: Day): string => styled(coreDayLong(day))
+/** "20-23 Aug". */
+export const sayWindow = (earliest: Day, latest: Day): string => styled(coreWindow(earliest, latest))

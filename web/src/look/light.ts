@@ -1,0 +1,37 @@
+/** Light or dark: the keeper's choice, else the device's. Kept in the browser too, so that the page does not flash before it is known. */
+import { computed, ref, watch } from 'vue'
+import type { Preferences } from '@thistle/core/holding'
+import type { Light } from './tokens.ts'
+
+const KEPT = 'thistle-theme'
+const evening = typeof window.matchMedia === 'function' ? window.matchMedia('(prefers-color-scheme: dark)') : null
+const deviceIsDark = ref(evening?.matches ?? false)
+evening?.addEventListener('change', (event) => (deviceIsDark.value = event.matches))
+
+function kept(): Preferences['theme'] {
+  try {
+    const found = localStorage.getItem(KEPT)
+    return found === 'light' || found === 'dark' ? found : 'as-device'
+  } catch {
+    return 'as-device'
+  }
+}
+
+export const chosenTheme = ref<Preferences['theme']>(kept())
+export const light = computed<Light>(() => (chosenTheme.value === 'as-device' ? (deviceIsDark.value ? 'dark' : 'light') : chosenTheme.value))
+
+/** Marks the document with the light in force, now and whenever it changes. */
+export function followLight(): void {
+  watch(
+    [light, chosenTheme],
+    () => {
+      document.documentElement.dataset.light = light.value
+      try {
+        localStorage.setItem(KEPT, chosenTheme.value)
+      } catch {
+        // A browser that keeps nothing asks the server each time.
+      }
+    },
+    { immediate: true },
+  )
+}
