@@ -4,6 +4,9 @@ import { computed, onErrorCaptured, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { light } from './look/light.ts'
 import { themeOf } from './look/tokens.ts'
+import GoAnywhere from './frame/GoAnywhere.vue'
+import KeySheet from './frame/KeySheet.vue'
+import { useKeys } from './frame/useKeys.ts'
 import TopBand from './frame/TopBand.vue'
 import BottomBar from './frame/BottomBar.vue'
 import StateBanner from './frame/StateBanner.vue'
@@ -13,6 +16,7 @@ const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
 const open = computed(() => Boolean(route.meta.open))
+const over = useKeys()
 const failed = ref<string | null>(null)
 onErrorCaptured((fault) => {
   failed.value = fault.message
@@ -27,7 +31,7 @@ const reload = () => window.location.reload()
 <template>
   <ConfigProvider :theme="themeOf(light)" :auto-insert-space-in-button="false">
     <a class="skip" href="#work">Go to the work</a>
-    <TopBand v-if="!open && holding.loaded" />
+    <TopBand v-if="!open && holding.loaded" @open="over = $event" />
     <StateBanner />
     <main v-if="failed" class="page">
       <h1>This screen could not be shown.</h1>
@@ -39,6 +43,8 @@ const reload = () => window.location.reload()
       <img src="/mark.svg" alt="" width="56" height="56" />
       <p class="serif">Fetching your yards ...</p>
     </main>
+    <GoAnywhere v-if="over === 'go'" @close="over = null" />
+    <KeySheet v-else-if="over === 'sheet'" @close="over = null" />
     <BottomBar v-if="!open && holding.loaded" />
   </ConfigProvider>
 </template>

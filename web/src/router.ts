@@ -17,6 +17,7 @@ async function ensureLoaded(path: string): Promise<true | { path: string; query?
       if (fault instanceof Refused && fault.isOutage) await useConnection().untilBack(fault.message)
       else if (fault instanceof Refused && fault.status === 401)
         return { path: '/sign-in', ...(path === '/' || path === '/today' ? {} : { query: { back: path } }) }
+      else if (fault instanceof Refused && fault.kind === 'no-holding') return { path: '/holdings' }
       else throw fault
     }
   }
@@ -29,10 +30,22 @@ export function makeRouter(): Router {
     routes: [
       { path: '/', redirect: '/today' },
       { path: '/sign-in', component: SignIn, meta: { open: true, title: 'Sign in' } },
-      { path: '/today', component: Today, meta: { title: 'Today' } },
-      { path: '/yards/:yardId?', component: () => import('./places/yards/YardsPlace.vue'), meta: { title: 'Yards' } },
+      { path: '/sign-up', component: () => import('./places/door/SignUpPlace.vue'), meta: { open: true, title: 'A new account' } },
+      { path: '/forgotten', component: () => import('./places/door/ForgottenPlace.vue'), meta: { open: true, title: 'A new password' } },
+      { path: '/new-password/:token', component: () => import('./places/door/NewPasswordPlace.vue'), meta: { open: true, title: 'A new password' } },
+      { path: '/invitation/:token', component: () => import('./places/door/InvitationPlace.vue'), meta: { open: true, title: 'An invitation' } },
+      { path: '/holdings', component: () => import('./places/door/HoldingsPlace.vue'), meta: { open: true, title: 'Your holdings' } },
+      { path: '/outbox', component: () => import('./places/door/OutboxPlace.vue'), meta: { open: true, title: 'Outbox' } },
+      { path: '/reference', component: () => import('./places/reference/ReferencePlace.vue'), meta: { open: true, title: 'The API' } },
+      { path: '/today', component: Today, meta: { title: 'Today', days: true } },
+      { path: '/yards/:yardId?', component: () => import('./places/yards/YardsPlace.vue'), meta: { title: 'Yards', days: true } },
       { path: '/count/:colonyId?', component: () => import('./places/count/CountPlace.vue'), meta: { title: 'Count' } },
-      { path: '/match/:colonyId?', component: () => import('./places/match/MatchPlace.vue'), meta: { title: 'Match' } },
+      { path: '/match/:colonyId?', component: () => import('./places/match/MatchPlace.vue'), meta: { title: 'Match', days: true } },
+      { path: '/first-steps', component: () => import('./places/first/FirstSteps.vue'), meta: { title: 'First steps' } },
+      { path: '/more', component: () => import('./places/more/MorePlace.vue'), meta: { title: 'More' } },
+      { path: '/you', component: () => import('./places/you/YouPlace.vue'), meta: { title: 'You' } },
+      { path: '/people', component: () => import('./places/people/PeoplePlace.vue'), meta: { title: 'People' } },
+      { path: '/changes', component: () => import('./places/changes/ChangesPlace.vue'), meta: { title: 'Last changes' } },
       { path: '/rules', component: () => import('./places/rules/RulesPlace.vue'), meta: { title: 'Rules' } },
       { path: '/:rest(.*)*', component: () => import('./places/NoSuchPlace.vue'), meta: { title: 'Not here' } },
     ],

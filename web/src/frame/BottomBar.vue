@@ -5,12 +5,14 @@ import { PLACES } from './places.ts'
 
 const route = useRoute()
 const here = (path: string) => route.path === path || route.path.startsWith(`${path}/`)
-const places = PLACES.filter((p) => p.inYard)
+const places = [...PLACES.filter((p) => p.inYard), { path: '/more', name: 'More' }]
+const MORE = ['/more', '/rules', '/changes', '/people', '/you', '/reference']
+const isHere = (path: string) => (path === '/more' ? MORE.some(here) : here(path))
 </script>
 
 <template>
   <nav class="bar no-print" aria-label="Places, for the thumb">
-    <RouterLink v-for="p in places" :key="p.path" :to="p.path" :class="{ here: here(p.path) }" :aria-current="here(p.path) ? 'page' : undefined">
+    <RouterLink v-for="p in places" :key="p.path" :to="p.path" :class="{ here: isHere(p.path) }" :aria-current="isHere(p.path) ? 'page' : undefined">
       {{ p.name }}
     </RouterLink>
   </nav>

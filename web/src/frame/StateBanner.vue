@@ -19,7 +19,7 @@ const holding = useHolding()
     <div class="box">
       <h2 id="again">Your session has ended</h2>
       <p class="soft">Sign in again; what you typed is still here and is kept as soon as you have.</p>
-      <SignInForm :demo-first="holding.me?.holding.demo ?? false" @done="connection.signedIn()" />
+      <SignInForm again :demo-first="holding.me?.holding.demo ?? false" @done="connection.signedIn()" />
     </div>
   </div>
 </template>

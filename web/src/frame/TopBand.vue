@@ -3,11 +3,12 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { sayDayLong } from '../look/dates.ts'
 import RoundThistle from '../graphics/RoundThistle.vue'
-import { call } from '../server/call.ts'
 import { useHolding } from '../stores/holding.ts'
 import DemoClock from './DemoClock.vue'
+import KeeperMenu from './KeeperMenu.vue'
 import { PLACES } from './places.ts'
 
+const emit = defineEmits<{ open: [what: 'go' | 'sheet'] }>()
 const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
@@ -19,11 +20,6 @@ function pickYard(event: Event): void {
   holding.chosenYard = id
   if (here('/yards')) void router.push(`/yards/${id}`)
   else if (here('/count') || here('/match')) void router.push(`/${route.path.split('/')[1]}`)
-}
-async function signOut(): Promise<void> {
-  await call('DELETE', '/session').catch(() => undefined)
-  holding.forget()
-  await router.push('/sign-in')
 }
 </script>
 
@@ -55,7 +51,8 @@ async function signOut(): Promise<void> {
             <option v-for="s in holding.states" :key="s.yard.id" :value="s.yard.id">{{ s.yard.name }}</option>
           </select>
         </label>
-        <button class="out" type="button" :title="`${holding.me?.keeper.name}, ${holding.me?.holding.name}`" @click="signOut">Sign out</button>
+        <button class="find" type="button" title="Ctrl K or /" @click="emit('open', 'go')">Go to ...</button>
+        <KeeperMenu @keys="emit('open', 'sheet')" />
       </div>
     </div>
   </header>
@@ -73,15 +70,15 @@ async function signOut(): Promise<void> {
 .right { margin-left: auto; display: flex; align-items: center; gap: 14px; }
 .date { color: var(--band-soft); font-size: 14px; }
 .yard select { font: inherit; font-size: 14.5px; background: var(--band-deep); color: var(--band-ink); border: 1px solid var(--band-line); border-radius: 8px; min-height: 36px; padding: 4px 8px; max-width: 170px; }
-.out { background: none; border: 0; color: var(--band-soft); font-size: 14px; cursor: pointer; padding: 8px 4px; white-space: nowrap; }
-.out:hover { color: var(--band-ink); text-decoration: underline; }
+.find { background: none; border: 1px solid var(--band-line); border-radius: 8px; color: var(--band-soft); font-size: 14px; cursor: pointer; padding: 5px 11px; min-height: 36px; white-space: nowrap; }
+.find:hover { color: var(--band-ink); border-color: var(--band-soft); }
 .band :focus-visible { outline-color: var(--band-mark); }
 @media (max-width: 1050px) {
   .name { display: none; }
   .inner { gap: 12px; }
 }
 @media (max-width: 720px) {
-  .places, .out { display: none; }
+  .places, .find { display: none; }
   .inner { padding: 0 14px; gap: 10px; }
   .yard { flex: 1; }
   .yard select { min-height: 48px; font-size: 17px; max-width: none; width: 100%; background: none; border-color: transparent; font-family: var(--face-title); font-weight: 560; padding-left: 0; }

@@ -2,13 +2,23 @@
 export interface Place {
   readonly path: string
   readonly name: string
-  /** Shown in the bar at the bottom of a phone. */
+  /** Shown in the bar at the bottom of a phone; the others are under More. */
   readonly inYard: boolean
+  /** The letter after g that leads there. */
+  readonly letter: string
+  /** What it is for, in the box that goes anywhere. */
+  readonly says: string
 }
 export const PLACES: readonly Place[] = [
-  { path: '/today', name: 'Today', inYard: true },
-  { path: '/yards', name: 'Yards', inYard: true },
-  { path: '/count', name: 'Count', inYard: true },
-  { path: '/match', name: 'Match', inYard: true },
-  { path: '/rules', name: 'Rules', inYard: true },
+  { path: '/today', name: 'Today', inYard: true, letter: 't', says: 'what is overdue, due and coming' },
+  { path: '/yards', name: 'Yards', inYard: true, letter: 'y', says: 'the rows, as they stand' },
+  { path: '/count', name: 'Count', inYard: true, letter: 'c', says: 'a wash, and what it means' },
+  { path: '/match', name: 'Match', inYard: true, letter: 'm', says: 'what fits, and why' },
+  { path: '/rules', name: 'Rules', inYard: false, letter: 'r', says: 'your list, school, kit and dates' },
+]
+/** What belongs to the keeper and the holding rather than to the work. */
+export const ASIDE: readonly Place[] = [
+  { path: '/changes', name: 'Last changes', inYard: false, letter: 'l', says: 'who changed what, and undo' },
+  { path: '/people', name: 'People', inYard: false, letter: 'p', says: 'who else is in the holding' },
+  { path: '/you', name: 'You', inYard: false, letter: 'u', says: 'units, light, password, leaving' },
 ]

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** The four weeks around today. One day is chosen, and everything on the screen is judged for it. */
-import { computed, nextTick, onScopeDispose, ref } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onScopeDispose, ref } from 'vue'
 import { weatherReader } from '@thistle/core/situation'
 import type { Verdict } from '@thistle/core/match'
 import { addDays, dayOfMonth, daysBetween, weekdayOf, WEEKDAYS, type Day } from '@thistle/core/time'
 import { sayDay } from '../look/dates.ts'
 import type { YardRecord } from '@thistle/core/holding'
 import { toFahrenheit } from '@thistle/core/units'
+import { bindingOf } from '../frame/keys.ts'
+import { sayWeatherTrouble } from '../parts/weather-words.ts'
 import { useHolding } from '../stores/holding.ts'
 import { useNarrow } from '../look/narrow.ts'
 
@@ -20,10 +22,16 @@ const props = defineProps<{
   marks?: ReadonlyMap<Day, { count: number; alarm: boolean; text: string }> | null
   /** Days beyond the strip's end worth a jump. */
   beyond?: readonly { day: Day; text: string }[]
+  /** The days come from a file and are not the yard's own. */
+  fixed?: boolean
 }>()
 
 const holding = useHolding()
 const narrow = useNarrow()
+const WeatherPane = defineAsyncComponent(() => import('../parts/WeatherPane.vue'))
+const weatherOpen = ref(false)
+const trouble = computed(() => (props.fixed ? null : sayWeatherTrouble(props.yard)))
+const ownDays = computed(() => new Set(props.fixed ? [] : (props.yard.weatherFrom?.ownDays ?? []).map((d) => d.date)))
 const row = ref<HTMLElement | null>(null)
 
 const start = computed(() => {
@@ -84,12 +92,12 @@ function figure(i: number): boolean {
 }
 
 const SAID: Record<Verdict, string> = { fits: 'fits', care: 'fits with care', wait: 'not on this day', 'ruled-out': 'ruled out' }
-const KNOWN: Record<string, string> = { observed: 'observed', forecast: 'forecast', normal: 'by normals', none: '' }
+const KNOWN: Record<string, string> = { observed: 'observed', forecast: 'forecast', normal: 'usual for the month', none: '' }
 function label(c: Cell): string {
   const weather =
     c.high === null
       ? 'temperature not known'
-      : `${c.low === null ? '' : `${degrees(c.low)} to `}${degrees(c.high)} °${holding.unit} ${KNOWN[c.source]}`
+      : `${c.low === null ? '' : `${degrees(c.low)} to `}${degrees(c.high)} °${holding.unit} ${ownDays.value.has(c.day) ? 'of your own' : KNOWN[c.source]}`
   const mark = props.marks?.get(c.day)
   return [sayDay(c.day), c.day === holding.today ? 'today' : '', weather, c.verdict ? SAID[c.verdict] : '', mark ? mark.text : '']
     .filter(Boolean)
@@ -103,13 +111,11 @@ async function choose(day: Day, focus = false): Promise<void> {
   row.value?.querySelector<HTMLElement>('[aria-checked="true"]')?.focus()
 }
 function onKey(event: KeyboardEvent): void {
-  const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
-  if (!step) {
-    if (event.key === 'Home') void choose(holding.today, true)
-    return
-  }
+  const binding = bindingOf(event, ['The chosen day'])
+  if (!binding) return
   event.preventDefault()
-  void choose(addDays(holding.day, step * (event.shiftKey ? 7 : 1)), true)
+  const step = Number(binding.id.split(' ')[1])
+  void choose(step === 0 ? holding.today : addDays(holding.day, step), true)
 }
 
 // The phone: a week of cells, and the four weeks as a ribbon to slide along.
@@ -154,7 +160,7 @@ function onTouchEnd(event: TouchEvent): void {
           :class="[
             c.source,
             c.verdict ? `v-${c.verdict}` : '',
-            { weekend: c.weekend, past: c.past, chosen: c.day === holding.day, today: c.day === holding.today, hot: c.hot },
+            { own: ownDays.has(c.day), weekend: c.weekend, past: c.past, chosen: c.day === holding.day, today: c.day === holding.today, hot: c.hot },
           ]"
           :aria-label="label(c)"
           :data-day="c.day"
@@ -177,14 +183,17 @@ function onTouchEnd(event: TouchEvent): void {
         </button>
       </div>
       <div class="edge">
-        <span class="key" aria-hidden="true">
-          {{ yard.name }}, highs and lows:
+        <button v-if="!fixed" type="button" class="plainlink small" @click="weatherOpen = true">Weather of {{ yard.name }}</button>
+        <span v-if="trouble" class="care strong small" role="status">{{ trouble }}</span>
+        <span v-else class="key" aria-hidden="true">
+          <template v-if="fixed">{{ yard.name }}, highs and lows:</template>
           <i class="k observed" />
           observed
           <i class="k forecast" />
           forecast
           <i class="k normal" />
           usual for the month
+          <template v-if="ownDays.size > 0"><i class="k own" /> your own</template>
         </span>
         <span v-if="verdicts" class="key" aria-hidden="true">
           <i class="r v-fits" />
@@ -231,13 +240,16 @@ function onTouchEnd(event: TouchEvent): void {
           </span>
         </button>
       </div>
+      <p v-if="trouble && !folded" class="care strong small trouble" role="status">{{ trouble }}</p>
       <div v-show="!folded" class="slider">
         <div class="ribbons" aria-hidden="true">
           <i v-for="c in cells" :key="c.day" :class="[`v-${c.verdict ?? 'none'}`, { today: c.day === holding.today }]" />
         </div>
         <input v-model="slide" type="range" min="0" max="27" step="1" aria-label="Day within four weeks" :aria-valuetext="sayDay(holding.day)" />
       </div>
+      <button v-if="!fixed && !folded" type="button" class="plainlink small weather" @click="weatherOpen = true">Weather of {{ yard.name }}</button>
     </div>
+    <WeatherPane v-if="weatherOpen" :yard="yard" @close="weatherOpen = false" />
   </section>
 </template>
 
@@ -274,6 +286,7 @@ function onTouchEnd(event: TouchEvent): void {
 .pip.alarm { background: var(--brick); color: var(--on-fill); }
 .edge { display: flex; gap: 8px 18px; align-items: center; flex-wrap: wrap; min-height: 26px; }
 .key { font-size: 12px; color: var(--soft); display: inline-flex; align-items: center; gap: 5px; }
+.k.own, .own .bar { box-shadow: 0 0 0 2px var(--sheet), 0 0 0 3.5px var(--lichen); }
 .k { width: 6px; height: 12px; border-radius: 3px; margin-left: 6px; background: var(--bar-observed); }
 .k.forecast { background: var(--bar-forecast); }
 .k.normal { background: var(--sheet); border: 1.5px solid var(--bar-usual); }
@@ -288,6 +301,8 @@ function onTouchEnd(event: TouchEvent): void {
 .fold { display: grid; grid-template-columns: 56px 1fr 56px; align-items: center; text-align: center; min-height: 48px; }
 .fold button { background: none; border: 0; font-size: 26px; min-height: 48px; color: var(--thistle); }
 .narrow { padding: 4px 10px 0; }
+.weather { min-height: 44px; padding: 0 6px; }
+.trouble { padding: 4px 6px; }
 .week { display: grid; grid-template-columns: repeat(7, 1fr); gap: 2px; }
 .cell { appearance: none; background: none; border: 1.5px solid transparent; border-radius: 12px; min-height: 64px; padding: 4px 0 5px; display: grid; justify-items: center; line-height: 1.2; }
 .cell .wd { font-size: 12.5px; }

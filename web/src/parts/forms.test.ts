@@ -7,16 +7,16 @@ import { useSave } from './useSave.ts'
 import { factLines, sayCount } from './words.ts'
 
 describe('a save', () => {
-  const stale = () => new Refused(409, 'Changed.', [], { version: 2 })
+  const stale = () => new Refused(409, 'Changed.', { current: { version: 2 } })
   it('keeps the refusal by its field, and clears it at the next try', async () => {
-    const { save, fault, at, stale: isStale } = useSave()
-    const refused = new Refused(400, 'This day is still to come.', [{ path: 'onDay', sentence: 'This day is still to come.' }])
+    const { save, fault, at, conflict } = useSave()
+    const refused = new Refused(400, 'This day is still to come.', { faults: [{ path: 'onDay', sentence: 'This day is still to come.' }] })
     expect(await save(() => Promise.reject(refused))).toBe(false)
     expect(at('onDay')).toBe('This day is still to come.')
     expect(at('mites')).toBeNull()
     expect(fault.value).toBe('This day is still to come.')
     expect(await save(() => Promise.reject(stale()))).toBe(false)
-    expect(isStale.value).toBe(true)
+    expect(conflict.value).toEqual({ mine: {}, theirs: { version: 2 } })
     expect(await save(() => Promise.resolve())).toBe(true)
     expect(fault.value).toBeNull()
   })

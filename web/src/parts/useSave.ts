@@ -1,13 +1,17 @@
 import { computed, ref, type ComputedRef, type Ref } from 'vue'
 import { Refused } from '../server/call.ts'
+import type { State } from './state-words.ts'
 
 export interface Saving {
   readonly busy: Ref<boolean>
   /** The sentence over the form; field faults stand by their fields. */
   readonly fault: Ref<string | null>
-  readonly stale: ComputedRef<boolean>
+  /** Where somebody else changed the row meanwhile: what was sent, and what stands now. */
+  readonly conflict: ComputedRef<{ readonly mine: State; readonly theirs: State & { readonly version: number } } | null>
   readonly at: (path: string) => string | null
   readonly save: (work: () => Promise<void>) => Promise<boolean>
+  /** Puts the refusal away: the conflict is settled. */
+  readonly clear: () => void
 }
 
 /** One save: busy while it runs, its refusal kept by field, what was typed left as it is. */
@@ -15,11 +19,14 @@ export function useSave(): Saving {
   const busy = ref(false)
   const refused = ref<Refused | null>(null)
   const other = ref<string | null>(null)
+  function clear(): void {
+    refused.value = null
+    other.value = null
+  }
   async function save(work: () => Promise<void>): Promise<boolean> {
     if (busy.value) return false
     busy.value = true
-    refused.value = null
-    other.value = null
+    clear()
     try {
       await work()
       return true
@@ -37,8 +44,13 @@ export function useSave(): Saving {
   return {
     busy,
     save,
+    clear,
     fault: computed(() => refused.value?.message ?? other.value),
-    stale: computed(() => refused.value?.status === 409 && refused.value.current !== null),
+    conflict: computed(() =>
+      refused.value?.status === 409 && refused.value.current !== null
+        ? { mine: (refused.value.sent ?? {}) as State, theirs: refused.value.current as State & { version: number } }
+        : null,
+    ),
     at: (path) => refused.value?.at(path) ?? null,
   }
 }

@@ -79,3 +79,10 @@ export function sayChance(chance: number): string {
 
 /** Over the limit, or far over it. */
 export const isOver = (j: Pick<Judgement, 'level'>): boolean => j.level === 'treat' || j.level === 'urgent'
+
+/** What a role lets somebody do. */
+export const ROLE_WORDS = {
+  owner: 'An owner reads and writes everything, sets the rules, and says who else may come in.',
+  helper: 'A helper reads, counts, looks and enters what was done.',
+  reader: 'A reader reads and changes nothing: for an inspector, a vet, a neighbour.',
+} as const

@@ -1,19 +1,16 @@
 <script setup lang="ts">
 /** One big number and one big thing to press; the same by the keys: space, backspace, Enter. */
+import { bindingOf } from '../../frame/keys.ts'
+
 const mites = defineModel<number | null>({ required: true })
 const emit = defineEmits<{ keep: [] }>()
 const add = (n: number) => (mites.value = Math.max(0, (mites.value ?? 0) + n))
 function onKey(event: KeyboardEvent): void {
-  if (event.key === ' ') {
-    event.preventDefault()
-    add(1)
-  } else if (event.key === 'Backspace') {
-    event.preventDefault()
-    add(-1)
-  } else if (event.key === 'Enter') {
-    event.preventDefault()
-    emit('keep')
-  }
+  const binding = bindingOf(event, ['The tally'])
+  if (!binding) return
+  event.preventDefault()
+  if (binding.id === 'keep') emit('keep')
+  else add(Number(binding.id.split(' ')[1]))
 }
 </script>
 

@@ -10,11 +10,20 @@ import { useHolding } from '../../stores/holding.ts'
 import { useNarrow } from '../../look/narrow.ts'
 import CountDot from '../../parts/CountDot.vue'
 import type { ColonyInView } from '../../parts/useColonyInView.ts'
-import { factLines, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
 import CaseFile from './CaseFile.vue'
+import FactLine from './FactLine.vue'
+import { FACTS, type FactValue, type WhatIf } from './what-if.ts'
 
-const props = defineProps<{ place: ColonyInView; situation: Situation; judgement: Judgement; fileName: string | null }>()
-const emit = defineEmits<{ loaded: [file: { name: string; situation: Situation }]; 'put-away': [] }>()
+const props = defineProps<{
+  place: ColonyInView
+  situation: Situation
+  /** What is known, before any what-if. */
+  base: Situation
+  whatIf: WhatIf
+  judgement: Judgement
+  fileName: string | null
+}>()
+const emit = defineEmits<{ loaded: [file: { name: string; situation: Situation }]; 'put-away': []; fact: [key: string, value: FactValue] }>()
 const router = useRouter()
 const holding = useHolding()
 const narrow = useNarrow()
@@ -53,22 +62,17 @@ const lastTime = computed(() => {
         <p v-for="n in judgement.notes" :key="n" class="care small">{{ n }}</p>
         <component :is="narrow ? 'details' : 'div'" class="known">
           <summary v-if="narrow">What is known, and more</summary>
+          <p class="soft small no-print">Touch a fact to ask: what if?</p>
           <dl>
-            <template v-for="[k, v] in factLines(situation.colony)" :key="k">
-              <dt>{{ k }}</dt>
-              <dd>{{ v }}</dd>
-            </template>
-            <dt>Supers</dt>
-            <dd>
-              {{ wordOf(SUPERS_WORDS, situation.supers.now) }}
-              <template v-if="situation.supers.now === 'for-people' && situation.supers.offOn">
-                until {{ sayDay(situation.supers.offOn, situation.asOf) }}
-              </template>
-            </dd>
-            <dt>Next supers</dt>
-            <dd>{{ situation.supers.nextOn ? sayDay(situation.supers.nextOn, situation.asOf) : 'none expected' }}</dd>
-            <dt>Open until</dt>
-            <dd>{{ situation.lastOpening ? sayDay(situation.lastOpening, situation.asOf) : 'no day set' }}</dd>
+            <FactLine
+              v-for="f in FACTS"
+              :key="f.key"
+              :fact="f"
+              :known="f.read(base)"
+              :changed="f.key in whatIf && whatIf[f.key] !== f.read(base)"
+              :model-value="f.key in whatIf ? (whatIf[f.key] ?? null) : f.read(base)"
+              @update:model-value="emit('fact', f.key, $event)"
+            />
             <dt>Last time</dt>
             <dd>
               {{ lastTime }}
@@ -90,7 +94,7 @@ const lastTime = computed(() => {
 .facts { padding: 18px 18px 40px 20px; display: grid; gap: 9px; align-content: start; }
 .facts h1 { font-size: 24px; }
 .says { font-size: 17.5px; line-height: 1.28; font-weight: 560; }
-dl { display: grid; grid-template-columns: 84px 1fr; gap: 5px 8px; margin: 4px 0; font-size: 14.5px; }
+dl { display: grid; grid-template-columns: 104px minmax(0, 1fr); gap: 3px 8px; margin: 4px 0; font-size: 14.5px; }
 dt { color: var(--soft); }
 dd { margin: 0; }
 .known { display: grid; gap: 9px; }

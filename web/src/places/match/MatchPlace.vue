@@ -17,6 +17,9 @@ import FactsColumn from './FactsColumn.vue'
 import { decidingOf, gistOf, sayVerdict } from './option-words.ts'
 import OptionMatrix from './OptionMatrix.vue'
 import OptionReasons from './OptionReasons.vue'
+import VerdictChange from './VerdictChange.vue'
+import WhatIfBar from './WhatIfBar.vue'
+import { changedFacts, imagined, type FactValue, type WhatIf } from './what-if.ts'
 
 const holding = useHolding()
 const narrow = useNarrow()
@@ -27,6 +30,7 @@ const place = useColonyInView((s) => s.inHand === null && s.steps.some((x) => x.
 const file = shallowRef<{ name: string; situation: Situation } | null>(null)
 const priority = ref<Priority>(holding.settings?.priority ?? 'knockdown')
 
+/** What is known: of the colony, or from the file. */
 const base = computed<Situation | null>(() => {
   if (file.value) return file.value.situation
   if (!place.value || !holding.settings) return null
@@ -35,8 +39,24 @@ const base = computed<Situation | null>(() => {
 watch(file, (now) => {
   if (now) holding.day = now.situation.startOn
 })
-const situation = computed<Situation | null>(() => (base.value ? { ...base.value, startOn: holding.day } : null))
+/** Facts changed on the spot; they belong to the colony in view and are forgotten with it. */
+const whatIf = ref<WhatIf>({})
+watch([() => place.value?.state.colony.id, file], () => (whatIf.value = {}))
+const imagining = computed(() => base.value !== null && changedFacts(base.value, whatIf.value).length > 0)
+const known = computed<Situation | null>(() => (base.value ? { ...base.value, startOn: holding.day } : null))
+const judgedOn = computed<Situation | null>(() => (base.value ? imagined(base.value, whatIf.value) : null))
+const situation = computed<Situation | null>(() => (judgedOn.value ? { ...judgedOn.value, startOn: holding.day } : null))
 const result = computed(() => (situation.value ? answer(situation.value) : null))
+/** The verdicts on what is known, to stand beside the imagined ones. */
+const without = computed<ReadonlyMap<TreatmentKey, AnsweredOption> | null>(() =>
+  imagining.value && known.value ? new Map(answer(known.value).options.map((o) => [o.treatment, o])) : null,
+)
+function setFact(key: string, value: FactValue): void {
+  whatIf.value = { ...whatIf.value, [key]: value }
+}
+function keptAsLook(keys: readonly string[]): void {
+  whatIf.value = Object.fromEntries(Object.entries(whatIf.value).filter(([key]) => !keys.includes(key)))
+}
 const chosen = ref<TreatmentKey | null>(null)
 /** The option in hand: the one picked, while it is there, else the first. */
 const shown = computed<TreatmentKey | null>({
@@ -50,15 +70,15 @@ const option = computed<AnsweredOption | null>(
 const origin = computed<Day>(() => file.value?.situation.asOf ?? holding.today)
 const verdicts = computed<ReadonlyMap<Day, Verdict> | null>(() => {
   const treatment = option.value ? treatmentOf(option.value.treatment) : null
-  if (!treatment || !base.value) return null
-  return new Map(startDays(treatment, judged(base.value), origin.value, 63).map((d) => [d.day, d.verdict]))
+  if (!treatment || !judgedOn.value) return null
+  return new Map(startDays(treatment, judged(judgedOn.value), origin.value, 63).map((d) => [d.day, d.verdict]))
 })
 /** The strip shows the weather that is judged: a loaded case brings its own. */
 const stripYard = computed(() => {
   const yard = place.value?.yard.yard
-  if (!yard || !file.value) return yard
-  const { weather, normals } = file.value.situation
-  return { ...yard, name: file.value.name, weather, normals }
+  const shown = file.value?.situation ?? judgedOn.value
+  if (!yard || !shown || (!file.value && !imagining.value)) return yard
+  return { ...yard, name: file.value?.name ?? yard.name, weather: shown.weather, normals: shown.normals }
 })
 const limit = computed(() => {
   const first = option.value ? treatmentOf(option.value.treatment)?.temperature.find((t) => t.outer[1] !== null) : null
@@ -96,13 +116,16 @@ function putAway(): void {
 
 <template>
   <template v-if="place && result && situation">
-    <DayStrip :yard="stripYard ?? place.yard.yard" :limit="limit" :verdicts="verdicts" :beyond="beyond" />
+    <DayStrip :yard="stripYard ?? place.yard.yard" :limit="limit" :verdicts="verdicts" :beyond="beyond" :fixed="file !== null" />
     <div class="match">
       <FactsColumn
         :place="place"
         :situation="situation"
         :judgement="result.judgement"
+        :base="base ?? situation"
+        :what-if="whatIf"
         :file-name="file?.name ?? null"
+        @fact="setFact"
         @loaded="file = $event"
         @put-away="putAway"
       />
@@ -121,7 +144,16 @@ function putAway(): void {
           This colony is in danger and every option has its cost. A queen lost can be mended, a colony lost cannot.
         </p>
 
-        <OptionMatrix v-if="!narrow" v-model:shown="shown" :groups="groups" :gist="gist" />
+        <WhatIfBar
+          v-if="imagining && base"
+          :base="base"
+          :what-if="whatIf"
+          :colony="file ? null : place.state.colony"
+          :yard-id="file ? null : place.yard.yard.id"
+          @back="whatIf = {}"
+          @kept="keptAsLook"
+        />
+        <OptionMatrix v-if="!narrow" v-model:shown="shown" :groups="groups" :gist="gist" :without="without" />
 
         <div v-else class="cards">
           <template v-for="g in groups" :key="g.title">
@@ -132,6 +164,7 @@ function putAway(): void {
                 <span>
                   <strong>{{ treatmentOf(o.treatment)?.name }}</strong>
                   <span class="soft">{{ sayVerdict(o) }}; {{ gist(o) }}</span>
+                  <VerdictChange v-if="without?.get(o.treatment)" :before="without.get(o.treatment)!" :after="o" />
                 </span>
               </button>
               <p v-if="o.treatment !== option?.treatment" class="small">
@@ -144,7 +177,7 @@ function putAway(): void {
                   :key="o.treatment + holding.day"
                   :option="o"
                   :situation="situation"
-                  :place="file ? null : place"
+                  :place="file || imagining ? null : place"
                   @day="holding.day = $event"
                 />
               </template>
@@ -162,7 +195,7 @@ function putAway(): void {
           :key="option.treatment"
           :option="option"
           :situation="situation"
-          :place="file ? null : place"
+          :place="file || imagining ? null : place"
           @day="holding.day = $event"
         />
       </aside>

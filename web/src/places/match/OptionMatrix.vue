@@ -6,10 +6,11 @@ import { treatmentOf } from '@thistle/core/treatments'
 import VerdictRound from '../../graphics/VerdictRound.vue'
 import { useHolding } from '../../stores/holding.ts'
 import { GATE_WORDS } from './gate-words.ts'
+import VerdictChange from './VerdictChange.vue'
 import { cellOf, sayVerdict } from './option-words.ts'
 import OptionReasons from './OptionReasons.vue'
 
-defineProps<{ groups: readonly { title: string; list: readonly AnsweredOption[] }[]; gist: (option: AnsweredOption) => string }>()
+defineProps<{ groups: readonly { title: string; list: readonly AnsweredOption[] }[]; gist: (option: AnsweredOption) => string; without: ReadonlyMap<TreatmentKey, AnsweredOption> | null }>()
 const shown = defineModel<TreatmentKey | null>('shown', { required: true })
 const holding = useHolding()
 </script>
@@ -51,6 +52,7 @@ const holding = useHolding()
                 <td class="verdict">
                   <VerdictRound :verdict="o.verdict" :size="18" />
                   {{ sayVerdict(o) }}
+                  <VerdictChange v-if="without?.get(o.treatment)" :before="without.get(o.treatment)!" :after="o" />
                 </td>
               </tr>
               <tr v-if="o.treatment === shown" class="why">

@@ -7,6 +7,7 @@ import { TREATMENTS } from '@thistle/core/treatments'
 import { plain } from '@thistle/core/units'
 import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
+import TwoVersions from '../../parts/TwoVersions.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { KIT_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -33,7 +34,7 @@ const draft = reactive(draftOf())
 const before = ref(JSON.stringify(draft))
 const changed = computed(() => JSON.stringify(draft) !== before.value)
 const saved = ref(false)
-const { busy, fault, stale, at, save } = useSave()
+const { busy, fault, conflict, at, save, clear } = useSave()
 
 async function keep(): Promise<void> {
   const s = holding.settings
@@ -50,7 +51,16 @@ async function keep(): Promise<void> {
     before.value = JSON.stringify(draft)
   })
 }
+/** Of two versions the keeper's own is to stand: written over the newest. */
+async function insist(): Promise<void> {
+  const both = conflict.value
+  const s = holding.settings
+  if (!both || !s) return
+  saved.value = await save(() => holding.saveSettings({ ...(both.mine as unknown as typeof s), id: s.id, version: both.theirs.version }))
+  if (saved.value) before.value = JSON.stringify(draft)
+}
 async function reread(): Promise<void> {
+  clear()
   await holding.load()
   Object.assign(draft, draftOf())
   before.value = JSON.stringify(draft)
@@ -218,10 +228,8 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
       </section>
 
       <div class="keepbar">
-        <p v-if="fault" class="alarm strong" role="alert">
-          {{ fault }}
-          <button v-if="stale" class="plainlink" type="button" @click="reread">Show what it is now</button>
-        </p>
+        <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="reread" />
+        <p v-else-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
         <p v-else-if="saved && !changed" class="settled strong" role="status">Kept. Every verdict reads it from now on.</p>
         <p v-else-if="changed" class="care strong">Changed, not kept yet.</p>
         <button class="press" type="submit" :disabled="busy || !changed || holding.me?.keeper.role !== 'owner'">

@@ -3,7 +3,7 @@ import Input from 'ant-design-vue/es/input'
 import { ref } from 'vue'
 import { call, Refused } from '../../server/call.ts'
 
-defineProps<{ demoFirst?: boolean }>()
+defineProps<{ demoFirst?: boolean; withoutDemo?: boolean; again?: boolean }>()
 const emit = defineEmits<{ done: [] }>()
 const email = ref('')
 const password = ref('')
@@ -27,8 +27,8 @@ async function enter(which: 'demo' | 'own'): Promise<void> {
 
 <template>
   <form class="form" novalidate @submit.prevent="enter('own')">
-    <button class="press demo" type="button" :disabled="busy !== null" @click="enter('demo')">Walk through the demo</button>
-    <p class="or soft small"><span>or with your own account</span></p>
+    <button v-if="!withoutDemo" class="press demo" type="button" :disabled="busy !== null" @click="enter('demo')">Walk through the demo</button>
+    <p v-if="!withoutDemo" class="or soft small"><span>or with your own account</span></p>
     <div class="field">
       <label for="si-email">E-mail address</label>
       <Input id="si-email" v-model:value="email" type="email" autocomplete="username" size="large" />
@@ -39,11 +39,16 @@ async function enter(which: 'demo' | 'own'): Promise<void> {
     </div>
     <p v-if="fault" class="fault alarm strong" role="alert">{{ fault }}</p>
     <button class="press quiet" type="submit" :disabled="busy !== null || email === '' || password === ''">Sign in</button>
+    <p v-if="!again && !withoutDemo" class="ways small">
+      <RouterLink to="/sign-up">Make an account</RouterLink>
+      <RouterLink to="/forgotten">Password forgotten?</RouterLink>
+    </p>
   </form>
 </template>
 
 <style scoped>
 .form { display: grid; gap: 13px; }
+.ways { display: flex; justify-content: space-between; gap: 12px; }
 .or { display: flex; align-items: center; gap: 10px; }
 .or::before, .or::after { content: ''; flex: 1; height: 1px; background: var(--hairline); }
 </style>

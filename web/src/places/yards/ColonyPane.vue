@@ -4,6 +4,7 @@ import type { ColonyState, CourseState, EventRecord, YardState } from '@thistle/
 import { sayJob, type PlannedJob } from '@thistle/core/course'
 import { sayDay, sayWindow } from '../../look/dates.ts'
 import { sayAmount } from '@thistle/core/treatments'
+import ChangeList from '../../parts/ChangeList.vue'
 import CountDot from '../../parts/CountDot.vue'
 import CountHistory from '../../parts/CountHistory.vue'
 import JobForm from '../../parts/JobForm.vue'
@@ -156,6 +157,10 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <PlaceForms v-if="doing" :key="doing" :what="doing" :yard="yard.yard" :colony="c" @done="doing = null" @gone="emit('close')" />
       </section>
       <CountHistory :state="state" class="block" />
+      <details class="block">
+        <summary>Last changes</summary>
+        <ChangeList :query="`colony=${c.id}`" :most="10" />
+      </details>
     </template>
   </SidePane>
 </template>
@@ -168,6 +173,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
 .facts { display: grid; grid-template-columns: 88px 1fr; margin: 0; gap: 5px 12px; }
 .facts dt { color: var(--soft); }
 .facts dd { margin: 0; }
+.block summary { color: var(--thistle); cursor: pointer; text-decoration: underline; text-underline-offset: 3px; min-height: 44px; display: flex; align-items: center; }
 .note { background: var(--straw-wash); border-radius: 8px; padding: 8px 12px; font-size: 14.5px; overflow-wrap: anywhere; }
 .doings { display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; }
 .doings .press { padding: 8px 6px; }

@@ -6,13 +6,14 @@ import type { ColonyRecord, YardRecord } from '@thistle/core/holding'
 import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
 import PickField from '../../parts/PickField.vue'
+import TwoVersions from '../../parts/TwoVersions.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
 const props = defineProps<{ what: 'rename' | 'move' | 'retire'; yard: YardRecord; colony: ColonyRecord }>()
 const emit = defineEmits<{ done: []; gone: [] }>()
 const holding = useHolding()
-const { busy, fault, stale, at, save } = useSave()
+const { busy, fault, conflict, at, save, clear } = useSave()
 const name = ref(props.colony.name)
 const onDay = ref<string | null>(holding.today)
 const yardId = ref<string | null>(props.yard.id)
@@ -24,6 +25,21 @@ const yards = holding.yards.map((y) => [y.id, y.name] as const)
 const body = (change: object) => {
   const { name: called, since, hivedOn, parents, version } = props.colony
   return { name: called, since, hivedOn, parents, retiredOn: null, retiredWhy: null, version, ...change }
+}
+/** Of two versions the keeper's own is to stand: written over the newest. */
+async function insist(): Promise<void> {
+  const both = conflict.value
+  if (!both) return
+  const again = { ...both.mine, version: both.theirs.version }
+  if (!(await save(() => holding.put('colonies', props.colony.id, again, props.yard.id).then(() => undefined)))) return
+  if (props.what === 'retire') emit('gone')
+  else emit('done')
+}
+/** The other stands: show it. */
+async function leave(): Promise<void> {
+  clear()
+  await holding.refresh(props.yard.id)
+  emit('done')
 }
 async function rename(): Promise<void> {
   if (await save(() => holding.put('colonies', props.colony.id, body({ name: name.value }), props.yard.id).then(() => undefined))) emit('done')
@@ -60,8 +76,8 @@ async function move(): Promise<void> {
       <p v-if="at('name')" class="fault">{{ at('name') }}</p>
       <p v-else class="hint">It stays with the colony when it is moved.</p>
     </div>
-    <p v-if="fault && !at('name')" class="alarm strong" role="alert">{{ fault }}</p>
-    <button v-if="stale" class="press quiet" type="button" @click="holding.refresh(yard.id)">Show what it is now</button>
+    <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />
+    <p v-else-if="fault && !at('name')" class="alarm strong" role="alert">{{ fault }}</p>
     <button class="press" type="submit" :disabled="busy || name.trim() === ''">Keep the name</button>
   </form>
   <form v-else-if="what === 'move'" class="form" novalidate @submit.prevent="move">
@@ -86,7 +102,8 @@ async function move(): Promise<void> {
       <label for="pf-why">What happened</label>
       <Input id="pf-why" v-model:value="why" size="large" :maxlength="200" />
     </div>
-    <p v-if="fault && !at('retiredOn')" class="alarm strong" role="alert">{{ fault }}</p>
+    <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />
+    <p v-else-if="fault && !at('retiredOn')" class="alarm strong" role="alert">{{ fault }}</p>
     <button class="press" type="submit" :disabled="busy">Take it out of the row</button>
   </form>
 </template>

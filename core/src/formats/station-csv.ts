@@ -1,0 +1,89 @@
+import Papa from 'papaparse'
+import type { WeatherDay } from '../situation/index.ts'
+import { isDay, type Day } from '../time/index.ts'
+import { toCelsius } from '../units/index.ts'
+
+/** A line that was not taken, counted from 1 with the heading, and why. */
+export interface LeftOut {
+  readonly line: number
+  readonly why: string
+}
+export type StationDays =
+  | { readonly ok: true; readonly days: readonly (Pick<WeatherDay, 'date' | 'high'> & { readonly low: number })[]; readonly leftOut: readonly LeftOut[] }
+  | { readonly ok: false; readonly sentence: string }
+
+/** The most days taken from one file: the newest. */
+export const MOST_STATION_DAYS = 800
+const NAMES = {
+  date: /^(date|day|time|timestamp|datetime)\b/i,
+  high: /^(t_?max|max|high|maximum)/i,
+  low: /^(t_?min|min|low|minimum)/i,
+  temperature: /^(temp|temperature|t)\b/i,
+} as const
+type Column = keyof typeof NAMES
+
+/** "2026-08-12", with or without a time behind it, or "12.8.2026"; with slashes nobody knows which is the month. */
+function readDay(text: string): Day | null {
+  const iso = /^(\d{4}-\d{2}-\d{2})(?:[T ].*)?$/.exec(text.trim())?.[1]
+  if (iso) return isDay(iso) ? iso : null
+  const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})(?: .*)?$/.exec(text.trim())
+  if (!dotted) return null
+  const [, day = '', month = '', year = ''] = dotted
+  const made = `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`
+  return isDay(made) ? made : null
+}
+function readDegrees(text: string | undefined, fahrenheit: boolean): number | null {
+  const plain = (text ?? '').trim().replace(/\s*°?[CF]$/i, '').replace(',', '.')
+  if (plain === '' || !/^-?\d+(\.\d+)?$/.test(plain)) return null
+  const value = fahrenheit ? toCelsius(Number(plain)) : Number(plain)
+  return Math.round(value * 10) / 10
+}
+
+interface Line {
+  readonly date: Day
+  readonly high: number
+  readonly low: number
+}
+
+function readLine(row: Record<string, string>, columns: Partial<Record<Column, string>>, fahrenheit: boolean): Line | string {
+  const cell = (column: Column) => (columns[column] === undefined ? undefined : row[columns[column]])
+  const date = readDay(cell('date') ?? '')
+  if (!date) return `"${(cell('date') ?? '').slice(0, 30)}" is not a day written 2026-08-12 or 12.8.2026`
+  const high = readDegrees(cell('high') ?? cell('temperature'), fahrenheit)
+  const low = readDegrees(cell('low') ?? cell('temperature'), fahrenheit)
+  if (high === null || low === null) return 'its temperatures are not numbers'
+  if (high > 60 || low < -60) return `${high > 60 ? high : low} °C cannot be: is the file in °F?`
+  return low > high ? `its low, ${low} °C, is over its high, ${high} °C` : { date, high, low }
+}
+
+/**
+ * Reads a station's file of comma-, semicolon- or tab-separated values with a heading: a day and its high and low, or readings
+ * with their time and one temperature, of which the day's highest and lowest are taken. °C, or °F where a heading says so.
+ * Lines that cannot be read are left out and told; the file as a whole is refused only where its columns are not known.
+ */
+export function readStationDays(text: string): StationDays {
+  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\ufeff/, ''), { header: true, skipEmptyLines: 'greedy' })
+  const headings = meta.fields ?? []
+  const found = (column: Column) => headings.find((h) => NAMES[column].test(h.trim()))
+  const columns = { date: found('date'), high: found('high'), low: found('low'), temperature: found('temperature') }
+  const told = columns.high !== undefined && columns.low !== undefined
+  if (!columns.date || (!told && !columns.temperature))
+    return { ok: false, sentence: 'The first line must name the columns: date, high and low; or date and temperature.' }
+  const used = Object.fromEntries(
+    Object.entries(told ? { ...columns, temperature: undefined } : { date: columns.date, temperature: columns.temperature }).filter(([, h]) => h !== undefined),
+  ) as Partial<Record<Column, string>>
+  const fahrenheit = Object.values(used).some((h) => /°\s*F|[_(\s]F\)?$|fahrenheit/i.test(h))
+  const days = new Map<Day, Line>()
+  const leftOut: LeftOut[] = []
+  for (const [i, row] of data.entries()) {
+    const line = readLine(row, used, fahrenheit)
+    if (typeof line === 'string') leftOut.push({ line: i + 2, why: line })
+    else {
+      const known = days.get(line.date)
+      days.set(line.date, known ? { date: line.date, high: Math.max(known.high, line.high), low: Math.min(known.low, line.low) } : line)
+    }
+  }
+  const all = [...days.values()].toSorted((a, b) => (a.date < b.date ? -1 : 1))
+  if (all.length === 0) return { ok: false, sentence: `No day could be read${leftOut[0] ? `: in line ${leftOut[0].line} ${leftOut[0].why}` : ''}.` }
+  return { ok: true, days: all.slice(-MOST_STATION_DAYS), leftOut }
+}

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+/** Where a yard's temperatures come from, and days of one's own, by hand or from a station's file. */
+import { computed, ref, watch } from 'vue'
+import type { LeftOut } from '@thistle/core/formats'
+import type { YardRecord } from '@thistle/core/holding'
+import { addDays, type Day } from '@thistle/core/time'
+import { sayDay } from '../look/dates.ts'
+import { useHolding } from '../stores/holding.ts'
+import DayField from './DayField.vue'
+import DegreesField from './DegreesField.vue'
+import SidePane from './SidePane.vue'
+import { useSave } from './useSave.ts'
+import { sayWeatherTrouble } from './weather-words.ts'
+import { sayWhen } from './when.ts'
+
+const props = defineProps<{ yard: YardRecord }>()
+const emit = defineEmits<{ close: [] }>()
+const holding = useHolding()
+const { busy, fault, at, save } = useSave()
+const trouble = computed(() => sayWeatherTrouble(props.yard))
+const weatherOf = (day: Day | null) => props.yard.weather.find((d) => d.date === day) ?? null
+const own = computed(() => (props.yard.weatherFrom?.ownDays ?? []).map((d) => ({ ...d, weather: weatherOf(d.date) })).toReversed())
+
+const day = ref<Day | null>(holding.day)
+const high = ref<number | null>(null)
+const low = ref<number | null>(null)
+watch(
+  day,
+  (now) => {
+    high.value = weatherOf(now)?.high ?? null
+    low.value = weatherOf(now)?.low ?? null
+  },
+  { immediate: true },
+)
+const path = computed(() => `/yards/${props.yard.id}/weather`)
+const said = ref<string | null>(null)
+async function keep(): Promise<void> {
+  said.value = null
+  const done = await save(async () => {
+    await holding.persist('PUT', path.value, { source: 'hand', days: [{ date: day.value, high: high.value, low: low.value }] })
+    await holding.refresh(props.yard.id)
+  })
+  if (done && day.value) said.value = `${sayDay(day.value)} is kept; it wins over the service.`
+}
+async function drop(date: Day): Promise<void> {
+  said.value = null
+  const done = await save(async () => {
+    await holding.persist('DELETE', `${path.value}/${date}`)
+    await holding.refresh(props.yard.id)
+  })
+  if (done) said.value = `${sayDay(date)} is taken away; the service's own figure stands again.`
+}
+
+const MOST_BYTES = 2_000_000
+const leftOut = ref<readonly LeftOut[]>([])
+const refusal = ref<string | null>(null)
+async function readFile(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const chosen = input.files?.[0]
+  input.value = ''
+  if (!chosen) return
+  said.value = null
+  refusal.value = null
+  leftOut.value = []
+  if (chosen.size > MOST_BYTES) {
+    refusal.value = `${chosen.name} is over 2 MB: cut it to the last two years.`
+    return
+  }
+  const text = await chosen.text()
+  const { readStationDays } = await import('@thistle/core/formats')
+  const read = readStationDays(text)
+  if (!read.ok) {
+    refusal.value = `${chosen.name} was not taken. ${read.sentence}`
+    return
+  }
+  leftOut.value = read.leftOut
+  const days = read.days.filter((d) => d.date <= addDays(props.yard.today, 14))
+  const done = await save(async () => {
+    const { changed } = await holding.persist<{ changed: number }>('PUT', path.value, { source: 'station', days })
+    await holding.refresh(props.yard.id)
+    said.value = `${days.length} days read from ${chosen.name}, ${sayDay(days[0]?.date ?? '', props.yard.today)} to ${sayDay(days.at(-1)?.date ?? '', props.yard.today)}; ${changed} of them are new or changed.`
+  })
+  if (!done) said.value = null
+}
+</script>
+
+<template>
+  <SidePane title="Weather" :sub="yard.name" @close="emit('close')">
+    <section class="part">
+      <p v-if="trouble" class="care strong" role="status">{{ trouble }}</p>
+      <p v-else>From the {{ yard.weatherFrom?.service ?? 'weather service' }}, asked {{ sayWhen(yard.weatherFrom?.askedAt ?? null) }}. What was observed up to yesterday, a forecast for ten days, then what is usual for the month.</p>
+      <p class="soft small">A forecast errs more the further ahead it looks. Your own days win over it: in a valley or on a hill the service may not know.</p>
+      <p v-if="yard.weatherFrom?.state === 'no-place'"><RouterLink to="/rules">Say where the yard stands</RouterLink></p>
+    </section>
+    <form v-if="holding.mayWrite" class="part" novalidate @submit.prevent="keep">
+      <h3>A day of your own</h3>
+      <DayField id="we-day" v-model="day" label="Day" :max="addDays(yard.today, 14)" :fault="at('days[0].date')" />
+      <div class="two">
+        <DegreesField id="we-high" v-model="high" label="Highest" :fault="at('days[0].high')" />
+        <DegreesField id="we-low" v-model="low" label="Lowest" :fault="at('days[0].low') ?? at('days[0]')" />
+      </div>
+      <button class="press" type="submit" :disabled="busy || day === null || high === null || low === null">Keep the day</button>
+    </form>
+    <section v-if="holding.mayWrite" class="part">
+      <h3>A station's file</h3>
+      <p class="soft small">CSV with a heading: date, high, low; or date and temperature for readings through the day. °F where the heading says so.</p>
+      <label class="press quiet file">
+        {{ busy ? 'Reading ...' : 'Choose the file' }}
+        <input class="unseen" type="file" accept=".csv,text/csv,text/plain" :disabled="busy" @change="readFile" />
+      </label>
+      <p v-if="refusal" class="alarm strong" role="alert">{{ refusal }}</p>
+      <details v-if="leftOut.length > 0">
+        <summary class="care strong">{{ leftOut.length }} {{ leftOut.length === 1 ? 'line was' : 'lines were' }} left out</summary>
+        <ul class="small">
+          <li v-for="l in leftOut.slice(0, 20)" :key="l.line">Line {{ l.line }}: {{ holding.say(l.why) }}.</li>
+        </ul>
+      </details>
+    </section>
+    <p v-if="said" class="settled strong" role="status">{{ said }}</p>
+    <p v-if="fault && !at('days[0].date') && !at('days[0].high') && !at('days[0].low') && !at('days[0]')" class="alarm strong" role="alert">{{ fault }}</p>
+    <section v-if="own.length > 0" class="part">
+      <h3>Your days around now</h3>
+      <ul class="own">
+        <li v-for="d in own" :key="d.date">
+          <span>{{ sayDay(d.date, yard.today) }}</span>
+          <span>{{ d.weather ? `${holding.degrees(d.weather.low ?? d.weather.high)} to ${holding.degrees(d.weather.high)}` : '' }}</span>
+          <span class="soft small">{{ d.source === 'station' ? 'station' : 'by hand' }}</span>
+          <button v-if="holding.mayWrite" class="plainlink small" type="button" :disabled="busy" :aria-label="`Take away your ${sayDay(d.date)}`" @click="drop(d.date)">take away</button>
+        </li>
+      </ul>
+    </section>
+  </SidePane>
+</template>
+
+<style scoped>
+.part { display: grid; gap: 10px; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
+.file:focus-within { outline: 3px solid var(--thistle); outline-offset: 2px; }
+.own li { display: grid; grid-template-columns: 90px 1fr auto auto; gap: 10px; align-items: center; min-height: 34px; border-bottom: 1px solid var(--hairline); font-size: 14.5px; }
+@media (max-width: 720px) { .own button { min-height: 48px; } }
+</style>

@@ -1,0 +1,124 @@
+<script setup lang="ts">
+/** What a yard is: its name, where on the earth it stands, its clock, and what is usual there. */
+import { computed, ref } from 'vue'
+import type { MonthNormal } from '@thistle/core/situation'
+import { MONTHS } from '@thistle/core/time'
+import { call, Refused } from '../server/call.ts'
+import DegreesField from './DegreesField.vue'
+import NumberField from './NumberField.vue'
+import PickField from './PickField.vue'
+import TextField from './TextField.vue'
+import type { YardDraft } from './yard-draft.ts'
+
+const props = defineProps<{ prefix: string; at: (path: string) => string | null }>()
+const yard = defineModel<YardDraft>({ required: true })
+const asking = ref<'place' | 'usual' | null>(null)
+const said = ref<string | null>(null)
+const placed = computed(() => yard.value.latitude !== null && yard.value.longitude !== null)
+const ZONES = computed(() => {
+  const known = typeof Intl.supportedValuesOf === 'function' ? Intl.supportedValuesOf('timeZone') : []
+  return known.includes(yard.value.timeZone) ? known : [yard.value.timeZone, ...known]
+})
+function setLatitude(latitude: number | null): void {
+  yard.value.latitude = latitude
+  if (latitude !== null && latitude !== 0) yard.value.hemisphere = latitude > 0 ? 'north' : 'south'
+}
+function here(): void {
+  said.value = null
+  asking.value = 'place'
+  navigator.geolocation.getCurrentPosition(
+    ({ coords }) => {
+      setLatitude(Math.round(coords.latitude * 100) / 100)
+      yard.value.longitude = Math.round(coords.longitude * 100) / 100
+      asking.value = null
+    },
+    () => {
+      said.value = 'This device does not say where it is. Type the two figures from any map; two decimals are enough.'
+      asking.value = null
+    },
+    { timeout: 10_000, maximumAge: 600_000 },
+  )
+}
+const WHY = { down: 'does not answer', slow: 'is too slow just now', nonsense: 'talks nonsense just now' } as const
+async function usual(): Promise<void> {
+  said.value = null
+  asking.value = 'usual'
+  const { latitude, longitude } = yard.value
+  try {
+    const told = await call<{ state: 'told' | keyof typeof WHY; service: string | null; normals: MonthNormal[] }>('GET', `/weather/usual?latitude=${latitude}&longitude=${longitude}`)
+    if (told.state === 'told') yard.value.normals = told.normals.map((n) => ({ ...n }))
+    said.value = told.state === 'told' ? `Filled in from the ${told.service}. Put right what you know better.` : `The weather service ${WHY[told.state]}. Type the months yourself, or leave them for later.`
+  } catch (problem) {
+    said.value = problem instanceof Refused ? problem.message : 'The months could not be fetched.'
+  } finally {
+    asking.value = null
+  }
+}
+function startMonths(): void {
+  yard.value.normals = MONTHS.map((_, i) => ({ month: i + 1, high: null, low: null }))
+}
+const id = (name: string) => `${props.prefix}-${name}`
+</script>
+
+<template>
+  <div class="yard">
+    <TextField :id="id('name')" v-model="yard.name" label="Name of the yard" :most="60" :fault="at('name')" />
+    <fieldset>
+      <legend>Where it stands</legend>
+      <p class="soft small">For the weather of its own days. A map shows the two figures; two decimals, about a kilometre, are enough.</p>
+      <div class="three">
+        <NumberField :id="id('lat')" :model-value="yard.latitude" label="Latitude" hint="south of the equator with a minus" :min="-90" :max="90" :step="0.01" :fault="at('latitude')" @update:model-value="setLatitude" />
+        <NumberField :id="id('lon')" v-model="yard.longitude" label="Longitude" hint="west of Greenwich with a minus" :min="-180" :max="180" :step="0.01" :fault="at('longitude')" />
+        <PickField :id="id('hemisphere')" v-model="yard.hemisphere" label="Hemisphere" :unknown="false" :options="[['north', 'northern'], ['south', 'southern']]" />
+      </div>
+      <p class="row">
+        <button class="press quiet" type="button" :disabled="asking !== null" @click="here">{{ asking === 'place' ? 'Asking the device ...' : 'It is where I am now' }}</button>
+      </p>
+      <div class="field">
+        <label :for="id('zone')">Its clock</label>
+        <select :id="id('zone')" v-model="yard.timeZone" class="pick">
+          <option v-for="z in ZONES" :key="z" :value="z">{{ z.replace(/_/g, ' ') }}</option>
+        </select>
+        <p v-if="at('timeZone')" class="fault" role="alert">{{ at('timeZone') }}</p>
+      </div>
+    </fieldset>
+    <fieldset>
+      <legend>What is usual there</legend>
+      <p class="soft small">The usual high and low of a day, month by month: read where no forecast reaches, and said to be that.</p>
+      <p class="row">
+        <button class="press quiet" type="button" :disabled="!placed || asking !== null" @click="usual">{{ asking === 'usual' ? 'Fetching ...' : 'Fetch them for this place' }}</button>
+        <button v-if="yard.normals.length === 0" class="plainlink" type="button" @click="startMonths">Type them</button>
+        <span v-if="!placed" class="soft small">latitude and longitude first</span>
+      </p>
+      <table v-if="yard.normals.length > 0">
+        <thead>
+          <tr>
+            <th scope="col">Month</th>
+            <th scope="col">High</th>
+            <th scope="col">Low</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="n in yard.normals" :key="n.month">
+            <th scope="row">{{ MONTHS[n.month - 1] }}</th>
+            <td><DegreesField :id="id(`high-${n.month}`)" v-model="n.high" hidden :label="`Usual high in ${MONTHS[n.month - 1]}`" /></td>
+            <td><DegreesField :id="id(`low-${n.month}`)" v-model="n.low" hidden :label="`Usual low in ${MONTHS[n.month - 1]}`" /></td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="at('normals')" class="alarm strong" role="alert">{{ at('normals') }}</p>
+    </fieldset>
+    <p v-if="said" class="care strong" role="status">{{ said }}</p>
+  </div>
+</template>
+
+<style scoped>
+.yard { display: grid; gap: 14px; }
+fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 10px; min-width: 0; }
+legend { font-family: var(--face-title); font-weight: 560; font-size: 17px; padding: 0; margin-bottom: 4px; }
+.three { display: grid; grid-template-columns: repeat(auto-fit, minmax(140px, 1fr)); gap: 12px; align-items: start; }
+.row { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; }
+table { border-collapse: collapse; max-width: 420px; }
+th { text-align: left; font-weight: 400; color: var(--soft); font-size: 14px; padding: 2px 12px 2px 0; }
+td { padding: 2px 8px 2px 0; }
+</style>

@@ -1,0 +1,111 @@
+/** Rows in words: what a field is called, and what stands in it. For the history, and for two versions side by side. */
+import { saySchool } from '@thistle/core/judge'
+import type { School } from '@thistle/core/situation'
+import { treatmentOf } from '@thistle/core/treatments'
+import { plain } from '@thistle/core/units'
+import { sayDay } from '../look/dates.ts'
+import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, HIVE_WORDS, KIT_WORDS, QUEEN_WORDS, SUPERS_WORDS } from './words.ts'
+
+export type State = Readonly<Record<string, unknown>>
+
+const LABELS: Readonly<Record<string, string>> = {
+  name: 'Name',
+  latitude: 'Latitude',
+  longitude: 'Longitude',
+  hemisphere: 'Hemisphere',
+  timeZone: 'Clock',
+  normals: 'Usual temperatures',
+  phase: 'Time of the year',
+  lastOpening: 'Last opening',
+  supersOffOn: 'Supers come off',
+  supersNextOn: 'Next supers go on',
+  since: 'In the book from',
+  hivedOn: 'Hived on',
+  retiredOn: 'Gone since',
+  retiredWhy: 'What happened',
+  position: 'Place in the row',
+  fromDay: 'From',
+  toDay: 'To',
+  onDay: 'Day',
+  broodBoxes: 'Brood boxes',
+  framesOfBees: 'Frames of bees',
+  framesOfBrood: 'Frames of brood',
+  brood: 'Brood',
+  hive: 'Hive with',
+  queen: 'Queen',
+  layingSince: 'Laying since',
+  floor: 'Floor',
+  floorWet: 'Floor wet',
+  entrance: 'Entrance',
+  clustered: 'Clustered',
+  feeding: 'Being fed',
+  newlyHived: 'Newly hived',
+  supers: 'Supers',
+  method: 'Method',
+  samples: 'Counted',
+  representative: 'Speaks for the yard',
+  recovery: 'Share found',
+  note: 'Note',
+  school: 'School',
+  priority: 'What comes first',
+  organicOnly: 'No synthetic treatments',
+  kit: 'Kit',
+  rules: 'Your list',
+  stock: 'On the shelf',
+}
+const WORDS: Readonly<Record<string, readonly (readonly [string, string])[]>> = {
+  brood: BROOD_WORDS,
+  hive: HIVE_WORDS,
+  queen: QUEEN_WORDS,
+  floor: FLOOR_WORDS,
+  entrance: ENTRANCE_WORDS,
+  supers: SUPERS_WORDS,
+}
+const isDay = (value: unknown): value is string => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value)
+
+interface Sample {
+  readonly mites: number
+  readonly bees: number | null
+  readonly days: number | null
+}
+export const saySamples = (samples: readonly Sample[]): string =>
+  samples.map((s) => `${s.mites} mites${s.bees === null ? ` in ${s.days} days` : ` on ${s.bees} bees`}`).join(', ')
+
+/** What two of a keeper's lists differ in, by treatment. */
+const sayPerTreatment = (value: object): string =>
+  Object.entries(value)
+    .map(([key, line]) => {
+      const known = Object.entries(line as object).filter(([, v]) => v !== null)
+      return known.length === 0 ? '' : `${treatmentOf(key as never)?.name ?? key}: ${known.map(([f, v]) => `${f} ${v === true ? 'yes' : v === false ? 'no' : v}`).join(', ')}`
+    })
+    .filter(Boolean)
+    .join('; ') || 'nothing'
+
+/** A value of a field, in words. */
+export function sayValue(field: string, value: unknown): string {
+  if (value === null || value === undefined || value === '') return 'not set'
+  if (isDay(value)) return sayDay(value)
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (field === 'samples') return saySamples(value as Sample[])
+  if (field === 'school') return saySchool(value as School).name
+  if (field === 'kit') return (value as string[]).map((tool) => KIT_WORDS.find(([key]) => key === tool)?.[1] ?? tool).join(', ') || 'nothing'
+  if (field === 'normals') return (value as unknown[]).length === 0 ? 'none' : `${(value as unknown[]).length} months`
+  if (field === 'rules' || field === 'stock') return sayPerTreatment(value as object)
+  if (typeof value === 'number') return plain(value, 2)
+  return WORDS[field]?.find(([key]) => key === value)?.[1] ?? String(value)
+}
+
+export interface FieldDifference {
+  readonly field: string
+  readonly label: string
+  readonly before: string
+  readonly after: string
+}
+/** The fields that differ between two states of a row, in the order in which they are known. */
+export function differences(before: State, after: State): FieldDifference[] {
+  return Object.keys(LABELS).flatMap((field) => {
+    if (!(field in before) && !(field in after)) return []
+    if (JSON.stringify(before[field] ?? null) === JSON.stringify(after[field] ?? null)) return []
+    return [{ field, label: LABELS[field] ?? field, before: sayValue(field, before[field]), after: sayValue(field, after[field]) }]
+  })
+}

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+/** The holdings a keeper is in; another can be taken into view, or begun. */
+import { onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { sayDay } from '../../look/dates.ts'
+import TextField from '../../parts/TextField.vue'
+import { useSave } from '../../parts/useSave.ts'
+import { call, Refused } from '../../server/call.ts'
+import { useHolding } from '../../stores/holding.ts'
+import DoorFrame from './DoorFrame.vue'
+
+interface Mine {
+  readonly id: string
+  readonly name: string
+  readonly role: string
+  readonly untilDay: string | null
+  readonly inView: boolean
+}
+const router = useRouter()
+const holdings = ref<Mine[] | null>(null)
+const failed = ref<string | null>(null)
+const name = ref('')
+const { busy, fault, at, save } = useSave()
+async function load(): Promise<void> {
+  failed.value = null
+  try {
+    holdings.value = (await call<{ holdings: Mine[] }>('GET', '/account')).holdings
+  } catch (problem) {
+    if (problem instanceof Refused && problem.status === 401) await router.push('/sign-in?back=/holdings')
+    else failed.value = problem instanceof Refused ? problem.message : 'Your holdings could not be read.'
+  }
+}
+onMounted(load)
+async function enter(path: string): Promise<void> {
+  useHolding().forget()
+  await router.push(path)
+}
+async function take(id: string): Promise<void> {
+  if (await save(() => call('PUT', '/session/holding', { holdingId: id }))) await enter('/today')
+}
+async function begin(): Promise<void> {
+  if (await save(() => call('POST', '/holdings', { name: name.value }).then(() => undefined))) await enter('/first-steps')
+}
+</script>
+
+<template>
+  <DoorFrame title="Your holdings">
+    <template v-if="failed">
+      <p class="alarm strong" role="alert">{{ failed }}</p>
+      <p><button class="press quiet" type="button" @click="load">Try again</button></p>
+    </template>
+    <p v-else-if="!holdings" class="soft" aria-busy="true">Reading ...</p>
+    <template v-else>
+      <p v-if="holdings.length === 0" class="soft">You are in no holding just now. Begin one of your own, or open the link of an invitation.</p>
+      <ul class="list">
+        <li v-for="h in holdings" :key="h.id">
+          <button class="press quiet" type="button" :disabled="busy" @click="take(h.id)">
+            <strong>{{ h.name }}</strong>
+            <span class="soft">{{ h.role }}{{ h.untilDay ? `, until ${sayDay(h.untilDay)}` : '' }}{{ h.inView ? ', in view' : '' }}</span>
+          </button>
+        </li>
+      </ul>
+      <form class="form" novalidate @submit.prevent="begin">
+        <TextField id="ho-name" v-model="name" label="Begin another holding" :most="80" :fault="at('name')" hint="its name; you are its owner" />
+        <p v-if="fault && !at('name')" class="alarm strong" role="alert">{{ fault }}</p>
+        <button class="press" type="submit" :disabled="busy || name.trim() === ''">Begin it</button>
+      </form>
+    </template>
+  </DoorFrame>
+</template>
+
+<style scoped>
+.form { display: grid; gap: 12px; border-top: 1px solid var(--hairline); padding-top: 14px; }
+.list { display: grid; gap: 8px; }
+.list button { width: 100%; justify-content: space-between; }
+</style>

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import TextField from '../../parts/TextField.vue'
+import { useSave } from '../../parts/useSave.ts'
+import { call } from '../../server/call.ts'
+import { useHolding } from '../../stores/holding.ts'
+import DoorFrame from './DoorFrame.vue'
+
+const route = useRoute()
+const router = useRouter()
+const password = ref('')
+const { busy, fault, at, save } = useSave()
+async function set(): Promise<void> {
+  if (!(await save(() => call('PUT', `/password-resets/${encodeURIComponent(String(route.params.token))}`, { password: password.value })))) return
+  useHolding().forget()
+  await router.push('/today')
+}
+</script>
+
+<template>
+  <DoorFrame title="Choose a new password">
+    <form class="form" novalidate @submit.prevent="set">
+      <TextField id="np-password" v-model="password" label="New password" type="password" autocomplete="new-password" :fault="at('password')" hint="10 characters or more; a few words in a row do well" />
+      <p v-if="fault && !at('password')" class="alarm strong" role="alert">
+        {{ fault }}
+        <RouterLink to="/forgotten">Have another link sent</RouterLink>
+      </p>
+      <button class="press" type="submit" :disabled="busy || password === ''">{{ busy ? 'Setting it ...' : 'Set it and come in' }}</button>
+      <p class="soft small">Everybody signed in with the old one is signed out.</p>
+    </form>
+  </DoorFrame>
+</template>
+
+<style scoped>
+.form { display: grid; gap: 13px; }
+</style>

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { reactive, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import TextField from '../../parts/TextField.vue'
+import { useSave } from '../../parts/useSave.ts'
+import { call } from '../../server/call.ts'
+import { useHolding } from '../../stores/holding.ts'
+import AccountFields from './AccountFields.vue'
+import DoorFrame from './DoorFrame.vue'
+
+const router = useRouter()
+const { busy, fault, at, save } = useSave()
+const keeper = reactive({ name: '', email: '', password: '' })
+const holdingName = ref('')
+
+async function make(): Promise<void> {
+  const body = { ...keeper, email: keeper.email.trim(), holding: holdingName.value }
+  if (!(await save(() => call('POST', '/accounts', body)))) return
+  useHolding().forget()
+  await router.push('/first-steps')
+}
+const byField = () => ['name', 'email', 'password', 'holding'].some((f) => at(f))
+</script>
+
+<template>
+  <DoorFrame title="A new account">
+    <form class="form" novalidate @submit.prevent="make">
+      <AccountFields v-model="keeper" :at="at" />
+      <TextField id="su-holding" v-model="holdingName" label="What you call your bees" :most="80" :fault="at('holding')" hint="the holding: all your yards together" />
+      <p v-if="fault && !byField()" class="alarm strong" role="alert">{{ fault }}</p>
+      <button class="press" type="submit" :disabled="busy">{{ busy ? 'Making it ...' : 'Make the account' }}</button>
+    </form>
+    <p class="soft small">
+      Invited by somebody? Open the link they sent instead. Here already?
+      <RouterLink to="/sign-in">Sign in</RouterLink>
+    </p>
+    <p class="law">Round Thistle helps you think; the label in your hand and your local law decide, and your vet or inspector where they have the say.</p>
+  </DoorFrame>
+</template>
+
+<style scoped>
+.form { display: grid; gap: 13px; }
+</style>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/** One fact: what is known, and, once touched, what if it were otherwise. */
+import { computed, nextTick, ref } from 'vue'
+import { toFahrenheit } from '@thistle/core/units'
+import { useHolding } from '../../stores/holding.ts'
+import { sayFact, type Fact, type FactValue } from './what-if.ts'
+
+const props = defineProps<{ fact: Fact; known: FactValue; changed: boolean; fixed?: boolean }>()
+const value = defineModel<FactValue>({ required: true })
+const holding = useHolding()
+const editing = ref(false)
+const control = ref<HTMLElement | null>(null)
+/** A difference in the keeper's degrees: scaled, without the offset of 32. */
+const factor = computed(() => (holding.unit === 'F' ? 1.8 : 1))
+const sayDifference = (celsius: number) => `${celsius > 0 ? '+' : ''}${Math.round((holding.unit === 'F' ? toFahrenheit(celsius) - 32 : celsius) * 10) / 10} °${holding.unit}`
+const shown = computed(() => (props.fact.kind === 'degrees' && typeof value.value === 'number' ? Math.round(value.value * factor.value * 10) / 10 : (value.value ?? '')))
+async function edit(): Promise<void> {
+  editing.value = true
+  await nextTick()
+  control.value?.focus()
+}
+function set(event: Event): void {
+  const text = (event.target as HTMLInputElement).value
+  if (text === '') value.value = null
+  else if (props.fact.kind === 'number' || props.fact.kind === 'degrees') {
+    const number = Number(text.replace(',', '.'))
+    if (Number.isNaN(number)) return
+    const celsius = props.fact.kind === 'degrees' ? number / factor.value : number
+    value.value = Math.min(props.fact.most ?? celsius, Math.max(props.fact.least ?? celsius, celsius))
+  } else value.value = text
+}
+const id = `wi-${props.fact.key}`
+</script>
+
+<template>
+  <dt :class="{ changed }">{{ fact.label }}</dt>
+  <dd :class="{ changed }">
+    <template v-if="editing && !fixed">
+      <label :for="id" class="unseen">What if {{ fact.label }} were</label>
+      <select v-if="fact.kind === 'pick'" :id="id" ref="control" class="control" :value="value ?? ''" @change="set" @keydown.esc.stop="editing = false">
+        <option v-if="fact.nothing !== ''" value="">{{ fact.nothing }}</option>
+        <option v-for="[key, word] in fact.options ?? []" :key="key" :value="key">{{ word }}</option>
+      </select>
+      <input v-else-if="fact.kind === 'day'" :id="id" ref="control" class="control" type="date" :value="value ?? ''" @input="set" @keydown.esc.stop="editing = false" />
+      <input v-else :id="id" ref="control" class="control" type="number" :min="fact.kind === 'degrees' ? undefined : fact.least" :max="fact.kind === 'degrees' ? undefined : fact.most" :step="fact.step ?? 1" :value="shown" @input="set" @keydown.esc.stop="editing = false" />
+      <span v-if="changed" class="was">known: {{ sayFact(fact, known, sayDifference) }}</span>
+    </template>
+    <button v-else-if="!fixed" type="button" class="touch" :aria-label="`${fact.label}: ${sayFact(fact, value, sayDifference)}. What if it were otherwise?`" @click="edit">
+      <s v-if="changed">{{ sayFact(fact, known, sayDifference) }}</s>
+      {{ sayFact(fact, value, sayDifference) }}
+    </button>
+    <span v-else>{{ sayFact(fact, value, sayDifference) }}</span>
+  </dd>
+</template>
+
+<style scoped>
+dt { color: var(--soft); padding: 3px 0; }
+dd { margin: 0; min-width: 0; }
+dt.changed { color: var(--straw-ink); font-weight: 650; }
+dd.changed { background: var(--straw-wash); border-radius: 6px; }
+.touch { background: none; border: 0; padding: 3px 4px; cursor: pointer; text-align: left; border-bottom: 1px dotted var(--line); width: 100%; color: var(--ink); }
+.touch:hover { border-bottom-color: var(--thistle); color: var(--thistle); }
+.touch s { color: var(--soft); margin-right: 4px; }
+.control { font: inherit; color: var(--ink); background: var(--sheet); border: 1.5px solid var(--thistle); border-radius: 6px; min-height: 36px; padding: 2px 6px; width: 100%; }
+.was { display: block; font-size: 13px; color: var(--straw-ink); padding: 2px 4px; }
+@media (max-width: 720px) { .touch, .control { min-height: 48px; } dt { align-self: center; } }
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+/** Says that what is judged is imagined, which facts, and what can be done with it. */
+import { computed } from 'vue'
+import type { ColonyRecord } from '@thistle/core/holding'
+import type { Situation } from '@thistle/core/situation'
+import { useSave } from '../../parts/useSave.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+import { changedFacts, lookOf, type WhatIf } from './what-if.ts'
+
+const props = defineProps<{ base: Situation; whatIf: WhatIf; colony: ColonyRecord | null; yardId: string | null }>()
+const emit = defineEmits<{ back: []; kept: [keys: readonly string[]] }>()
+const holding = useHolding()
+const { busy, fault, save } = useSave()
+const id = newId()
+const changed = computed(() => changedFacts(props.base, props.whatIf))
+const look = computed(() => lookOf(props.base, props.whatIf))
+const others = computed(() => changed.value.filter((f) => f.look === undefined))
+
+async function keep(): Promise<void> {
+  const { colony, yardId } = props
+  if (!colony || !yardId) return
+  const before = colony.look
+  const body = {
+    colonyId: colony.id,
+    onDay: holding.today,
+    hive: before?.hive ?? null,
+    layingSince: look.value.fields.queen === 'new' ? (before?.layingSince ?? null) : null,
+    note: '',
+    ...look.value.fields,
+  }
+  if (await save(() => holding.put('looks', id, body, yardId).then(() => undefined))) emit('kept', look.value.facts.map((f) => f.key))
+}
+</script>
+
+<template>
+  <section class="bar" aria-label="What if">
+    <p>
+      <strong>What if:</strong>
+      {{ changed.map((f) => f.label.toLowerCase()).join(', ') }} {{ changed.length === 1 ? 'is' : 'are' }} imagined. Kept nowhere; nothing can be started on it.
+    </p>
+    <p class="doings">
+      <button class="press quiet" type="button" @click="emit('back')">Put it back as it is</button>
+      <button v-if="look.facts.length > 0 && colony && holding.mayWrite" class="press quiet" type="button" :disabled="busy" @click="keep">
+        {{ busy ? 'Keeping ...' : `It is so: keep it as a look of today` }}
+      </button>
+    </p>
+    <p v-if="look.facts.length > 0 && others.length > 0" class="small">A look holds {{ look.facts.map((f) => f.label.toLowerCase()).join(', ') }}; {{ others.map((f) => f.label.toLowerCase()).join(', ') }} would stay imagined.</p>
+    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+  </section>
+</template>
+
+<style scoped>
+.bar { background: var(--straw-wash); color: var(--straw-ink); border: 1px dashed var(--straw-mid); border-radius: 10px; margin: 0 16px 10px; padding: 10px 14px; display: grid; gap: 8px; font-size: 14.5px; }
+.doings { display: flex; gap: 10px; flex-wrap: wrap; }
+.doings .press { min-height: 38px; padding: 5px 14px; font-size: 14.5px; }
+@media (max-width: 720px) { .bar { margin: 0 0 10px; } .doings .press { min-height: 48px; width: 100%; } }
+</style>

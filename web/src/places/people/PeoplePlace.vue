@@ -1,0 +1,209 @@
+<script setup lang="ts">
+/** Who is in the holding, and who is invited. */
+import { computed, onMounted, ref } from 'vue'
+import SidePane from '../../parts/SidePane.vue'
+import TextField from '../../parts/TextField.vue'
+import { sayDay } from '../../look/dates.ts'
+import { useSave } from '../../parts/useSave.ts'
+import { sayWhen } from '../../parts/when.ts'
+import { ROLE_WORDS } from '../../parts/words.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+import PlaceFields, { type PlaceDraft } from './PlaceFields.vue'
+
+interface Member extends PlaceDraft {
+  readonly keeperId: string
+  readonly name: string
+  readonly email: string
+}
+interface Invitation extends PlaceDraft {
+  readonly id: string
+  readonly forWhom: string
+  readonly madeBy: string
+  readonly endsAt: string
+  readonly state: 'open' | 'used' | 'withdrawn' | 'over'
+  readonly usedBy: string | null
+  readonly link: string | null
+}
+const holding = useHolding()
+const owner = computed(() => holding.me?.keeper.role === 'owner')
+const members = ref<Member[] | null>(null)
+const invitations = ref<Invitation[]>([])
+const { busy, fault, at, save } = useSave()
+
+async function load(): Promise<void> {
+  members.value = await holding.persist<Member[]>('GET', '/members')
+  if (owner.value) invitations.value = await holding.persist<Invitation[]>('GET', '/invitations')
+}
+onMounted(load)
+
+const draft = ref<PlaceDraft>({ role: 'helper', yards: null, untilDay: null })
+const inviting = ref(false)
+const forWhom = ref('')
+const email = ref('')
+const made = ref<Invitation | null>(null)
+let invitationId = newId()
+function startInviting(): void {
+  editing.value = null
+  made.value = null
+  invitationId = newId()
+  forWhom.value = ''
+  email.value = ''
+  draft.value = { role: 'helper', yards: null, untilDay: null }
+  inviting.value = true
+}
+async function invite(): Promise<void> {
+  const body = { ...draft.value, forWhom: forWhom.value, email: email.value.trim() || null }
+  const done = await save(async () => {
+    made.value = await holding.persist<Invitation>('PUT', `/invitations/${invitationId}`, body)
+  })
+  if (done) await load()
+}
+const copied = ref<string | null>(null)
+async function copy(link: string): Promise<void> {
+  await navigator.clipboard?.writeText(link).then(
+    () => (copied.value = link),
+    () => (copied.value = null),
+  )
+}
+async function withdraw(invitation: Invitation): Promise<void> {
+  if (await save(() => holding.persist('DELETE', `/invitations/${invitation.id}`))) await load()
+}
+
+const editing = ref<Member | null>(null)
+function edit(member: Member): void {
+  inviting.value = false
+  editing.value = member
+  draft.value = { role: member.role, yards: member.yards ? [...member.yards] : null, untilDay: member.untilDay }
+}
+async function keep(): Promise<void> {
+  const member = editing.value
+  if (!member) return
+  const done = await save(async () => {
+    await holding.persist('PUT', `/members/${member.keeperId}`, { ...draft.value })
+    await load()
+  })
+  if (done) editing.value = null
+}
+async function takeOut(): Promise<void> {
+  const member = editing.value
+  if (!member) return
+  const done = await save(async () => {
+    await holding.persist('DELETE', `/members/${member.keeperId}`)
+    await load()
+  })
+  if (done) editing.value = null
+}
+const yardNames = (p: PlaceDraft) =>
+  p.yards === null ? 'all yards' : p.yards.map((id) => holding.yards.find((y) => y.id === id)?.name ?? 'a yard').join(', ')
+const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 'older than fourteen days' } as const
+</script>
+
+<template>
+  <div class="page people">
+    <div class="head">
+      <h1>Who is in {{ holding.me?.holding.name }}</h1>
+      <button v-if="owner" class="press" type="button" @click="startInviting">Invite somebody</button>
+    </div>
+    <p v-if="!members" class="soft" aria-busy="true">Reading ...</p>
+    <table v-else class="sheet">
+      <thead>
+        <tr>
+          <th scope="col">Name</th>
+          <th scope="col">As</th>
+          <th scope="col">Yards</th>
+          <th scope="col">Until</th>
+          <th v-if="owner" scope="col"><span class="unseen">Change</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="m in members" :key="m.keeperId">
+          <th scope="row">
+            <strong>{{ m.name }}</strong>
+            <span class="soft small">{{ m.email }}</span>
+          </th>
+          <td>{{ m.role }}</td>
+          <td>{{ yardNames(m) }}</td>
+          <td>{{ m.untilDay ? sayDay(m.untilDay, holding.today) : 'no end' }}</td>
+          <td v-if="owner"><button class="plainlink" type="button" :aria-label="`Change ${m.name}`" @click="edit(m)">change</button></td>
+        </tr>
+      </tbody>
+    </table>
+    <dl class="roles">
+      <template v-for="(says, role) in ROLE_WORDS" :key="role">
+        <dt class="strong">{{ role }}</dt>
+        <dd class="soft">{{ says }}</dd>
+      </template>
+    </dl>
+    <section v-if="owner && invitations.length > 0" aria-labelledby="p-invited">
+      <h2 id="p-invited">Invitations</h2>
+      <ul class="sheet list">
+        <li v-for="i in invitations" :key="i.id">
+          <span>
+            <strong>{{ i.forWhom }}</strong>
+            <span class="soft">
+              {{ i.role }}, {{ yardNames(i) }}{{ i.untilDay ? `, until ${sayDay(i.untilDay, holding.today)}` : '' }};
+              {{ STATE_WORDS[i.state] }}{{ i.usedBy ? ` by ${i.usedBy}` : '' }}{{ i.state === 'open' ? ` until ${sayWhen(i.endsAt)}` : '' }}
+            </span>
+          </span>
+          <span v-if="i.state === 'open' && i.link" class="doings">
+            <button class="plainlink" type="button" @click="copy(i.link)">{{ copied === i.link ? 'copied' : 'copy the link' }}</button>
+            <button class="plainlink" type="button" :disabled="busy" @click="withdraw(i)">withdraw</button>
+          </span>
+        </li>
+      </ul>
+    </section>
+    <p v-if="fault && !inviting && !editing" class="alarm strong" role="alert">{{ fault }}</p>
+    <SidePane v-if="inviting" title="Invite somebody" :sub="holding.me?.holding.name" @close="inviting = false">
+      <template v-if="made?.link">
+        <p class="settled strong" role="status">The invitation for {{ made.forWhom }} is made{{ email.trim() ? ', and a letter is on its way' : '' }}.</p>
+        <p>Send them this link. It works once, within fourteen days:</p>
+        <p class="link">{{ made.link }}</p>
+        <p><button class="press" type="button" @click="copy(made.link)">{{ copied === made.link ? 'Copied' : 'Copy the link' }}</button></p>
+        <p><button class="plainlink" type="button" @click="startInviting">Invite another</button></p>
+      </template>
+      <form v-else class="form" novalidate @submit.prevent="invite">
+        <TextField id="in-who" v-model="forWhom" label="For whom" :most="80" :fault="at('forWhom')" />
+        <TextField id="in-email" v-model="email" label="Their e-mail address" type="email" :most="254" :fault="at('email')" hint="left empty: you hand the link over yourself" />
+        <PlaceFields v-model="draft" prefix="in" :at="at" />
+        <p v-if="fault && !at('forWhom') && !at('email') && !at('yards') && !at('untilDay')" class="alarm strong" role="alert">{{ fault }}</p>
+        <button class="press" type="submit" :disabled="busy || forWhom.trim() === '' || draft.yards?.length === 0">{{ busy ? 'Making it ...' : 'Make the invitation' }}</button>
+      </form>
+    </SidePane>
+    <SidePane v-else-if="editing" :title="editing.name" :sub="editing.email" @close="editing = null">
+      <form :key="editing.keeperId" class="form" novalidate @submit.prevent="keep">
+        <PlaceFields v-model="draft" prefix="me" :at="at" />
+        <p v-if="fault && !at('yards') && !at('untilDay')" class="alarm strong" role="alert">{{ fault }}</p>
+        <button class="press" type="submit" :disabled="busy || draft.yards?.length === 0">{{ busy ? 'Keeping ...' : 'Keep it' }}</button>
+        <button class="press quiet" type="button" :disabled="busy" @click="takeOut">Take {{ editing.name }} out of the holding</button>
+        <p class="soft small">What they wrote stays, with their name. They can be invited again.</p>
+      </form>
+    </SidePane>
+  </div>
+</template>
+
+<style scoped>
+.people { max-width: 980px; display: grid; gap: 16px; grid-template-columns: minmax(0, 1fr); }
+.head { display: flex; justify-content: space-between; gap: 16px; align-items: center; flex-wrap: wrap; }
+table { width: 100%; border-collapse: separate; border-spacing: 0; }
+th, td { text-align: left; padding: 9px 12px; border-bottom: 1px solid var(--hairline); font-weight: 400; }
+tbody tr:last-child > * { border-bottom: 0; }
+thead th { font-size: 13.5px; color: var(--soft); }
+th .small { display: block; overflow-wrap: anywhere; }
+.roles { display: grid; grid-template-columns: 80px 1fr; gap: 4px 12px; margin: 0; }
+.roles dd { margin: 0; }
+.list { margin-top: 10px; }
+.list li { display: flex; justify-content: space-between; gap: 14px; align-items: center; padding: 10px 14px; border-bottom: 1px solid var(--hairline); }
+.list li:last-child { border-bottom: 0; }
+.list li span span { display: block; }
+.doings { display: flex; gap: 16px; white-space: nowrap; }
+.form { display: grid; gap: 13px; }
+.link { background: var(--sunken); border-radius: 8px; padding: 10px 12px; overflow-wrap: anywhere; user-select: all; }
+@media (max-width: 720px) {
+  thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+  table, tbody { display: block; }
+  tr { display: grid; grid-template-columns: 1fr auto; padding: 8px 0; border-bottom: 1px solid var(--hairline); }
+  th, td { border: 0; padding: 3px 12px; }
+  .list li { flex-direction: column; align-items: stretch; }
+  td button, .doings button { min-height: 48px; }
+}
+</style>

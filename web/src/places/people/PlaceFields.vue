@@ -1,0 +1,54 @@
+<script setup lang="ts">
+/** What somebody may do: role, which yards, until when. */
+import DayField from '../../parts/DayField.vue'
+import PickField from '../../parts/PickField.vue'
+import { ROLE_WORDS } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
+
+export interface PlaceDraft {
+  role: 'owner' | 'helper' | 'reader'
+  yards: string[] | null
+  untilDay: string | null
+}
+const props = defineProps<{ prefix: string; at: (path: string) => string | null }>()
+const place = defineModel<PlaceDraft>({ required: true })
+const holding = useHolding()
+function setRole(role: PlaceDraft['role'] | null): void {
+  place.value.role = role ?? 'reader'
+  if (role === 'owner') place.value.yards = null
+}
+const setAll = (all: boolean) => (place.value.yards = all ? null : holding.yards.map((y) => y.id))
+const id = (name: string) => `${props.prefix}-${name}`
+</script>
+
+<template>
+  <div class="place">
+    <PickField :id="id('role')" :model-value="place.role" label="As" :unknown="false" :options="[['owner', 'owner'], ['helper', 'helper'], ['reader', 'reader']]" @update:model-value="setRole" />
+    <p class="soft small">{{ ROLE_WORDS[place.role] }}</p>
+    <fieldset v-if="place.role !== 'owner' && holding.yards.length > 0">
+      <legend>Yards</legend>
+      <label class="check">
+        <input type="checkbox" :checked="place.yards === null" @change="setAll(($event.target as HTMLInputElement).checked)" />
+        all of them, also those to come
+      </label>
+      <template v-if="place.yards !== null">
+        <label v-for="y in holding.yards" :key="y.id" class="check">
+          <input v-model="place.yards" type="checkbox" :value="y.id" />
+          {{ y.name }}
+        </label>
+      </template>
+      <p v-if="at('yards') || place.yards?.length === 0" class="fault" role="alert">{{ at('yards') ?? 'At least one yard, or all.' }}</p>
+    </fieldset>
+    <DayField :id="id('until')" v-model="place.untilDay" label="Until" hint="left empty: without an end" :fault="at('untilDay')" />
+  </div>
+</template>
+
+<style scoped>
+.place { display: grid; gap: 10px; }
+fieldset { border: 0; padding: 0; margin: 0; }
+legend { font-size: 14px; font-weight: 600; padding: 0; }
+.check { display: flex; gap: 10px; align-items: center; min-height: 40px; cursor: pointer; }
+.check input { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
+.fault { font-size: 13.5px; color: var(--brick); font-weight: 600; }
+@media (max-width: 720px) { .check { min-height: 48px; } }
+</style>

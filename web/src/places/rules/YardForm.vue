@@ -1,0 +1,72 @@
+<script setup lang="ts">
+/** One yard as the gates read it: its dates, its name and place, and what is usual there. */
+import { computed, reactive, ref, toRaw } from 'vue'
+import type { YardRecord } from '@thistle/core/holding'
+import DayField from '../../parts/DayField.vue'
+import TwoVersions from '../../parts/TwoVersions.vue'
+import YardFields from '../../parts/YardFields.vue'
+import { useSave } from '../../parts/useSave.ts'
+import { bodyOf, draftOf } from '../../parts/yard-draft.ts'
+import { useHolding } from '../../stores/holding.ts'
+
+const props = defineProps<{ yard: YardRecord }>()
+const holding = useHolding()
+const { busy, fault, conflict, at, save, clear } = useSave()
+const datesOf = ({ lastOpening, supersOffOn, supersNextOn }: YardRecord) => ({ lastOpening, supersOffOn, supersNextOn })
+const dates = reactive(datesOf(props.yard))
+const place = ref(draftOf(props.yard))
+const state = () => JSON.stringify([dates, place.value])
+const before = ref(state())
+const changed = computed(() => state() !== before.value)
+const kept = ref(false)
+/** The version the form was filled from: a change by somebody else in between must be seen. */
+const seen = ref(props.yard.version)
+const body = (version: number) => ({ ...bodyOf(toRaw(place.value)), ...toRaw(dates), place: props.yard.place, phase: props.yard.phase, version })
+
+async function put(sent: object): Promise<void> {
+  kept.value = await save(async () => {
+    const row = await holding.put<{ version: number }>('yards', props.yard.id, sent, props.yard.id)
+    seen.value = row.version
+  })
+  if (kept.value) before.value = state()
+}
+const insist = () => (conflict.value ? put({ ...conflict.value.mine, version: conflict.value.theirs.version }) : undefined)
+async function leave(): Promise<void> {
+  clear()
+  await holding.refresh(props.yard.id)
+  Object.assign(dates, datesOf(props.yard))
+  place.value = draftOf(props.yard)
+  seen.value = props.yard.version
+  before.value = state()
+}
+const FIELDS = ['supersOffOn', 'supersNextOn', 'lastOpening', 'name', 'latitude', 'longitude', 'timeZone', 'normals']
+const byField = () => FIELDS.some((f) => at(f))
+const id = (name: string) => `${name}-${props.yard.id}`
+</script>
+
+<template>
+  <form class="yardform" novalidate @submit.prevent="put(body(seen))">
+    <h3>{{ yard.name }}</h3>
+    <div class="fields">
+      <DayField :id="id('o')" v-model="dates.supersOffOn" label="Supers come off" :fault="at('supersOffOn')" />
+      <DayField :id="id('n')" v-model="dates.supersNextOn" label="Next supers go on" :fault="at('supersNextOn')" />
+      <DayField :id="id('l')" v-model="dates.lastOpening" label="Last opening before winter" :fault="at('lastOpening')" />
+      <button class="press quiet" type="submit" :disabled="busy || !changed">{{ kept && !changed ? 'Kept' : 'Keep' }}</button>
+    </div>
+    <details>
+      <summary>Its name, where it stands, what is usual there</summary>
+      <YardFields v-model="place" :prefix="`yd-${yard.id}`" :at="at" />
+      <p class="after"><button class="press quiet" type="submit" :disabled="busy || !changed">{{ kept && !changed ? 'Kept' : 'Keep' }}</button></p>
+    </details>
+    <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />
+    <p v-else-if="fault && !byField()" class="alarm strong" role="alert">{{ fault }}</p>
+  </form>
+</template>
+
+<style scoped>
+.yardform { display: grid; gap: 10px; padding: 14px 0; border-top: 1px solid var(--hairline); }
+.fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
+summary { color: var(--thistle); cursor: pointer; min-height: 36px; display: flex; align-items: center; text-decoration: underline; text-underline-offset: 3px; }
+.after { margin-top: 12px; }
+@media (max-width: 720px) { .fields { grid-template-columns: 1fr 1fr; } summary { min-height: 48px; } }
+</style>

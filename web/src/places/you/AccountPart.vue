@@ -1,0 +1,91 @@
+<script setup lang="ts">
+/** Name, password, where one is signed in. */
+import { onMounted, reactive, ref } from 'vue'
+import TextField from '../../parts/TextField.vue'
+import { sayWhen } from '../../parts/when.ts'
+import { useSave } from '../../parts/useSave.ts'
+import { useHolding } from '../../stores/holding.ts'
+
+interface Session {
+  readonly id: string
+  readonly since: string | null
+  readonly seenAt: string | null
+  readonly agent: string
+  readonly current: boolean
+}
+const holding = useHolding()
+const name = ref(holding.me?.keeper.name ?? '')
+const naming = useSave()
+const named = ref(false)
+async function rename(): Promise<void> {
+  named.value = await naming.save(async () => {
+    await holding.persist('PUT', '/account/name', { name: name.value })
+    await holding.load()
+  })
+}
+const change = reactive({ password: '', next: '' })
+const changing = useSave()
+const changed = ref(false)
+async function changePassword(): Promise<void> {
+  changed.value = await changing.save(() => holding.persist('PUT', '/account/password', { ...change }))
+  if (!changed.value) return
+  change.password = ''
+  change.next = ''
+  await list()
+}
+const sessions = ref<Session[] | null>(null)
+const ending = useSave()
+async function list(): Promise<void> {
+  sessions.value = await holding.persist<Session[]>('GET', '/sessions')
+}
+onMounted(list)
+async function end(id: string | null): Promise<void> {
+  if (await ending.save(() => holding.persist('DELETE', id ? `/sessions/${id}` : '/sessions'))) await list()
+}
+/** Enough of a browser's name to tell one device from another. */
+function sayAgent(agent: string): string {
+  const device = /iPhone|iPad|Android|Windows|Macintosh|Linux/.exec(agent)?.[0]
+  const names: Record<string, string> = { Macintosh: 'a Mac', iPhone: 'an iPhone', iPad: 'an iPad', Android: 'an Android device', Windows: 'Windows', Linux: 'Linux' }
+  return device ? `a browser on ${names[device]}` : agent ? 'a program' : 'not known'
+}
+</script>
+
+<template>
+  <section class="sheet block" aria-labelledby="y-name">
+    <h2 id="y-name">Your account</h2>
+    <form class="line" novalidate @submit.prevent="rename">
+      <TextField id="y-name-field" v-model="name" label="Your name" :most="80" :fault="naming.at('name')" />
+      <button class="press quiet" type="submit" :disabled="naming.busy.value || name.trim() === '' || name === holding.me?.keeper.name">{{ named && name === holding.me?.keeper.name ? 'Kept' : 'Keep the name' }}</button>
+    </form>
+    <p v-if="naming.fault.value && !naming.at('name')" class="alarm strong" role="alert">{{ naming.fault.value }}</p>
+    <h3>Another password</h3>
+    <form class="line" novalidate @submit.prevent="changePassword">
+      <TextField id="y-old" v-model="change.password" label="The one you have" type="password" autocomplete="current-password" :fault="changing.at('password')" />
+      <TextField id="y-new" v-model="change.next" label="The new one" type="password" autocomplete="new-password" :fault="changing.at('next')" hint="10 characters or more" />
+      <button class="press quiet" type="submit" :disabled="changing.busy.value || change.password === '' || change.next === ''">{{ changing.busy.value ? 'Changing ...' : 'Change it' }}</button>
+    </form>
+    <p v-if="changed" class="settled strong" role="status">Changed. Every other session has ended.</p>
+    <p v-if="changing.fault.value && !changing.at('password') && !changing.at('next')" class="alarm strong" role="alert">{{ changing.fault.value }}</p>
+    <h3>Where you are signed in</h3>
+    <p v-if="!sessions" class="soft" aria-busy="true">Reading ...</p>
+    <ul v-else class="sessions">
+      <li v-for="s in sessions" :key="s.id">
+        <span>
+          <strong>{{ s.current ? 'Here' : sayAgent(s.agent) }}</strong>
+          <span class="soft small">{{ s.current ? `${sayAgent(s.agent)}, ` : '' }}since {{ sayWhen(s.since) }}, last used {{ sayWhen(s.seenAt) }}</span>
+        </span>
+        <button v-if="!s.current" class="plainlink" type="button" :disabled="ending.busy.value" @click="end(s.id)">End it</button>
+      </li>
+    </ul>
+    <p v-if="(sessions?.length ?? 0) > 1"><button class="plainlink" type="button" :disabled="ending.busy.value" @click="end(null)">End all the others</button></p>
+    <p v-if="ending.fault.value" class="alarm strong" role="alert">{{ ending.fault.value }}</p>
+  </section>
+</template>
+
+<style scoped>
+.line { display: grid; grid-template-columns: repeat(auto-fit, minmax(180px, 1fr)); gap: 12px; align-items: start; }
+.line .press { margin-top: 26px; }
+.sessions li { display: flex; justify-content: space-between; gap: 12px; align-items: center; min-height: 48px; border-bottom: 1px solid var(--hairline); }
+.sessions span span { display: block; }
+@media (max-width: 720px) { .line { grid-template-columns: 1fr; } .line .press { margin-top: 0; } .sessions button { min-height: 48px; } }
+</style>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+/** Taking everything out, and deleting for good: a holding, or one's account. Only after its export. */
+import { reactive, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import OverPage from '../../frame/OverPage.vue'
+import TextField from '../../parts/TextField.vue'
+import { useSave } from '../../parts/useSave.ts'
+import { useHolding } from '../../stores/holding.ts'
+
+const holding = useHolding()
+const router = useRouter()
+const { busy, fault, at, save } = useSave()
+const asking = ref<'holding' | 'account' | null>(null)
+const sure = reactive({ name: '', password: '' })
+const owner = () => holding.me?.keeper.role === 'owner'
+function ask(what: 'holding' | 'account'): void {
+  sure.name = ''
+  sure.password = ''
+  asking.value = what
+}
+async function destroy(): Promise<void> {
+  const what = asking.value
+  const done = await save(() =>
+    what === 'holding' ? holding.persist('POST', '/holding/deletion', { ...sure }) : holding.persist('POST', '/account/deletion', { password: sure.password }),
+  )
+  if (!done) return
+  asking.value = null
+  holding.forget()
+  await router.push(what === 'holding' ? '/holdings' : '/sign-in')
+}
+</script>
+
+<template>
+  <section class="sheet block" aria-labelledby="y-leave">
+    <h2 id="y-leave">Taking it with you</h2>
+    <p class="soft small">Open JSON: every row with its history, in the words of the API.</p>
+    <p class="row">
+      <a v-if="owner()" class="press quiet" href="/api/holding/export" download>Export {{ holding.me?.holding.name }}</a>
+      <a class="press quiet" href="/api/account/export" download>Export your account</a>
+      <RouterLink class="plainlink" to="/holdings">Your holdings</RouterLink>
+    </p>
+    <template v-if="!holding.me?.holding.demo">
+      <h3>Leaving for good</h3>
+      <p class="soft small">A holding is deleted with all its records, for everybody in it. An account leaves what it wrote in the holdings of others, without its name. Both want their export first.</p>
+      <p class="row">
+        <button v-if="owner()" class="press quiet" type="button" @click="ask('holding')">Delete {{ holding.me?.holding.name }} ...</button>
+        <button class="press quiet" type="button" @click="ask('account')">End your account ...</button>
+      </p>
+    </template>
+    <p v-else class="soft small">The demo's account and holding stay as they are.</p>
+    <OverPage v-if="asking" :title="asking === 'holding' ? 'Delete the holding' : 'End the account'" @close="asking = null">
+      <h2>{{ asking === 'holding' ? `Delete ${holding.me?.holding.name} for good?` : 'End your account for good?' }}</h2>
+      <p class="caution">
+        <strong>This cannot be undone.</strong>
+        {{ asking === 'holding' ? 'Yards, colonies, counts and courses go, for everybody in the holding. Records of treatments may have to be kept for years by law: keep the export.' : 'Your name, address and password go. Nobody can sign in with them again.' }}
+      </p>
+      <form class="form" novalidate @submit.prevent="destroy">
+        <TextField v-if="asking === 'holding'" id="y-sure-name" v-model="sure.name" label="Its name, to be sure" :fault="at('name')" />
+        <TextField id="y-sure-password" v-model="sure.password" label="Your password" type="password" autocomplete="current-password" :fault="at('password')" />
+        <p v-if="fault && !at('name') && !at('password')" class="alarm strong" role="alert">{{ fault }}</p>
+        <p class="row">
+          <button class="press quiet" type="button" @click="asking = null">Keep it</button>
+          <button class="press danger" type="submit" :disabled="busy || sure.password === ''">{{ asking === 'holding' ? 'Delete it' : 'End it' }}</button>
+        </p>
+      </form>
+    </OverPage>
+  </section>
+</template>
+
+<style scoped>
+.row { display: flex; gap: 14px; flex-wrap: wrap; align-items: center; }
+.form { display: grid; gap: 12px; }
+.danger { background: var(--brick); }
+.danger:hover { background: var(--brick-ink); }
+</style>

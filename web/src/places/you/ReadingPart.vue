@@ -1,0 +1,39 @@
+<script setup lang="ts">
+/** Units, dates, light, letters: kept as soon as they are chosen, and seen at once. */
+import { ref } from 'vue'
+import type { Preferences } from '@thistle/core/holding'
+import PickField from '../../parts/PickField.vue'
+import { sayDay } from '../../look/dates.ts'
+import { useSave } from '../../parts/useSave.ts'
+import { useHolding } from '../../stores/holding.ts'
+
+const holding = useHolding()
+const { fault, save } = useSave()
+const kept = ref(false)
+async function set<K extends keyof Preferences>(field: K, value: Preferences[K] | null): Promise<void> {
+  if (value === null) return
+  kept.value = await save(() => holding.savePreferences({ ...holding.preferences, [field]: value }))
+}
+</script>
+
+<template>
+  <section class="sheet block" aria-labelledby="y-reading">
+    <h2 id="y-reading">How you read it</h2>
+    <p class="soft small">Yours alone, on every device and in every holding. Everything is stored in °C, grams and millilitres.</p>
+    <div class="fields">
+      <PickField id="y-temp" :model-value="holding.preferences.temperature" label="Temperature" :unknown="false" :options="[['C', '°C'], ['F', '°F']]" @update:model-value="set('temperature', $event)" />
+      <PickField id="y-mass" :model-value="holding.preferences.mass" label="Weight" :unknown="false" :options="[['g', 'grams'], ['oz', 'ounces']]" @update:model-value="set('mass', $event)" />
+      <PickField id="y-volume" :model-value="holding.preferences.volume" label="Liquids" :unknown="false" :options="[['mL', 'millilitres'], ['fl oz', 'US fluid ounces']]" @update:model-value="set('volume', $event)" />
+      <PickField id="y-dates" :model-value="holding.preferences.dates" label="Days" :unknown="false" :options="[['day-month', 'Thu 20 Aug'], ['month-day', 'Thu Aug 20'], ['numbers', 'Thu 20.8.']]" @update:model-value="set('dates', $event)" />
+      <PickField id="y-theme" :model-value="holding.preferences.theme" label="Light" :unknown="false" :options="[['as-device', 'as the device has it'], ['light', 'light'], ['dark', 'dark, for the evening']]" @update:model-value="set('theme', $event)" />
+    </div>
+    <label class="check">
+      <input type="checkbox" :checked="holding.preferences.letters" @change="set('letters', ($event.target as HTMLInputElement).checked)" />
+      Single letters are keys (press ? for the sheet)
+    </label>
+    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <p v-else class="soft small" role="status">
+      {{ kept ? 'Kept. ' : '' }}Reads like: {{ sayDay(holding.today) }}, {{ holding.degrees(29.5) }}, {{ holding.say('2 g, 15 mL') }}.
+    </p>
+  </section>
+</template>
