@@ -19,7 +19,7 @@ const url = process.env.DATABASE_URL ?? ''
 const db = openDatabase(url)
 const clock = () => new Date('2026-08-12T10:00:00Z')
 await migrate(db.sequelize)
-await loadDemo(db, clock, { again: false })
+await loadDemo(db, { again: false })
 
 /** Median of some runs, in ms; the first tenth is warming up. */
 function median(times: number[]): number {

@@ -25,7 +25,7 @@ async function main(): Promise<void> {
   const db = openDatabase(config.databaseUrl)
   const ran = await migrate(db.sequelize)
   if (ran.length > 0) logger.info({ ran }, 'schema brought up to date')
-  await loadDemo(db, clock, { again: process.argv.includes('--reset-demo') })
+  await loadDemo(db, { again: process.argv.includes('--reset-demo') })
   if (process.argv.includes('--only-data')) {
     await db.sequelize.close()
     process.disconnect?.()

@@ -67,7 +67,7 @@ export async function startApi({
   await migrate(db.sequelize)
   let now = new Date('2026-08-12T10:00:00Z')
   const clock = () => now
-  if (demo) await loadDemo(db, clock, { again: false })
+  if (demo) await loadDemo(db, { again: false })
   const weather = await startWeatherService()
   const app = makeApp({
     config: {

@@ -5,6 +5,19 @@ import pg from 'pg'
 
 export const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }
 
+/** A page of nobody yet, and no fault in the console. */
+export const plainTest = base.extend<{ faults: string[] }>({
+  faults: [
+    async ({ page }, use) => {
+      const faults: string[] = []
+      page.on('pageerror', (fault) => faults.push(fault.message))
+      await use(faults)
+      expect(faults).toEqual([])
+    },
+    { auto: true },
+  ],
+})
+
 /** A page already in the demo, put back to its own day and state by the database, and no fault in the console. */
 export const test = base.extend<{ demo: Page; faults: string[] }>({
   faults: async ({}, use) => {

@@ -9,7 +9,11 @@ export interface LeftOut {
   readonly why: string
 }
 export type StationDays =
-  | { readonly ok: true; readonly days: readonly (Pick<WeatherDay, 'date' | 'high'> & { readonly low: number })[]; readonly leftOut: readonly LeftOut[] }
+  | {
+      readonly ok: true
+      readonly days: readonly (Pick<WeatherDay, 'date' | 'high'> & { readonly low: number })[]
+      readonly leftOut: readonly LeftOut[]
+    }
   | { readonly ok: false; readonly sentence: string }
 
 /** The most days taken from one file: the newest. */
@@ -33,7 +37,10 @@ function readDay(text: string): Day | null {
   return isDay(made) ? made : null
 }
 function readDegrees(text: string | undefined, fahrenheit: boolean): number | null {
-  const plain = (text ?? '').trim().replace(/\s*°?[CF]$/i, '').replace(',', '.')
+  const plain = (text ?? '')
+    .trim()
+    .replace(/\s*°?[CF]$/i, '')
+    .replace(',', '.')
   if (plain === '' || !/^-?\d+(\.\d+)?$/.test(plain)) return null
   const value = fahrenheit ? toCelsius(Number(plain)) : Number(plain)
   return Math.round(value * 10) / 10
@@ -70,7 +77,9 @@ export function readStationDays(text: string): StationDays {
   if (!columns.date || (!told && !columns.temperature))
     return { ok: false, sentence: 'The first line must name the columns: date, high and low; or date and temperature.' }
   const used = Object.fromEntries(
-    Object.entries(told ? { ...columns, temperature: undefined } : { date: columns.date, temperature: columns.temperature }).filter(([, h]) => h !== undefined),
+    Object.entries(told ? { ...columns, temperature: undefined } : { date: columns.date, temperature: columns.temperature }).filter(
+      ([, h]) => h !== undefined,
+    ),
   ) as Partial<Record<Column, string>>
   const fahrenheit = Object.values(used).some((h) => /°\s*F|[_(\s]F\)?$|fahrenheit/i.test(h))
   const days = new Map<Day, Line>()

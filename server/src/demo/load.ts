@@ -14,7 +14,6 @@ import { addDays, type Day } from '@thistle/core/time'
 import type { Transaction } from 'sequelize'
 import { clearHolding } from '../holding/clear.ts'
 import { hashPassword } from '../access/passwords.ts'
-import type { Clock } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { DEMO_DAY, demoWeather, NORMALS } from './season.ts'
 import { HOLDING, KEEPER, SPRING, YARDS, type DemoColony, type DemoCourse, type DemoYard } from './holding.ts'
@@ -211,39 +210,53 @@ const KIND_OF: Partial<Record<keyof Rows, string>> = {
   events: 'event',
 }
 
-async function write(db: Database, clock: Clock, transaction: Transaction): Promise<void> {
-  const at = clock()
+/** The day on which a row of the demo was written: its own, or that on which the book was begun. */
+const savedOn = (row: Row): Day => String(row.happenedOn ?? row.madeOn ?? row.onDay ?? row.fromDay ?? row.since ?? '2026-03-01')
+
+async function write(db: Database, transaction: Transaction): Promise<void> {
   const keeperId = DEMO_KEEPER
   const rows = demoRows()
   const keeper = { id: keeperId, email: KEEPER.email, name: KEEPER.name, passwordHash: await hashPassword(KEEPER.password), preferences: {} }
   await db.model('keepers').upsert(keeper, { transaction })
   await db.model('holdings').create({ id: DEMO_HOLDING, name: HOLDING, demo: true, livesOn: DEMO_DAY, seq: 0 }, { transaction })
   await db.model('memberships').create({ keeperId, holdingId: DEMO_HOLDING, role: 'owner', yards: null, untilDay: null }, { transaction })
-  let seq = 0
-  const history: Row[] = []
+  // The history as it would have grown: in the order of the days, each change saved on the evening of its own.
+  const order = (Object.entries(rows) as [keyof Rows, Row[]][])
+    .flatMap(([table, list]) => (KIND_OF[table] ? list.map((row) => ({ table, row, day: savedOn(row) })) : []))
+    .toSorted((one, other) => one.day.localeCompare(other.day))
+  const numbers = new Map(order.map(({ row }, i) => [row, i + 1]))
+  const savedAt = (row: Row) => new Date(`${savedOn(row)}T18:30:00Z`)
+  const history = order.map(({ table, row }, i) => {
+    const state = table === 'counts' ? { ...row, samples: rows.countSamples.filter((s) => s.countId === row.id) } : row
+    return {
+      holdingId: DEMO_HOLDING,
+      seq: i + 1,
+      batch: i + 1,
+      kind: KIND_OF[table],
+      rowId: row.id,
+      version: row.version ?? 1,
+      state,
+      keeperId,
+      savedAt: savedAt(row),
+    }
+  })
   for (const [table, list] of Object.entries(rows) as [keyof Rows, Row[]][]) {
-    const kind = KIND_OF[table]
-    const numbered = list.map((row) => {
-      if (!kind) return row
-      seq += 1
-      const state = table === 'counts' ? { ...row, samples: rows.countSamples.filter((s) => s.countId === row.id) } : row
-      history.push({ holdingId: DEMO_HOLDING, seq, kind, rowId: row.id, version: row.version ?? 1, state, keeperId, savedAt: at })
-      return table === 'events' ? { ...row, seq, keeperId, savedAt: at } : row
-    })
+    const numbered = table === 'events' ? list.map((row) => ({ ...row, seq: numbers.get(row), keeperId, savedAt: savedAt(row) })) : list
     await db.model(table).bulkCreate(numbered, { transaction })
   }
   await db.model('history').bulkCreate(history, { transaction })
+  const seq = history.length
   await db.model('holdings').update({ seq }, { where: { id: DEMO_HOLDING }, transaction })
 }
 
 /** Loads the demo into an empty database, or, with `again`, puts the demo back as it was. Other holdings are not touched. */
-export async function loadDemo(db: Database, clock: Clock, { again }: { again: boolean }): Promise<boolean> {
+export async function loadDemo(db: Database, { again }: { again: boolean }): Promise<boolean> {
   return db.sequelize.transaction(async (transaction) => {
     await db.sequelize.query('LOCK TABLE holdings IN SHARE ROW EXCLUSIVE MODE', { transaction })
     const empty = (await db.model('holdings').count({ transaction })) === 0
     if (!empty && !again) return false
     await clearHolding(db.sequelize, DEMO_HOLDING, transaction)
-    await write(db, clock, transaction)
+    await write(db, transaction)
     return true
   })
 }

@@ -104,7 +104,7 @@ export const holdingRoutes = (keep: Keeping): Route[] => {
       answers: { 204: nothing('As it was.'), 404: refused('Only the demo can be put back.') },
       handle: async ({ scope }) => {
         if (!scope.demo) throw Problem.notFound()
-        await loadDemo(db, clock, { again: true })
+        await loadDemo(db, { again: true })
         return { status: 204 }
       },
     },

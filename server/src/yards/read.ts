@@ -80,7 +80,11 @@ function gathered<K extends string, T extends Record<K, string>>(rows: readonly 
 }
 
 function assembled(lists: Lists) {
-  const [countsOf, eventsOf, coursesOf] = [gathered(lists.counts, 'colonyId'), gathered(lists.events, 'courseId'), gathered(lists.courses, 'colonyId')]
+  const [countsOf, eventsOf, coursesOf] = [
+    gathered(lists.counts, 'colonyId'),
+    gathered(lists.events, 'courseId'),
+    gathered(lists.courses, 'colonyId'),
+  ]
   const colonies = lists.colonies.map((colony) => ({
     ...colony,
     counts: countsOf(colony.id),

@@ -12,7 +12,7 @@ import CountDot from '../../parts/CountDot.vue'
 import type { ColonyInView } from '../../parts/useColonyInView.ts'
 import CaseFile from './CaseFile.vue'
 import FactLine from './FactLine.vue'
-import { FACTS, type FactValue, type WhatIf } from './what-if.ts'
+import { FACTS, isSeldom, type Fact, type FactValue, type WhatIf } from './what-if.ts'
 
 const props = defineProps<{
   place: ColonyInView
@@ -27,6 +27,10 @@ const emit = defineEmits<{ loaded: [file: { name: string; situation: Situation }
 const router = useRouter()
 const holding = useHolding()
 const narrow = useNarrow()
+const often = FACTS.filter((f) => !isSeldom(f))
+const seldom = FACTS.filter(isSeldom)
+const valueOf = (f: Fact): FactValue => (f.key in props.whatIf ? (props.whatIf[f.key] ?? null) : f.read(props.base))
+const isChanged = (f: Fact) => f.key in props.whatIf && props.whatIf[f.key] !== f.read(props.base)
 const lastTime = computed(() => {
   const past = props.situation.history.at(-1)
   return past ? `${treatmentOf(past.treatment)?.name ?? past.treatment}, ${sayDay(past.start, props.situation.asOf)}` : 'nothing known'
@@ -65,19 +69,31 @@ const lastTime = computed(() => {
           <p class="soft small no-print">Touch a fact to ask: what if?</p>
           <dl>
             <FactLine
-              v-for="f in FACTS"
+              v-for="f in often"
               :key="f.key"
               :fact="f"
               :known="f.read(base)"
-              :changed="f.key in whatIf && whatIf[f.key] !== f.read(base)"
-              :model-value="f.key in whatIf ? (whatIf[f.key] ?? null) : f.read(base)"
+              :changed="isChanged(f)"
+              :model-value="valueOf(f)"
               @update:model-value="emit('fact', f.key, $event)"
             />
             <dt>Last time</dt>
-            <dd>
-              {{ lastTime }}
-            </dd>
+            <dd class="last">{{ lastTime }}</dd>
           </dl>
+          <details :open="seldom.some(isChanged)">
+            <summary>More facts: floor, feed, kit, rules</summary>
+            <dl>
+              <FactLine
+                v-for="f in seldom"
+                :key="f.key"
+                :fact="f"
+                :known="f.read(base)"
+                :changed="isChanged(f)"
+                :model-value="valueOf(f)"
+                @update:model-value="emit('fact', f.key, $event)"
+              />
+            </dl>
+          </details>
         <p v-if="!fileName" class="small">
           <RouterLink :to="`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`">Note a look</RouterLink>
           ·
@@ -97,6 +113,8 @@ const lastTime = computed(() => {
 dl { display: grid; grid-template-columns: 104px minmax(0, 1fr); gap: 3px 8px; margin: 4px 0; font-size: 14.5px; }
 dt { color: var(--soft); }
 dd { margin: 0; }
+.last { padding-left: 4px; }
+.facts details summary { color: var(--thistle); cursor: pointer; text-decoration: underline; text-underline-offset: 3px; min-height: 36px; display: flex; align-items: center; font-size: 14px; }
 .known { display: grid; gap: 9px; }
 .known summary { min-height: 48px; display: flex; align-items: center; color: var(--thistle); text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
 .other select { min-height: 38px; padding: 4px 8px; }

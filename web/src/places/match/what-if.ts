@@ -88,8 +88,12 @@ const ALL_AUTHORISED = (s: Situation): Situation['rules'] => {
   return Object.fromEntries(TREATMENT_KEYS.map((key: TreatmentKey) => [key, { ...empty, ...s.rules[key], authorised: 'yes' as const }]))
 }
 
+/** Facts that are seldom asked about; they stand folded. */
+const SELDOM = new Set(['floorWet', 'feeding', 'clustered', 'newlyHived', 'phase', 'school', 'kit', 'rules', 'stock'])
+export const isSeldom = (fact: Fact): boolean => SELDOM.has(fact.key)
+
 export const FACTS: readonly Fact[] = [
-  { key: 'mites', label: 'Mites', kind: 'number', least: 0, most: 300, nothing: 'no count', read: (s) => newestCount(s)?.mites ?? null, write: writeMites },
+  { key: 'mites', label: 'Mites in the jar', kind: 'number', least: 0, most: 300, nothing: 'no count', read: (s) => newestCount(s)?.mites ?? null, write: writeMites },
   frames('framesOfBees', 'Bees, frames'),
   { key: 'broodBoxes', label: 'Brood boxes', kind: 'number', least: 1, most: 12, nothing: '', look: 'broodBoxes', read: (s) => s.colony.broodBoxes, write: (s, v) => colony(s, { broodBoxes: number(v) ?? s.colony.broodBoxes }) },
   frames('framesOfBrood', 'Brood, frames'),
