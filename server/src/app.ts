@@ -99,6 +99,9 @@ const jsonOnly: RequestHandler = (req, _res, next) => {
   next()
 }
 
+/** Addresses of files, which are there or not; everything else is a place of the page (an invitation's token holds a dot too). */
+const FILE = /\.(js|css|map|svg|png|ico|woff2?|json|txt|html)$/
+
 /** The page's files: hashed ones are kept for good, the page itself is asked for each time. */
 function servePage(app: Express, dir: string): void {
   app.use(
@@ -110,7 +113,7 @@ function servePage(app: Express, dir: string): void {
     }),
   )
   app.get('/{*path}', (req, res, next) => {
-    if (req.path.startsWith('/api/') || req.path.includes('.') || !req.accepts('html')) return next()
+    if (req.path.startsWith('/api/') || FILE.test(req.path) || !req.accepts('html')) return next()
     res.setHeader('cache-control', 'no-cache')
     res.sendFile('index.html', { root: dir })
   })
