@@ -73,7 +73,10 @@ test('two keepers in two browsers: one changes what the other has open, and both
   await owner.goto('/changes')
   await expect(owner.getByText('Ida, today').first()).toBeVisible()
   await accessible(owner)
-  await owner.getByRole('button', { name: /^Undo: Old Elder, Quarry Bank, colony changed/ }).first().click()
+  await owner
+    .getByRole('button', { name: /^Undo: Old Elder, Quarry Bank, colony changed/ })
+    .first()
+    .click()
   await expect(owner.getByText('Undone: colony changed.')).toBeVisible()
   await openColony(owner, 'Quarry Bank', 'Elder One')
 })

@@ -48,11 +48,14 @@ test('the database goes under an open form: it says so, keeps what was typed, an
     .click()
   await page.getByLabel('Mites', { exact: true }).fill('2')
   await beside('ALTER DATABASE thistle WITH ALLOW_CONNECTIONS false')
-  await beside("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = 'thistle'")
-  await page.getByRole('button', { name: 'Keep it' }).click()
-  await expect(page.getByText('Out of reach.')).toBeVisible()
-  await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('2')
-  await beside('ALTER DATABASE thistle WITH ALLOW_CONNECTIONS true')
+  try {
+    await beside("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = 'thistle'")
+    await page.getByRole('button', { name: 'Keep it' }).click()
+    await expect(page.getByText('Out of reach.')).toBeVisible()
+    await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('2')
+  } finally {
+    await beside('ALTER DATABASE thistle WITH ALLOW_CONNECTIONS true')
+  }
   await expect(page.getByRole('status')).toContainText('Juniper is kept.', { timeout: 15_000 })
   await expect(page.getByText('Out of reach.')).toHaveCount(0)
 })

@@ -9,6 +9,7 @@ import KeySheet from './frame/KeySheet.vue'
 import { useKeys } from './frame/useKeys.ts'
 import TopBand from './frame/TopBand.vue'
 import BottomBar from './frame/BottomBar.vue'
+import PrintHead from './frame/PrintHead.vue'
 import StateBanner from './frame/StateBanner.vue'
 import { useHolding } from './stores/holding.ts'
 
@@ -33,6 +34,7 @@ const reload = () => window.location.reload()
     <a class="skip" href="#work">Go to the work</a>
     <TopBand v-if="!open && holding.loaded" @open="over = $event" />
     <StateBanner />
+    <PrintHead v-if="!open && holding.loaded" />
     <main v-if="failed" class="page">
       <h1>This screen could not be shown.</h1>
       <p class="soft">{{ failed }}</p>

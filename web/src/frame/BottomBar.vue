@@ -20,7 +20,7 @@ const isHere = (path: string) => (path === '/more' ? MORE.some(here) : here(path
 
 <style scoped>
 .bar { display: none; }
-@media (max-width: 720px) {
+@media screen and (max-width: 720px) {
   .bar { display: grid; grid-template-columns: repeat(5, 1fr); position: fixed; left: 0; right: 0; bottom: 0; background: var(--band); z-index: 30; padding-bottom: env(safe-area-inset-bottom); }
   .bar a { min-height: 60px; display: grid; place-items: center; color: var(--band-soft); text-decoration: none; font-size: 15.5px; border-top: 4px solid transparent; }
   .bar a.here { color: var(--band-ink); font-weight: 700; border-top-color: var(--band-mark); }

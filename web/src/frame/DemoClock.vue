@@ -17,15 +17,22 @@ const nextJob = computed<Day | null>(() => {
     .filter((d) => d > holding.today && d <= last.value)
   return days.toSorted()[0] ?? null
 })
-async function go(on: Day): Promise<void> {
+async function during(step: () => Promise<void>): Promise<void> {
   busy.value = true
   try {
-    await holding.liveOn(on)
+    await step()
     open.value = false
   } finally {
     busy.value = false
   }
 }
+const go = (on: Day): Promise<void> => during(() => holding.liveOn(on))
+/** What was written in the demo goes too, and every draft with it: a page from before would hold rows that are gone. */
+const putBack = (): Promise<void> =>
+  during(async () => {
+    await holding.persist('POST', '/holding/fresh')
+    location.assign('/today')
+  })
 </script>
 
 <template>
@@ -59,6 +66,8 @@ async function go(on: Day): Promise<void> {
       >
         Back to {{ place?.livesFrom ? sayDay(place.livesFrom) : '' }}
       </button>
+      <button type="button" class="press quiet" :disabled="busy" @click="putBack">Put everything back as it was</button>
+      <p>That takes back all that was written in the demo, for everybody who walks through it.</p>
     </div>
   </div>
 </template>
@@ -69,7 +78,7 @@ async function go(on: Day): Promise<void> {
 .now:hover { border-color: var(--band-gold); }
 .box { position: absolute; right: 0; top: calc(100% + 8px); width: 290px; background: var(--sheet); color: var(--ink); border: 1px solid var(--line); border-radius: 12px; padding: 14px; display: grid; gap: 8px; z-index: 40; box-shadow: 0 14px 40px var(--shade); }
 .box p { font-size: 14px; color: var(--soft); }
-@media (max-width: 720px) {
+@media screen and (max-width: 720px) {
   .word { display: none; }
   .now { min-height: 48px; }
 }

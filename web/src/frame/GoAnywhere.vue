@@ -96,5 +96,5 @@ function go(target: Target | undefined): void {
 .list li { display: flex; justify-content: space-between; gap: 14px; padding: 9px 10px; border-radius: 8px; cursor: pointer; min-height: 42px; align-items: baseline; }
 .list li.at { background: var(--thistle-wash); }
 .list .soft { text-align: right; }
-@media (max-width: 720px) { .list li { min-height: 52px; align-items: center; } }
+@media screen and (max-width: 720px) { .list li { min-height: 52px; align-items: center; } }
 </style>

@@ -56,5 +56,5 @@ function keys(): void {
 .box a, .box button { display: grid; text-align: left; background: none; border: 0; padding: 8px 10px; border-radius: 8px; color: inherit; text-decoration: none; cursor: pointer; min-height: 44px; align-content: center; }
 .box a:hover, .box button:hover { background: var(--thistle-wash); }
 .box :focus-visible { outline-color: var(--thistle); }
-@media (max-width: 720px) { .menu { display: none; } }
+@media screen and (max-width: 720px) { .menu { display: none; } }
 </style>

@@ -43,5 +43,5 @@ header { display: flex; justify-content: space-between; align-items: center; }
 dl { display: grid; grid-template-columns: 108px 1fr; gap: 6px 10px; margin: 8px 0 0; font-size: 14.5px; }
 dd { margin: 0; }
 kbd { font: inherit; font-size: 13px; background: var(--sunken); border: 1px solid var(--line); border-bottom-width: 2px; border-radius: 5px; padding: 1px 6px; margin-right: 3px; white-space: nowrap; }
-@media (max-width: 720px) { .groups { grid-template-columns: 1fr; } }
+@media screen and (max-width: 720px) { .groups { grid-template-columns: 1fr; } }
 </style>

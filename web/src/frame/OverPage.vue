@@ -36,5 +36,5 @@ function hold(event: KeyboardEvent): void {
 .veil { position: fixed; inset: 0; background: var(--veil); z-index: 70; padding: 9vh 16px 16px; overflow-y: auto; }
 .box { background: var(--sheet); color: var(--ink); border-radius: 14px; border: 1px solid var(--line); margin: 0 auto; width: min(560px, 100%); padding: 18px; display: grid; gap: 12px; box-shadow: 0 18px 60px var(--shade); }
 .box.wide { width: min(820px, 100%); }
-@media (max-width: 720px) { .veil { padding-top: 16px; } }
+@media screen and (max-width: 720px) { .veil { padding-top: 16px; } }
 </style>

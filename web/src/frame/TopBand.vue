@@ -73,11 +73,11 @@ function pickYard(event: Event): void {
 .find { background: none; border: 1px solid var(--band-line); border-radius: 8px; color: var(--band-soft); font-size: 14px; cursor: pointer; padding: 5px 11px; min-height: 36px; white-space: nowrap; }
 .find:hover { color: var(--band-ink); border-color: var(--band-soft); }
 .band :focus-visible { outline-color: var(--band-mark); }
-@media (max-width: 1050px) {
+@media screen and (max-width: 1050px) {
   .name { display: none; }
   .inner { gap: 12px; }
 }
-@media (max-width: 720px) {
+@media screen and (max-width: 720px) {
   .places, .find { display: none; }
   .inner { padding: 0 14px; gap: 10px; }
   .yard { flex: 1; }

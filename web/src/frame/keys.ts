@@ -19,9 +19,12 @@ export const BINDINGS: readonly Binding[] = [
   { id: 'go', group: 'Everywhere', says: 'Go anywhere: a place, a yard, a colony', presses: [{ key: 'k', control: true }, { key: '/' }] },
   { id: 'sheet', group: 'Everywhere', says: 'This sheet', presses: [{ key: '?' }] },
   { id: 'close', group: 'Everywhere', says: 'Close what lies on top', presses: [{ key: 'Escape' }] },
-  ...[...PLACES, ...ASIDE].map(
-    (p): Binding => ({ id: `to ${p.path}`, group: 'Places', says: `${p.name}: ${p.says}`, presses: [{ key: p.letter, afterG: true }] }),
-  ),
+  ...[...PLACES, ...ASIDE].map((p): Binding => ({
+    id: `to ${p.path}`,
+    group: 'Places',
+    says: `${p.name}: ${p.says}`,
+    presses: [{ key: p.letter, afterG: true }],
+  })),
   { id: 'day -1', group: 'The chosen day', says: 'A day back', presses: [{ key: 'ArrowLeft' }] },
   { id: 'day 1', group: 'The chosen day', says: 'A day on', presses: [{ key: 'ArrowRight' }] },
   { id: 'day -7', group: 'The chosen day', says: 'A week back', presses: [{ key: 'ArrowLeft', shift: true }] },
@@ -59,6 +62,7 @@ export const isLetter = (event: KeyboardEvent): boolean => event.key.length === 
 /** True where the key belongs to what has the focus. */
 export function isTaken(event: KeyboardEvent): boolean {
   const target = event.target instanceof Element ? event.target : null
-  const own = 'input, textarea, select, summary, [contenteditable], [role=radio], [role=slider], [role=group][tabindex], [role=dialog], [role=listbox]'
+  const own =
+    'input, textarea, select, summary, [contenteditable], [role=radio], [role=slider], [role=group][tabindex], [role=dialog], [role=listbox]'
   return target?.closest(own) !== null && target !== null
 }

@@ -255,7 +255,7 @@ function onTouchEnd(event: TouchEvent): void {
 
 <style scoped>
 .strip { background: var(--sheet); border-bottom: 1px solid var(--hairline); }
-@media (max-width: 720px) { .strip { position: sticky; top: 0; z-index: 20; } }
+@media screen and (max-width: 720px) { .strip { position: sticky; top: 0; z-index: 20; } }
 .wide { max-width: 1360px; margin: 0 auto; padding: 0 20px 7px; }
 .days { position: relative; display: grid; grid-template-columns: repeat(28, minmax(0, 1fr)); }
 .limit { position: absolute; left: 0; right: 0; border-top: 1.5px dashed var(--brick-mid); pointer-events: none; z-index: 1; }

@@ -18,7 +18,16 @@ function kept(): Preferences['theme'] {
 }
 
 export const chosenTheme = ref<Preferences['theme']>(kept())
-export const light = computed<Light>(() => (chosenTheme.value === 'as-device' ? (deviceIsDark.value ? 'dark' : 'light') : chosenTheme.value))
+/** On paper it is always light, the component library's fields too. */
+const paper = typeof window.matchMedia === 'function' ? window.matchMedia('print') : null
+const onPaper = ref(false)
+paper?.addEventListener('change', (event) => (onPaper.value = event.matches))
+window.addEventListener('beforeprint', () => (onPaper.value = true))
+window.addEventListener('afterprint', () => (onPaper.value = false))
+
+export const light = computed<Light>(() =>
+  onPaper.value ? 'light' : chosenTheme.value === 'as-device' ? (deviceIsDark.value ? 'dark' : 'light') : chosenTheme.value,
+)
 
 /** Marks the document with the light in force, now and whenever it changes. */
 export function followLight(): void {

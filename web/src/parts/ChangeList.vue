@@ -106,5 +106,5 @@ ol > li:last-child { border-bottom: 0; }
 ol > li > div { min-width: 0; overflow-wrap: anywhere; }
 .fields { font-size: 14px; color: var(--soft); margin: 2px 0; }
 .fields s { color: var(--soft); }
-@media (max-width: 720px) { ol button { min-height: 48px; min-width: 52px; } }
+@media screen and (max-width: 720px) { ol button { min-height: 48px; min-width: 52px; } }
 </style>

@@ -63,7 +63,7 @@ ul { display: grid; gap: 2px; }
 li { display: grid; grid-template-columns: 84px minmax(110px, 150px) 1fr auto; gap: 8px; align-items: center; font-size: 14px; min-height: 26px; }
 li :deep(svg) { width: 100%; }
 li button { white-space: nowrap; }
-@media (max-width: 720px) {
+@media screen and (max-width: 720px) {
   li { grid-template-columns: 84px 1fr 34px 76px; min-height: 50px; font-size: 15px; }
   li button { min-height: 48px; }
 }

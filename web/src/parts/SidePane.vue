@@ -36,7 +36,13 @@ h2:focus { outline: none; }
 .shut { border: 1px solid var(--line); background: var(--sheet); border-radius: 8px; min-height: 40px; padding: 0 14px; align-self: start; cursor: pointer; }
 .shut:hover { border-color: var(--thistle); color: var(--thistle); }
 .body { overflow-y: auto; padding: 16px 20px 40px; display: grid; gap: 18px; align-content: start; }
-@media (max-width: 720px) {
+@media print {
+  .pane { position: static; width: auto; border: 0; box-shadow: none; animation: none; }
+  .shut { display: none; }
+  header { padding: 0 0 8px; }
+  .body { padding: 12px 0 0; overflow: visible; }
+}
+@media screen and (max-width: 720px) {
   .pane { border-left: 0; }
   .shut { min-height: 48px; }
   .body { padding-bottom: 90px; }

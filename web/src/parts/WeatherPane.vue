@@ -137,5 +137,5 @@ async function readFile(event: Event): Promise<void> {
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
 .file:focus-within { outline: 3px solid var(--thistle); outline-offset: 2px; }
 .own li { display: grid; grid-template-columns: 90px 1fr auto auto; gap: 10px; align-items: center; min-height: 34px; border-bottom: 1px solid var(--hairline); font-size: 14.5px; }
-@media (max-width: 720px) { .own button { min-height: 48px; } }
+@media screen and (max-width: 720px) { .own button { min-height: 48px; } }
 </style>

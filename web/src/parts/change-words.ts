@@ -20,7 +20,14 @@ export interface Change {
 }
 
 const day = (value: unknown) => (typeof value === 'string' ? sayDay(value) : '')
-const JOBS: Readonly<Record<string, string>> = { prepare: 'prepared', dose: 'given', check: 'checked', remove: 'taken out', 'put-back': 'put back', 'queen-check': 'queen checked' }
+const JOBS: Readonly<Record<string, string>> = {
+  prepare: 'prepared',
+  dose: 'given',
+  check: 'checked',
+  remove: 'taken out',
+  'put-back': 'put back',
+  'queen-check': 'queen checked',
+}
 
 function sayEvent(state: State): string {
   if (state.kind === 'cancelled') return 'a course called off'
@@ -36,7 +43,9 @@ function sayWeather(state: State): string {
   const changes = (state.changes ?? []) as readonly DayChange[]
   const [first] = changes
   if (changes.length !== 1 || !first) return `${changes.length} days of weather of your own`
-  return first.after ? `weather of ${sayDay(first.date)}: ${first.after.high} °C, at night ${first.after.low} °C` : `own weather of ${sayDay(first.date)} taken away`
+  return first.after
+    ? `weather of ${sayDay(first.date)}: ${first.after.high} °C, at night ${first.after.low} °C`
+    : `own weather of ${sayDay(first.date)} taken away`
 }
 
 /** What happened, without who and where: "count of Sun 9 Aug: 12 mites on 300 bees". Temperatures in °C, as everywhere before they are said. */
@@ -47,8 +56,20 @@ export function sayChange({ kind, state, before }: Change): string {
   if (kind === 'count') return `count of ${day(state.onDay)}${done}: ${saySamples((state.samples ?? []) as never)}`
   if (kind === 'look') return `look of ${day(state.onDay)}${done}`
   if (kind === 'yard') return gone ? 'yard taken away' : before ? 'yard changed' : 'yard added'
-  if (kind === 'colony') return gone ? 'colony taken away' : state.retiredOn && !before?.retiredOn ? `out of the row since ${day(state.retiredOn)}` : before ? 'colony changed' : 'colony added'
-  if (kind === 'placement') return before ? (state.toDay && !before.toDay ? `left its place ${day(state.toDay)}` : `moved to place ${state.position}`) : `stands at place ${state.position} from ${day(state.fromDay)}`
+  if (kind === 'colony')
+    return gone
+      ? 'colony taken away'
+      : state.retiredOn && !before?.retiredOn
+        ? `out of the row since ${day(state.retiredOn)}`
+        : before
+          ? 'colony changed'
+          : 'colony added'
+  if (kind === 'placement')
+    return before
+      ? state.toDay && !before.toDay
+        ? `left its place ${day(state.toDay)}`
+        : `moved to place ${state.position}`
+      : `stands at place ${state.position} from ${day(state.fromDay)}`
   if (kind === 'settings') return before ? 'rules changed' : 'rules begun'
   if (kind === 'event') return sayEvent(state)
   if (kind === 'decision') return `${treatmentOf(String(state.treatment) as never)?.name ?? state.treatment} chosen for ${day(state.startOn)}`
@@ -58,4 +79,5 @@ export function sayChange({ kind, state, before }: Change): string {
 }
 
 /** The fields a change changed; none where a row was made or taken away. */
-export const changedFields = ({ state, before }: Change): FieldDifference[] => (before && !before.deletedAt && !state.deletedAt ? differences(before, state) : [])
+export const changedFields = ({ state, before }: Change): FieldDifference[] =>
+  before && !before.deletedAt && !state.deletedAt ? differences(before, state) : []

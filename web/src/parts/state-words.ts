@@ -1,10 +1,10 @@
 /** Rows in words: what a field is called, and what stands in it. For the history, and for two versions side by side. */
 import { saySchool } from '@thistle/core/judge'
 import type { School } from '@thistle/core/situation'
-import { treatmentOf } from '@thistle/core/treatments'
+import { TREATMENTS } from '@thistle/core/treatments'
 import { plain } from '@thistle/core/units'
 import { sayDay } from '../look/dates.ts'
-import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, HIVE_WORDS, KIT_WORDS, QUEEN_WORDS, SUPERS_WORDS } from './words.ts'
+import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, HIVE_WORDS, KIT_WORDS, PHASE_WORDS, PRIORITY_WORDS, QUEEN_WORDS, SUPERS_WORDS } from './words.ts'
 
 export type State = Readonly<Record<string, unknown>>
 
@@ -60,6 +60,8 @@ const WORDS: Readonly<Record<string, readonly (readonly [string, string])[]>> = 
   floor: FLOOR_WORDS,
   entrance: ENTRANCE_WORDS,
   supers: SUPERS_WORDS,
+  phase: PHASE_WORDS,
+  priority: PRIORITY_WORDS,
 }
 const isDay = (value: unknown): value is string => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value)
 
@@ -71,26 +73,28 @@ interface Sample {
 export const saySamples = (samples: readonly Sample[]): string =>
   samples.map((s) => `${s.mites} mites${s.bees === null ? ` in ${s.days} days` : ` on ${s.bees} bees`}`).join(', ')
 
-/** What two of a keeper's lists differ in, by treatment. */
-const sayPerTreatment = (value: object): string =>
-  Object.entries(value)
-    .map(([key, line]) => {
-      const known = Object.entries(line as object).filter(([, v]) => v !== null)
-      return known.length === 0 ? '' : `${treatmentOf(key as never)?.name ?? key}: ${known.map(([f, v]) => `${f} ${v === true ? 'yes' : v === false ? 'no' : v}`).join(', ')}`
-    })
-    .filter(Boolean)
-    .join('; ') || 'nothing'
+/** The lines of a keeper's list and shelf, by treatment. */
+const PER_TREATMENT: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  rules: {
+    authorised: 'authorised',
+    withSupers: 'with supers on',
+    gramsPerBox: 'grams for a brood box',
+    mostCourses: 'most courses in a year',
+    mostDays: 'longest stay, days',
+  },
+  stock: { units: 'on the shelf', expires: 'good until' },
+}
+type Lines = Readonly<Record<string, Readonly<Record<string, unknown>> | undefined>>
 
 /** A value of a field, in words. */
 export function sayValue(field: string, value: unknown): string {
-  if (value === null || value === undefined || value === '') return 'not set'
+  if (value === null || value === undefined || value === '') return field === 'authorised' ? 'not known' : 'not set'
   if (isDay(value)) return sayDay(value)
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (field === 'samples') return saySamples(value as Sample[])
   if (field === 'school') return saySchool(value as School).name
   if (field === 'kit') return (value as string[]).map((tool) => KIT_WORDS.find(([key]) => key === tool)?.[1] ?? tool).join(', ') || 'nothing'
   if (field === 'normals') return (value as unknown[]).length === 0 ? 'none' : `${(value as unknown[]).length} months`
-  if (field === 'rules' || field === 'stock') return sayPerTreatment(value as object)
   if (typeof value === 'number') return plain(value, 2)
   return WORDS[field]?.find(([key]) => key === value)?.[1] ?? String(value)
 }
@@ -101,11 +105,23 @@ export interface FieldDifference {
   readonly before: string
   readonly after: string
 }
-/** The fields that differ between two states of a row, in the order in which they are known. */
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
+
+function perTreatment(field: string, before: Lines, after: Lines): FieldDifference[] {
+  return TREATMENTS.flatMap(({ key, name }) =>
+    Object.entries(PER_TREATMENT[field] ?? {}).flatMap(([line, word]) => {
+      const [was, is] = [before[key]?.[line], after[key]?.[line]]
+      return same(was, is)
+        ? []
+        : [{ field: `${field}.${key}.${line}`, label: `${name}: ${word}`, before: sayValue(line, was), after: sayValue(line, is) }]
+    }),
+  )
+}
+/** The fields that differ between two states of a row, in the order in which they are known; a list by its lines. */
 export function differences(before: State, after: State): FieldDifference[] {
-  return Object.keys(LABELS).flatMap((field) => {
+  return Object.entries(LABELS).flatMap(([field, label]) => {
     if (!(field in before) && !(field in after)) return []
-    if (JSON.stringify(before[field] ?? null) === JSON.stringify(after[field] ?? null)) return []
-    return [{ field, label: LABELS[field] ?? field, before: sayValue(field, before[field]), after: sayValue(field, after[field]) }]
+    if (field in PER_TREATMENT) return perTreatment(field, (before[field] ?? {}) as Lines, (after[field] ?? {}) as Lines)
+    return same(before[field], after[field]) ? [] : [{ field, label, before: sayValue(field, before[field]), after: sayValue(field, after[field]) }]
   })
 }

@@ -2,7 +2,8 @@ import type { YardRecord } from '@thistle/core/holding'
 
 /** What is to be said of a yard's weather where it is not simply there; null where it is. */
 export function sayWeatherTrouble(yard: Pick<YardRecord, 'weatherFrom' | 'normals'>): string | null {
-  const usual = yard.normals.length > 0 ? 'what is usual for the month stands in its place' : 'and nothing usual is set for this yard: temperatures are not known'
+  const usual =
+    yard.normals.length > 0 ? 'what is usual for the month stands in its place' : 'and nothing usual is set for this yard: temperatures are not known'
   switch (yard.weatherFrom?.state) {
     case 'down':
       return `The weather service does not answer: no forecast, ${usual}.`

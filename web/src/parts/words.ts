@@ -1,6 +1,6 @@
 import type { Judgement } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
-import type { ColonyFacts, Queen, SupersNow, Tool } from '@thistle/core/situation'
+import type { ColonyFacts, Phase, Priority, Queen, SupersNow, Tool } from '@thistle/core/situation'
 import { sayDay } from '../look/dates.ts'
 
 /** Words for what is known, once for every screen. */
@@ -34,6 +34,18 @@ export const HIVE_WORDS = [
   ['frames', 'frames'],
   ['top-bar', 'top bars'],
 ] as const
+export const PHASE_WORDS: readonly (readonly [Phase, string])[] = [
+  ['dormant', 'winter rest'],
+  ['increase', 'spring build-up'],
+  ['peak', 'flow'],
+  ['decrease', 'winter bees raised'],
+]
+export const PRIORITY_WORDS: readonly (readonly [Priority, string])[] = [
+  ['knockdown', 'strongest knockdown first'],
+  ['fewest-visits', 'fewest visits first'],
+  ['gentle', 'gentlest first'],
+  ['keep-supers', 'keep supers on first'],
+]
 export const YES_NO = [
   ['yes', 'yes'],
   ['no', 'no'],

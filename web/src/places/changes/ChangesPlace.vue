@@ -30,5 +30,5 @@ const query = computed(() => (yard.value ? `yard=${yard.value}` : ''))
 .head { display: flex; justify-content: space-between; gap: 16px; align-items: center; flex-wrap: wrap; }
 .only { display: flex; gap: 8px; align-items: center; }
 .block { padding: 10px 18px; }
-@media (max-width: 720px) { .block { padding: 6px 14px; } }
+@media screen and (max-width: 720px) { .block { padding: 6px 14px; } }
 </style>

@@ -174,7 +174,7 @@ async function keep(onward: boolean): Promise<void> {
           the same bees once more.
         </p>
 
-        <TallyPad v-model="draft.mites" @keep="keep(true)">
+        <TallyPad class="no-print" v-model="draft.mites" @keep="keep(true)">
           <div v-if="narrow && judged && draft.mites !== null" class="brief">
             <CountDot large :judgement="judged" />
             <p class="serif" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">{{ holding.say(judged.text) }}</p>
@@ -234,10 +234,14 @@ h1 .pos { font-weight: 400; }
 .means { background: var(--sheet); border: 1px solid var(--hairline); border-radius: 14px; padding: 20px; display: grid; gap: 10px; }
 .before { border-top: 1px solid var(--hairline); padding-top: 14px; margin-top: 6px; }
 .says { font-size: 20px; line-height: 1.26; font-weight: 560; }
-@media (max-width: 1100px) {
+@media print {
+  .bench { display: block; }
+  .means { border: 0; padding: 12px 0; }
+}
+@media screen and (max-width: 1100px) {
   .bench { grid-template-columns: minmax(0, 1fr) minmax(260px, 340px); }
 }
-@media (max-width: 720px) {
+@media screen and (max-width: 720px) {
   .bench { display: flex; flex-direction: column; align-items: stretch; gap: 14px; }
   .how { font-size: 14.5px; }
   .fields { grid-template-columns: 1fr 1fr; }

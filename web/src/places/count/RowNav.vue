@@ -37,5 +37,5 @@ defineProps<{ yard: YardState; here: string; typed: ReadonlySet<string> }>()
 .row .nm { flex: 1; }
 .row .last { font-size: 14px; color: var(--soft); }
 .row .last.alarm { color: var(--brick); font-weight: 650; }
-@media (max-width: 1100px) { .row { display: none; } }
+@media screen and (max-width: 1100px) { .row { display: none; } }
 </style>

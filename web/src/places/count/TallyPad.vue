@@ -44,7 +44,7 @@ function onKey(event: KeyboardEvent): void {
 .plus { background: var(--thistle); color: var(--on-fill); }
 .plus:hover { background: var(--thistle-deep); }
 .plus:active { transform: translateY(1px); }
-@media (max-width: 720px) {
+@media screen and (max-width: 720px) {
   .big { font-size: 96px; }
   .tally { border: 0; padding: 0; flex-direction: column; align-items: center; gap: 0; }
   .tap { grid-template-columns: 78px 1fr 78px; }

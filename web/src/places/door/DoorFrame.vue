@@ -24,5 +24,5 @@ defineProps<{ title: string; wide?: boolean }>()
 .brand:focus-visible { outline-color: var(--band-mark); }
 .card { width: min(480px, 100%); padding: 26px; display: grid; gap: 14px; }
 .card.wide { width: min(880px, 100%); }
-@media (max-width: 720px) { .door { padding-top: 20px; } .card { padding: 18px; } }
+@media screen and (max-width: 720px) { .door { padding-top: 20px; } .card { padding: 18px; } }
 </style>

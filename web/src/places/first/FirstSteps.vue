@@ -189,7 +189,7 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
 .needs, .how { display: grid; gap: 6px; padding-left: 20px; }
 .needs { list-style: disc; }
 .how { list-style: decimal; }
-@media (max-width: 720px) {
+@media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }
   .lists { grid-template-columns: 1fr; gap: 8px; }
   .tall { min-height: 150px; }

@@ -57,5 +57,5 @@ async function loadCase(event: Event): Promise<void> {
 <style scoped>
 .case label { display: inline; }
 .case label:focus-within { outline: 3px solid var(--thistle); outline-offset: 2px; }
-@media (max-width: 720px) { .case .plainlink { padding: 12px 0; display: inline-block; } }
+@media screen and (max-width: 720px) { .case .plainlink { padding: 12px 0; display: inline-block; } }
 </style>

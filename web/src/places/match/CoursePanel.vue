@@ -116,7 +116,8 @@ async function start(): Promise<void> {
 .line .small { display: block; }
 .go { display: grid; gap: 8px; position: sticky; bottom: 0; background: var(--paper); padding: 10px 0 8px; z-index: 2; border-top: 1px solid var(--hairline); }
 .go .press { width: 100%; }
-@media (max-width: 720px) {
+@media print { .go { position: static; border: 0; background: none; } }
+@media screen and (max-width: 720px) {
   .panel > h2, .panel > h2 + p { display: none; }
   .go { background: none; }
   .go { position: static; }

@@ -52,7 +52,7 @@ const lastTime = computed(() => {
             {{ place.state.colony.placement.position }} in the row,
             <RouterLink :to="`/yards/${place.yard.yard.id}`">{{ place.yard.yard.name }}</RouterLink>
           </p>
-          <label class="other">
+          <label class="other no-print">
             <span class="unseen">Another colony</span>
             <select class="pick" :value="place.state.colony.id" @change="router.push(`/match/${($event.target as HTMLSelectElement).value}`)">
               <option v-for="s in place.yard.row" :key="s.colony.id" :value="s.colony.id">
@@ -94,14 +94,14 @@ const lastTime = computed(() => {
               />
             </dl>
           </details>
-        <p v-if="!fileName" class="small">
+        <p v-if="!fileName" class="small no-print">
           <RouterLink :to="`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`">Note a look</RouterLink>
           ·
           <RouterLink :to="`/count/${place.state.colony.id}`">Count</RouterLink>
           ·
           <RouterLink to="/rules">Rules</RouterLink>
         </p>
-        <CaseFile :situation="situation" :name="place.state.colony.name" @loaded="emit('loaded', $event)" />
+        <CaseFile class="no-print" :situation="situation" :name="place.state.colony.name" @loaded="emit('loaded', $event)" />
         </component>
       </aside>
 </template>
@@ -118,8 +118,12 @@ dd { margin: 0; }
 .known { display: grid; gap: 9px; }
 .known summary { min-height: 48px; display: flex; align-items: center; color: var(--thistle); text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
 .other select { min-height: 38px; padding: 4px 8px; }
-@media (max-width: 1120px) and (min-width: 721px) { .facts { grid-column: 1 / -1; } }
-@media (max-width: 720px) {
+@media screen and (max-width: 1120px) and (min-width: 721px) { .facts { grid-column: 1 / -1; } }
+@media print {
+  .facts { padding: 0; }
+  dl { grid-template-columns: repeat(3, max-content minmax(0, 1fr)); }
+}
+@media screen and (max-width: 720px) {
   .facts { padding: 16px 16px 4px; }
   .known { display: block; }
   .known .small a { padding: 12px 0; display: inline-block; }

@@ -3,7 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { answer, type AnsweredOption } from '@thistle/core/course'
 import { situationOf } from '@thistle/core/holding'
 import { judged, startDays, type Verdict } from '@thistle/core/match'
-import { PRIORITIES, type Priority, type Situation, type TreatmentKey } from '@thistle/core/situation'
+import type { Priority, Situation, TreatmentKey } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import { sayDay, sayDayLong } from '../../look/dates.ts'
 import { treatmentOf } from '@thistle/core/treatments'
@@ -11,6 +11,7 @@ import DayStrip from '../../graphics/DayStrip.vue'
 import VerdictRound from '../../graphics/VerdictRound.vue'
 import { useNarrow } from '../../look/narrow.ts'
 import { useColonyInView } from '../../parts/useColonyInView.ts'
+import { PRIORITY_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import CoursePanel from './CoursePanel.vue'
 import FactsColumn from './FactsColumn.vue'
@@ -101,12 +102,6 @@ const groups = computed(() => {
   ].filter((g) => g.list.length > 0)
 })
 const gist = (o: AnsweredOption) => (situation.value && result.value ? holding.say(gistOf(o, situation.value, result.value.judgement.recountBy)) : '')
-const PRIORITY_WORDS: Record<Priority, string> = {
-  knockdown: 'strongest knockdown first',
-  'fewest-visits': 'fewest visits first',
-  gentle: 'gentlest first',
-  'keep-supers': 'keep supers on first',
-}
 
 function putAway(): void {
   file.value = null
@@ -136,7 +131,7 @@ function putAway(): void {
           <label v-if="!file" class="small">
             <span class="unseen">Order</span>
             <select v-model="priority" class="order">
-              <option v-for="p in PRIORITIES" :key="p" :value="p">{{ PRIORITY_WORDS[p] }}</option>
+              <option v-for="[key, says] in PRIORITY_WORDS" :key="key" :value="key">{{ says }}</option>
             </select>
           </label>
         </div>
@@ -219,10 +214,17 @@ function putAway(): void {
 .foot { padding: 12px 16px; }
 .course { padding: 18px 20px 40px 18px; }
 .flip { color: var(--thistle); font-weight: 600; }
-@media (max-width: 1120px) and (min-width: 721px) {
+@media print {
+  .match { display: block; min-height: 0; }
+  .options { border: 0; padding: 10px 0; }
+  .head { padding: 0 0 6px; }
+  .order { display: none; }
+  .course { padding: 12px 0 0; break-inside: avoid; }
+}
+@media screen and (max-width: 1120px) and (min-width: 721px) {
   .match { grid-template-columns: minmax(0, 1fr) 290px; }
 }
-@media (max-width: 720px) {
+@media screen and (max-width: 720px) {
   .match { display: flex; flex-direction: column; padding-bottom: 90px; }
   .options { border: 0; background: none; padding: 8px 12px 20px; }
   .head { padding: 6px 4px; }

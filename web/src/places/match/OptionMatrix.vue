@@ -82,5 +82,5 @@ thead th:last-child { text-align: left; }
 .dot { display: inline-block; width: 5px; height: 5px; border-radius: 50%; background: var(--fit-dot); }
 .verdict { font-weight: 650; white-space: nowrap; padding: 4px 12px 4px 6px; font-size: 14.5px; }
 .why td { background: var(--thistle-pale); padding: 8px 16px 12px; border-bottom: 1px solid var(--hairline); }
-@media (max-width: 1120px) { .verdict { white-space: normal; } }
+@media screen and (max-width: 1120px) { .verdict { white-space: normal; } }
 </style>

@@ -53,5 +53,5 @@ async function keep(): Promise<void> {
 .bar { background: var(--straw-wash); color: var(--straw-ink); border: 1px dashed var(--straw-mid); border-radius: 10px; margin: 0 16px 10px; padding: 10px 14px; display: grid; gap: 8px; font-size: 14.5px; }
 .doings { display: flex; gap: 10px; flex-wrap: wrap; }
 .doings .press { min-height: 38px; padding: 5px 14px; font-size: 14.5px; }
-@media (max-width: 720px) { .bar { margin: 0 0 10px; } .doings .press { min-height: 48px; width: 100%; } }
+@media screen and (max-width: 720px) { .bar { margin: 0 0 10px; } .doings .press { min-height: 48px; width: 100%; } }
 </style>

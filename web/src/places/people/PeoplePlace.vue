@@ -198,7 +198,7 @@ th .small { display: block; overflow-wrap: anywhere; }
 .doings { display: flex; gap: 16px; white-space: nowrap; }
 .form { display: grid; gap: 13px; }
 .link { background: var(--sunken); border-radius: 8px; padding: 10px 12px; overflow-wrap: anywhere; user-select: all; }
-@media (max-width: 720px) {
+@media screen and (max-width: 720px) {
   thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
   table, tbody { display: block; }
   tr { display: grid; grid-template-columns: 1fr auto; padding: 8px 0; border-bottom: 1px solid var(--hairline); }

@@ -50,5 +50,5 @@ legend { font-size: 14px; font-weight: 600; padding: 0; }
 .check { display: flex; gap: 10px; align-items: center; min-height: 40px; cursor: pointer; }
 .check input { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
 .fault { font-size: 13.5px; color: var(--brick); font-weight: 600; }
-@media (max-width: 720px) { .check { min-height: 48px; } }
+@media screen and (max-width: 720px) { .check { min-height: 48px; } }
 </style>

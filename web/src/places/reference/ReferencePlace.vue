@@ -142,5 +142,5 @@ code { font-size: 14px; overflow-wrap: anywhere; }
 .inside { padding: 4px 14px 14px 88px; display: grid; gap: 8px; }
 dl { display: grid; grid-template-columns: 130px 1fr; gap: 4px 12px; margin: 0; font-size: 14.5px; }
 dd { margin: 0; overflow-wrap: anywhere; }
-@media (max-width: 720px) { summary { grid-template-columns: 54px 1fr; } summary .soft { grid-column: 1 / -1; } .inside { padding-left: 14px; } dl { grid-template-columns: 110px 1fr; } }
+@media screen and (max-width: 720px) { summary { grid-template-columns: 54px 1fr; } summary .soft { grid-column: 1 / -1; } .inside { padding-left: 14px; } dl { grid-template-columns: 110px 1fr; } }
 </style>

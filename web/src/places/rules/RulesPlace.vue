@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the gates read: school, kit, the keeper's own list, the yards' dates, units. One plain page. */
 import { computed, reactive, ref, toRaw } from 'vue'
-import { SCHOOLS, PHASES, PRIORITIES, type Priority, type Rule, type Stock, type Tool, type TreatmentKey } from '@thistle/core/situation'
+import { SCHOOLS, PHASES, type Rule, type Stock, type Tool, type TreatmentKey } from '@thistle/core/situation'
 import { SCHOOL_LIMITS, saySchool } from '@thistle/core/judge'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { plain } from '@thistle/core/units'
@@ -9,7 +9,7 @@ import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
 import TwoVersions from '../../parts/TwoVersions.vue'
 import { useSave } from '../../parts/useSave.ts'
-import { KIT_WORDS } from '../../parts/words.ts'
+import { KIT_WORDS, PRIORITY_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import YardDates from './YardDates.vue'
 
@@ -66,12 +66,6 @@ async function reread(): Promise<void> {
   before.value = JSON.stringify(draft)
 }
 
-const PRIORITY_WORDS: Record<Priority, string> = {
-  knockdown: 'the strongest knockdown first',
-  'fewest-visits': 'the fewest visits first',
-  gentle: 'the gentlest first',
-  'keep-supers': 'what lets supers stay on first',
-}
 const limits = (school: (typeof SCHOOLS)[number]) =>
   PHASES.map((p) => plain((SCHOOL_LIMITS[school][p].mites / SCHOOL_LIMITS[school][p].bees) * 100, 2))
 const tri = (b: boolean | null) => (b === null ? '' : b ? 'yes' : 'no')
@@ -221,7 +215,7 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
           <div class="field">
             <label for="r-order">Among options that fit alike</label>
             <select id="r-order" v-model="draft.priority" class="pick">
-              <option v-for="p in PRIORITIES" :key="p" :value="p">{{ PRIORITY_WORDS[p] }}</option>
+              <option v-for="[key, says] in PRIORITY_WORDS" :key="key" :value="key">{{ says }}</option>
             </select>
           </div>
         </div>
@@ -261,7 +255,7 @@ tr.on { background: var(--thistle-wash); }
 tr.on td { font-weight: 650; }
 .why { display: block; }
 .keepbar { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--hairline); padding: 12px 0; display: flex; gap: 18px; align-items: center; justify-content: flex-end; z-index: 5; }
-@media (max-width: 720px) {
+@media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }
   .keepbar { bottom: 60px; flex-direction: column; align-items: stretch; gap: 8px; }
   .check { min-height: 48px; align-items: center; }

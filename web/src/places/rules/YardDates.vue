@@ -17,5 +17,5 @@ const holding = useHolding()
 
 <style scoped>
 .block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
-@media (max-width: 720px) { .block { padding: 16px 14px; } }
+@media screen and (max-width: 720px) { .block { padding: 16px 14px; } }
 </style>

@@ -68,5 +68,5 @@ const id = (name: string) => `${name}-${props.yard.id}`
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
 summary { color: var(--thistle); cursor: pointer; min-height: 36px; display: flex; align-items: center; text-decoration: underline; text-underline-offset: 3px; }
 .after { margin-top: 12px; }
-@media (max-width: 720px) { .fields { grid-template-columns: 1fr 1fr; } summary { min-height: 48px; } }
+@media screen and (max-width: 720px) { .fields { grid-template-columns: 1fr 1fr; } summary { min-height: 48px; } }
 </style>

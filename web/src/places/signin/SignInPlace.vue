@@ -81,7 +81,7 @@ h1 { font-size: clamp(34px, 4.4vw, 56px); color: var(--band-ink); }
 .walk li > :first-child { background: var(--sheet); border-radius: 8px; padding: 9px 12px; width: 176px; }
 .rounds { display: inline-flex; gap: 16px; justify-content: center; }
 .enter { padding: 28px; display: grid; gap: 16px; }
-@media (max-width: 900px) {
+@media screen and (max-width: 900px) {
   .door { grid-template-columns: minmax(0, 1fr); background: var(--band); gap: 26px; padding: 26px 16px 40px; align-content: start; }
   .lead { font-size: 17px; }
   .walk { display: none; }

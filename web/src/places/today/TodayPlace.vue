@@ -158,7 +158,17 @@ function afterOne(): void {
 .colony:hover { border-color: var(--thistle); color: var(--thistle-deep); background: var(--thistle-pale); }
 .law { margin-top: 26px; }
 .first { display: grid; gap: 8px; }
-@media (max-width: 720px) {
+@media print {
+  .sentences a { font-size: 13pt; }
+  .group { margin-top: 14px; }
+  .lines li { grid-template-columns: 132px minmax(0, 1fr) minmax(0, 260px); padding: 5px 8px; }
+  .when, .what { padding-top: 3px; }
+  .colony { min-height: 0; padding: 2px 4px; border: 0; }
+  /* A box to tick in the yard. */
+  .colony::before { content: ''; width: 13px; height: 13px; border: 1.3px solid var(--ink); border-radius: 3px; }
+  .day, .law { display: none; }
+}
+@media screen and (max-width: 720px) {
   .sentences a { font-size: 19px; }
   .lines li { grid-template-columns: 1fr; gap: 5px; padding: 12px 14px; }
   .when, .what { padding-top: 0; }

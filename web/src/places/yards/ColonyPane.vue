@@ -182,5 +182,5 @@ function toggle(what: NonNullable<typeof doing.value>): void {
 .line li { display: grid; grid-template-columns: 112px 1fr; gap: 8px; font-size: 14px; }
 .line .when { color: var(--soft); }
 .line .passed { color: var(--soft); text-decoration: line-through; }
-@media (max-width: 720px) { .line button { min-height: 44px; padding: 0 8px; } .steps a, .steps button { min-height: 48px; display: inline-flex; align-items: center; } }
+@media screen and (max-width: 720px) { .line button { min-height: 44px; padding: 0 8px; } .steps a, .steps button { min-height: 48px; display: inline-flex; align-items: center; } }
 </style>

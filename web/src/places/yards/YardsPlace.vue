@@ -94,7 +94,7 @@ const over = (s: ColonyState) => s.inHand === null && isOver(s.judgement)
       </h1>
       <p class="soft">{{ holding.say(yard.below) }}</p>
 
-      <table v-if="yard.row.length > 0" class="row sheet">
+      <table v-if="yard.row.length > 0" class="row row-table sheet">
         <thead>
           <tr>
             <th class="num" scope="col"><span class="unseen">Place in the row</span></th>
@@ -208,12 +208,18 @@ tbody tr.open { background: var(--thistle-wash); }
 .count .fig { margin-left: 6px; vertical-align: middle; }
 .k { display: none; }
 .after { display: flex; align-items: center; gap: 18px; margin-top: 16px; flex-wrap: wrap; }
+@media print {
+  tbody tr.open { background: none; }
+  td, tbody th { height: 34px; }
+  /* A colony that is open is printed alone. */
+  .page:has(~ .pane) { display: none; }
+}
 .empty { padding: 34px; margin-top: 18px; display: grid; gap: 8px; justify-items: start; }
-@media (max-width: 1180px) {
+@media screen and (max-width: 1180px) {
   .supers, th:nth-child(6) { display: none; }
   td, thead th { padding-left: 6px; padding-right: 6px; }
 }
-@media (max-width: 720px) {
+@media screen and (max-width: 720px) {
   .row, .row tbody { display: block; }
   thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
   tbody tr { display: grid; grid-template-columns: 30px minmax(0, 1fr) minmax(166px, auto); grid-template-areas: 'num name next' 'num facts count'; min-height: 76px; align-content: center; padding: 8px 12px 8px 6px; gap: 3px 8px; border-bottom: 1px solid var(--hairline); }

@@ -87,5 +87,5 @@ function sayAgent(agent: string): string {
 .line .press { margin-top: 26px; }
 .sessions li { display: flex; justify-content: space-between; gap: 12px; align-items: center; min-height: 48px; border-bottom: 1px solid var(--hairline); }
 .sessions span span { display: block; }
-@media (max-width: 720px) { .line { grid-template-columns: 1fr; } .line .press { margin-top: 0; } .sessions button { min-height: 48px; } }
+@media screen and (max-width: 720px) { .line { grid-template-columns: 1fr; } .line .press { margin-top: 0; } .sessions button { min-height: 48px; } }
 </style>

@@ -19,5 +19,5 @@ import ReadingPart from './ReadingPart.vue'
 .you :deep(.fields) { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; }
 .you :deep(.check) { display: flex; gap: 10px; align-items: center; min-height: 44px; cursor: pointer; }
 .you :deep(.check input) { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
-@media (max-width: 720px) { .you :deep(.block) { padding: 16px 14px; } .you :deep(.fields) { grid-template-columns: 1fr 1fr; } }
+@media screen and (max-width: 720px) { .you :deep(.block) { padding: 16px 14px; } .you :deep(.fields) { grid-template-columns: 1fr 1fr; } }
 </style>
