@@ -7,8 +7,10 @@ import { startCluster } from './setup/cluster.mjs'
 import { ensureDebian, ensurePackages } from './setup/install.mjs'
 import { DATA, ROOT } from './setup/place.mjs'
 import { must } from './setup/run.mjs'
+import { startServer } from './setup/server.mjs'
+import { benchPage } from './bench/page.mjs'
 
-await ensureDebian({ postgres: true, chromium: false })
+await ensureDebian({ postgres: true, chromium: true })
 await ensurePackages()
 await ensureBuilt()
 const dir = mkdtempSync(join(DATA, 'bench-'))
@@ -17,6 +19,12 @@ try {
   const output = join(dir, 'bench.mjs')
   await bundle(join(ROOT, 'scripts/bench/run.ts'), output)
   console.log(await must('The bench', process.execPath, [output], { env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: cluster.url } }))
+  const server = startServer({ databaseUrl: cluster.url, port: 0, logFile: join(dir, 'server.log'), env: { LOG_LEVEL: 'warn' } })
+  try {
+    await benchPage(`http://127.0.0.1:${await server.ready}`)
+  } finally {
+    await server.stop()
+  }
 } finally {
   await cluster.stop()
   rmSync(dir, { recursive: true, force: true })

@@ -22,52 +22,119 @@ const browser = await chromium.launch({
 const file = (name) => join(ROOT, 'docs/screenshots', `${name}.png`)
 
 async function open(options) {
-  const context = await browser.newContext({ locale: 'en-GB', reducedMotion: 'reduce', ...options })
+  const context = await browser.newContext({ locale: 'en-GB', reducedMotion: 'reduce', viewport: { width: 1280, height: 800 }, ...options })
   const page = await context.newPage()
   const go = async (path) => {
     await page.goto(base + path, { waitUntil: 'networkidle' })
     await page.evaluate(() => document.fonts.ready)
   }
-  return { context, page, go }
+  const snap = async (name) => {
+    await page.evaluate(() => document.activeElement?.blur())
+    await page.screenshot({ path: file(name) })
+  }
+  return { context, page, go, snap }
+}
+/** A page already in the demo. */
+async function inDemo(options) {
+  const opened = await open(options)
+  await opened.context.request.post(`${base}/api/session/demo`)
+  return opened
 }
 
 try {
-  const { context, page, go } = await open({ viewport: { width: 1280, height: 800 } })
-  await go('/sign-in')
-  await page.screenshot({ path: file('sign-in') })
-  await context.request.post(`${base}/api/session/demo`)
+  const door = await open()
+  await door.go('/sign-in')
+  await door.snap('sign-in')
+  await door.go('/sign-up')
+  await door.page.getByLabel('Your name').fill('Wenna Strand')
+  await door.page.getByLabel('E-mail address').fill('wenna@example.test')
+  await door.page.getByLabel('Password').fill('four jars in a row')
+  await door.page.getByLabel('What you call your bees').fill('Strand Bees')
+  await door.page.getByRole('button', { name: 'Make the account' }).click()
+  await door.page.getByLabel('Name of the yard').fill('Behind the chapel')
+  await door.page.getByLabel('Latitude').fill('51.4')
+  await door.page.getByLabel('Longitude').fill('-3.1')
+  await door.page.getByRole('button', { name: 'Fetch them for this place' }).click()
+  await door.page.getByText('Filled in from').waitFor()
+  await door.page.getByRole('button', { name: 'Keep it, on to the colonies' }).click()
+  await door.page.getByLabel('Colonies, in walking order').fill('1. Heather\n2. Furze\n3. Broom\n4. Broom\n5. Samphire')
+  await door.snap('first-steps')
+
+  const { context, page, go, snap } = await inDemo()
   const yards = await (await context.request.get(`${base}/api/yards`)).json()
   const find = (name) => yards.flatMap((y) => y.colonies).find((c) => c.name === name).id
   await go('/today')
-  await page.screenshot({ path: file('today') })
+  await snap('today')
   await go('/yards')
-  await page.screenshot({ path: file('yards') })
+  await snap('yards')
+  await page.getByRole('button', { name: /^Weather of/ }).click()
+  await page.getByRole('complementary').waitFor()
+  await snap('weather')
   await go(`/yards/${yards[1].id}?colony=${find('Linden')}`)
-  await page.screenshot({ path: file('colony') })
+  await page.getByText('Last changes').click()
+  await page.getByText('Reading ...').waitFor({ state: 'detached' })
+  await snap('colony')
   await go(`/count/${find('Hazel')}`)
   await page.fill('#c-mites', '11')
-  await page.screenshot({ path: file('count') })
+  await snap('count')
   await go(`/match/${find('Hazel')}`)
   await page.click('[data-day="2026-08-17"]')
-  await page.screenshot({ path: file('match') })
+  await snap('match')
+  await page.click('[data-day="2026-08-12"]')
+  await page.getByRole('button', { name: /^Supers: / }).click()
+  await page.getByLabel('What if Supers were').selectOption('none')
+  await page.getByRole('button', { name: /^Days warmer by/ }).click()
+  await page.getByLabel('What if Days warmer by were').fill('-4')
+  await snap('what-if')
   await go('/rules')
-  await page.screenshot({ path: file('rules') })
+  await snap('rules')
+  await go('/people')
+  await page.getByRole('button', { name: 'Invite somebody' }).click()
+  await page.getByLabel('For whom').fill('Ida, for the summer')
+  await page.getByRole('button', { name: 'Make the invitation' }).click()
+  await page.locator('.link').waitFor()
+  await snap('people')
+  await go('/you')
+  await snap('you')
 
-  const phone = await open({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
-  await phone.context.request.post(`${base}/api/session/demo`)
+  // Two keepers on one colony: the first writes by the API, the second on the page.
+  await go(`/yards/${yards[0].id}?colony=${find('Elder')}`)
+  await page.getByRole('button', { name: 'Rename' }).click()
+  const { name: _name, version, ...elder } = yards[0].colonies.find((c) => c.name === 'Elder')
+  await context.request.put(`${base}/api/colonies/${elder.id}`, {
+    data: { name: 'Elder One', version, since: elder.since, hivedOn: elder.hivedOn },
+  })
+  await page.getByLabel('Name or tag').fill('Old Elder')
+  await page.getByRole('button', { name: 'Keep the name' }).click()
+  const two = page.getByRole('alert', { name: 'Two versions' })
+  await two.waitFor()
+  await two.scrollIntoViewIfNeeded()
+  await snap('two-versions')
+  await context.request.post(`${base}/api/holding/fresh`)
+
+  const night = await inDemo({ colorScheme: 'dark' })
+  await night.go('/yards')
+  await night.snap('dark')
+  const paper = await inDemo({ viewport: { width: 720, height: 1018 } })
+  await paper.go('/today')
+  await paper.page.emulateMedia({ media: 'print' })
+  await paper.page.addStyleTag({ content: 'body { padding: 40px }' })
+  await paper.snap('paper')
+
+  const phone = await inDemo({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
   const shots = []
-  const snap = async () => shots.push((await phone.page.screenshot()).toString('base64'))
+  const keep = async () => shots.push((await phone.page.screenshot()).toString('base64'))
   await phone.go('/today')
-  await snap()
+  await keep()
   await phone.go('/yards')
-  await snap()
+  await keep()
   await phone.go(`/count/${find('Hazel')}`)
   await phone.page.fill('#c-mites', '11')
   await phone.page.evaluate(() => document.activeElement.blur())
-  await snap()
+  await keep()
   await phone.go(`/match/${find('Elder')}`)
   await phone.page.click('[data-day="2026-08-16"]')
-  await snap()
+  await keep()
   const side = await browser.newPage({ viewport: { width: 4 * 390 + 5 * 16, height: 844 + 32 } })
   await side.setContent(
     `<body style="margin:16px;display:flex;gap:16px;background:#CFC5BA">${shots.map((s) => `<img src="data:image/png;base64,${s}">`).join('')}</body>`,

@@ -183,6 +183,8 @@ describe('bad input', () => {
     ['a look to come', 'looks', { ...look, colonyId, onDay: '2026-12-01' }, 'onDay'],
     ['a nameless colony', 'colonies', { name: '  ', since: '2026-05-01' }, 'name'],
     ['a name too long', 'colonies', { name: 'x'.repeat(41), since: '2026-05-01' }, 'name'],
+    ['a name that turns the writing round', 'colonies', { name: 'Elder\u202e', since: '2026-05-01' }, 'name'],
+    ['a name on two lines', 'yards', { name: 'Quarry\nBank' }, 'name'],
     ['a colony retired before it came', 'colonies', { name: 'Early', since: '2026-05-01', retiredOn: '2026-04-01' }, 'retiredOn'],
     ['a yard in no time zone', 'yards', { name: 'Lost', timeZone: 'Mars/Olympus' }, 'timeZone'],
     ['a yard off the map', 'yards', { name: 'Lost', latitude: 91 }, 'latitude'],
@@ -223,7 +225,7 @@ describe('bad input', () => {
   })
 
   it('hostile text is kept and given back as the text it is', async () => {
-    for (const name of ['<script>alert(1)</script>', "Robert'); DROP TABLE x", '🐝 Größe ‮', '${7*7}']) {
+    for (const name of ['<script>alert(1)</script>', "Robert'); DROP TABLE x", '🐝 Größe', 'نحل ضفة', 'क्‍ष', '${7*7}']) {
       const row = id()
       await owner.put(`/api/colonies/${row}`).send({ name, since: '2026-05-01' }).expect(201)
       expect((await owner.get(`/api/history/${row}`)).body[0].state.name).toBe(name)

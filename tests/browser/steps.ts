@@ -30,6 +30,7 @@ export const test = base.extend<{ demo: Page; faults: string[] }>({
     await expect(page.getByRole('heading', { name: 'Due now' })).toBeVisible()
     await page.request.post('/api/holding/date', { data: { on: '2026-08-12' } })
     await page.reload()
+    await expect(page.getByRole('heading', { name: 'Due now' })).toBeVisible()
     await use(page)
     expect(faults).toEqual([])
   },

@@ -19,10 +19,10 @@ export type StationDays =
 /** The most days taken from one file: the newest. */
 export const MOST_STATION_DAYS = 800
 const NAMES = {
-  date: /^(date|day|time|timestamp|datetime)\b/i,
+  date: /^(date|day|time|timestamp|datetime)(?![a-z])/i,
   high: /^(t_?max|max|high|maximum)/i,
   low: /^(t_?min|min|low|minimum)/i,
-  temperature: /^(temp|temperature|t)\b/i,
+  temperature: /^(temp|temperature|t)(?![a-z])/i,
 } as const
 type Column = keyof typeof NAMES
 

@@ -1,6 +1,18 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { inMass, inUnits, plain, sayTemperature, toCelsius, toFahrenheit, toGrams, toOunces } from './index.ts'
+import {
+  inMass,
+  inUnits,
+  inVolume,
+  ML_PER_FLUID_OUNCE,
+  plain,
+  sayTemperature,
+  toCelsius,
+  toFahrenheit,
+  toFluidOunces,
+  toGrams,
+  toOunces,
+} from './index.ts'
 
 describe('units', () => {
   it('keeps the fixed points of both scales', () => {
@@ -43,5 +55,14 @@ describe('units', () => {
     expect(inMass('vaporise 2 g, weighed', 'oz')).toBe('vaporise 0.071 oz (2 g), weighed')
     expect(inMass('vaporise 2 g, weighed', 'g')).toBe('vaporise 2 g, weighed')
     expect(inMass('2 strips for 14 days, gloves', 'oz')).toBe('2 strips for 14 days, gloves')
+  })
+
+  it('gives fluid ounces with the millilitres of the label beside them', () => {
+    expect(toFluidOunces(ML_PER_FLUID_OUNCE)).toBe(1)
+    // A US gallon is 231 cubic inches of 2.54 cm and 128 fluid ounces (NIST Handbook 44, Appendix C; from memory).
+    expect(toFluidOunces(231 * 2.54 ** 3)).toBeCloseTo(128, 9)
+    expect(inVolume('trickle 5 mL a seam, at most 50 mL', 'fl oz')).toBe('trickle 0.17 fl oz (5 mL) a seam, at most 1.69 fl oz (50 mL)')
+    expect(inVolume('trickle 5 mL a seam', 'mL')).toBe('trickle 5 mL a seam')
+    expect(inVolume('2 g and 5 strips', 'fl oz')).toBe('2 g and 5 strips')
   })
 })

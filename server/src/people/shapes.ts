@@ -4,12 +4,6 @@ import { THEMES } from '@thistle/core/holding'
 import { DATE_STYLES } from '@thistle/core/time'
 import { instant, maybe, role, uuid } from '../records/shapes.ts'
 
-/** Line breaks and other control characters have no place in a name. */
-const PLAIN = /^[^\p{Cc}\p{Zl}\p{Zp}]*$/u
-const trimmed = (value: string, help: Joi.CustomHelpers) => value.trim() || help.message({ custom: '{{#label}} must not be empty' })
-export const nameOf = (most: number) =>
-  Joi.string().max(most).pattern(PLAIN).custom(trimmed).messages({ 'string.pattern.base': '{{#label}} must be on one line' })
-
 /** Kept in small letters, so that nobody has two accounts by a capital. */
 export const email = () =>
   Joi.string()

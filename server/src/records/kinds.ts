@@ -8,6 +8,7 @@ import type { Clock } from '../clock.ts'
 import { todayOf } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
+import { nameOf } from './text.ts'
 
 /** What a check may ask. */
 export interface Checking {
@@ -30,7 +31,7 @@ const id = () => Joi.string().guid()
 const day = () => daySchema()
 const maybeDay = () => daySchema().allow(null).default(null)
 const text = (most: number) => Joi.string().max(most).allow(null, '').default(null)
-const name = (most: number) => Joi.string().trim().min(1).max(most).required()
+const name = (most: number) => nameOf(most).required()
 const maybe = (schema: Joi.Schema) => schema.allow(null).default(null)
 
 /** The colony in this scope, with the yard it stands in and that yard's today; 404 where it is not the keeper's. */

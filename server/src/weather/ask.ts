@@ -42,10 +42,22 @@ export interface Place {
   readonly longitude: number
 }
 
+/** The body, or null where it is longer than any answer can be: then the rest is not read. */
+async function textOf(response: Response): Promise<string | null> {
+  const parts: Uint8Array[] = []
+  let size = 0
+  for await (const part of response.body ?? []) {
+    size += part.length
+    if (size > MOST_BYTES) return null
+    parts.push(part)
+  }
+  return Buffer.concat(parts).toString('utf8')
+}
+
 async function read(response: Response): Promise<Asked> {
   if (!response.ok) return { state: 'down' }
-  const text = await response.text()
-  if (text.length > MOST_BYTES) return { state: 'nonsense' }
+  const text = await textOf(response)
+  if (text === null) return { state: 'nonsense' }
   try {
     const { error, value } = weatherShape.validate(JSON.parse(text), { convert: false })
     if (error) return { state: 'nonsense' }

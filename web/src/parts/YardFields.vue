@@ -113,7 +113,7 @@ const id = (name: string) => `${props.prefix}-${name}`
 </template>
 
 <style scoped>
-.yard { display: grid; gap: 14px; }
+.yard { display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; }
 fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 10px; min-width: 0; }
 legend { font-family: var(--face-title); font-weight: 560; font-size: 17px; padding: 0; margin-bottom: 4px; }
 .three { display: grid; grid-template-columns: repeat(auto-fit, minmax(140px, 1fr)); gap: 12px; align-items: start; }

@@ -4,7 +4,18 @@ import type { School } from '@thistle/core/situation'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { plain } from '@thistle/core/units'
 import { sayDay } from '../look/dates.ts'
-import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, HIVE_WORDS, KIT_WORDS, PHASE_WORDS, PRIORITY_WORDS, QUEEN_WORDS, SUPERS_WORDS } from './words.ts'
+import {
+  AUTHORISED_WORDS,
+  BROOD_WORDS,
+  ENTRANCE_WORDS,
+  FLOOR_WORDS,
+  HIVE_WORDS,
+  KIT_WORDS,
+  PHASE_WORDS,
+  PRIORITY_WORDS,
+  QUEEN_WORDS,
+  SUPERS_WORDS,
+} from './words.ts'
 
 export type State = Readonly<Record<string, unknown>>
 
@@ -54,6 +65,7 @@ const LABELS: Readonly<Record<string, string>> = {
   stock: 'On the shelf',
 }
 const WORDS: Readonly<Record<string, readonly (readonly [string, string])[]>> = {
+  authorised: AUTHORISED_WORDS,
   brood: BROOD_WORDS,
   hive: HIVE_WORDS,
   queen: QUEEN_WORDS,

@@ -46,6 +46,11 @@ export const PRIORITY_WORDS: readonly (readonly [Priority, string])[] = [
   ['gentle', 'gentlest first'],
   ['keep-supers', 'keep supers on first'],
 ]
+export const AUTHORISED_WORDS = [
+  ['unknown', 'not known'],
+  ['yes', 'yes, confirmed'],
+  ['no', 'no'],
+] as const
 export const YES_NO = [
   ['yes', 'yes'],
   ['no', 'no'],

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One fact: what is known, and, once touched, what if it were otherwise. */
-import { computed, nextTick, ref } from 'vue'
-import { toFahrenheit } from '@thistle/core/units'
+import { computed, nextTick, ref, watch } from 'vue'
+import { plain, toFahrenheit } from '@thistle/core/units'
 import { useHolding } from '../../stores/holding.ts'
 import { sayFact, type Fact, type FactValue } from './what-if.ts'
 
@@ -13,22 +13,37 @@ const control = ref<HTMLElement | null>(null)
 /** A difference in the keeper's degrees: scaled, without the offset of 32. */
 const factor = computed(() => (holding.unit === 'F' ? 1.8 : 1))
 const sayDifference = (celsius: number) => `${celsius > 0 ? '+' : ''}${Math.round((holding.unit === 'F' ? toFahrenheit(celsius) - 32 : celsius) * 10) / 10} °${holding.unit}`
+/** What is typed, as it is typed; what cannot be is said and not judged by. */
+const typed = ref<string | null>(null)
+const fault = ref<string | null>(null)
 const shown = computed(() => (props.fact.kind === 'degrees' && typeof value.value === 'number' ? Math.round(value.value * factor.value * 10) / 10 : (value.value ?? '')))
 async function edit(): Promise<void> {
   editing.value = true
+  typed.value = null
+  fault.value = null
   await nextTick()
   control.value?.focus()
 }
-function set(event: Event): void {
-  const text = (event.target as HTMLInputElement).value
-  if (text === '') value.value = null
-  else if (props.fact.kind === 'number' || props.fact.kind === 'degrees') {
-    const number = Number(text.replace(',', '.'))
-    if (Number.isNaN(number)) return
-    const celsius = props.fact.kind === 'degrees' ? number / factor.value : number
-    value.value = Math.min(props.fact.most ?? celsius, Math.max(props.fact.least ?? celsius, celsius))
-  } else value.value = text
+const set = (event: Event): void => void (value.value = (event.target as HTMLInputElement).value || null)
+function setNumber(event: Event): void {
+  const field = event.target as HTMLInputElement
+  typed.value = field.value
+  const number = Number(field.value)
+  const stored = props.fact.kind === 'degrees' ? number / factor.value : number
+  const [least, most] = [props.fact.least ?? -Infinity, props.fact.most ?? Infinity]
+  // A browser gives an empty text for what is no number at all.
+  const wrong = field.validity.badInput || (field.value !== '' && !(stored >= least && stored <= most))
+  const say = (limit: number) => (props.fact.kind === 'degrees' ? sayDifference(limit) : plain(limit))
+  fault.value = wrong ? `${say(least)} to ${say(most)}` : null
+  value.value = wrong ? props.known : field.value === '' ? null : stored
 }
+// Put back from outside: the field shows what is known again.
+watch(
+  () => props.changed,
+  (now) => {
+    if (!now && fault.value === null) typed.value = null
+  },
+)
 const id = `wi-${props.fact.key}`
 </script>
 
@@ -42,8 +57,9 @@ const id = `wi-${props.fact.key}`
         <option v-for="[key, word] in fact.options ?? []" :key="key" :value="key">{{ word }}</option>
       </select>
       <input v-else-if="fact.kind === 'day'" :id="id" ref="control" class="control" type="date" :value="value ?? ''" @input="set" @keydown.esc.stop="editing = false" />
-      <input v-else :id="id" ref="control" class="control" type="number" :min="fact.kind === 'degrees' ? undefined : fact.least" :max="fact.kind === 'degrees' ? undefined : fact.most" :step="fact.step ?? 1" :value="shown" @input="set" @keydown.esc.stop="editing = false" />
-      <span v-if="changed" class="was">known: {{ sayFact(fact, known, sayDifference) }}</span>
+      <input v-else :id="id" ref="control" class="control" type="number" :step="fact.step ?? 1" :value="typed ?? shown" :aria-invalid="fault !== null" :aria-describedby="fault ? `${id}-fault` : undefined" @input="setNumber" @keydown.esc.stop="editing = false" />
+      <span v-if="fault" :id="`${id}-fault`" class="was alarm">{{ fault }}</span>
+      <span v-else-if="changed" class="was">known: {{ sayFact(fact, known, sayDifference) }}</span>
     </template>
     <button v-else-if="!fixed" type="button" class="touch" :aria-label="`${fact.label}: ${sayFact(fact, value, sayDifference)}. What if it were otherwise?`" @click="edit">
       <s v-if="changed">{{ sayFact(fact, known, sayDifference) }}</s>

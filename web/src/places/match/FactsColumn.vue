@@ -70,7 +70,7 @@ const lastTime = computed(() => {
           <dl>
             <FactLine
               v-for="f in often"
-              :key="f.key"
+              :key="`${f.key} ${fileName ?? place.state.colony.id}`"
               :fact="f"
               :known="f.read(base)"
               :changed="isChanged(f)"
@@ -85,7 +85,7 @@ const lastTime = computed(() => {
             <dl>
               <FactLine
                 v-for="f in seldom"
-                :key="f.key"
+                :key="`${f.key} ${fileName ?? place.state.colony.id}`"
                 :fact="f"
                 :known="f.read(base)"
                 :changed="isChanged(f)"

@@ -128,7 +128,7 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
         </tr>
       </tbody>
     </table>
-    <dl class="roles">
+    <dl v-if="members" class="roles">
       <template v-for="(says, role) in ROLE_WORDS" :key="role">
         <dt class="strong">{{ role }}</dt>
         <dd class="soft">{{ says }}</dd>

@@ -9,7 +9,7 @@ import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
 import TwoVersions from '../../parts/TwoVersions.vue'
 import { useSave } from '../../parts/useSave.ts'
-import { KIT_WORDS, PRIORITY_WORDS } from '../../parts/words.ts'
+import { AUTHORISED_WORDS, KIT_WORDS, PRIORITY_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import YardDates from './YardDates.vue'
 
@@ -104,9 +104,7 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
                 :value="draft.rules[t.key]!.authorised ?? 'unknown'"
                 @change="draft.rules[t.key]!.authorised = word($event)"
               >
-                <option value="unknown">not known</option>
-                <option value="yes">yes, confirmed</option>
-                <option value="no">no</option>
+                <option v-for="[key, says] in AUTHORISED_WORDS" :key="key" :value="key">{{ says }}</option>
               </select>
             </div>
             <div v-if="t.supers.while !== 'never'" class="field">
@@ -261,6 +259,5 @@ tr.on td { font-weight: 650; }
   .check { min-height: 48px; align-items: center; }
   .check input { width: 24px; height: 24px; top: 0; }
   th, td { padding: 6px 4px; }
-  .fields { grid-template-columns: 1fr 1fr; }
 }
 </style>

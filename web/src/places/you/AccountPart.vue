@@ -13,6 +13,7 @@ interface Session {
   readonly agent: string
   readonly current: boolean
 }
+const emit = defineEmits<{ listed: [] }>()
 const holding = useHolding()
 const name = ref(holding.me?.keeper.name ?? '')
 const naming = useSave()
@@ -36,7 +37,11 @@ async function changePassword(): Promise<void> {
 const sessions = ref<Session[] | null>(null)
 const ending = useSave()
 async function list(): Promise<void> {
-  sessions.value = await holding.persist<Session[]>('GET', '/sessions')
+  try {
+    sessions.value = await holding.persist<Session[]>('GET', '/sessions')
+  } finally {
+    emit('listed')
+  }
 }
 onMounted(list)
 async function end(id: string | null): Promise<void> {

@@ -8,11 +8,23 @@ import { useSave } from '../../parts/useSave.ts'
 import { useHolding } from '../../stores/holding.ts'
 
 const holding = useHolding()
-const { fault, save } = useSave()
+const { busy, fault, save } = useSave()
 const kept = ref(false)
+const wanted = ref<Preferences>(holding.preferences)
+/** Chosen faster than they can be kept, choices go together in the next round; none is lost. */
 async function set<K extends keyof Preferences>(field: K, value: Preferences[K] | null): Promise<void> {
   if (value === null) return
-  kept.value = await save(() => holding.savePreferences({ ...holding.preferences, [field]: value }))
+  wanted.value = { ...wanted.value, [field]: value }
+  kept.value = false
+  if (busy.value) return
+  for (let sent: Preferences | null = null; sent !== wanted.value; ) {
+    sent = wanted.value
+    if (!(await save(() => holding.savePreferences(sent as Preferences)))) {
+      wanted.value = holding.preferences
+      return
+    }
+  }
+  kept.value = true
 }
 </script>
 
@@ -21,14 +33,14 @@ async function set<K extends keyof Preferences>(field: K, value: Preferences[K] 
     <h2 id="y-reading">How you read it</h2>
     <p class="soft small">Yours alone, on every device and in every holding. Everything is stored in °C, grams and millilitres.</p>
     <div class="fields">
-      <PickField id="y-temp" :model-value="holding.preferences.temperature" label="Temperature" :unknown="false" :options="[['C', '°C'], ['F', '°F']]" @update:model-value="set('temperature', $event)" />
-      <PickField id="y-mass" :model-value="holding.preferences.mass" label="Weight" :unknown="false" :options="[['g', 'grams'], ['oz', 'ounces']]" @update:model-value="set('mass', $event)" />
-      <PickField id="y-volume" :model-value="holding.preferences.volume" label="Liquids" :unknown="false" :options="[['mL', 'millilitres'], ['fl oz', 'US fluid ounces']]" @update:model-value="set('volume', $event)" />
-      <PickField id="y-dates" :model-value="holding.preferences.dates" label="Days" :unknown="false" :options="[['day-month', 'Thu 20 Aug'], ['month-day', 'Thu Aug 20'], ['numbers', 'Thu 20.8.']]" @update:model-value="set('dates', $event)" />
-      <PickField id="y-theme" :model-value="holding.preferences.theme" label="Light" :unknown="false" :options="[['as-device', 'as the device has it'], ['light', 'light'], ['dark', 'dark, for the evening']]" @update:model-value="set('theme', $event)" />
+      <PickField id="y-temp" :model-value="wanted.temperature" label="Temperature" :unknown="false" :options="[['C', '°C'], ['F', '°F']]" @update:model-value="set('temperature', $event)" />
+      <PickField id="y-mass" :model-value="wanted.mass" label="Weight" :unknown="false" :options="[['g', 'grams'], ['oz', 'ounces']]" @update:model-value="set('mass', $event)" />
+      <PickField id="y-volume" :model-value="wanted.volume" label="Liquids" :unknown="false" :options="[['mL', 'millilitres'], ['fl oz', 'US fluid ounces']]" @update:model-value="set('volume', $event)" />
+      <PickField id="y-dates" :model-value="wanted.dates" label="Days" :unknown="false" :options="[['day-month', 'Thu 20 Aug'], ['month-day', 'Thu Aug 20'], ['numbers', 'Thu 20.8.']]" @update:model-value="set('dates', $event)" />
+      <PickField id="y-theme" :model-value="wanted.theme" label="Light" :unknown="false" :options="[['as-device', 'as the device has it'], ['light', 'light'], ['dark', 'dark, for the evening']]" @update:model-value="set('theme', $event)" />
     </div>
     <label class="check">
-      <input type="checkbox" :checked="holding.preferences.letters" @change="set('letters', ($event.target as HTMLInputElement).checked)" />
+      <input type="checkbox" :checked="wanted.letters" @change="set('letters', ($event.target as HTMLInputElement).checked)" />
       Single letters are keys (press ? for the sheet)
     </label>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>

@@ -1,15 +1,18 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import AccountPart from './AccountPart.vue'
 import LeavingPart from './LeavingPart.vue'
 import ReadingPart from './ReadingPart.vue'
+/** What follows the list of sessions waits for it, so that nothing is pushed down under a finger. */
+const listed = ref(false)
 </script>
 
 <template>
   <div class="page you">
     <h1>You</h1>
     <ReadingPart />
-    <AccountPart />
-    <LeavingPart />
+    <AccountPart @listed="listed = true" />
+    <LeavingPart v-if="listed" />
   </div>
 </template>
 
@@ -19,5 +22,5 @@ import ReadingPart from './ReadingPart.vue'
 .you :deep(.fields) { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; }
 .you :deep(.check) { display: flex; gap: 10px; align-items: center; min-height: 44px; cursor: pointer; }
 .you :deep(.check input) { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
-@media screen and (max-width: 720px) { .you :deep(.block) { padding: 16px 14px; } .you :deep(.fields) { grid-template-columns: 1fr 1fr; } }
+@media screen and (max-width: 720px) { .you :deep(.block) { padding: 16px 14px; } .you :deep(.fields) { grid-template-columns: repeat(auto-fit, minmax(130px, 1fr)); } }
 </style>
