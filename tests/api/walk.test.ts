@@ -219,7 +219,7 @@ describe('whatever is sent', () => {
     }
   })
 
-  it.each(hostile.filter((h) => h !== '\u0000' && h !== '\ud800'))('is kept and given back as the text it is: %j', async (text) => {
+  it.each(hostile.filter((h) => !/[\u0000\ud800\u202e]/.test(h)))('is kept and given back as the text it is: %j', async (text) => {
     const yard = id()
     await owner.put(`/api/yards/${yard}`).send({ name: text.trim() }).expect(201)
     expect((await owner.get(`/api/yards/${yard}`)).body.name).toBe(text.trim())

@@ -76,6 +76,12 @@ for (const colorScheme of ['light', 'dark'] as const) {
   })
 }
 
+plainTest('nothing jumps while a door loads', async ({ page }) => {
+  for (const path of DOOR) {
+    await settled(page, path)
+    expect({ path, ...(await jumped(page)) }).toEqual({ path, value: 0, what: [] })
+  }
+})
 test('nothing jumps while a place loads', async ({ demo: page }) => {
   for (const path of PLACES) {
     await settled(page, path)

@@ -16,7 +16,10 @@ import { useHolding } from './stores/holding.ts'
 const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
-const open = computed(() => Boolean(route.meta.open))
+/** Where the page begins: known before the router is there. */
+const { pathname, search } = window.location
+const first = router.resolve(pathname + search)
+const open = computed(() => Boolean((route.matched.length > 0 ? route : first).meta.open))
 const over = useKeys()
 const failed = ref<string | null>(null)
 onErrorCaptured((fault) => {

@@ -174,7 +174,7 @@ async function keep(onward: boolean): Promise<void> {
           the same bees once more.
         </p>
 
-        <TallyPad class="no-print" v-model="draft.mites" @keep="keep(true)">
+        <TallyPad v-model="draft.mites" class="no-print" @keep="keep(true)">
           <div v-if="narrow && judged && draft.mites !== null" class="brief">
             <CountDot large :judgement="judged" />
             <p class="serif" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">{{ holding.say(judged.text) }}</p>

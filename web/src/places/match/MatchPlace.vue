@@ -42,18 +42,33 @@ watch(file, (now) => {
 })
 /** Facts changed on the spot; they belong to the colony in view and are forgotten with it. */
 const whatIf = ref<WhatIf>({})
-watch([() => place.value?.state.colony.id, file], () => (whatIf.value = {}))
+watch([() => place.value?.state.colony.id, file], () => {
+  whatIf.value = {}
+  typed = {}
+})
 const imagining = computed(() => base.value !== null && changedFacts(base.value, whatIf.value).length > 0)
 const known = computed<Situation | null>(() => (base.value ? { ...base.value, startOn: holding.day } : null))
 const judgedOn = computed<Situation | null>(() => (base.value ? imagined(base.value, whatIf.value) : null))
 const situation = computed<Situation | null>(() => (judgedOn.value ? { ...judgedOn.value, startOn: holding.day } : null))
-const result = computed(() => (situation.value ? answer(situation.value) : null))
+/** The answer on what is known stays while facts are imagined: it need not be worked out again at each key. */
+const asItIs = computed(() => (known.value ? answer(known.value) : null))
+const result = computed(() => (imagining.value && situation.value ? answer(situation.value) : asItIs.value))
 /** The verdicts on what is known, to stand beside the imagined ones. */
 const without = computed<ReadonlyMap<TreatmentKey, AnsweredOption> | null>(() =>
-  imagining.value && known.value ? new Map(answer(known.value).options.map((o) => [o.treatment, o])) : null,
+  imagining.value && asItIs.value ? new Map(asItIs.value.options.map((o) => [o.treatment, o])) : null,
 )
+/** Facts typed since the last judging. They are judged together once the letter is on the screen: typing never waits. */
+let typed: Record<string, FactValue> = {}
+let waiting = 0
 function setFact(key: string, value: FactValue): void {
-  whatIf.value = { ...whatIf.value, [key]: value }
+  typed = { ...typed, [key]: value }
+  waiting ||= window.requestAnimationFrame(() =>
+    window.setTimeout(() => {
+      waiting = 0
+      whatIf.value = { ...whatIf.value, ...typed }
+      typed = {}
+    }),
+  )
 }
 function keptAsLook(keys: readonly string[]): void {
   whatIf.value = Object.fromEntries(Object.entries(whatIf.value).filter(([key]) => !keys.includes(key)))
@@ -78,7 +93,7 @@ const verdicts = computed<ReadonlyMap<Day, Verdict> | null>(() => {
 const stripYard = computed(() => {
   const yard = place.value?.yard.yard
   const shown = file.value?.situation ?? judgedOn.value
-  if (!yard || !shown || (!file.value && !imagining.value)) return yard
+  if (!yard || !shown || (!file.value && (shown.weather === base.value?.weather || !imagining.value))) return yard
   return { ...yard, name: file.value?.name ?? yard.name, weather: shown.weather, normals: shown.normals }
 })
 const limit = computed(() => {
