@@ -186,6 +186,8 @@ describe('bad input', () => {
     ['a name that turns the writing round', 'colonies', { name: 'Elder\u202e', since: '2026-05-01' }, 'name'],
     ['a name on two lines', 'yards', { name: 'Quarry\nBank' }, 'name'],
     ['a colony retired before it came', 'colonies', { name: 'Early', since: '2026-05-01', retiredOn: '2026-04-01' }, 'retiredOn'],
+    ['a month whose low is over its high', 'yards', { name: 'Lost', normals: [{ month: 1, high: 2, low: 5 }] }, 'normals[0]'],
+    ['a month that comes twice', 'yards', { name: 'Lost', normals: [1, 1].map((month) => ({ month, high: 5, low: 1 })) }, 'normals[1]'],
     ['a yard in no time zone', 'yards', { name: 'Lost', timeZone: 'Mars/Olympus' }, 'timeZone'],
     ['a yard off the map', 'yards', { name: 'Lost', latitude: 91 }, 'latitude'],
   ]

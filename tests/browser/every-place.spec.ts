@@ -51,6 +51,7 @@ const wider = (page: Page): Promise<number> => page.evaluate(() => document.docu
 
 for (const colorScheme of ['light', 'dark'] as const) {
   plainTest(`every door, ${colorScheme}`, async ({ page }) => {
+    test.slow()
     await page.emulateMedia({ colorScheme })
     for (const path of DOOR) {
       await settled(page, path)
@@ -58,6 +59,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     }
   })
   test(`every place, ${colorScheme}`, async ({ demo: page }) => {
+    test.slow()
     await page.emulateMedia({ colorScheme })
     for (const path of PLACES) {
       await settled(page, path)
@@ -77,12 +79,14 @@ for (const colorScheme of ['light', 'dark'] as const) {
 }
 
 plainTest('nothing jumps while a door loads', async ({ page }) => {
+  test.slow()
   for (const path of DOOR) {
     await settled(page, path)
     expect({ path, ...(await jumped(page)) }).toEqual({ path, value: 0, what: [] })
   }
 })
 test('nothing jumps while a place loads', async ({ demo: page }) => {
+  test.slow()
   for (const path of PLACES) {
     await settled(page, path)
     expect({ path, ...(await jumped(page)) }).toEqual({ path, value: 0, what: [] })
@@ -93,6 +97,7 @@ for (const width of [320, 390]) {
   test.describe(`at ${width} px`, () => {
     test.use({ ...PHONE, viewport: { width, height: 780 } })
     test('no place is wider than the screen', async ({ demo: page }) => {
+      test.slow()
       for (const path of [...PLACES, ...DOOR]) {
         await settled(page, path)
         expect({ path, wider: await wider(page) }).toEqual({ path, wider: 0 })
@@ -107,6 +112,7 @@ const HOSTILE = [
   `{{ constructor }} </td><svg onload=alert(1)>'); --`,
 ]
 test('hostile text in every field is kept and shown as text', async ({ demo: page }) => {
+  test.slow()
   const errors: string[] = []
   page.on('dialog', (dialog) => errors.push(dialog.message()))
   const yards = (await (await page.request.get('/api/yards')).json()) as { id: string; colonies: { id: string; name: string }[] }[]

@@ -73,6 +73,16 @@ const weather = Joi.object({
   value.low != null && value.low > value.high ? help.message({ custom: '{{#label}}.low is over the high of the same day' }) : value,
 )
 
+/** A month's usual high and low, °C. */
+export const monthSchema = (): Joi.ObjectSchema =>
+  Joi.object({
+    month: Joi.number().integer().min(1).max(12).required(),
+    high: Joi.number().min(-60).max(60).required(),
+    low: Joi.number().min(-60).max(60).required(),
+  }).custom((value: { high: number; low: number }, help) =>
+    value.low > value.high ? help.message({ custom: '{{#label}}.low is over the high of the same month' }) : value,
+  )
+
 const past = Joi.object({
   treatment: Joi.string()
     .valid(...TREATMENT_KEYS)
@@ -106,18 +116,7 @@ export const caseSchema = Joi.object({
   supers: Joi.object({ now: oneOf(SUPERS), offOn: maybeDay(), nextOn: maybeDay() }).allow(null),
   counts: Joi.array().items(count).max(2000).allow(null),
   weather: Joi.array().items(weather).max(1200).unique('date').allow(null).messages({ 'array.unique': '{{#label}} has its day twice' }),
-  normals: Joi.array()
-    .items(
-      Joi.object({
-        month: Joi.number().integer().min(1).max(12).required(),
-        high: Joi.number().min(-60).max(60).required(),
-        low: Joi.number().min(-60).max(60).required(),
-      }),
-    )
-    .max(12)
-    .unique('month')
-    .allow(null)
-    .messages({ 'array.unique': '{{#label}} has its month twice' }),
+  normals: Joi.array().items(monthSchema()).max(12).unique('month').allow(null).messages({ 'array.unique': '{{#label}} has its month twice' }),
   lastOpening: maybeDay(),
   history: Joi.array().items(past).max(500).allow(null),
   keeper: Joi.object({

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { QueryTypes, type Transaction } from 'sequelize'
-import { CASE_FIELDS, daySchema } from '@thistle/core/formats'
+import { CASE_FIELDS, daySchema, monthSchema } from '@thistle/core/formats'
 import { KIT, METHODS, PHASES, PRIORITIES, SCHOOLS, SUPERS, TREATMENT_KEYS } from '@thistle/core/situation'
 import type { Scope } from '../access/scope.ts'
 import { coversYard } from '../access/scope.ts'
@@ -67,16 +67,7 @@ export function checkDay(path: string, on: string, today: string, since: string 
   if (since !== null && on < since) throw Problem.invalid([{ path, sentence: `The colony is in your book from ${since}: this cannot be older.` }])
 }
 
-const normals = Joi.array()
-  .items(
-    Joi.object({
-      month: Joi.number().integer().min(1).max(12).required(),
-      high: Joi.number().min(-60).max(60).required(),
-      low: Joi.number().min(-60).max(60).required(),
-    }),
-  )
-  .max(12)
-  .default([])
+const normals = Joi.array().items(monthSchema()).max(12).unique('month').messages({ 'array.unique': '{{#label}} has its month twice' }).default([])
 
 const timeZone = Joi.string()
   .max(60)

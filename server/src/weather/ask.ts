@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import type { MonthNormal, WeatherDay } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
-import { daySchema } from '@thistle/core/formats'
+import { daySchema, monthSchema } from '@thistle/core/formats'
 
 /** How far back the days are fetched, and how far ahead the forecast is used. */
 export const SPAN = { back: 40, ahead: 9 } as const
@@ -13,10 +13,7 @@ export const weatherShape = Joi.object({
   weather: Joi.number().valid(1).required(),
   service: Joi.string().trim().min(1).max(80).required(),
   unit: Joi.string().valid('C').required(),
-  normals: Joi.array()
-    .items(Joi.object({ month: Joi.number().integer().min(1).max(12).required(), high: degrees(), low: degrees() }).unknown(true))
-    .max(12)
-    .unique('month'),
+  normals: Joi.array().items(monthSchema().unknown(true)).max(12).unique('month'),
   days: Joi.array()
     .items(
       Joi.object({ date: daySchema().required(), high: degrees(), low: degrees(), kind: Joi.string().valid('observed', 'forecast').required() })

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { daySchema } from '@thistle/core/formats'
+import { daySchema, monthSchema } from '@thistle/core/formats'
 import { nothing, told, type Route } from '../api/route.ts'
 import type { Keeping } from '../records/put.ts'
 import { maybe } from '../records/shapes.ts'
@@ -21,7 +21,6 @@ const ownDays = Joi.object({
   source: Joi.string().valid('hand', 'station').default('hand'),
   days: Joi.array().items(ownDay).min(1).max(800).unique('date').messages({ 'array.unique': '{{#label}} has its day twice' }).required(),
 })
-const month = Joi.object({ month: Joi.number().integer().required(), high: Joi.number().required(), low: Joi.number().required() })
 
 export const weatherRoutes = (keep: Keeping, source: WeatherSource): Route[] => [
   {
@@ -62,7 +61,7 @@ export const weatherRoutes = (keep: Keeping, source: WeatherSource): Route[] => 
         Joi.object({
           state: Joi.string().valid('told', 'down', 'slow', 'nonsense').required(),
           service: maybe(Joi.string()).required(),
-          normals: Joi.array().items(month).required(),
+          normals: Joi.array().items(monthSchema()).required(),
         }),
         'The twelve months, or why there are none.',
       ),

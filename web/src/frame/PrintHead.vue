@@ -19,6 +19,6 @@ const holding = useHolding()
 </template>
 
 <style scoped>
-.head { display: flex; gap: 14px; align-items: baseline; border-bottom: 1.5px solid var(--ink); padding-bottom: 5px; margin-bottom: 14px; }
+.head { display: flex; gap: 14px; align-items: baseline; border-bottom: 1.5px solid var(--ink); font-size: 9pt; padding-bottom: 5px; margin-bottom: 14px; }
 .made { margin-left: auto; }
 </style>

@@ -11,3 +11,7 @@ export const sayDay = (day: Day, near: Day = day): string => styled(coreDay(day,
 export const sayDayLong = (day: Day): string => styled(coreDayLong(day))
 /** "20-23 Aug". */
 export const sayWindow = (earliest: Day, latest: Day): string => styled(coreWindow(earliest, latest))
+
+/** The day of a moment by the device's own clock. */
+export const localDay = (moment: Date): Day =>
+  `${moment.getFullYear()}-${String(moment.getMonth() + 1).padStart(2, '0')}-${String(moment.getDate()).padStart(2, '0')}`

@@ -24,9 +24,11 @@ describe('colonies typed or pasted as a list', () => {
     expect(faults[0]).toBeNull()
     expect(faults[1]).toContain('is there already')
     expect(faults[2]).toContain('is there already')
-    expect(faults[3]).toBe('longer than 40 letters')
+    expect(faults[3]).toBe('is longer than 40 letters')
     const many = readColonies(Array.from({ length: MOST_COLONIES + 1 }, (_, i) => `Hive ${i}`).join('\n'))
-    expect(many.filter((c) => c.fault !== null)).toEqual([{ name: `Hive ${MOST_COLONIES}`, fault: `more than ${MOST_COLONIES} at once` }])
+    expect(many.filter((c) => c.fault !== null)).toEqual([
+      { name: `Hive ${MOST_COLONIES}`, fault: `is one too many: ${MOST_COLONIES} at once is the most` },
+    ])
   })
   it('whatever is pasted, no two that can be kept share a name, and none is empty', () => {
     fc.assert(

@@ -22,9 +22,9 @@ export function readColonies(text: string, there: readonly string[] = []): Liste
     const key = name.toLowerCase()
     const twice = seen.has(key)
     seen.add(key)
-    if (name.length > MOST_LETTERS) return { name, fault: `longer than ${MOST_LETTERS} letters` }
+    if (name.length > MOST_LETTERS) return { name, fault: `is longer than ${MOST_LETTERS} letters` }
     if (twice) return { name, fault: 'is there already: two colonies of one name are mixed up sooner or later' }
-    if (i >= MOST_COLONIES) return { name, fault: `more than ${MOST_COLONIES} at once` }
+    if (i >= MOST_COLONIES) return { name, fault: `is one too many: ${MOST_COLONIES} at once is the most` }
     return { name, fault: null }
   })
 }

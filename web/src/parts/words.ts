@@ -87,6 +87,7 @@ export function factLines(c: ColonyFacts): (readonly [string, string])[] {
   ]
 }
 export const capital = (text: string): string => text.replace(/^./, (c) => c.toUpperCase())
+export const small = (text: string): string => text.replace(/^./, (c) => c.toLowerCase())
 
 /** A chance 0-1 as it can honestly be said: "about 76 %", "under 1 %". */
 export function sayChance(chance: number): string {

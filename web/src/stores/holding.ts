@@ -14,7 +14,7 @@ import {
 import { addDays, type Day } from '@thistle/core/time'
 import { inDateStyle } from '@thistle/core/time'
 import { inMass, inUnits, inVolume, sayTemperature } from '@thistle/core/units'
-import { dateStyle } from '../look/dates.ts'
+import { dateStyle, localDay } from '../look/dates.ts'
 import { chosenTheme } from '../look/light.ts'
 import { call } from '../server/call.ts'
 import { useConnection } from './connection.ts'
@@ -53,7 +53,7 @@ export const useHolding = defineStore('holding', () => {
   const settings = computed(() => me.value?.settings ?? null)
   const states = computed<readonly YardState[]>(() => (settings.value ? yards.value.map((y) => yardState(y, settings.value as SettingsRecord)) : []))
   const yard = computed(() => states.value.find((s) => s.yard.id === chosenYard.value) ?? states.value[0] ?? null)
-  const today = computed<Day>(() => yard.value?.yard.today ?? me.value?.holding.livesOn ?? '2000-01-01')
+  const today = computed<Day>(() => yard.value?.yard.today ?? me.value?.holding.livesOn ?? localDay(new Date()))
   const day = computed<Day>({ get: () => chosenDay.value ?? today.value, set: (d) => (chosenDay.value = d === today.value ? null : d) })
   const jobs = computed(() => todayOfYards(states.value))
   const preferences = computed<Preferences>(() => me.value?.keeper.preferences ?? USUAL_PREFERENCES)

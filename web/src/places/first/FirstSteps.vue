@@ -40,8 +40,8 @@ async function keepYard(): Promise<void> {
 const text = ref('')
 const since = ref<string | null>(null)
 watch(
-  () => holding.today,
-  (today) => (since.value ??= today),
+  () => first.value?.yard.today,
+  (today) => (since.value ??= today ?? null),
   { immediate: true },
 )
 const listed = computed(() => readColonies(text.value, first.value?.row.map((s) => s.colony.name) ?? []))
@@ -115,7 +115,7 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
         </ol>
       </div>
       <DayField id="fs-since" v-model="since" label="In your book from" :max="holding.today" hint="counts and looks cannot be older than this day" :fault="at('since') ?? at('onDay')" />
-      <p v-if="faults.length > 0" class="alarm strong" role="alert">{{ faults[0]?.name }}: {{ faults[0]?.fault }}.</p>
+      <p v-if="faults.length > 0" class="alarm strong" role="alert">{{ faults[0]?.name }} {{ faults[0]?.fault }}.</p>
       <p v-if="fault && !at('since') && !at('onDay')" class="alarm strong" role="alert">{{ fault }}</p>
       <p class="go">
         <button class="press" type="submit" :disabled="busy || listed.length === 0 || faults.length > 0 || since === null">
@@ -156,7 +156,7 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
         <li>Swirl for a minute, let it settle, count the mites. Shake the same bees once more for stragglers.</li>
         <li>Enter mites and bees. The wash kills the sample; the colony does not miss it.</li>
       </ol>
-      <p class="soft small">Half a cup for about 300 bees is common practice, without a single source. A sugar roll, a board or drone brood tell too; they come with the next release.</p>
+      <p class="soft small">Half a cup for about 300 bees is common practice, without a single source.</p>
       <p class="caution">Keep alcohol and screenwash away from the lit smoker, out of your eyes, and off the honey. Label the bottle.</p>
       <p v-if="counted" class="settled strong" role="status">The first count is in.</p>
       <p class="go">

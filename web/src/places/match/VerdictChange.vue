@@ -2,6 +2,7 @@
 /** What a what-if changes in a verdict: what is known beside what is imagined. */
 import type { AnsweredOption } from '@thistle/core/course'
 import VerdictRound from '../../graphics/VerdictRound.vue'
+import { small } from '../../parts/words.ts'
 import { sayVerdict } from './option-words.ts'
 
 defineProps<{ before: AnsweredOption; after: AnsweredOption }>()
@@ -10,7 +11,7 @@ defineProps<{ before: AnsweredOption; after: AnsweredOption }>()
 <template>
   <span v-if="sayVerdict(before) !== sayVerdict(after)" class="change">
     <VerdictRound :verdict="before.verdict" :size="14" />
-    as it is: {{ sayVerdict(before).toLowerCase() }}
+    as it is: {{ small(sayVerdict(before)) }}
   </span>
   <span v-else class="change same">as it is</span>
 </template>

@@ -161,7 +161,7 @@ function afterOne(): void {
 @media print {
   .sentences a { font-size: 13pt; }
   .group { margin-top: 14px; }
-  .lines li { grid-template-columns: 132px minmax(0, 1fr) minmax(0, 260px); padding: 5px 8px; }
+  .lines li { grid-template-columns: 132px minmax(0, 1fr) fit-content(250px); padding: 5px 8px; }
   .when, .what { padding-top: 3px; }
   .colony { min-height: 0; padding: 2px 4px; border: 0; }
   /* A box to tick in the yard. */

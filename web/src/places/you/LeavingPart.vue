@@ -70,6 +70,6 @@ async function destroy(): Promise<void> {
 <style scoped>
 .row { display: flex; gap: 14px; flex-wrap: wrap; align-items: center; }
 .form { display: grid; gap: 12px; }
-.danger { background: var(--brick); }
-.danger:hover { background: var(--brick-ink); }
+.danger:not([disabled]) { background: var(--brick); }
+.danger:not([disabled]):hover { background: var(--brick-ink); }
 </style>

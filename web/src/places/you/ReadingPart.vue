@@ -37,7 +37,7 @@ async function set<K extends keyof Preferences>(field: K, value: Preferences[K] 
       <PickField id="y-mass" :model-value="wanted.mass" label="Weight" :unknown="false" :options="[['g', 'grams'], ['oz', 'ounces']]" @update:model-value="set('mass', $event)" />
       <PickField id="y-volume" :model-value="wanted.volume" label="Liquids" :unknown="false" :options="[['mL', 'millilitres'], ['fl oz', 'US fluid ounces']]" @update:model-value="set('volume', $event)" />
       <PickField id="y-dates" :model-value="wanted.dates" label="Days" :unknown="false" :options="[['day-month', 'Thu 20 Aug'], ['month-day', 'Thu Aug 20'], ['numbers', 'Thu 20.8.']]" @update:model-value="set('dates', $event)" />
-      <PickField id="y-theme" :model-value="wanted.theme" label="Light" :unknown="false" :options="[['as-device', 'as the device has it'], ['light', 'light'], ['dark', 'dark, for the evening']]" @update:model-value="set('theme', $event)" />
+      <PickField id="y-theme" :model-value="wanted.theme" label="Light" :unknown="false" :options="[['as-device', 'as the device'], ['light', 'light'], ['dark', 'dark, for the evening']]" @update:model-value="set('theme', $event)" />
     </div>
     <label class="check">
       <input type="checkbox" :checked="wanted.letters" @change="set('letters', ($event.target as HTMLInputElement).checked)" />
