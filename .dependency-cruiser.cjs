@@ -33,7 +33,8 @@ module.exports = {
     },
     { name: 'core-is-alone', severity: 'error', from: { path: '^core/' }, to: { path: '^(server|web|scripts|tests)/' } },
     { name: 'server-knows-no-page', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|scripts|tests)/' } },
-    { name: 'page-knows-no-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|scripts|tests)/' } },
+    { name: 'page-knows-no-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|scripts)/' } },
+    { name: 'page-knows-no-tests', severity: 'error', from: { path: '^web/', pathNot: '\\.test\\.ts$' }, to: { path: '^tests/' } },
     {
       name: 'core-has-no-interface',
       severity: 'error',

@@ -72,7 +72,7 @@ const schema = Joi.object<Settings>({
   MAIL_FROM: Joi.string().max(200).allow('').default(''),
   OUTBOX_OPEN: Joi.boolean().default(false),
   SIGN_INS_PER_QUARTER: Joi.number().integer().min(1).max(100_000).default(10),
-  WRITES_PER_MINUTE: Joi.number().integer().min(1).max(1_000_000).default(300),
+  WRITES_PER_MINUTE: Joi.number().integer().min(1).max(1_000_000).default(600),
 }).unknown(true)
 
 /** Reads the environment; says which setting is wrong and how, and throws. Described in docs/running.md. */

@@ -1,7 +1,7 @@
 /** The calendar read by an independent parser: ical.js 2.2.1. */
 import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { todayOfYards, yardState, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { yardState, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
 import { startApi, type Api, type Client } from './harness.ts'
 
 let api: Api
@@ -25,25 +25,33 @@ async function events() {
 const live = (on: string) => demo.post('/api/holding/date').send({ on }).expect(204)
 
 describe('the calendar', () => {
-  it('holds every open job of Today as an all-day event, none before today', async () => {
+  it('holds every open job of every colony once, all day, none before today', async () => {
     const { calendar, events: found } = await events()
     expect(calendar.getFirstPropertyValue('version')).toBe('2.0')
     const yards = (await demo.get('/api/yards')).body as YardRecord[]
     const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
-    const list = todayOfYards(yards.map((y) => yardState(y, settings)))
-    const jobs = [...list.overdue, ...list.due, ...list.coming]
-    expect(jobs.length).toBeGreaterThan(5)
-    expect(found).toHaveLength(jobs.length)
-    for (const [i, event] of found.entries()) {
+    const steps = yards.flatMap((y) => yardState(y, settings).row.flatMap((state) => state.steps.map((step) => ({ yard: y, state, step }))))
+    expect(steps.length).toBeGreaterThan(20)
+    const named = found.flatMap((e) => /^Colonies: (.*)\.$/m.exec(e.description)?.[1]?.split(', ') ?? [])
+    expect(named).toHaveLength(steps.length)
+    for (const { yard, state, step } of steps) {
+      const day = step.best > '2026-08-12' ? step.best : '2026-08-12'
+      const its = found.filter(
+        (e) =>
+          e.location === yard.name &&
+          e.summary.includes(step.text) &&
+          e.description.includes(`${state.colony.placement.position} ${state.colony.name}`),
+      )
+      // Where colonies of one decision have different windows, the most pressing speaks for them all.
+      expect({ colony: state.colony.name, step: step.text, events: its.length }).toEqual({ colony: state.colony.name, step: step.text, events: 1 })
+      expect(its[0]!.startDate.toString() <= day).toBe(true)
+    }
+    for (const event of found) {
       expect(event.startDate.isDate).toBe(true)
       expect(event.startDate.toString() >= '2026-08-12').toBe(true)
       expect(event.duration.toSeconds()).toBe(86_400)
-      const job = jobs[i]!
-      expect(event.startDate.toString()).toBe(job.step.best > '2026-08-12' ? job.step.best : '2026-08-12')
       expect(event.description).toMatch(/^(Window|Overdue: its window was) ?:?.*\./)
-      for (const line of job.lines) expect(event.description).toContain(line.state.colony.name)
       expect(event.description).toContain('The label in your hand and local law decide.')
-      expect(event.summary).toContain(job.yard.yard.name)
     }
   })
 
@@ -64,6 +72,21 @@ describe('the calendar', () => {
     expect(kept.every((e) => e.sequence > before[0]!.sequence)).toBe(true)
     expect(kept.some((e) => e.startDate.toString() !== before.find((b) => b.uid === e.uid)!.startDate.toString())).toBe(true)
     await live('2026-08-12')
+  })
+
+  it('takes a colony that is done out of its event and leaves the event its name', async () => {
+    const shared = (await events()).events.find((e) => /: count .*colonies/.test(e.summary))!
+    const [position, ...name] = /Colonies: ([^,]*)/.exec(shared.description)![1]!.split(' ')
+    const yards = (await demo.get('/api/yards')).body as YardRecord[]
+    const yard = yards.find((y) => y.name === shared.location)!
+    const colony = yard.colonies.find((c) => c.placement.position === Number(position) && c.name === name.join(' '))!
+    await demo
+      .put(`/api/counts/${crypto.randomUUID()}`)
+      .send({ colonyId: colony.id, onDay: '2026-08-12', method: 'wash', samples: [{ mites: 1, bees: 300 }] })
+      .expect(201)
+    const same = (await events()).events.find((e) => e.uid === shared.uid)!
+    expect(same.description).not.toContain(colony.name)
+    await demo.post('/api/holding/fresh').expect(204)
   })
 
   it('is there for readers of one yard with that yard alone', async () => {
