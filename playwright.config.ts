@@ -1,17 +1,16 @@
 import { defineConfig } from '@playwright/test'
 
-/** The browser tests; `npm test` starts a server for them and hands its address in. */
+/** The browser tests; each worker starts a server of its own on the cluster that `npm test` hands in. */
 export default defineConfig({
   testDir: 'tests/browser',
   testMatch: '*.spec.ts',
-  workers: 1,
+  workers: 2,
   retries: 0,
   forbidOnly: true,
   timeout: 240_000,
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON ?? 'test-results/browser.json' }]],
   use: {
-    baseURL: process.env.BASE_URL,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -3,6 +3,8 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   test: {
+    // Two cores are usual; the default leaves one of them idle.
+    maxWorkers: 2,
     projects: [
       {
         test: {

@@ -7,7 +7,6 @@ import { ensureDebian, ensurePackages } from './setup/install.mjs'
 import { withLock } from './setup/lock.mjs'
 import { DATA, ROOT, Said } from './setup/place.mjs'
 import { run } from './setup/run.mjs'
-import { startServer } from './setup/server.mjs'
 
 const BIN = join(ROOT, 'node_modules/.bin')
 const total = { passed: 0, failed: 0 }
@@ -76,10 +75,7 @@ async function main() {
 
   const env = { ...process.env, TEST_DATABASE_URL: cluster.url, NODE_ENV: 'test' }
   await unitAndApi(dir, env)
-  const server = startServer({ databaseUrl: cluster.url, port: 0, logFile: join(dir, 'server.log'), env: { LOG_LEVEL: 'warn' } })
-  cleaning.push(server.stop)
-  const port = await server.ready
-  await browser(dir, { ...env, BASE_URL: `http://127.0.0.1:${port}` })
+  await browser(dir, env)
 }
 
 let broken = false

@@ -96,6 +96,7 @@ test('a forgotten password comes back by the letter in the outbox', async ({ pag
   await page.context().clearCookies()
   await page.goto('/sign-in')
   await page.getByRole('link', { name: 'Password forgotten?' }).click()
+  await expect(page.getByRole('button', { name: 'Send the link' })).toBeVisible()
   await page.getByLabel('E-mail address').fill(email)
   await page.getByRole('button', { name: 'Send the link' }).click()
   await expect(page.getByRole('status')).toContainText('a letter with a link is on its way')

@@ -7,6 +7,8 @@ import { startProcess, stopProcess, type Started } from '../commands/process.ts'
 
 export interface OwnServer {
   readonly url: string
+  /** The name of its database. */
+  readonly database: string
   /** Ends it in the middle of whatever it does. */
   readonly kill: () => Promise<void>
   readonly start: () => Promise<void>
@@ -32,6 +34,7 @@ export async function startOwnServer(over: NodeJS.ProcessEnv = {}): Promise<OwnS
   await start()
   return {
     url: `http://127.0.0.1:${port}`,
+    database: database.name,
     start,
     kill: async () => {
       running?.child.kill('SIGKILL')

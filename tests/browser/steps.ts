@@ -2,11 +2,26 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
 import pg from 'pg'
+import { startOwnServer, type OwnServer } from './own-server.ts'
 
 export const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }
 
-/** A page of nobody yet, and no fault in the console. */
-export const plainTest = base.extend<{ faults: string[] }>({
+interface ForWorker {
+  server: OwnServer
+}
+/** A page of nobody yet, on a server of the worker's own, and no fault in the console. */
+export const plainTest = base.extend<{ faults: string[] }, ForWorker>({
+  server: [
+    async ({}, use) => {
+      const server = await startOwnServer()
+      await use(server)
+      await server.close()
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: async ({ server }, use) => {
+    await use(server.url)
+  },
   faults: [
     async ({ page }, use) => {
       const faults: string[] = []
@@ -18,21 +33,14 @@ export const plainTest = base.extend<{ faults: string[] }>({
   ],
 })
 
-/** A page already in the demo, put back to its own day and state by the database, and no fault in the console. */
-export const test = base.extend<{ demo: Page; faults: string[] }>({
-  faults: async ({}, use) => {
-    await use([])
-  },
-  demo: async ({ page, faults }, use) => {
-    page.on('pageerror', (fault) => faults.push(fault.message))
-    await page.goto('/sign-in')
-    await page.getByRole('button', { name: 'Walk through the demo' }).click()
-    await expect(page.getByRole('heading', { name: 'Due now' })).toBeVisible()
-    await page.request.post('/api/holding/date', { data: { on: '2026-08-12' } })
-    await page.reload()
+/** A page already in the demo, which is as it was on its own day. */
+export const test = plainTest.extend<{ demo: Page }>({
+  demo: async ({ page }, use) => {
+    expect((await page.request.post('/api/session/demo')).status()).toBe(204)
+    expect((await page.request.post('/api/holding/fresh')).status()).toBe(204)
+    await page.goto('/today')
     await expect(page.getByRole('heading', { name: 'Due now' })).toBeVisible()
     await use(page)
-    expect(faults).toEqual([])
   },
 })
 export { expect }

@@ -1,18 +1,8 @@
 /** Two keepers in two browsers on one holding; and servers that go away. */
-import { test as bare, type Browser, type Page } from '@playwright/test'
+import type { Browser, Page } from '@playwright/test'
 import { startOwnServer, type OwnServer } from './own-server.ts'
-import { accessible, expect, openColony } from './steps.ts'
+import { accessible, expect, openColony, plainTest as test } from './steps.ts'
 
-const test = bare.extend<object, { server: OwnServer }>({
-  server: [
-    async ({}, use) => {
-      const server = await startOwnServer()
-      await use(server)
-      await server.close()
-    },
-    { scope: 'worker' },
-  ],
-})
 const newPage = async (browser: Browser, server: OwnServer): Promise<Page> => (await browser.newContext({ baseURL: server.url })).newPage()
 
 async function demoPage(browser: Browser, server: OwnServer): Promise<Page> {

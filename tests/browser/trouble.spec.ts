@@ -40,21 +40,21 @@ test('a count that was wrong is taken back, and put back', async ({ demo: page }
   await expect(pane.getByText('4.4 in 100, likely 2.6 to 6.9.')).toBeVisible()
 })
 
-test('the database goes under an open form: it says so, keeps what was typed, and keeps it once it is back', async ({ demo: page }) => {
+test('the database goes under an open form: it says so, keeps what was typed, and keeps it once it is back', async ({ demo: page, server }) => {
   await page.goto('/count')
   await page
     .getByRole('navigation', { name: 'The row' })
     .getByRole('link', { name: /Juniper/ })
     .click()
   await page.getByLabel('Mites', { exact: true }).fill('2')
-  await beside('ALTER DATABASE thistle WITH ALLOW_CONNECTIONS false')
+  await beside(`ALTER DATABASE ${server.database} WITH ALLOW_CONNECTIONS false`)
   try {
-    await beside("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = 'thistle'")
+    await beside(`SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '${server.database}'`)
     await page.getByRole('button', { name: 'Keep it' }).click()
     await expect(page.getByText('Out of reach.')).toBeVisible()
     await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('2')
   } finally {
-    await beside('ALTER DATABASE thistle WITH ALLOW_CONNECTIONS true')
+    await beside(`ALTER DATABASE ${server.database} WITH ALLOW_CONNECTIONS true`)
   }
   await expect(page.getByRole('status')).toContainText('Juniper is kept.', { timeout: 15_000 })
   await expect(page.getByText('Out of reach.')).toHaveCount(0)

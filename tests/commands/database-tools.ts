@@ -15,11 +15,11 @@ export const shell = (line: string, env: NodeJS.ProcessEnv): Promise<{ stdout: s
   run('/bin/sh', ['-ec', line], { env: { ...process.env, ...env, PATH: `${postgresBin()}:${process.env.PATH}` }, maxBuffer: 1e9 })
 
 /** An empty database on the tests' cluster. */
-export async function emptyDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+export async function emptyDatabase(): Promise<{ name: string; url: string; drop: () => Promise<void> }> {
   const name = `t_${randomUUID().replaceAll('-', '')}`
   await admin(`CREATE DATABASE ${name}`)
   const url = (process.env.TEST_DATABASE_URL ?? '').replace(/\/[^/]*$/, `/${name}`)
-  return { url, drop: () => admin(`DROP DATABASE ${name} WITH (FORCE)`) }
+  return { name, url, drop: () => admin(`DROP DATABASE ${name} WITH (FORCE)`) }
 }
 
 /** A database as an earlier release left it: the demo and one small holding, dumped by pg_dump. */
