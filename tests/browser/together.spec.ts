@@ -135,7 +135,7 @@ test('the weather service is down: the strip says so, and normals stand in, mark
   await page.goto('/match')
   await expect(page.getByText('The weather service does not answer: no forecast, what is usual for the month stands in its place.')).toBeVisible()
   await expect(page.getByRole('radio', { name: /^Thu 13 Aug/ })).toHaveAccessibleName(/usual for the month/)
-  await expect(page.getByText(/by normals/).first()).toBeVisible()
+  await expect(page.getByText(/by what is usual for the month/).first()).toBeVisible()
   await accessible(page)
 
   // A day of one's own wins, and is marked.

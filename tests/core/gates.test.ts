@@ -93,10 +93,10 @@ describe('temperature', () => {
   it('reads normals beyond the forecast, says so, and gives the chance that they hold', () => {
     const warm = august({ startOn: '2026-09-10', weather: [], normals: [{ month: 9, high: 26, low: 12 }] })
     expect(level('temperature', formic, warm)).toBe('care')
-    expect(worst('formic-strip-14', 'temperature', warm).text).toMatch(/Only normals are known.*chance.*%/)
+    expect(worst('formic-strip-14', 'temperature', warm).text).toMatch(/Only what is usual for the month is known.*chance.*%/)
     const mild = august({ startOn: '2026-09-10', weather: [], normals: [{ month: 9, high: 18, low: 9 }] })
     expect(level('temperature', formic, mild)).toBe('fits')
-    expect(findings('formic-strip-14', mild).find((f) => f.gate === 'temperature')?.text).toMatch(/by normals/)
+    expect(findings('formic-strip-14', mild).find((f) => f.gate === 'temperature')?.text).toMatch(/by what is usual for the month/)
     const hot = august({ startOn: '2026-09-10', weather: [], normals: [{ month: 9, high: 34, low: 20 }] })
     expect(level('temperature', formic, hot)).toBe('wait')
   })

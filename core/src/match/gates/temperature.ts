@@ -89,7 +89,7 @@ const sayHighs = (readings: readonly Reading[]): string => {
 
 const sayKnown = (readings: readonly Reading[]): string => {
   const kinds = new Set(readings.map((r) => r.source))
-  if (kinds.has('normal')) return kinds.size > 1 ? 'by forecast and then normals' : 'by normals'
+  if (kinds.has('normal')) return kinds.size > 1 ? 'by the forecast and then what is usual' : 'by what is usual for the month'
   return kinds.has('forecast') ? 'by the forecast' : 'as observed'
 }
 
@@ -98,7 +98,7 @@ function sayWeighed(limit: TemperatureLimit, w: Weighed): string {
   const { deciding } = w
   if (!deciding) return ''
   if (w.chance !== null)
-    return `Only normals are known ${limit.when} (about ${plain(deciding.high)} °C): the chance that the limit of ${sayRange(limit.best)} holds is about ${plain(w.chance * 100, 0)} %.`
+    return `Only what is usual for the month is known ${limit.when} (about ${plain(deciding.high)} °C): the chance that the limit of ${sayRange(limit.best)} holds is about ${plain(w.chance * 100, 0)} %.`
   if (w.level === 'fits') return `${sayHighs(w.readings)} ${limit.when} ${sayKnown(w.readings)}; the limit is ${sayRange(limit.best)}.`
   const tooHot = limit.best[1] !== null && deciding.high > limit.best[1]
   const why = tooHot ? limit.hot : limit.cold
@@ -118,7 +118,7 @@ function sayChange(option: Treatment, limit: TemperatureLimit, w: Weighed, s: Ju
   const clear = firstDay(temperature, one, s, 'fits')
   const careful = w.level === 'wait' ? firstDay(temperature, one, s, 'care') : null
   if (!careful || careful === clear) {
-    return clear ? `Fits from ${sayDay(clear)}, ${keeps}.` : 'No day in the next eight weeks is better, by the days and normals known.'
+    return clear ? `Fits from ${sayDay(clear)}, ${keeps}.` : 'No day in the next eight weeks is better, by the days known and what is usual.'
   }
   const unknown = weigh(limit, { ...s, startOn: careful }).missing
   const why = unknown ? 'from then on nothing is known' : `${sayRange(limit.outer)} with care`

@@ -1,18 +1,17 @@
 <script setup lang="ts">
 /** One fact: what is known, and, once touched, what if it were otherwise. */
 import { computed, nextTick, ref, watch } from 'vue'
-import { plain, toFahrenheit } from '@thistle/core/units'
+import { plain } from '@thistle/core/units'
 import { useHolding } from '../../stores/holding.ts'
-import { sayFact, type Fact, type FactValue } from './what-if.ts'
+import { degreesPer, sayFact, sayWarmer, type Fact, type FactValue } from './what-if.ts'
 
 const props = defineProps<{ fact: Fact; known: FactValue; changed: boolean; fixed?: boolean }>()
 const value = defineModel<FactValue>({ required: true })
 const holding = useHolding()
 const editing = ref(false)
 const control = ref<HTMLElement | null>(null)
-/** A difference in the keeper's degrees: scaled, without the offset of 32. */
-const factor = computed(() => (holding.unit === 'F' ? 1.8 : 1))
-const sayDifference = (celsius: number) => `${celsius > 0 ? '+' : ''}${Math.round((holding.unit === 'F' ? toFahrenheit(celsius) - 32 : celsius) * 10) / 10} °${holding.unit}`
+const factor = computed(() => degreesPer(holding.unit))
+const sayDifference = (celsius: number) => sayWarmer(celsius, holding.unit)
 /** What is typed, as it is typed; what cannot be is said and not judged by. */
 const typed = ref<string | null>(null)
 const fault = ref<string | null>(null)

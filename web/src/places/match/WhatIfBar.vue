@@ -4,8 +4,9 @@ import { computed } from 'vue'
 import type { ColonyRecord } from '@thistle/core/holding'
 import type { Situation } from '@thistle/core/situation'
 import { useSave } from '../../parts/useSave.ts'
+import { small } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
-import { changedFacts, lookOf, type WhatIf } from './what-if.ts'
+import { changedFacts, lookOf, sayFact, sayWarmer, type Fact, type WhatIf } from './what-if.ts'
 
 const props = defineProps<{ base: Situation; whatIf: WhatIf; colony: ColonyRecord | null; yardId: string | null }>()
 const emit = defineEmits<{ back: []; kept: [keys: readonly string[]] }>()
@@ -13,6 +14,7 @@ const holding = useHolding()
 const { busy, fault, save } = useSave()
 const id = newId()
 const changed = computed(() => changedFacts(props.base, props.whatIf))
+const sayChanged = (fact: Fact) => `${small(fact.label)} ${sayFact(fact, props.whatIf[fact.key] ?? null, (c) => sayWarmer(c, holding.unit))}`
 const look = computed(() => lookOf(props.base, props.whatIf))
 const others = computed(() => changed.value.filter((f) => f.look === undefined))
 
@@ -36,7 +38,7 @@ async function keep(): Promise<void> {
   <section class="bar" aria-label="What if">
     <p>
       <strong>What if:</strong>
-      {{ changed.map((f) => f.label.toLowerCase()).join(', ') }} {{ changed.length === 1 ? 'is' : 'are' }} imagined. Kept nowhere; nothing can be started on it.
+      {{ changed.map(sayChanged).join('; ') }}. Kept nowhere; nothing can be started on it.
     </p>
     <p class="doings">
       <button class="press quiet" type="button" @click="emit('back')">Put it back as it is</button>
@@ -44,7 +46,7 @@ async function keep(): Promise<void> {
         {{ busy ? 'Keeping ...' : `It is so: keep it as a look of today` }}
       </button>
     </p>
-    <p v-if="look.facts.length > 0 && others.length > 0" class="small">A look holds {{ look.facts.map((f) => f.label.toLowerCase()).join(', ') }}; {{ others.map((f) => f.label.toLowerCase()).join(', ') }} would stay imagined.</p>
+    <p v-if="look.facts.length > 0 && others.length > 0" class="small">A look holds {{ look.facts.map((f) => small(f.label)).join(', ') }}; {{ others.map((f) => small(f.label)).join(', ') }} would stay imagined.</p>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
   </section>
 </template>

@@ -3,7 +3,7 @@ import { answer } from '@thistle/core/course'
 import { parseCase, writeCase } from '@thistle/core/formats'
 import type { Situation } from '@thistle/core/situation'
 import { august, days } from '../../../../tests/cases/index.ts'
-import { changedFacts, FACTS, imagined, isSeldom, lookOf, sayFact, type FactValue } from './what-if.ts'
+import { changedFacts, FACTS, imagined, isSeldom, lookOf, sayFact, sayWarmer, type FactValue } from './what-if.ts'
 
 const base: Situation = {
   ...august(),
@@ -74,6 +74,9 @@ describe('what if', () => {
     expect(facts.map((f) => f.key)).toEqual(['framesOfBees', 'supers'])
     expect(fields).toMatchObject({ framesOfBees: 6, supers: 'for-bees', brood: base.colony.brood, queen: base.colony.queen })
     expect(lookOf(base, { mites: 20 }).facts).toEqual([])
+  })
+  it('says a difference without the offset between the scales', () => {
+    expect([sayWarmer(-4, 'C'), sayWarmer(5, 'F'), sayWarmer(0, 'F')]).toEqual(['-4 °C', '+9 °F', '0 °F'])
   })
   it('says every value, and nothing, in words', () => {
     for (const fact of FACTS) {

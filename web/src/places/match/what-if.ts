@@ -14,7 +14,7 @@ import {
   type Situation,
   type TreatmentKey,
 } from '@thistle/core/situation'
-import { plain } from '@thistle/core/units'
+import { plain, type TemperatureUnit } from '@thistle/core/units'
 import { sayDay } from '../../look/dates.ts'
 import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, PHASE_WORDS, QUEEN_WORDS, SUPERS_WORDS, YES_NO } from '../../parts/words.ts'
 
@@ -286,6 +286,10 @@ export const changedFacts = (base: Situation, whatIf: WhatIf): Fact[] => FACTS.f
 /** The situation as it would be. */
 export const imagined = (base: Situation, whatIf: WhatIf): Situation =>
   changedFacts(base, whatIf).reduce((s, fact) => fact.write(s, whatIf[fact.key] ?? null), base)
+
+/** A difference in the keeper's degrees: scaled, without the offset of 32. */
+export const degreesPer = (unit: TemperatureUnit): number => (unit === 'F' ? 1.8 : 1)
+export const sayWarmer = (celsius: number, unit: TemperatureUnit): string => `${celsius > 0 ? '+' : ''}${plain(celsius * degreesPer(unit))} °${unit}`
 
 /** A fact in words. */
 export function sayFact(fact: Fact, value: FactValue, degrees: (celsius: number) => string): string {
