@@ -3,12 +3,14 @@
 import { computed, ref } from 'vue'
 import { addDays, type Day } from '@thistle/core/time'
 import { sayDay } from '../look/dates.ts'
+import { useSave } from '../parts/useSave.ts'
 import { useHolding } from '../stores/holding.ts'
 
 const holding = useHolding()
 const open = ref(false)
-const busy = ref(false)
+const { busy, fault, save } = useSave()
 const place = computed(() => holding.me?.holding ?? null)
+const isOwner = computed(() => holding.me?.keeper.role === 'owner')
 const last = computed(() => place.value?.livesTo ?? holding.today)
 /** The next day after today on which a job opens or must be over. */
 const nextJob = computed<Day | null>(() => {
@@ -18,13 +20,7 @@ const nextJob = computed<Day | null>(() => {
   return days.toSorted()[0] ?? null
 })
 async function during(step: () => Promise<void>): Promise<void> {
-  busy.value = true
-  try {
-    await step()
-    open.value = false
-  } finally {
-    busy.value = false
-  }
+  if (await save(step)) open.value = false
 }
 const go = (on: Day): Promise<void> => during(() => holding.liveOn(on))
 /** What was written in the demo goes too, and every draft with it: a page from before would hold rows that are gone. */
@@ -44,16 +40,16 @@ const putBack = (): Promise<void> =>
     </button>
     <div v-if="open" id="demo-clock" class="box">
       <p>Everything here is made up and lives on its own date. Step it on to see what comes.</p>
-      <button type="button" class="press quiet" :disabled="busy || holding.today >= last" @click="go(addDays(holding.today, 1))">
+      <button type="button" class="press quiet" :disabled="busy || !holding.mayWrite || holding.today >= last" @click="go(addDays(holding.today, 1))">
         On a day, to {{ sayDay(addDays(holding.today, 1)) }}
       </button>
-      <button type="button" class="press quiet" :disabled="busy || !nextJob" @click="nextJob && go(nextJob)">
+      <button type="button" class="press quiet" :disabled="busy || !holding.mayWrite || !nextJob" @click="nextJob && go(nextJob)">
         {{ nextJob ? `To the next job, ${sayDay(nextJob)}` : 'No further job' }}
       </button>
       <button
         type="button"
         class="press quiet"
-        :disabled="busy || holding.today >= last"
+        :disabled="busy || !holding.mayWrite || holding.today >= last"
         @click="go(addDays(holding.today, 7) > last ? last : addDays(holding.today, 7))"
       >
         On a week
@@ -61,13 +57,17 @@ const putBack = (): Promise<void> =>
       <button
         type="button"
         class="press quiet"
-        :disabled="busy || !place?.livesFrom || holding.today === place.livesFrom"
+        :disabled="busy || !holding.mayWrite || !place?.livesFrom || holding.today === place.livesFrom"
         @click="place?.livesFrom && go(place.livesFrom)"
       >
         Back to {{ place?.livesFrom ? sayDay(place.livesFrom) : '' }}
       </button>
-      <button type="button" class="press quiet" :disabled="busy" @click="putBack">Put everything back as it was</button>
-      <p>That takes back all that was written in the demo, for everybody who walks through it.</p>
+      <template v-if="isOwner">
+        <button type="button" class="press quiet" :disabled="busy" @click="putBack">Put everything back as it was</button>
+        <p>That takes back all that was written in the demo, for everybody who walks through it.</p>
+      </template>
+      <p v-else class="strong">{{ holding.mayWrite ? 'Only its owner can put it back.' : 'Readers cannot step it on.' }}</p>
+      <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     </div>
   </div>
 </template>
