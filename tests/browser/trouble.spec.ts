@@ -60,6 +60,19 @@ test('the database goes under an open form: it says so, keeps what was typed, an
   await expect(page.getByText('Out of reach.')).toHaveCount(0)
 })
 
+test('the network goes under an open form: it says so, keeps what was typed, and keeps it once it is back', async ({ demo: page }) => {
+  await page.goto('/count')
+  await page.getByRole('navigation', { name: 'The row' }).getByRole('link', { name: /Ivy/ }).click()
+  await page.getByLabel('Mites', { exact: true }).fill('3')
+  await page.context().setOffline(true)
+  await page.getByRole('button', { name: /^Keep it, on to/ }).click()
+  await expect(page.getByText('Out of reach.')).toBeVisible()
+  await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('3')
+  await page.context().setOffline(false)
+  await expect(page.getByRole('status')).toContainText('Ivy is kept.')
+  await expect(page.getByText('Out of reach.')).toHaveCount(0)
+})
+
 test('the session ends under an open form: one signs in over it, and it is kept', async ({ demo: page }) => {
   await page.goto('/count')
   await page

@@ -30,13 +30,17 @@ const sameLine = (yard: YardState, step: NextStep): string =>
     step.kind === 'count' && step.due === 'coming' ? '' : step.latest,
   ].join('|')
 
-/** Collects steps onto lines: alike jobs at a yard share one. */
-function gather(yards: readonly YardState[], wanted: (step: NextStep, yard: YardState) => boolean): TodayJob[] {
+/** Collects steps onto lines: those of one key share a line, of which the most pressing step speaks. By their best day. */
+export function gatherSteps(
+  yards: readonly YardState[],
+  wanted: (step: NextStep, yard: YardState) => boolean,
+  keyOf: (yard: YardState, step: NextStep) => string = sameLine,
+): TodayJob[] {
   const lines = new Map<string, TodayJob>()
   for (const yard of yards) {
     for (const state of yard.row) {
       for (const step of state.steps.filter((s) => wanted(s, yard))) {
-        const key = sameLine(yard, step)
+        const key = keyOf(yard, step)
         const known = lines.get(key)
         lines.set(key, {
           key,
@@ -52,11 +56,11 @@ function gather(yards: readonly YardState[], wanted: (step: NextStep, yard: Yard
 
 /** Everything the yards ask for: overdue, due, and coming within three weeks; alike jobs at a yard on one line. */
 export function todayOfYards(yards: readonly YardState[]): TodayList {
-  const due = gather(yards, (s) => s.due === 'due')
+  const due = gatherSteps(yards, (s) => s.due === 'due')
   return {
-    overdue: gather(yards, (s) => s.due === 'overdue'),
+    overdue: gatherSteps(yards, (s) => s.due === 'overdue'),
     due: due.toSorted((a, b) => Number(b.step.tone === 'alarm') - Number(a.step.tone === 'alarm')),
-    coming: gather(yards, (s, yard) => s.due === 'coming' && s.earliest <= addDays(yard.yard.today, AHEAD)),
+    coming: gatherSteps(yards, (s, yard) => s.due === 'coming' && s.earliest <= addDays(yard.yard.today, AHEAD)),
   }
 }
 
@@ -70,4 +74,4 @@ function openOn(step: NextStep, day: Day): boolean {
 export const stepsOn = (state: ColonyState, day: Day): NextStep[] => state.steps.filter((s) => openOn(s, day))
 
 /** What could be done on a day. */
-export const jobsOn = (yards: readonly YardState[], day: Day): TodayJob[] => gather(yards, (s) => openOn(s, day))
+export const jobsOn = (yards: readonly YardState[], day: Day): TodayJob[] => gatherSteps(yards, (s) => openOn(s, day))

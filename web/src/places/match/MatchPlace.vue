@@ -42,10 +42,11 @@ watch(file, (now) => {
 })
 /** Facts changed on the spot; they belong to the colony in view and are forgotten with it. */
 const whatIf = ref<WhatIf>({})
-watch([() => place.value?.state.colony.id, file], () => {
+function asKnown(): void {
   whatIf.value = {}
   typed = {}
-})
+}
+watch([() => place.value?.state.colony.id, file], asKnown)
 const imagining = computed(() => base.value !== null && changedFacts(base.value, whatIf.value).length > 0)
 const known = computed<Situation | null>(() => (base.value ? { ...base.value, startOn: holding.day } : null))
 const judgedOn = computed<Situation | null>(() => (base.value ? imagined(base.value, whatIf.value) : null))
@@ -160,7 +161,7 @@ function putAway(): void {
           :what-if="whatIf"
           :colony="file ? null : place.state.colony"
           :yard-id="file ? null : place.yard.yard.id"
-          @back="whatIf = {}"
+          @back="asKnown"
           @kept="keptAsLook"
         />
         <OptionMatrix v-if="!narrow" v-model:shown="shown" :groups="groups" :gist="gist" :without="without" />
