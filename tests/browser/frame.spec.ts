@@ -32,7 +32,7 @@ test('what if: old and new verdicts stand side by side, nothing is kept until as
   // A figure that cannot be is not judged by.
   await page.getByRole('button', { name: /^Bees, frames/ }).click()
   await page.getByLabel('What if Bees, frames were').fill('-3')
-  await expect(page.getByText('0 to 120')).toBeVisible()
+  await expect(page.getByText('Must be 0 to 120. Judged as known.')).toBeVisible()
   await expect(page.getByLabel('What if Bees, frames were')).toHaveValue('-3')
   await expect(bar).toHaveCount(0)
   await page.getByLabel('What if Bees, frames were').fill('11')

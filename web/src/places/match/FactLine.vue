@@ -33,7 +33,7 @@ function setNumber(event: Event): void {
   // A browser gives an empty text for what is no number at all.
   const wrong = field.validity.badInput || (field.value !== '' && !(stored >= least && stored <= most))
   const say = (limit: number) => (props.fact.kind === 'degrees' ? sayDifference(limit) : plain(limit))
-  fault.value = wrong ? `${say(least)} to ${say(most)}` : null
+  fault.value = wrong ? `Must be ${say(least)} to ${say(most)}. Judged as known.` : null
   value.value = wrong ? props.known : field.value === '' ? null : stored
 }
 // Put back from outside: the field shows what is known again.
@@ -57,7 +57,7 @@ const id = `wi-${props.fact.key}`
       </select>
       <input v-else-if="fact.kind === 'day'" :id="id" ref="control" class="control" type="date" :value="value ?? ''" @input="set" @keydown.esc.stop="editing = false" />
       <input v-else :id="id" ref="control" class="control" type="number" :step="fact.step ?? 1" :value="typed ?? shown" :aria-invalid="fault !== null" :aria-describedby="fault ? `${id}-fault` : undefined" @input="setNumber" @keydown.esc.stop="editing = false" />
-      <span v-if="fault" :id="`${id}-fault`" class="was alarm">{{ fault }}</span>
+      <span v-if="fault" :id="`${id}-fault`" class="wrong">{{ fault }}</span>
       <span v-else-if="changed" class="was">known: {{ sayFact(fact, known, sayDifference) }}</span>
     </template>
     <button v-else-if="!fixed" type="button" class="touch" :aria-label="`${fact.label}: ${sayFact(fact, value, sayDifference)}. What if it were otherwise?`" @click="edit">
@@ -78,6 +78,7 @@ dd.changed { background: var(--straw-wash); border-radius: 6px; }
 .touch s { color: var(--soft); margin-right: 4px; }
 .control { font: inherit; color: var(--ink); background: var(--sheet); border: 1.5px solid var(--thistle); border-radius: 6px; min-height: 36px; padding: 2px 6px; width: 100%; }
 @media print { .touch { border: 0; padding: 3px 0; } }
+.wrong { display: block; font-size: 13px; font-weight: 600; color: var(--brick); padding: 2px 4px; }
 .was { display: block; font-size: 13px; color: var(--straw-ink); padding: 2px 4px; }
 @media screen and (max-width: 720px) { .touch, .control { min-height: 48px; } dt { align-self: center; } }
 </style>

@@ -202,6 +202,7 @@ th .small { display: block; overflow-wrap: anywhere; }
   thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
   table, tbody { display: block; }
   tr { display: grid; grid-template-columns: 1fr auto; padding: 8px 0; border-bottom: 1px solid var(--hairline); }
+  tbody tr:last-child { border-bottom: 0; }
   th, td { border: 0; padding: 3px 12px; }
   .list li { flex-direction: column; align-items: stretch; }
   td button, .doings button { min-height: 48px; }
