@@ -78,7 +78,7 @@ dd.changed { background: var(--straw-wash); border-radius: 6px; }
 .touch s { color: var(--soft); margin-right: 4px; }
 .control { font: inherit; color: var(--ink); background: var(--sheet); border: 1.5px solid var(--thistle); border-radius: 6px; min-height: 36px; padding: 2px 6px; width: 100%; }
 @media print { .touch { border: 0; padding: 3px 0; } }
-.wrong { display: block; font-size: 13px; font-weight: 600; color: var(--brick); padding: 2px 4px; }
+.wrong { display: block; font-size: 13px; font-weight: 600; color: var(--brick); padding: 8px 4px 2px; }
 .was { display: block; font-size: 13px; color: var(--straw-ink); padding: 2px 4px; }
 @media screen and (max-width: 720px) { .touch, .control { min-height: 48px; } dt { align-self: center; } }
 </style>
