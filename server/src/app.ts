@@ -28,6 +28,8 @@ import { matchingRoutes } from './matching/routes.ts'
 import { peopleRoutes } from './people/routes.ts'
 import { noSuchRoute, problemHandler } from './problems/handler.ts'
 import { Problem } from './problems/problem.ts'
+import { photoRoutes } from './photos/routes.ts'
+import { batchRoute } from './records/batch.ts'
 import { recordRoutes } from './records/routes.ts'
 import { weatherRoutes } from './weather/routes.ts'
 import { yardRoutes } from './yards/routes.ts'
@@ -87,8 +89,12 @@ const sameOrigin: RequestHandler = (req, _res, next) => {
   next()
 }
 
+/** Photographs come as they are; everything else is JSON. */
+const isPhoto = (req: Request) => req.method === 'PUT' && req.path.startsWith('/photos/') && Boolean(req.is('image/jpeg'))
+
 const jsonOnly: RequestHandler = (req, _res, next) => {
   if (
+    !isPhoto(req) &&
     (req.method === 'PUT' || req.method === 'POST') &&
     req.get('content-length') !== '0' &&
     req.get('content-length') !== undefined &&
@@ -182,6 +188,8 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     ...yardRoutes(keep, weather),
     ...weatherRoutes(keep, weather),
     ...recordRoutes(keep),
+    batchRoute(keep),
+    ...photoRoutes(keep),
     ...courseRoutes(keep),
     ...changeRoutes(keep),
     ...calendarRoutes(keep, weather),

@@ -13,6 +13,11 @@ import { loadDemo } from '../../server/src/demo/load.ts'
 import { startWeatherService } from '../../server/src/standins/weather-service.ts'
 
 export const id = (): string => v7()
+/** The smallest JPEG: one white pixel. */
+export const JPEG = Buffer.from(
+  '/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAP//////////////////////////////////////////////////////////////////////////////////////wgALCAABAAEBAREA/8QAFBABAAAAAAAAAAAAAAAAAAAAAP/aAAgBAQABPxA=',
+  'base64',
+)
 interface Asked {
   readonly method: string
   readonly url: string

@@ -1,19 +1,32 @@
 /** Every route the server describes, walked with what must be refused. */
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { id, isProblem, startApi, type Api, type Client } from './harness.ts'
+import { id, isProblem, JPEG, startApi, type Api, type Client } from './harness.ts'
 
 let api: Api
 let owner: Client
 let reader: Client
 /** A yard with a colony, a course and records, of somebody else. */
-const foreign = { yard: id(), colony: id(), placement: id(), look: id(), count: id(), invitation: id(), holding: '', keeper: '' }
+const foreign = {
+  yard: id(),
+  colony: id(),
+  placement: id(),
+  look: id(),
+  count: id(),
+  board: id(),
+  jar: id(),
+  photo: id(),
+  invitation: id(),
+  holding: '',
+  keeper: '',
+}
 
 interface Operation {
   readonly method: 'get' | 'put' | 'post' | 'delete'
   readonly path: string
   readonly open: boolean
   readonly takesBody: boolean
+  readonly takesJson: boolean
   readonly description: string
 }
 let operations: Operation[] = []
@@ -28,6 +41,7 @@ beforeAll(async () => {
         path,
         open: Array.isArray(operation.security) && operation.security.length === 0,
         takesBody: Boolean(operation.requestBody),
+        takesJson: JSON.stringify(operation.requestBody ?? {}).includes('application/json'),
         description: operation.description,
       }
     }),
@@ -44,6 +58,12 @@ beforeAll(async () => {
   await other.client.put(`/api/looks/${foreign.look}`).send({ colonyId: foreign.colony, onDay: '2026-08-01', broodBoxes: 1 }).expect(201)
   const counted = { colonyId: foreign.colony, onDay: '2026-08-01', method: 'wash', samples: [{ mites: 3, bees: 300 }] }
   await other.client.put(`/api/counts/${foreign.count}`).send(counted).expect(201)
+  await other.client.put(`/api/boards/${foreign.board}`).send({ colonyId: foreign.colony, laidOn: '2026-08-01' }).expect(201)
+  await other.client
+    .put(`/api/jars/${foreign.jar}`)
+    .send({ yardId: foreign.yard, onDay: '2026-08-01', method: 'wash', mites: 2, bees: 300 })
+    .expect(201)
+  await other.client.put(`/api/photos/${foreign.photo}?colonyId=${foreign.colony}`).type('image/jpeg').send(JPEG).expect(201)
   await other.client.put(`/api/invitations/${foreign.invitation}`).send({ forWhom: 'Someone', role: 'reader' }).expect(201)
 })
 afterAll(() => api.close())
@@ -57,6 +77,9 @@ function foreignPath({ path }: Operation): string {
     placements: foreign.placement,
     looks: foreign.look,
     counts: foreign.count,
+    boards: foreign.board,
+    jars: foreign.jar,
+    photos: foreign.photo,
     settings: foreign.holding,
     members: foreign.keeper,
     invitations: foreign.invitation,
@@ -75,11 +98,13 @@ const BODIES: Record<string, object> = {
   placements: { colonyId: foreign.colony, yardId: foreign.yard, position: 2, fromDay: '2026-04-01', version: 1 },
   looks: { colonyId: foreign.colony, onDay: '2026-08-02', broodBoxes: 2, version: 1 },
   counts: { colonyId: foreign.colony, onDay: '2026-08-02', method: 'wash', samples: [{ mites: 0, bees: 300 }], version: 1 },
+  boards: { colonyId: foreign.colony, laidOn: '2026-08-02', version: 1 },
+  jars: { yardId: foreign.yard, onDay: '2026-08-02', method: 'wash', mites: 0, bees: 300, version: 1 },
   settings: { school: 'tight', priority: 'gentle', organicOnly: true, kit: [], version: 1 },
   members: { role: 'reader' },
   invitations: { forWhom: 'Me', role: 'owner' },
 }
-const withVersion = (path: string) => (path.includes('/counts/') || path.match(/\/(colonies|placements|looks)\//) ? `${path}?version=1` : path)
+const withVersion = (path: string) => (path.match(/\/(counts|colonies|placements|looks|boards|jars)\//) ? `${path}?version=1` : path)
 
 describe('a walk over every route', () => {
   it('finds a good many', () => expect(operations.length).toBeGreaterThan(45))
@@ -115,8 +140,9 @@ describe('a walk over every route', () => {
                 ? BODIES[kind]
                 : undefined
       const path = o.method === 'delete' ? withVersion(foreignPath(o)) : foreignPath(o)
-      const request = owner[o.method](path)
-      const response = await (o.method === 'get' || o.method === 'delete' ? request : request.send(body ?? {}))
+      const request = owner[o.method](kind === 'photos' && o.method === 'put' ? `${path}?colonyId=${foreign.colony}` : path)
+      const sent = () => (kind === 'photos' ? request.type('image/jpeg').send(JPEG) : request.send(body ?? {}))
+      const response = await (o.method === 'get' || o.method === 'delete' ? request : sent())
       expect(response.status, `${o.method} ${o.path}: ${JSON.stringify(response.body)}`).toBe(404)
     }
     const untouched = await api.db.model('yards').findByPk(foreign.yard, { raw: true })
@@ -144,7 +170,7 @@ describe('a walk over every route', () => {
   })
 
   it('refuses a field that is not known, with its path: 400', async () => {
-    for (const o of operations.filter((x) => x.takesBody)) {
+    for (const o of operations.filter((x) => x.takesJson)) {
       const response = await owner[o.method](foreignPath(o)).send({ flavour: 'sweet' })
       expect(response.status, `${o.method} ${o.path}`).toBe(400)
       const paths = (response.body.errors as { path: string }[]).map((e) => e.path)

@@ -34,7 +34,7 @@ describe('judging a wash', () => {
   it('reaches the limit exactly at it, whatever the jar', () => {
     fc.assert(
       fc.property(fc.constantFrom(...SCHOOLS), fc.integer({ min: 1, max: 40 }), (school, times) => {
-        const limit = limitOf(school, 'decrease')
+        const limit = limitOf({ school }, 'decrease')
         expect(['treat', 'urgent']).toContain(bySchool(school, limit.mites * times, limit.bees * times))
         if (limit.mites * times > 1) expect(['under', 'watch']).toContain(bySchool(school, limit.mites * times - 1, limit.bees * times))
       }),
@@ -105,7 +105,7 @@ describe('the trend', () => {
     expect(trend(['2026-07-10', 2], ['2026-08-11', 15])).toMatchObject({
       direction: 'rising',
       on: '2026-07-10',
-      text: 'It was 0.7 on Fri 10 Jul: rising.',
+      text: 'It was 0.7 on Fri 10 Jul: rising (7.5 times, likely 2.1 to 46).',
     })
     expect(trend(['2026-07-10', 15], ['2026-08-11', 2])?.direction).toBe('falling')
     expect(trend(['2026-07-10', 4], ['2026-08-11', 7])?.direction).toBe('unclear')

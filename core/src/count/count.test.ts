@@ -114,21 +114,23 @@ describe('the count that is judged', () => {
 
 describe('faults on entry', () => {
   const at = (mites: number | null, bees: number | null, date = '2026-08-12') =>
-    countFaults({ mites, bees, date }, '2026-08-12', '2026-03-01').map((f) => `${f.field} ${f.severity}`)
+    countFaults({ method: 'wash', onDay: date, recovery: null, samples: [{ mites, bees, days: null }] }, '2026-08-12', '2026-03-01').map(
+      (f) => `${f.path} ${f.severity}`,
+    )
 
   it('lets a good count by', () => expect(at(11, 300)).toEqual([]))
   it('takes none at all', () => expect(at(0, 300)).toEqual([]))
   it.each([
-    [400, 300, 'mites refuse'],
-    [-1, 300, 'mites refuse'],
-    [1.5, 300, 'mites refuse'],
-    [null, 300, 'mites refuse'],
-    [3, 0, 'bees refuse'],
-    [3, null, 'bees refuse'],
-    [3, 80, 'bees warn'],
+    [400, 300, 'samples[0].mites refuse'],
+    [-1, 300, 'samples[0].mites refuse'],
+    [1.5, 300, 'samples[0].mites refuse'],
+    [null, 300, 'samples[0].mites refuse'],
+    [3, 0, 'samples[0].bees refuse'],
+    [3, null, 'samples[0].bees refuse'],
+    [3, 80, 'samples[0].bees warn'],
   ])('%s mites on %s bees: %s', (mites, bees, fault) => expect(at(mites, bees)).toEqual([fault]))
   it('refuses days to come and days before the colony', () => {
-    expect(at(3, 300, '2026-08-13')).toEqual(['date refuse'])
-    expect(at(3, 300, '2026-02-28')).toEqual(['date refuse'])
+    expect(at(3, 300, '2026-08-13')).toEqual(['onDay refuse'])
+    expect(at(3, 300, '2026-02-28')).toEqual(['onDay refuse'])
   })
 })

@@ -35,13 +35,18 @@ export function clopperPearson(mites: number, bees: number, level = CENTRAL): Es
   return found
 }
 
-/** Exact Poisson interval for a rate: `mites` in `days`, per day. Garwood, Biometrika 28 (1936). days > 0. */
-export function poissonRate(mites: number, days: number, level = CENTRAL): Estimate {
+/**
+ * Interval for a rate: `mites` in an exposure of `days` (board-days, whole or not), per day; exact Poisson by Garwood,
+ * Biometrika 28 (1936). `spread`, variance over mean among the squares that were counted, widens it as that many times fewer
+ * mites would (quasi-likelihood: Wedderburn, Biometrika 61, 1974, from memory). days > 0, spread >= 1.
+ */
+export function poissonRate(mites: number, days: number, level = CENTRAL, spread = 1): Estimate {
   const tail = (1 - level) / 2
+  const [seen, exposure] = [mites / spread, days / spread]
   return {
     estimate: mites / days,
-    low: mites === 0 ? 0 : gammaQuantile(tail, mites) / days,
-    high: gammaQuantile(1 - tail, mites + 1) / days,
+    low: mites === 0 ? 0 : gammaQuantile(tail, seen) / exposure,
+    high: gammaQuantile(1 - tail, seen + 1) / exposure,
     level,
   }
 }
@@ -51,7 +56,8 @@ export function poissonRate(mites: number, days: number, level = CENTRAL): Estim
  * the posterior of Jeffreys' prior (Brown, Cai & DasGupta, Statistical Science 16, 2001, from memory).
  * With `bees` a share 0-1 is meant, with `days` a rate a day.
  */
-export function chanceAtLeast(limit: number, count: { mites: number; bees: number } | { mites: number; days: number }): number {
+export function chanceAtLeast(limit: number, count: { mites: number; bees: number } | { mites: number; days: number; spread?: number }): number {
   if ('bees' in count) return 1 - incompleteBeta(limit, count.mites + 0.5, count.bees - count.mites + 0.5)
-  return 1 - incompleteGamma(count.mites + 0.5, limit * count.days)
+  const spread = count.spread ?? 1
+  return 1 - incompleteGamma(count.mites / spread + 0.5, (limit * count.days) / spread)
 }

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import {
   AUTHORISED,
+  BOARD_KINDS,
   BROODS,
   ENTRANCES,
   FLOORS,
@@ -47,6 +48,7 @@ function checkCount(value: CountFact, help: Joi.CustomHelpers) {
     if (value.bees != null) return fault('bees', 'a board has days and no bees')
     return value.days == null ? fault('days', 'a board needs the days it lay') : value
   }
+  if (value.share != null || value.spread != null) return fault('share', 'only a board is counted in squares')
   if (value.bees == null) return fault('bees', value.method === 'drone' ? 'cells opened must be there' : 'bees in the jar must be there')
   if (value.mites > value.bees) return fault('mites', `${value.mites} mites on ${value.bees} is more than there were`)
   return value
@@ -62,7 +64,13 @@ const count = Joi.object({
   days: Joi.number().greater(0).max(30).allow(null).messages({ 'number.greater': '{{#label}} must be more than 0' }),
   recovery: Joi.number().min(0.05).max(1).allow(null),
   representative: flag(),
+  share: Joi.number().greater(0).max(1).allow(null).messages({ 'number.greater': '{{#label}} must be more than 0' }),
+  spread: number(1, 1000),
 }).custom(checkCount)
+
+/** A keeper's own limit, mites per 100 bees. */
+export const limitSchema = (): Joi.Schema =>
+  Joi.number().greater(0).max(20).allow(null).messages({ 'number.greater': '{{#label}} must be more than 0' })
 
 const weather = Joi.object({
   date: daySchema().required(),
@@ -121,6 +129,8 @@ export const caseSchema = Joi.object({
   history: Joi.array().items(past).max(500).allow(null),
   keeper: Joi.object({
     school: oneOf(SCHOOLS),
+    limits: Joi.object(Object.fromEntries(PHASES.map((phase) => [phase, limitSchema()]))).allow(null),
+    boards: oneOf(BOARD_KINDS),
     organicOnly: flag(),
     priority: oneOf(PRIORITIES),
     kit: Joi.array()

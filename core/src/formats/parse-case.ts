@@ -69,6 +69,8 @@ function complete(c: CheckedCase): Situation {
       days: x.days ?? null,
       recovery: x.recovery ?? null,
       representative: x.representative ?? null,
+      ...(x.share == null ? {} : { share: x.share }),
+      ...(x.spread == null ? {} : { spread: x.spread }),
     })),
     weather: (c.weather ?? []).map((x) => ({ date: x.date, high: x.high, low: x.low ?? null, kind: x.kind ?? null })),
     normals: c.normals ?? [],
@@ -76,6 +78,8 @@ function complete(c: CheckedCase): Situation {
     history: (c.history ?? []).map((x) => ({ treatment: x.treatment, start: x.start, end: x.end ?? null, efficacy: x.efficacy ?? null })),
     keeper: {
       school: keeper?.school ?? 'three-percent',
+      ...(keeper?.limits ? { limits: keeper.limits } : {}),
+      ...(keeper?.boards ? { boards: keeper.boards } : {}),
       organicOnly: keeper?.organicOnly ?? false,
       priority: keeper?.priority ?? 'knockdown',
       kit: keeper?.kit ?? null,

@@ -1,10 +1,13 @@
+import type { CountFlag, Cup, Fluid, Grid, Measured, Squares } from '../count/index.ts'
 import type {
+  BoardKind,
   ColonyFacts,
   KeeperFacts,
   Method,
   MonthNormal,
   Phase,
   Rule,
+  School,
   Situation,
   Stock,
   SupersNow,
@@ -27,6 +30,22 @@ export interface SampleRecord {
   readonly mites: number
   readonly bees: number | null
   readonly days: number | null
+  /** Mites of each shake of the same bees; they add up to `mites`. */
+  readonly shakes?: readonly number[] | null
+  /** What the bees were measured by; null where they were counted. */
+  readonly measured?: Measured | null
+  /** The squares of a board that were counted; null for the whole board. */
+  readonly squares?: Squares | null
+}
+
+/** A photograph of a board or tray with what was marked on it. */
+export interface MarkedPhoto {
+  readonly photoId: string
+  readonly width: number
+  readonly height: number
+  readonly grid: Grid | null
+  /** Shares 0-1 of the width and the height. */
+  readonly marks: readonly { readonly x: number; readonly y: number }[]
 }
 
 export interface CountRecord {
@@ -39,6 +58,33 @@ export interface CountRecord {
   readonly representative: boolean | null
   readonly note: string | null
   readonly samples: readonly SampleRecord[]
+  readonly fluid?: Fluid | null
+  readonly flags?: readonly CountFlag[]
+  /** The queen was seen and put back before the jar; null: not asked. */
+  readonly queenSeen?: boolean | null
+  /** Seconds the sugar was left to work; null: not timed. */
+  readonly waited?: number | null
+  readonly photo?: MarkedPhoto | null
+}
+
+/** A board that lies, or lay, under a colony. */
+export interface BoardRecord {
+  readonly id: string
+  readonly version: number
+  readonly laidOn: Day
+}
+
+/** A jar of bees from several colonies: it tells the yard's mean and hides the bad one. */
+export interface JarRecord {
+  readonly id: string
+  readonly version: number
+  readonly onDay: Day
+  readonly method: 'wash' | 'sugar'
+  readonly mites: number
+  readonly bees: number
+  readonly recovery: number | null
+  readonly colonies: readonly string[]
+  readonly note: string | null
 }
 
 export interface EventRecord {
@@ -87,6 +133,8 @@ export interface ColonyRecord {
   readonly placement: PlacementRecord
   readonly look: LookRecord | null
   readonly counts: readonly CountRecord[]
+  /** The board that lies under it now. */
+  readonly board?: BoardRecord | null
   readonly courses: readonly CourseRecord[]
 }
 
@@ -116,6 +164,8 @@ export interface YardRecord {
   /** Where the weather comes from. Left out where there is no service to speak of. */
   readonly weatherFrom?: WeatherFrom
   readonly today: Day
+  /** Jars of the whole yard, oldest first. */
+  readonly jars?: readonly JarRecord[]
   readonly colonies: readonly ColonyRecord[]
 }
 
@@ -125,4 +175,12 @@ export interface SettingsRecord extends KeeperFacts {
   readonly kit: KeeperFacts['kit'] & readonly unknown[]
   readonly rules: Readonly<Partial<Record<TreatmentKey, Rule>>>
   readonly stock: Readonly<Partial<Record<TreatmentKey, Stock>>>
+  /** The keeper's own limits, by school. */
+  readonly ownLimits?: Readonly<Partial<Record<School, OwnLimits>>>
+  readonly boards?: BoardKind | null
+  /** The keeper's own cup, counted once; null: the usual. */
+  readonly cup?: Cup | null
+  /** Share of the mites that the keeper's sugar roll finds; null: the usual. */
+  readonly sugarRecovery?: number | null
 }
+export type OwnLimits = Readonly<Partial<Record<Phase, number | null>>>

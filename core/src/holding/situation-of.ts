@@ -1,8 +1,9 @@
+import { shareOf, spreadOf } from '../count/index.ts'
 import type { Judgement } from '../judge/index.ts'
-import type { ColonyFacts, PastCourse, Situation, TreatmentKey } from '../situation/index.ts'
+import type { ColonyFacts, CountFact, KeeperFacts, PastCourse, Situation, TreatmentKey } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 import { courseState } from './course-state.ts'
-import type { ColonyRecord, CourseFacts, SettingsRecord, YardRecord } from './records.ts'
+import type { ColonyRecord, CountRecord, CourseFacts, SettingsRecord, YardRecord } from './records.ts'
 
 /** A colony nobody has looked into: one brood box is assumed, nothing else. */
 export const NOTHING_KNOWN: Omit<ColonyFacts, 'hivedOn'> = {
@@ -55,6 +56,26 @@ function pastCourses(colony: ColonyRecord, today: Day): PastCourse[] {
     }))
 }
 
+/** A kept count as the facts it is judged by: one a sample. */
+export const countFacts = (count: Pick<CountRecord, 'onDay' | 'method' | 'recovery' | 'representative' | 'samples'>): CountFact[] =>
+  count.samples.map((s) => ({
+    date: count.onDay,
+    method: count.method,
+    mites: s.mites,
+    bees: s.bees,
+    days: s.days,
+    recovery: count.recovery,
+    representative: count.representative,
+    ...(s.squares ? { share: shareOf(s.squares), spread: spreadOf(s.squares) } : {}),
+  }))
+
+/** What a keeper judges by. */
+export function keeperFacts(settings: SettingsRecord): KeeperFacts {
+  const { school, organicOnly, priority, kit } = settings
+  const limits = settings.ownLimits?.[school]
+  return { school, organicOnly, priority, kit, ...(limits ? { limits } : {}), ...(settings.boards ? { boards: settings.boards } : {}) }
+}
+
 /** The case of a colony as its yard stands, judged for `startOn`: what every judgement in the page is made on. */
 export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord, startOn: Day = yard.today): Situation {
   return {
@@ -65,22 +86,12 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
     phase: yard.phase,
     colony: factsOf(colony),
     supers: { now: colony.look?.supers ?? null, offOn: yard.supersOffOn, nextOn: yard.supersNextOn },
-    counts: colony.counts.flatMap((c) =>
-      c.samples.map((s) => ({
-        date: c.onDay,
-        method: c.method,
-        mites: s.mites,
-        bees: s.bees,
-        days: s.days,
-        recovery: c.recovery,
-        representative: c.representative,
-      })),
-    ),
+    counts: colony.counts.flatMap(countFacts),
     weather: yard.weather,
     normals: yard.normals,
     lastOpening: yard.lastOpening,
     history: pastCourses(colony, yard.today),
-    keeper: { school: settings.school, organicOnly: settings.organicOnly, priority: settings.priority, kit: settings.kit },
+    keeper: keeperFacts(settings),
     rules: settings.rules,
     stock: settings.stock,
   }

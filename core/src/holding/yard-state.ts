@@ -5,6 +5,7 @@ import { sayDay, sayWindow, type Day } from '../time/index.ts'
 import { shortName, treatmentOf } from '../treatments/index.ts'
 import { colonyState, type ColonyState, type Tone } from './colony-state.ts'
 import type { SettingsRecord, YardRecord } from './records.ts'
+import { keeperFacts } from './situation-of.ts'
 
 /** A piece of the sentence over a yard, with how it is to be read. */
 export interface Phrase {
@@ -99,6 +100,6 @@ function below(yard: YardRecord, row: readonly ColonyState[]): string {
 /** A whole yard as it stands today, in walking order. */
 export function yardState(yard: YardRecord, settings: SettingsRecord): YardState {
   const row = yard.colonies.map((colony) => colonyState(yard, colony, settings))
-  const limit = limitOf(settings.school, phaseOf({ phase: yard.phase, asOf: yard.today, hemisphere: yard.hemisphere }))
+  const limit = limitOf(keeperFacts(settings), phaseOf({ phase: yard.phase, asOf: yard.today, hemisphere: yard.hemisphere, normals: yard.normals }))
   return { yard, row, limit: (limit.mites / limit.bees) * 100, sentence: say(yard, row), below: below(yard, row) }
 }

@@ -2,8 +2,9 @@ import { chanceAtLeast, clopperPearson, FEW_BEES, newestCount, poissonRate, type
 import { phaseOf, sayPhase, type Phase, type Situation } from '../situation/index.ts'
 import { sayDay, sayDays, type Day } from '../time/index.ts'
 import { plain } from '../units/index.ts'
-import { boardLimits, DRONE_LIMIT, limitOf, saySchool, URGENT, type Limit } from './schools.ts'
+import { boardLimits, DRONE_LIMIT, isOwnLimit, limitOf, sayBoards, saySchool, URGENT, type Limit } from './schools.ts'
 import { recountBy, STALE_AFTER } from './recount.ts'
+import { settlingOf, type Settling } from './settle.ts'
 import { trendOf, type Trend } from './trend.ts'
 
 export type JudgementLevel = 'under' | 'watch' | 'treat' | 'urgent' | 'unknown'
@@ -22,6 +23,14 @@ export interface Judgement {
   readonly next: string
   /** Chance 0-1 that the true level is at or over the limit. */
   readonly chanceOver: number | null
+  /** Where the limit comes from, in words. */
+  readonly limitSource: string
+  /** A board's limits of both kinds, mites a day; null for the other methods. */
+  readonly boards: { readonly timely: number; readonly collapse: number } | null
+  /** What would settle on which side of the limit it stands; null where that is settled, or nothing is counted. */
+  readonly settling: Settling | null
+  /** Share of the mites the method finds, as it was set; null where none was. */
+  readonly recovery: number | null
   /** With the method's recovery allowed for; null where none was set. */
   readonly corrected: { readonly estimate: number; readonly low: number; readonly high: number } | null
   readonly phase: Phase
@@ -49,39 +58,47 @@ interface Measured {
   readonly scale: number
   readonly interval: Estimate
   readonly threshold: number
+  readonly source: string
   readonly reached: boolean
   readonly urgent: boolean
   readonly chance: number
+  readonly boards: Judgement['boards']
 }
 
 function measureBoard(count: PooledCount, situation: Situation, recovery: number): Measured {
-  const limits = boardLimits(count.date, situation.hemisphere)
-  const interval = poissonRate(count.mites, count.days)
+  const boards = boardLimits(count.date, situation.hemisphere)
+  const kind = situation.keeper.boards ?? 'timely'
+  const threshold = boards[kind]
+  const reaches = (limit: number) => count.mites >= limit * count.days * recovery
   return {
     unit: 'perDay',
     scale: 1,
-    interval,
-    threshold: limits.timely,
-    reached: count.mites >= limits.timely * count.days * recovery,
-    urgent: limits.collapse > limits.timely && count.mites >= limits.collapse * count.days * recovery,
-    chance: chanceAtLeast(limits.timely * recovery, { mites: count.mites, days: count.days }),
+    interval: poissonRate(count.mites, count.days, undefined, count.spread),
+    threshold,
+    source: `board limit "${sayBoards(kind).name}" of the month: ${sayBoards(kind).source}`,
+    reached: reaches(threshold),
+    urgent: boards.collapse > boards.timely && reaches(boards.collapse),
+    chance: chanceAtLeast(threshold * recovery, { mites: count.mites, days: count.days, spread: count.spread }),
+    boards,
   }
 }
 
 function measureShare(count: PooledCount, situation: Situation, phase: Phase, recovery: number): Measured {
-  const limit = count.method === 'drone' ? DRONE_LIMIT : limitOf(situation.keeper.school, phase)
+  const drone = count.method === 'drone'
+  const limit = drone ? DRONE_LIMIT : limitOf(situation.keeper, phase)
   const dangerous = { mites: phase === 'dormant' ? URGENT.dormant : URGENT.awake, bees: 100 }
   const broodThere = situation.colony.brood !== 'none'
-  const urgent =
-    count.method !== 'drone' && (phase === 'dormant' || phase === 'decrease' || broodThere) && reaches(count.mites, count.bees, dangerous, recovery)
+  const urgent = !drone && (phase === 'dormant' || phase === 'decrease' || broodThere) && reaches(count.mites, count.bees, dangerous, recovery)
   return {
-    unit: count.method === 'drone' ? 'per100cells' : 'per100',
+    unit: drone ? 'per100cells' : 'per100',
     scale: 100,
     interval: clopperPearson(count.mites, count.bees),
     threshold: (limit.mites / limit.bees) * 100,
+    source: drone ? 'five in 100 drone cells in spring and early summer; common practice, no source' : sayLimitSource(situation, phase),
     reached: reaches(count.mites, count.bees, limit, recovery),
     urgent,
     chance: chanceAtLeast((limit.mites / limit.bees) * recovery, count),
+    boards: null,
   }
 }
 
@@ -96,8 +113,13 @@ function notesOn(count: PooledCount, situation: Situation, phase: Phase, stale: 
   if (count.recovery !== null && count.recovery < 1) {
     notes.push(`Judged allowing for a recovery of ${plain(count.recovery * 100, 0)} %.`)
   }
-  if (count.method !== 'board' && count.bees < FEW_BEES) notes.push(`Only ${count.bees} bees: the answer is very wide.`)
-  if (situation.colony.brood === 'none' && phase !== 'dormant' && count.method !== 'board') {
+  if (count.method !== 'board' && count.bees < FEW_BEES)
+    notes.push(`Only ${count.bees} ${count.method === 'drone' ? 'cells' : 'bees'}: the answer is very wide.`)
+  if (count.spread > 1.5)
+    notes.push(`The mites lie in clumps: the squares differ ${plain(count.spread)} times more than by chance, and the range is widened for it.`)
+  if (count.method === 'drone' && (phase === 'decrease' || phase === 'dormant'))
+    notes.push('Drone brood is at its end now: it tells of spring and early summer. Wash about 300 bees instead.')
+  if (situation.colony.brood === 'none' && phase !== 'dormant' && count.method !== 'board' && count.method !== 'drone') {
     notes.push('Without brood all mites ride on the bees, so a wash reads two to three times higher: not representative.')
   } else if (!count.representative) notes.push('This sample is marked as not representative.')
   if (stale) notes.push(`Counted ${sayDays(count.age)} ago: the level will have moved.`)
@@ -150,6 +172,10 @@ export function judge(situation: Situation): Judgement {
       text: 'No count yet: nobody can say how many mites there are.',
       next: 'Count first: a wash of about 300 bees.',
       chanceOver: null,
+      limitSource: sayLimitSource(situation, phase),
+      boards: null,
+      settling: null,
+      recovery: null,
       corrected: null,
       phase,
       countedOn: null,
@@ -182,6 +208,10 @@ export function judge(situation: Situation): Judgement {
     text: sentence(level, measured, phase),
     next: nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase),
     chanceOver: measured.chance,
+    limitSource: measured.source,
+    boards: measured.boards,
+    settling: settlingOf(count, measured.threshold, recovery),
+    recovery: count.recovery,
     corrected:
       count.recovery === null
         ? null
@@ -195,11 +225,20 @@ export function judge(situation: Situation): Judgement {
     stale,
     representative: count.representative && !(situation.colony.brood === 'none' && phase !== 'dormant'),
     recountBy: recount,
-    trend: trendOf(situation.counts, situation.asOf),
+    trend: trendOf(situation.counts, situation.asOf, lastStart(situation)),
     notes,
   }
 }
 
+/** The first day of the last course known by then: growth is told from it on. */
+const lastStart = (situation: Situation): Day | null =>
+  situation.history.reduce<Day | null>(
+    (last, past) => (past.start <= situation.asOf && (last === null || past.start > last) ? past.start : last),
+    null,
+  )
+
 /** "for the weeks in which winter bees are raised, school Three in a hundred": where a limit comes from. */
 export const sayLimitSource = (situation: Situation, phase: Phase): string =>
-  `school "${saySchool(situation.keeper.school).name}" for ${sayPhase(phase)}; common practice, no source`
+  isOwnLimit(situation.keeper, phase)
+    ? `your own figure for ${sayPhase(phase)}, in place of the school "${saySchool(situation.keeper.school).name}"`
+    : `school "${saySchool(situation.keeper.school).name}" for ${sayPhase(phase)}; common practice, no source`

@@ -1,5 +1,5 @@
 import { monthOf, type Day } from '../time/index.ts'
-import type { Phase, School } from '../situation/index.ts'
+import type { BoardKind, KeeperFacts, Phase, School } from '../situation/index.ts'
 
 /** A limit as the fraction it is, so that five of 300 is compared exactly. */
 export interface Limit {
@@ -31,7 +31,13 @@ const NAMES: Record<School, { name: string; why: string }> = {
 }
 export const saySchool = (school: School): { name: string; why: string } => NAMES[school]
 
-export const limitOf = (school: School, phase: Phase): Limit => SCHOOL_LIMITS[school][phase]
+/** The limit a keeper judges by in a phase: their own figure where they set one, else their school's. */
+export function limitOf(keeper: Pick<KeeperFacts, 'school' | 'limits'>, phase: Phase): Limit {
+  const own = keeper.limits?.[phase]
+  return own ? percent(own) : SCHOOL_LIMITS[keeper.school][phase]
+}
+/** True where the keeper put a figure of their own in place of the school's. */
+export const isOwnLimit = (keeper: Pick<KeeperFacts, 'limits'>, phase: Phase): boolean => Boolean(keeper.limits?.[phase])
 
 /** Per 100 bees from which a colony is in danger: 3 when dormant, else 5 (common practice, no source). */
 export const URGENT = { dormant: 3, awake: 5 } as const
@@ -40,16 +46,28 @@ export const URGENT = { dormant: 3, awake: 5 } as const
  * Board limits in mites a day, northern months 1-12. Timely-treatment limits: spring 9 and August 12 after Ontario's
  * guidance, July 10 after the German institutes; collapse limits: UK National Bee Unit, "Managing Varroa". All from memory.
  */
-const BOARD = {
+export const BOARD_LIMITS: Record<BoardKind, readonly number[]> = {
   timely: [0.5, 0.5, 9, 9, 9, 10, 10, 12, 12, 5, 1, 0.5],
   collapse: [0.5, 0.5, 0.5, 0.5, 6, 10, 16, 33, 20, 20, 0.5, 0.5],
-} as const
+}
+const BOARD_NAMES: Record<BoardKind, { name: string; why: string; source: string }> = {
+  timely: {
+    name: 'Time to treat',
+    why: 'the fall at which treating is in time: lower, and the default',
+    source: "Ontario's guidance for spring and August, German institutes for July and autumn; from memory",
+  },
+  collapse: {
+    name: 'Edge of collapse',
+    why: 'the fall at which a colony may collapse before the season ends: in high summer far higher',
+    source: 'UK National Bee Unit, "Managing Varroa"; from memory',
+  },
+}
+export const sayBoards = (kind: BoardKind): { name: string; why: string; source: string } => BOARD_NAMES[kind]
 
-/** The board limits of a day's month; collapse is never put below timely. */
-export function boardLimits(day: Day, hemisphere: 'north' | 'south'): { timely: number; collapse: number } {
+/** Both board limits of a day's month, mites a day, as they are published. */
+export function boardLimits(day: Day, hemisphere: 'north' | 'south'): Readonly<Record<BoardKind, number>> {
   const index = (monthOf(day) - 1 + (hemisphere === 'south' ? 6 : 0)) % 12
-  const timely = BOARD.timely[index] ?? 9
-  return { timely, collapse: Math.max(timely, BOARD.collapse[index] ?? timely) }
+  return { timely: BOARD_LIMITS.timely[index] ?? 9, collapse: BOARD_LIMITS.collapse[index] ?? 9 }
 }
 
 /** Capped drone cells infested, of 100: act at five to ten in early summer (common practice, no source). */

@@ -1,5 +1,5 @@
-import { monthOf } from '../time/index.ts'
-import type { Phase, Situation } from './situation.ts'
+import { dayOfMonth, monthOf, type Day } from '../time/index.ts'
+import type { MonthNormal, Phase, Situation } from './situation.ts'
 
 /** Months of a northern temperate year; common practice, no source. The keeper's own `phase` wins. */
 const NORTHERN: readonly Phase[] = [
@@ -17,9 +17,67 @@ const NORTHERN: readonly Phase[] = [
   'dormant',
 ]
 
-/** The phase in force on the day the case is known (`asOf`); southern yards are six months on. */
-export function phaseOf(situation: Pick<Situation, 'phase' | 'asOf' | 'hemisphere'>): Phase {
+/** Usual daily high in °C under which bees stay in the cluster on most days (common practice, no source). */
+export const CLUSTER_HIGH = 9
+/** Shares of the season at which the flow begins and ends: those of the months above (March to October). */
+const FLOW = { from: 0.35, to: 0.58 } as const
+/** Days of a year of equal months: enough to place a season. */
+const YEAR = 360
+
+/** The usual highs through a year, drawn straight from the middle of a month to that of the next. */
+function usualHighs(normals: readonly MonthNormal[]): number[] | null {
+  const highs = Array.from({ length: 12 }, (_, i) => normals.find((n) => n.month === i + 1)?.high)
+  if (highs.some((high) => high === undefined)) return null
+  return Array.from({ length: YEAR }, (_, day) => {
+    const along = (day - 15 + YEAR) % YEAR
+    const [from, to] = [highs[Math.floor(along / 30)] ?? 0, highs[(Math.floor(along / 30) + 1) % 12] ?? 0]
+    return from + ((to - from) * (along % 30)) / 30
+  })
+}
+
+interface Season {
+  readonly from: number
+  readonly length: number
+}
+/** The longest run of warm days round the year; null where the whole year is one or the other. */
+function seasonOf(highs: readonly number[]): Season | null {
+  const warm = highs.map((high) => high >= CLUSTER_HIGH)
+  const cold = warm.indexOf(false)
+  if (cold < 0 || !warm.includes(true)) return null
+  let best: Season = { from: 0, length: 0 }
+  let run = 0
+  for (let i = 1; i <= YEAR; i++) {
+    run = warm[(cold + i) % YEAR] ? run + 1 : 0
+    if (run > best.length) best = { from: (cold + i - run + 1) % YEAR, length: run }
+  }
+  return best
+}
+
+const seasons = new WeakMap<readonly MonthNormal[], Season | null>()
+function seasonFrom(normals: readonly MonthNormal[]): Season | null {
+  const kept = seasons.get(normals)
+  if (kept !== undefined) return kept
+  const highs = usualHighs(normals)
+  const season = highs && seasonOf(highs)
+  seasons.set(normals, season)
+  return season
+}
+
+function phaseByClimate(day: Day, season: Season): Phase {
+  const at = (monthOf(day) - 1) * 30 + Math.min(29, dayOfMonth(day) - 1)
+  const into = ((at - season.from + YEAR) % YEAR) / season.length
+  if (into >= 1) return 'dormant'
+  return into < FLOW.from ? 'increase' : into < FLOW.to ? 'peak' : 'decrease'
+}
+
+/**
+ * The phase in force on the day the case is known (`asOf`). The keeper's own word wins; else the yard's twelve usual highs tell
+ * its season; else, and where no month is cold, the calendar, six months on in the south.
+ */
+export function phaseOf(situation: Pick<Situation, 'phase' | 'asOf' | 'hemisphere'> & Partial<Pick<Situation, 'normals'>>): Phase {
   if (situation.phase) return situation.phase
+  const season = situation.normals && situation.normals.length === 12 ? seasonFrom(situation.normals) : null
+  if (season) return phaseByClimate(situation.asOf, season)
   const shift = situation.hemisphere === 'south' ? 6 : 0
   return NORTHERN[(monthOf(situation.asOf) - 1 + shift) % 12] ?? 'decrease'
 }

@@ -18,6 +18,9 @@ export const METHODS = ['wash', 'sugar', 'board', 'drone'] as const
 export type Method = (typeof METHODS)[number]
 export const SCHOOLS = ['tight', 'two-percent', 'three-percent', 'one-two-three', 'five-in-jar'] as const
 export type School = (typeof SCHOOLS)[number]
+export const BOARD_KINDS = ['timely', 'collapse'] as const
+/** What a board limit marks: the time to treat, or the edge of collapse. */
+export type BoardKind = (typeof BOARD_KINDS)[number]
 export const PRIORITIES = ['knockdown', 'fewest-visits', 'gentle', 'keep-supers'] as const
 export type Priority = (typeof PRIORITIES)[number]
 export const KIT = ['vaporiser', 'respirator', 'acid-gloves', 'gloves', 'eye-protection', 'scales', 'spacer-rim'] as const
@@ -83,6 +86,10 @@ export interface CountFact {
   /** Share of the mites that the method finds, 0-1; null where no correction is wanted. */
   readonly recovery: number | null
   readonly representative: boolean | null
+  /** Of a board counted in squares: the share of it that was counted, 0-1. Left out or null: the whole board. */
+  readonly share?: number | null
+  /** Of a board counted in squares: variance over mean among them, 1 or more. Left out or null: 1. */
+  readonly spread?: number | null
 }
 
 /** A day's high and low in °C. */
@@ -126,6 +133,10 @@ export interface Stock {
 
 export interface KeeperFacts {
   readonly school: School
+  /** The keeper's own limits in place of the school's, mites per 100 bees by phase. Left out or null: the school's. */
+  readonly limits?: Readonly<Partial<Record<Phase, number | null>>> | null
+  /** Which board limits are judged by. Left out or null: `timely`. */
+  readonly boards?: BoardKind | null
   readonly organicOnly: boolean
   readonly priority: Priority
   /** The whole kit; null where it was not said, and then it is not judged. */

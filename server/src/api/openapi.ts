@@ -83,6 +83,7 @@ function operation(route: Route) {
     ...(route.access === 'open' ? { security: [] } : {}),
     parameters: parameters(route),
     ...(route.body ? { requestBody: { required: true, content: { 'application/json': { schema: jsonSchemaOf(route.body) } } } } : {}),
+    ...(route.takes ? { requestBody: { required: true, content: { [route.takes]: {} } } } : {}),
     responses: { ...Object.fromEntries([...answers, ...refused]), default: { $ref: '#/components/responses/refusal' } },
   }
 }

@@ -45,6 +45,8 @@ export interface Route {
   readonly params?: Readonly<Record<string, Joi.Schema>>
   readonly query?: Joi.ObjectSchema
   readonly body?: Joi.Schema
+  /** The type of a body that is not JSON; the handler reads it. */
+  readonly takes?: string
   /** True where the handler checks the body itself, in words of its own. */
   readonly checksBody?: boolean
   readonly answers: Readonly<Record<number, AnswerShape>>

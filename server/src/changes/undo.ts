@@ -43,7 +43,7 @@ async function undoRow(keep: Keeping, scope: Scope, kind: Kind, entry: Entry, tr
 /** A yard or colony is taken away only while nothing else hangs on it. */
 async function ensureUnused({ db }: Keeping, kind: Kind, entry: Entry, transaction: Transaction): Promise<void> {
   const field = kind.table === 'yards' ? 'yardId' : 'colonyId'
-  const tables = kind.table === 'yards' ? ['placements'] : ['looks', 'counts', 'placements']
+  const tables = kind.table === 'yards' ? ['placements', 'jars'] : ['looks', 'counts', 'boards', 'placements']
   for (const table of tables) {
     const left = await db.model(table).count({ where: { [field]: entry.id, deletedAt: null }, transaction })
     if (left > 0) throw Problem.conflict('There are records of it by now. Undo those first, or take it out of the row instead.')

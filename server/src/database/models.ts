@@ -3,7 +3,7 @@ import { DataTypes, Model, type ModelAttributes, type ModelStatic, type Sequeliz
 export type Row = Model<Record<string, unknown>, Record<string, unknown>>
 export type RowModel = ModelStatic<Row>
 
-const { UUID, TEXT, INTEGER, REAL, DOUBLE, BOOLEAN, DATEONLY, DATE, JSONB, ARRAY } = DataTypes
+const { UUID, TEXT, INTEGER, REAL, DOUBLE, BOOLEAN, DATEONLY, DATE, JSONB, ARRAY, BLOB } = DataTypes
 /** Made anew each time: Sequelize writes into the attribute it is given. */
 const key = () => ({ type: UUID, primaryKey: true })
 const kept = { version: INTEGER, deletedAt: DATE }
@@ -18,6 +18,10 @@ const TABLES: Record<string, ModelAttributes<Row>> = {
     kit: ARRAY(TEXT),
     rules: JSONB,
     stock: JSONB,
+    ownLimits: JSONB,
+    boards: TEXT,
+    cup: JSONB,
+    sugarRecovery: REAL,
     ...kept,
   },
   yards: {
@@ -80,6 +84,25 @@ const TABLES: Record<string, ModelAttributes<Row>> = {
     recovery: REAL,
     representative: BOOLEAN,
     note: TEXT,
+    fluid: TEXT,
+    flags: ARRAY(TEXT),
+    queenSeen: BOOLEAN,
+    waited: REAL,
+    photo: JSONB,
+    ...kept,
+  },
+  boards: { id: key(), holdingId: UUID, colonyId: UUID, laidOn: DATEONLY, takenOn: DATEONLY, ...kept },
+  jars: {
+    id: key(),
+    holdingId: UUID,
+    yardId: UUID,
+    onDay: DATEONLY,
+    method: TEXT,
+    mites: INTEGER,
+    bees: INTEGER,
+    recovery: REAL,
+    colonies: ARRAY(UUID),
+    note: TEXT,
     ...kept,
   },
   decisions: { id: key(), holdingId: UUID, yardId: UUID, treatment: TEXT, madeOn: DATEONLY, startOn: DATEONLY, note: TEXT, ...kept },
@@ -106,7 +129,17 @@ const PLAIN: Record<string, ModelAttributes<Row>> = {
   outbox: { id: key(), toAddress: TEXT, subject: TEXT, words: TEXT, message: TEXT, sentAt: DATE },
   weatherDays: { yardId: key(), day: { type: DATEONLY, primaryKey: true }, high: REAL, low: REAL, source: TEXT },
   forecasts: { yardId: key(), forDay: DATEONLY, place: TEXT, askedAt: DATE, state: TEXT, service: TEXT, days: JSONB },
-  countSamples: { countId: key(), n: { type: INTEGER, primaryKey: true }, mites: INTEGER, bees: INTEGER, days: REAL },
+  countSamples: {
+    countId: key(),
+    n: { type: INTEGER, primaryKey: true },
+    mites: INTEGER,
+    bees: INTEGER,
+    days: REAL,
+    shakes: ARRAY(INTEGER),
+    measured: JSONB,
+    squares: JSONB,
+  },
+  photos: { id: key(), holdingId: UUID, colonyId: UUID, type: TEXT, width: INTEGER, height: INTEGER, bytes: BLOB, savedAt: DATE },
   courses: {
     id: key(),
     holdingId: UUID,

@@ -47,6 +47,10 @@ const SETTINGS: Omit<SettingsRecord, 'id'> = {
     'formic-strip-14': { units: 8, expires: '2027-03-31' },
     'oxalic-vapour': { units: 250, expires: '2029-01-31' },
   },
+  ownLimits: {},
+  boards: null,
+  cup: null,
+  sugarRecovery: null,
 }
 
 function lookOf(colony: DemoColony, onDay: Day, facts: Partial<LookRecord>): LookRecord {
@@ -141,6 +145,7 @@ function addColony(rows: Rows, yard: YardRecord, demo: DemoColony, position: num
     recovery: null,
     representative: demo.facts?.queen === 'absent' && onDay >= '2026-08-01' ? false : null,
     note: null,
+    flags: demo.facts?.queen === 'absent' && onDay >= '2026-08-01' ? (['queenless'] as const) : [],
     samples: [{ mites, bees, days: null }],
   }))
   rows.counts.push(...counts.map(({ samples: _samples, ...count }) => ({ ...count, holdingId: DEMO_HOLDING, colonyId: id })))

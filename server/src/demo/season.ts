@@ -1,3 +1,4 @@
+import { seeded } from '@thistle/core/count'
 import { addDays, daysBetween, monthOf, type Day } from '@thistle/core/time'
 import type { MonthNormal } from '@thistle/core/situation'
 
@@ -58,17 +59,6 @@ const AUGUST: readonly (readonly [number, number])[] = [
 ]
 /** Spring days on which strips went in: mild enough. */
 const FIXED: Readonly<Record<Day, readonly [number, number]>> = { '2026-03-08': [13, 3], '2026-03-14': [12, 4], '2026-06-15': [23, 12] }
-
-/** A small seeded generator (mulberry32), so that the demo's weather is the same everywhere. */
-function seeded(seed: number): () => number {
-  let state = seed
-  return () => {
-    state = (state + 0x6d2b79f5) | 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
-  }
-}
 
 const half = (x: number) => Math.round(x * 2) / 2
 

@@ -5,7 +5,20 @@ import type { Keeping } from '../records/put.ts'
 import { clearHolding } from './clear.ts'
 
 type Row = Record<string, unknown>
-const TABLES = ['settings', 'yards', 'colonies', 'placements', 'looks', 'counts', 'decisions', 'courses', 'events', 'history'] as const
+const TABLES = [
+  'settings',
+  'yards',
+  'colonies',
+  'placements',
+  'looks',
+  'counts',
+  'boards',
+  'jars',
+  'decisions',
+  'courses',
+  'events',
+  'history',
+] as const
 
 /** Everything a holding has, in the fields of the API; what was taken away is in it, with the day it was. */
 async function collect({ db }: Keeping, scope: Scope, transaction: Transaction): Promise<Row> {
@@ -17,7 +30,10 @@ async function collect({ db }: Keeping, scope: Scope, transaction: Transaction):
     found[table] = rows.map(({ holdingId: _holding, ...row }) => row)
   }
   found.samples = await read(
-    'SELECT s.count_id AS "countId", s.n, s.mites, s.bees, s.days FROM count_samples s JOIN counts c ON c.id = s.count_id WHERE c.holding_id = :holdingId ORDER BY 1, 2',
+    'SELECT s.count_id AS "countId", s.n, s.mites, s.bees, s.days, s.shakes, s.measured, s.squares FROM count_samples s JOIN counts c ON c.id = s.count_id WHERE c.holding_id = :holdingId ORDER BY 1, 2',
+  )
+  found.photos = await read(
+    `SELECT id, colony_id AS "colonyId", type, width, height, saved_at AS "savedAt", encode(bytes, 'base64') AS base64 FROM photos WHERE holding_id = :holdingId ORDER BY saved_at`,
   )
   found.ownWeather = await read(
     'SELECT w.yard_id AS "yardId", w.day AS date, w.high, w.low, w.source FROM weather_days w JOIN yards y ON y.id = w.yard_id WHERE y.holding_id = :holdingId ORDER BY 1, 2',

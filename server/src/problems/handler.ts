@@ -17,6 +17,7 @@ function isGone(fault: unknown): boolean {
 /** Constraints a keeper can run into, in their words; Joi catches nearly all before. */
 const CONSTRAINTS: Record<string, string> = {
   placement_now: 'This colony already stands in a yard.',
+  board_lying: 'A board lies under this colony already. Read it, or take it out first.',
   superseded_once: 'That entry was corrected already: load it again.',
 }
 

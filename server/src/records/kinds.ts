@@ -1,7 +1,8 @@
 import Joi from 'joi'
 import { QueryTypes, type Transaction } from 'sequelize'
-import { CASE_FIELDS, daySchema, monthSchema } from '@thistle/core/formats'
-import { KIT, METHODS, PHASES, PRIORITIES, SCHOOLS, SUPERS, TREATMENT_KEYS } from '@thistle/core/situation'
+import { COUNT_FLAGS, countFaults, FLUIDS, MEASURES, type CountEntry } from '@thistle/core/count'
+import { CASE_FIELDS, daySchema, limitSchema, monthSchema } from '@thistle/core/formats'
+import { BOARD_KINDS, KIT, METHODS, PHASES, PRIORITIES, SCHOOLS, SUPERS, TREATMENT_KEYS } from '@thistle/core/situation'
 import type { Scope } from '../access/scope.ts'
 import { coversYard } from '../access/scope.ts'
 import type { Clock } from '../clock.ts'
@@ -163,11 +164,69 @@ const look: Kind = {
   },
 }
 
-const sample = Joi.object({
-  mites: Joi.number().integer().min(0).max(100_000).required(),
-  bees: maybe(Joi.number().integer().min(1).max(100_000)),
-  days: maybe(Joi.number().greater(0).max(30).messages({ 'number.greater': '{{#label}} must be more than 0' })),
+const mites = () => Joi.number().integer().min(0).max(100_000)
+const squares = Joi.object({
+  counted: Joi.number().integer().min(0).max(2500).required(),
+  of: Joi.number().integer().min(1).max(2500).required(),
+  mites: Joi.array().items(mites()).max(2500).required(),
 })
+const sample = Joi.object({
+  mites: mites().required(),
+  bees: maybe(Joi.number().integer().min(0).max(100_000)),
+  days: maybe(Joi.number().min(0).max(1000)),
+  shakes: maybe(Joi.array().items(mites()).max(20)),
+  measured: maybe(
+    Joi.object({
+      by: Joi.string()
+        .valid(...MEASURES)
+        .required(),
+      amount: Joi.number().min(0).max(10_000).required(),
+    }),
+  ),
+  squares: maybe(squares),
+})
+const share = () => Joi.number().min(0).max(1).required()
+/** Marks outside the photograph are refused: a share of its width or height is from 0 to 1. */
+const photo = Joi.object({
+  photoId: id().required(),
+  width: Joi.number().integer().min(1).max(20_000).required(),
+  height: Joi.number().integer().min(1).max(20_000).required(),
+  grid: maybe(
+    Joi.object({
+      columns: Joi.number().integer().min(1).max(50).required(),
+      rows: Joi.number().integer().min(1).max(50).required(),
+      seed: Joi.number().integer().min(0).max(4_294_967_295).required(),
+      chosen: Joi.array().items(Joi.number().integer().min(0).max(2499)).min(1).max(2500).unique().required(),
+    }),
+  ),
+  marks: Joi.array()
+    .items(Joi.object({ x: share(), y: share() }))
+    .max(5000)
+    .required(),
+})
+
+interface CountBody extends CountEntry {
+  readonly colonyId: string
+  readonly courseId: string | null
+  readonly fluid: string | null
+  readonly waited: number | null
+  readonly photo: { readonly photoId: string } | null
+}
+
+/** What of a count hangs on other rows: its course, its photograph. */
+async function checkCountLinks(ask: Checking, count: CountBody): Promise<void> {
+  const own = { colonyId: count.colonyId, holdingId: ask.scope.holdingId }
+  if (count.courseId !== null) {
+    const course = await ask.db.model('courses').findOne({ where: { id: count.courseId, ...own }, transaction: ask.transaction })
+    if (!course) throw Problem.notFound()
+  }
+  if (count.photo) {
+    const kept = await ask.db
+      .model('photos')
+      .findOne({ where: { id: count.photo.photoId, ...own }, attributes: ['id'], transaction: ask.transaction })
+    if (!kept) throw Problem.invalid([{ path: 'photo.photoId', sentence: 'The photograph is not kept yet: send it first.' }])
+  }
+}
 
 const count: Kind = {
   name: 'count',
@@ -183,24 +242,78 @@ const count: Kind = {
     representative: maybe(Joi.boolean()),
     note: text(2000),
     samples: Joi.array().items(sample).min(1).max(50).required(),
+    fluid: maybe(Joi.string().valid(...FLUIDS)),
+    flags: Joi.array()
+      .items(Joi.string().valid(...COUNT_FLAGS))
+      .unique()
+      .default([]),
+    queenSeen: maybe(Joi.boolean()),
+    waited: maybe(Joi.number().min(0).max(86_400)),
+    photo: maybe(photo),
   }),
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
-    checkDay('onDay', String(body.onDay), found.today, found.since)
-    const board = body.method === 'board'
-    for (const [i, s] of (body.samples as { mites: number; bees: number | null; days: number | null }[]).entries()) {
-      const fault = (field: string, sentence: string) => Problem.invalid([{ path: `samples[${i}].${field}`, sentence }])
-      if (board && (s.days === null || s.bees !== null)) throw fault('days', 'A board has the days it lay, and no bees.')
-      if (!board && (s.bees === null || s.days !== null)) throw fault('bees', 'There must be bees in the jar: enter how many were washed.')
-      if (s.bees !== null && s.mites > s.bees)
-        throw fault('mites', `${s.mites} mites on ${s.bees} bees: more mites than bees. Were the two figures swapped?`)
+    const given = body as unknown as CountBody
+    const refusals = countFaults(given, found.today, found.since).filter((f) => f.severity === 'refuse')
+    if (refusals.length > 0) throw Problem.invalid(refusals.map((f) => ({ path: f.path, sentence: f.text })))
+    const odd = (path: string, sentence: string) => Problem.invalid([{ path, sentence }])
+    if (given.fluid !== null && given.method !== 'wash') throw odd('fluid', 'Only a wash has a fluid.')
+    if (given.waited !== null && given.method !== 'sugar') throw odd('waited', 'Only a sugar roll has a time to wait.')
+    if (given.photo && given.method !== 'board' && given.method !== 'wash' && given.method !== 'sugar')
+      throw odd('photo', 'Only a board or a tray is counted on a photograph.')
+    await checkCountLinks(ask, given)
+  },
+}
+
+const board: Kind = {
+  name: 'board',
+  table: 'boards',
+  body: Joi.object({ colonyId: id().required(), laidOn: day().required(), takenOn: maybeDay() }),
+  check: async (ask, body) => {
+    const found = await findColony(ask, body.colonyId)
+    checkDay('laidOn', String(body.laidOn), found.today, found.since)
+    if (typeof body.takenOn !== 'string') return
+    checkDay('takenOn', body.takenOn, found.today, null)
+    if (body.takenOn < String(body.laidOn)) throw Problem.invalid([{ path: 'takenOn', sentence: 'It cannot be taken out before it was laid.' }])
+  },
+}
+
+const jar: Kind = {
+  name: 'jar',
+  table: 'jars',
+  body: Joi.object({
+    yardId: id().required(),
+    onDay: day().required(),
+    method: Joi.string().valid('wash', 'sugar').required(),
+    mites: mites().required(),
+    bees: Joi.number().integer().min(0).max(100_000).required(),
+    recovery: maybe(Joi.number().min(0.05).max(1)),
+    colonies: Joi.array().items(id()).max(200).unique().default([]),
+    note: text(2000),
+  }),
+  check: async (ask, body) => {
+    const found = await findYard(ask, body.yardId)
+    const {
+      method,
+      mites: seen,
+      bees,
+      onDay,
+      recovery,
+    } = body as unknown as {
+      method: 'wash' | 'sugar'
+      mites: number
+      bees: number
+      onDay: string
+      recovery: number | null
     }
-    if (body.courseId !== null) {
-      const course = await ask.db
-        .model('courses')
-        .findOne({ where: { id: body.courseId as string, colonyId: found.id, holdingId: ask.scope.holdingId }, transaction: ask.transaction })
-      if (!course) throw Problem.notFound()
-    }
+    const entry: CountEntry = { method, onDay, recovery, samples: [{ mites: seen, bees, days: null }] }
+    const refusals = countFaults(entry, found.today, null).filter((f) => f.severity === 'refuse')
+    if (refusals.length > 0) throw Problem.invalid(refusals.map((f) => ({ path: f.path.replace('samples[0].', ''), sentence: f.text })))
+    const standing = await ask.db.model('colonies').count({
+      where: { id: body.colonies as string[], holdingId: ask.scope.holdingId },
+      transaction: ask.transaction,
+    })
+    if (standing !== (body.colonies as string[]).length) throw Problem.notFound()
   },
 }
 
@@ -212,6 +325,7 @@ const rule = Joi.object({
   mostDays: maybe(Joi.number().integer().min(1).max(366)),
 })
 const shelf = Joi.object({ units: maybe(Joi.number().min(0).max(100_000)), expires: maybeDay() })
+const phaseLimits = () => Joi.object(Object.fromEntries(PHASES.map((phase) => [phase, limitSchema()])))
 const perTreatment = (schema: Joi.Schema) => Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, schema]))).default({})
 
 const settings: Kind = {
@@ -231,6 +345,10 @@ const settings: Kind = {
       .required(),
     rules: perTreatment(rule),
     stock: perTreatment(shelf),
+    ownLimits: Joi.object(Object.fromEntries(SCHOOLS.map((school) => [school, phaseLimits()]))).default({}),
+    boards: maybe(Joi.string().valid(...BOARD_KINDS)),
+    cup: maybe(Joi.object({ mL: Joi.number().min(20).max(1000).required(), bees: Joi.number().integer().min(30).max(3000).required() })),
+    sugarRecovery: maybe(Joi.number().min(0.05).max(1)),
   }),
   check: async ({ scope }, _body, settingsId) => {
     if (settingsId !== scope.holdingId) throw Problem.notFound()
@@ -239,4 +357,13 @@ const settings: Kind = {
 }
 
 /** Every kind that is created and changed by an idempotent PUT, by the word in its address. */
-export const KINDS: Readonly<Record<string, Kind>> = { yards: yard, colonies: colony, placements: placement, looks: look, counts: count, settings }
+export const KINDS: Readonly<Record<string, Kind>> = {
+  yards: yard,
+  colonies: colony,
+  placements: placement,
+  looks: look,
+  counts: count,
+  boards: board,
+  jars: jar,
+  settings,
+}

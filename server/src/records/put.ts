@@ -17,7 +17,7 @@ const HIDDEN = new Set(['holdingId', 'createdAt', 'updatedAt'])
 
 async function samplesOf(db: Database, countId: string, transaction: Transaction): Promise<State[]> {
   const rows = await db.model('countSamples').findAll({ where: { countId }, order: [['n', 'ASC']], transaction, raw: true })
-  return (rows as unknown as State[]).map(({ mites, bees, days }) => ({ mites, bees, days }))
+  return (rows as unknown as State[]).map(({ countId: _count, n: _n, ...sample }) => sample)
 }
 
 /** A row as it is answered and kept in the history. */

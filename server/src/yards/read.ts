@@ -33,12 +33,17 @@ SELECT
       (SELECT coalesce(json_agg(json_build_object('date', w.day, 'high', w.high, 'low', w.low, 'source', w.source) ORDER BY w.day), '[]')
          FROM weather_days w WHERE w.yard_id = y.id AND w.day BETWEEN $5::date AND $6::date) AS "ownDays",
       (SELECT json_build_object('forDay', f.for_day, 'place', f.place, 'askedAt', f.asked_at, 'state', f.state, 'service', f.service, 'days', f.days)
-         FROM forecasts f WHERE f.yard_id = y.id) AS kept
+         FROM forecasts f WHERE f.yard_id = y.id) AS kept,
+      (SELECT coalesce(json_agg(json_build_object('id', j.id, 'version', j.version, 'onDay', j.on_day, 'method', j.method, 'mites', j.mites,
+          'bees', j.bees, 'recovery', j.recovery, 'colonies', j.colonies, 'note', j.note) ORDER BY j.on_day, j.created_at), '[]')
+         FROM jars j WHERE j.yard_id = y.id AND j.deleted_at IS NULL AND j.on_day >= $7::date) AS jars
       FROM yard y ORDER BY y.place, y.name) r) AS yards,
   (SELECT coalesce(json_agg(r), '[]') FROM (
     SELECT s.id, s.name, s.version, s.since, s.hived_on AS "hivedOn", s.parents, s.yard_id AS "yardId",
       json_build_object('id', s.placement_id, 'version', s.placement_version, 'position', s.position, 'fromDay', s.from_day, 'yardId', s.yard_id) AS placement,
-      row_to_json(l) AS look
+      row_to_json(l) AS look,
+      (SELECT json_build_object('id', b.id, 'version', b.version, 'laidOn', b.laid_on)
+         FROM boards b WHERE b.colony_id = s.id AND b.taken_on IS NULL AND b.deleted_at IS NULL) AS board
       FROM standing s LEFT JOIN LATERAL (
         SELECT l.id, l.version, l.on_day AS "onDay", l.brood_boxes AS "broodBoxes", l.frames_of_bees AS "framesOfBees", l.frames_of_brood AS "framesOfBrood",
           l.brood, l.hive, l.queen, l.laying_since AS "layingSince", l.floor, l.floor_wet AS "floorWet", l.entrance, l.clustered, l.feeding,
@@ -47,7 +52,9 @@ SELECT
      ORDER BY s.position, s.placed_at) r) AS colonies,
   (SELECT coalesce(json_agg(r), '[]') FROM (
     SELECT n.colony_id AS "colonyId", n.id, n.version, n.course_id AS "courseId", n.on_day AS "onDay", n.method, n.recovery, n.representative, n.note,
-      json_agg(json_build_object('mites', x.mites, 'bees', x.bees, 'days', x.days) ORDER BY x.n) AS samples
+      n.fluid, n.flags, n.queen_seen AS "queenSeen", n.waited, n.photo,
+      json_agg(json_build_object('mites', x.mites, 'bees', x.bees, 'days', x.days, 'shakes', x.shakes, 'measured', x.measured, 'squares', x.squares)
+        ORDER BY x.n) AS samples
       FROM counts n JOIN count_samples x ON x.count_id = n.id
      WHERE n.colony_id IN (SELECT id FROM standing) AND n.deleted_at IS NULL AND n.on_day >= $7::date
      GROUP BY n.id ORDER BY n.on_day, n.created_at) r) AS counts,

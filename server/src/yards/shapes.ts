@@ -41,6 +41,7 @@ const colony = without(kind('colonies').body, 'retiredOn', 'retiredWhy').keys({
   counts: Joi.array()
     .items(without(kind('counts').body, 'colonyId').keys(kept))
     .required(),
+  board: maybe(without(kind('boards').body, 'colonyId', 'takenOn').keys(kept)).required(),
   courses: Joi.array().items(course).required(),
 })
 export const weatherDay = Joi.object({
@@ -62,5 +63,8 @@ export const yardShape = kind('yards').body.keys({
       .items(Joi.object({ date: day().required(), source: Joi.string().valid('hand', 'station').required() }))
       .required(),
   }).required(),
+  jars: Joi.array()
+    .items(without(kind('jars').body, 'yardId').keys(kept))
+    .required(),
   colonies: Joi.array().items(colony).required(),
 })

@@ -1,4 +1,4 @@
-import { limitOf, judge, sayLimitSource, type JudgementLevel } from '../../judge/index.ts'
+import { DRONE_LIMIT, judge, limitOf, type JudgementLevel } from '../../judge/index.ts'
 import { sayDay, sayDays } from '../../time/index.ts'
 import { plain } from '../../units/index.ts'
 import { sayLevel, levelAt, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
@@ -10,17 +10,19 @@ const FOR_WAITING: Record<JudgementLevel, Level> = { unknown: 'care', under: 'fi
 
 /** Fewest (or most) mites in the same jar that change this gate's answer, found by judging again. */
 function flipByCount(option: Treatment, s: JudgedSituation): string | null {
-  const { mites, bees, method, countedOn } = s.judgement
+  const { mites, bees, method, countedOn, recovery } = s.judgement
   if (mites === null || bees === null || method === null || countedOn === null) return 'A wash of about 300 bees would settle it.'
-  const limit = limitOf(s.keeper.school, s.judgement.phase)
+  const limit = method === 'drone' ? DRONE_LIMIT : limitOf(s.keeper, s.judgement.phase)
+  const what = method === 'drone' ? 'cells' : 'bees'
   const now = levelAt(need, option, s)
-  const atLimit = Math.ceil((limit.mites * bees) / limit.bees)
-  const tries = mites < atLimit ? [atLimit, Math.ceil(bees * 0.05)] : [atLimit - 1]
+  const atLimit = Math.ceil((limit.mites * bees * (recovery ?? 1)) / limit.bees)
+  const tries = mites < atLimit ? [atLimit, Math.ceil(bees * 0.05 * (recovery ?? 1))] : [atLimit - 1]
   for (const n of tries) {
     if (n < 0 || n > bees) continue
-    const counts = [{ date: countedOn, method, mites: n, bees, days: null, recovery: null, representative: null }]
+    const counts = [{ date: countedOn, method, mites: n, bees, days: null, recovery, representative: null }]
     const level = levelAt(need, option, { ...s, counts, judgement: judge({ ...s, counts }) })
-    if (level !== now) return `${sayLevel(level)} ${n > mites ? `from ${n} mites on ${bees} bees up` : `at ${n} mites on ${bees} bees or fewer`}.`
+    if (level !== now)
+      return `${sayLevel(level)} ${n > mites ? `from ${n} mites on ${bees} ${what} up` : `at ${n} mites on ${bees} ${what} or fewer`}.`
   }
   return null
 }
@@ -45,7 +47,7 @@ function sayNeed(option: Treatment, s: JudgedSituation): string {
 /** Gate 1: does the count call for it? A treatment is never worse than care here. */
 export const need: Gate = (option, s) => {
   const j = s.judgement
-  const own = limitOf(s.keeper.school, j.phase)
+  const own = limitOf(s.keeper, j.phase)
   const level = (option.active === null ? FOR_WAITING : FOR_TREATMENT)[j.level]
   const findings: LazyFinding[] = [
     {
@@ -53,7 +55,7 @@ export const need: Gate = (option, s) => {
       level,
       figure: j.estimate === null ? 'no count' : j.estimate.toFixed(1),
       limit: plain(j.threshold ?? 100 * (own.mites / own.bees), 2),
-      source: sayLimitSource(s, j.phase),
+      source: j.limitSource,
       text: () => sayNeed(option, s),
       flip: () => flipByCount(option, s),
     },

@@ -1,5 +1,6 @@
 import { first } from './001-first.ts'
 import { people } from './002-people.ts'
+import { counts } from './003-counts.ts'
 
 export interface Step {
   readonly name: string
@@ -7,4 +8,4 @@ export interface Step {
 }
 
 /** In order; a step that has run anywhere is never changed again. */
-export const MIGRATIONS: readonly Step[] = [first, people]
+export const MIGRATIONS: readonly Step[] = [first, people, counts]
