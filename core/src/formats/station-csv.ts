@@ -1,7 +1,8 @@
 import Papa from 'papaparse'
 import type { WeatherDay } from '../situation/index.ts'
-import { isDay, type Day } from '../time/index.ts'
+import type { Day } from '../time/index.ts'
 import { toCelsius } from '../units/index.ts'
+import { readDay } from './table-text.ts'
 
 /** A line that was not taken, counted from 1 with the heading, and why. */
 export interface LeftOut {
@@ -27,15 +28,8 @@ const NAMES = {
 type Column = keyof typeof NAMES
 
 /** "2026-08-12", with or without a time behind it, or "12.8.2026"; with slashes nobody knows which is the month. */
-function readDay(text: string): Day | null {
-  const iso = /^(\d{4}-\d{2}-\d{2})(?:[T ].*)?$/.exec(text.trim())?.[1]
-  if (iso) return isDay(iso) ? iso : null
-  const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})(?: .*)?$/.exec(text.trim())
-  if (!dotted) return null
-  const [, day = '', month = '', year = ''] = dotted
-  const made = `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`
-  return isDay(made) ? made : null
-}
+const readStationDay = (text: string): Day | null => (/^\s*(\d{4}-|\d{1,2}\.)/.test(text) ? readDay(text, null) : null)
+
 function readDegrees(text: string | undefined, fahrenheit: boolean): number | null {
   const plain = (text ?? '')
     .trim()
@@ -54,7 +48,7 @@ interface Line {
 
 function readLine(row: Record<string, string>, columns: Partial<Record<Column, string>>, fahrenheit: boolean): Line | string {
   const cell = (column: Column) => (columns[column] === undefined ? undefined : row[columns[column]])
-  const date = readDay(cell('date') ?? '')
+  const date = readStationDay(cell('date') ?? '')
   if (!date) return `"${(cell('date') ?? '').slice(0, 30)}" is not a day written 2026-08-12 or 12.8.2026`
   const high = readDegrees(cell('high') ?? cell('temperature'), fahrenheit)
   const low = readDegrees(cell('low') ?? cell('temperature'), fahrenheit)

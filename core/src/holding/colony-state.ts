@@ -19,7 +19,7 @@ export interface NextStep {
   /** The job of a course; null where it is a count or a choice. */
   readonly job: PlannedJob | null
   readonly course: CourseState | null
-  readonly kind: 'job' | 'choose' | 'count' | 'queen'
+  readonly kind: 'job' | 'choose' | 'count' | 'queen' | 'board'
 }
 
 export interface ColonyState {
@@ -113,6 +113,20 @@ function freeStep(j: Judgement, today: Day, noQueen: boolean): NextStep[] {
   return found
 }
 
+/** Days after which a board is best read, and is to be read at the latest (common practice, no source). */
+const BOARD_DAYS = { first: 1, best: 3, last: 7 } as const
+
+/** A board that lies is to be read. */
+function boardSteps(colony: ColonyRecord, today: Day): NextStep[] {
+  if (!colony.board) return []
+  const after = (days: number) => addDays(colony.board?.laidOn ?? today, days)
+  const [earliest, best, latest] = [after(BOARD_DAYS.first), after(BOARD_DAYS.best), after(BOARD_DAYS.last)]
+  const due: DueState = latest < today ? 'overdue' : best <= today ? 'due' : 'coming'
+  const text = due === 'coming' ? `read the board ${sayDay(best)}` : 'read the board now'
+  const tone: Tone = due === 'overdue' ? 'alarm' : due === 'due' ? 'act' : 'settled'
+  return [{ kind: 'board', text, tone, due, earliest, best, latest, job: null, course: null }]
+}
+
 /** Where a colony stands today and what it asks for. */
 export function colonyState(yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord): ColonyState {
   const situation = situationOf(yard, colony, settings)
@@ -127,6 +141,6 @@ export function colonyState(yard: YardRecord, colony: ColonyRecord, settings: Se
       : courseSteps(c, yard.today),
   )
   const free = inHand ? [] : freeStep(judgement, yard.today, colony.look?.queen === 'absent')
-  const steps = [...fromCourses, ...free].toSorted((a, b) => URGENCY[a.due] - URGENCY[b.due] || a.best.localeCompare(b.best))
+  const steps = [...fromCourses, ...boardSteps(colony, yard.today), ...free].toSorted((a, b) => URGENCY[a.due] - URGENCY[b.due] || a.best.localeCompare(b.best))
   return { colony, situation, judgement, courses, inHand, lastOutcome: courses.findLast((c) => c.outcome !== null) ?? null, steps }
 }

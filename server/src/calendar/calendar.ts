@@ -10,7 +10,7 @@ const LAW = 'The label in your hand and local law decide.'
  */
 function nameOf({ yard }: YardState, step: NextStep): string {
   if (step.job && step.course) return `${yard.id}-${step.course.record.decisionId}-${step.job.job}-${step.job.n}`
-  return step.kind === 'count' ? `${yard.id}-count-${step.latest}` : `${yard.id}-${step.kind}`
+  return step.kind === 'count' || step.kind === 'board' ? `${yard.id}-${step.kind}-${step.latest}` : `${yard.id}-${step.kind}`
 }
 
 /**

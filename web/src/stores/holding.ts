@@ -99,6 +99,12 @@ export const useHolding = defineStore('holding', () => {
     if (yardId) await refresh(yardId)
     return row
   }
+  /** Many rows in one stroke: all of them are kept, or none. */
+  async function keepRows(rows: Readonly<Record<string, readonly unknown[]>>, yardId: string | null): Promise<void> {
+    await connection.persist('POST', '/records', rows)
+    if (yardId) await refresh(yardId)
+    else await load()
+  }
   async function saveSettings(next: SettingsRecord): Promise<void> {
     const { id, ...body } = next
     const row = await connection.persist<SettingsRecord>('PUT', `/settings/${id}`, body)
@@ -152,6 +158,7 @@ export const useHolding = defineStore('holding', () => {
     tryLoad,
     refresh,
     put,
+    keepRows,
     saveSettings,
     liveOn,
     forget,

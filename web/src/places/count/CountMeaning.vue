@@ -1,34 +1,59 @@
 <script setup lang="ts">
 /** What a count says, how sure it is, and where its limit comes from. */
-import type { Judgement } from '@thistle/core/judge'
+import { computed } from 'vue'
+import { sayGrowth, type Judgement } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
 import { useHolding } from '../../stores/holding.ts'
 import CountDot from '../../parts/CountDot.vue'
-import { isOver, sayChance } from '../../parts/words.ts'
+import { capital, isOver, sayChance, small } from '../../parts/words.ts'
 
 const holding = useHolding()
-defineProps<{ judged: Judgement }>()
+const props = defineProps<{ judged: Judgement; notes?: readonly string[] }>()
+const AXIS = {
+  per100: 'mites per 100 bees (per cent)',
+  perDay: 'mites a day on the board, never turned into per cent',
+  per100cells: 'drone cells with mites, of 100 opened',
+} as const
+const RANGE = {
+  per100: 'exact binomial, 90 %: of ten such jars about nine would hold the true level (Clopper and Pearson 1934)',
+  per100cells: 'exact binomial, 90 %, on the cells opened (Clopper and Pearson 1934)',
+  perDay: 'exact Poisson, 90 %, on the mites that fell (Garwood 1936)',
+} as const
+const corrected = computed(() => {
+  const { recovery, corrected: c } = props.judged
+  if (recovery === null || c === null) return null
+  return `With ${plain(recovery * 100, 0)} % of the mites found it is ${c.estimate.toFixed(1)}, likely ${c.low.toFixed(1)} to ${c.high.toFixed(1)}: the level is judged on that.`
+})
+const LEVELS = { under: 'Under the limit', watch: 'Watch', treat: 'Treat', urgent: 'Urgent', unknown: 'Not known' } as const
 </script>
 
 <template>
   <div class="meaning">
-    <h2 class="unseen">What it means</h2>
+    <h2 class="level" :class="{ alarm: isOver(judged), settled: judged.level === 'under', care: judged.level === 'watch' }">{{ LEVELS[judged.level] }}</h2>
     <CountDot large :judgement="judged" />
-    <p class="soft small axis">mites per 100 bees (per cent); the dashed line is the limit of {{ plain(judged.threshold ?? 0, 2) }}</p>
+    <p class="soft small axis">{{ AXIS[judged.unit] }}; the dashed line is the limit of {{ plain(judged.threshold ?? 0, 2) }}</p>
     <p class="serif says" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">
       {{ holding.say(judged.text) }}
     </p>
-    <p v-if="judged.trend">{{ holding.say(judged.trend.text) }}</p>
-    <p class="strong">{{ judged.next }}</p>
-    <p v-for="n in judged.notes" :key="n" class="care">{{ n }}</p>
+    <p v-if="corrected" class="care">{{ corrected }}</p>
+    <p class="strong">{{ holding.say(judged.next) }}</p>
+    <p v-for="n in [...judged.notes, ...(notes ?? [])]" :key="n" class="care">{{ holding.say(n) }}</p>
     <dl class="small">
       <dt>Chance of the true level being at or over the limit</dt>
-      <dd>{{ sayChance(judged.chanceOver ?? 0) }}</dd>
+      <dd>{{ sayChance(judged.chanceOver ?? 0) }}<template v-if="judged.settling">. {{ judged.settling.text }}</template></dd>
+      <template v-if="judged.trend">
+        <dt>Trend</dt>
+        <dd>
+          {{ holding.say(judged.trend.text) }} Chance that it rose: {{ sayChance(judged.trend.chanceRisen) }}.
+          <template v-if="judged.trend.growth">{{ sayGrowth(judged.trend.growth) }}</template>
+        </dd>
+      </template>
       <dt>Likely range</dt>
-      <dd>exact binomial, 90 %: of ten such jars about nine would hold the true level (Clopper and Pearson 1934)</dd>
+      <dd>{{ RANGE[judged.unit] }}</dd>
       <dt>Limit</dt>
       <dd>
-        {{ plain(judged.threshold ?? 0, 2) }} in 100, by your school for this phase of the year (common practice).
+        {{ plain(judged.threshold ?? 0, 2) }}, by {{ small(judged.limitSource) }}.
+        <template v-if="judged.boards">{{ capital(`time to treat ${plain(judged.boards.timely)}, edge of collapse ${plain(judged.boards.collapse)} a day this month.`) }}</template>
         <RouterLink to="/rules">Change it</RouterLink>
       </dd>
     </dl>
@@ -37,6 +62,7 @@ defineProps<{ judged: Judgement }>()
 
 <style scoped>
 .meaning { display: grid; gap: 10px; }
+.level { font-size: 17px; font-family: var(--face-text); font-weight: 700; }
 .says { font-size: 20px; line-height: 1.26; font-weight: 560; }
 .axis { margin-top: -6px; }
 dl { margin: 4px 0 0; display: grid; gap: 2px; }

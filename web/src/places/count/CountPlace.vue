@@ -1,216 +1,243 @@
 <script setup lang="ts">
-import { computed, nextTick, reactive, ref, watch } from 'vue'
+/** The bench at the hive: one colony after the other down the row, whatever the method. */
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { countFaults } from '@thistle/core/count'
-import { courseState, type ColonyState } from '@thistle/core/holding'
-import { judge } from '@thistle/core/judge'
+import { SHAKE_SECONDS, SUGAR_RECOVERY, SUGAR_SECONDS } from '@thistle/core/count'
+import type { ColonyState } from '@thistle/core/holding'
+import type { Method } from '@thistle/core/situation'
+import { plain } from '@thistle/core/units'
 import CountDot from '../../parts/CountDot.vue'
 import CountHistory from '../../parts/CountHistory.vue'
 import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
-import CountMeaning from './CountMeaning.vue'
-import RowNav from './RowNav.vue'
-import TallyPad from './TallyPad.vue'
+import { useNarrow } from '../../look/narrow.ts'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
 import { useColonyInView } from '../../parts/useColonyInView.ts'
-import { useSave } from '../../parts/useSave.ts'
 import { isOver, sayCount } from '../../parts/words.ts'
-import { useNarrow } from '../../look/narrow.ts'
-import { newId, useHolding } from '../../stores/holding.ts'
-
-interface Draft {
-  id: string
-  mites: number | null
-  bees: number | null
-  onDay: string | null
-  representative: boolean
-  note: string
-}
+import { useHolding } from '../../stores/holding.ts'
+import BoardLine from './BoardLine.vue'
+import CountMeaning from './CountMeaning.vue'
+import CountNav from './CountNav.vue'
+import CountTimer from './CountTimer.vue'
+import { flagsOf, isTyped, mitesOfJar, usualAmount, useDrafts } from './drafts.ts'
+import FlagFields from './FlagFields.vue'
+import GuidePane from './GuidePane.vue'
+import MethodPick from './MethodPick.vue'
+import RowNav from './RowNav.vue'
+import SampleFields from './SampleFields.vue'
+import TallyPad from './TallyPad.vue'
+import { useBench } from './useBench.ts'
 
 const router = useRouter()
 const holding = useHolding()
-const { busy, fault, at, save } = useSave()
+const drafts = useDrafts()
 const narrow = useNarrow()
 const kept = ref<{ colonyId: string; name: string; text: string; over: boolean } | null>(null)
-const touched = ref(false)
+const guide = ref(false)
+/** The jar and the shake that the big button counts into. */
+const jarAt = ref(0)
+const shakeAt = ref(0)
+/** The sugar's minute was cut short, and the keeper has not said yet what to do about it. */
+const asking = ref<'on' | 'stay' | null>(null)
 
-const place = useColonyInView((s) => s.steps.some((x) => (x.kind === 'count' || x.job?.job === 'recount') && x.due !== 'coming'))
+const place = useColonyInView((s) => s.steps.some((x) => (x.kind === 'count' || x.kind === 'board' || x.job?.job === 'recount') && x.due !== 'coming'))
+const { draft, cup, answering, counted, faultAt, warnAt, judged, notes, outcome, cutShort, touched, keep, saving } = useBench(place)
+const { busy, fault, at } = saving
 const state = computed(() => place.value?.state ?? null)
 const next = computed<ColonyState | null>(() => {
   const row = place.value?.yard.row ?? []
   return row[row.findIndex((s) => s.colony.id === state.value?.colony.id) + 1] ?? null
 })
-/** The course whose recount this is, where one is waited for. */
-const answering = computed(
-  () =>
-    state.value?.courses.find(
-      (c) =>
-        !c.cancelled &&
-        c.recount === null &&
-        c.course.jobs.some((j) => j.job === 'recount' && j.state === 'open') &&
-        (c.course.endedOn !== null || c.treatment.active === null),
-    ) ?? null,
-)
-
-// What is typed for each colony stays, whatever is looked at in between.
-const drafts = reactive(new Map<string, Draft>())
-const draft = computed<Draft>(() => {
-  const id = state.value?.colony.id ?? ''
-  let found = drafts.get(id)
-  if (!found) {
-    found = { id: newId(), mites: null, bees: 300, onDay: holding.today, representative: true, note: '' }
-    drafts.set(id, found)
-    found = drafts.get(id) as Draft
-  }
-  return found
-})
 /** Colonies with something typed and not kept. */
-const typed = computed(() => new Set([...drafts].filter(([, d]) => d.mites !== null).map(([id]) => id)))
+const typed = computed(() => new Set([...drafts.drafts].filter(([, d]) => isTyped(d)).map(([id]) => id)))
 watch(
   () => state.value?.colony.id,
   () => {
     touched.value = false
+    asking.value = null
+    jarAt.value = 0
+    shakeAt.value = 0
   },
 )
+const mites = computed<number | null>({
+  get: () => draft.value?.jars[jarAt.value]?.shakes[shakeAt.value] ?? null,
+  set: (n) => {
+    const jar = draft.value?.jars[jarAt.value]
+    if (jar) jar.shakes[shakeAt.value] = n
+  },
+})
+const known = computed(() => (state.value && draft.value ? flagsOf(state.value, draft.value.method) : []))
+const jarred = computed(() => draft.value?.method === 'wash' || draft.value?.method === 'sugar')
 
-const faults = computed(() =>
-  countFaults({ mites: draft.value.mites, bees: draft.value.bees, date: draft.value.onDay ?? '' }, holding.today, state.value?.colony.since ?? null),
-)
-const refusals = computed(() => faults.value.filter((f) => f.severity === 'refuse'))
-const faultAt = (field: string) => {
-  const own = refusals.value.find((f) => f.field === field)
-  if (own && (touched.value || field !== 'mites' || draft.value.mites !== null)) return own.text
-  return at(field === 'date' ? 'onDay' : `samples[0].${field}`)
+function choose(method: Method): void {
+  const d = draft.value
+  if (!d || !state.value) return
+  const [was, is] = [flagsOf(state.value, d.method), flagsOf(state.value, method)]
+  d.flags = [...new Set([...d.flags.filter((f) => !was.includes(f)), ...is])]
+  // What was counted stays; what it was counted on is another thing.
+  if ((method === 'drone') !== (d.method === 'drone')) d.jars = d.jars.map((jar) => ({ ...jar, by: 'number' as const, amount: usualAmount(method) }))
+  if (method === 'board' || method === 'drone') d.jars = d.jars.slice(0, 1).map((jar) => ({ ...jar, shakes: [mitesOfJar(jar)] }))
+  d.method = method
+  jarAt.value = 0
+  shakeAt.value = 0
 }
-const warnAt = (field: string) => faults.value.find((f) => f.field === field && f.severity === 'warn')?.text ?? null
+function anotherJar(): void {
+  const d = draft.value
+  if (!d) return
+  const jar = d.jars.at(-1)
+  d.jars.push({ shakes: [null], by: jar?.by ?? 'number', amount: jar?.amount ?? 300 })
+  jarAt.value = d.jars.length - 1
+  shakeAt.value = 0
+}
+function dropJar(): void {
+  draft.value?.jars.pop()
+  jarAt.value = 0
+  shakeAt.value = 0
+}
+function waited(seconds: number): void {
+  if (draft.value) draft.value.waited = Math.max(draft.value.waited ?? 0, seconds)
+}
 
-const fact = computed(() => ({
-  date: draft.value.onDay ?? holding.today,
-  method: 'wash' as const,
-  mites: draft.value.mites ?? 0,
-  bees: draft.value.bees ?? 300,
-  days: null,
-  recovery: null,
-  representative: draft.value.representative,
-}))
-const judged = computed(() => {
-  if (!state.value || refusals.value.length > 0) return null
-  return judge({ ...state.value.situation, counts: [...state.value.situation.counts.filter((c) => c.date < fact.value.date), fact.value] })
-})
-/** Did it work, before it is even kept. */
-const outcome = computed(() => {
-  const course = answering.value
-  if (!course || !state.value || !judged.value) return null
-  const record = {
-    id: draft.value.id,
-    version: 1,
-    courseId: course.record.id,
-    onDay: fact.value.date,
-    method: 'wash' as const,
-    recovery: null,
-    representative: null,
-    note: null,
-    samples: [fact.value],
+async function keepIt(onward: boolean, short = false): Promise<void> {
+  if (cutShort.value !== null && counted.value && !short) {
+    asking.value = onward ? 'on' : 'stay'
+    return
   }
-  return courseState(course.record, { ...state.value.colony, counts: [...state.value.colony.counts, record] }, holding.today)
-})
-
-async function keep(onward: boolean): Promise<void> {
-  touched.value = true
-  if (refusals.value.length > 0 || !state.value || !place.value) return
-  const { id, mites, bees, onDay, representative, note } = draft.value
-  const { colony } = state.value
+  const [colony, then] = [state.value?.colony, next.value]
   const text = holding.say(judged.value?.text ?? '')
   const over = judged.value !== null && isOver(judged.value)
-  const then = next.value
-  const done = await save(async () => {
-    await holding.put(
-      'counts',
-      id,
-      {
-        colonyId: colony.id,
-        courseId: answering.value?.record.id ?? null,
-        onDay,
-        method: 'wash',
-        recovery: null,
-        representative: representative ? null : false,
-        note,
-        samples: [{ mites, bees, days: null }],
-      },
-      place.value?.yard.yard.id ?? null,
-    )
-  })
-  if (!done) return
-  drafts.delete(colony.id)
+  if (draft.value && draft.value.method === 'sugar' && draft.value.waited === null) draft.value.waited = 0
+  if (!(await keep()) || !colony) return
+  asking.value = null
   kept.value = { colonyId: colony.id, name: colony.name, text, over }
   await router.push(onward && then ? `/count/${then.colony.id}` : `/count/${colony.id}`)
   await nextTick()
 }
+async function waitedByWatch(): Promise<void> {
+  waited(SUGAR_SECONDS)
+  await keepIt(asking.value === 'on')
+}
+const otherFault = computed(() =>
+  fault.value && !['onDay', 'recovery', 'samples[0].mites', 'samples[0].bees', 'samples[0].days'].some((path) => at(`counts[0].${path}`)) ? fault.value : null,
+)
 </script>
 
 <template>
-  <template v-if="place && state">
-    <div class="page bench">
-      <RowNav :yard="place.yard" :here="state.colony.id" :typed="typed" />
+  <template v-if="place && state && draft">
+    <div class="page">
+      <CountNav />
+      <div class="bench">
+        <RowNav :yard="place.yard" :here="state.colony.id" :typed="typed" />
 
-      <form class="entry" novalidate @submit.prevent="keep(true)">
-        <p v-if="kept" class="kept" role="status">
-          <strong>{{ kept.name }} is kept.</strong>
-          {{ kept.text }}
-          <RouterLink
-            v-if="kept.over"
-            :to="`/match/${kept.colonyId}`"
-          >
-            What fits
-          </RouterLink>
-        </p>
-        <h1>
-          <span class="soft pos">{{ state.colony.placement.position }}</span>
-          {{ state.colony.name }}
-        </h1>
-        <p v-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?</p>
-        <p class="soft how">
-          A wash: a level half cup, about 300 bees, from a frame with open brood. Look twice for the queen first. Swirl 60 seconds, count, and swirl
-          the same bees once more.
-        </p>
+        <form class="entry" novalidate @submit.prevent="keepIt(true)">
+          <p v-if="kept" class="kept" role="status">
+            <strong>{{ kept.name }} is kept.</strong>
+            {{ kept.text }}
+            <RouterLink v-if="kept.over" :to="`/match/${kept.colonyId}`">What fits</RouterLink>
+          </p>
+          <h1>
+            <span class="soft pos">{{ state.colony.placement.position }}</span>
+            {{ state.colony.name }}
+          </h1>
+          <p v-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?</p>
+          <MethodPick :method="draft.method" :fluid="draft.fluid" @method="choose" @fluid="(f) => draft && (draft.fluid = f)" @guide="guide = !guide" />
 
-        <TallyPad v-model="draft.mites" class="no-print" @keep="keep(true)">
-          <div v-if="narrow && judged && draft.mites !== null" class="brief">
-            <CountDot large :judgement="judged" />
-            <p class="serif" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">{{ holding.say(judged.text) }}</p>
+          <BoardLine v-if="draft.method === 'board' || state.colony.board" :yard-id="place.yard.yard.id" :state="state" :draft="draft" @days="(n) => draft && (draft.days = n)" />
+          <div v-if="jarred" class="before-jar no-print">
+            <label class="check" :class="{ done: draft.queenSeen }">
+              <input v-model="draft.queenSeen" type="checkbox" />
+              <span>Queen seen and put back <span v-if="!draft.queenSeen" class="care">look twice before the jar</span></span>
+            </label>
+            <CountTimer
+              :key="`shake-${state.colony.id}-${jarAt}-${shakeAt}`"
+              :name="`shake-${state.colony.id}-${jarAt}-${shakeAt}`"
+              :says="draft.method === 'wash' ? `Shake, ${SHAKE_SECONDS} s` : `Roll, ${SHAKE_SECONDS} s`"
+              :doing="draft.method === 'wash' ? 'Shake or swirl' : 'Roll in the sugar'"
+              done="60 s: shaken enough."
+              :seconds="SHAKE_SECONDS"
+            />
+            <CountTimer
+              v-if="draft.method === 'sugar'"
+              :key="`sugar-${state.colony.id}`"
+              :name="`sugar-${state.colony.id}`"
+              :says="`Let the sugar work, ${SUGAR_SECONDS} s`"
+              doing="The sugar works: in the shade"
+              done="60 s: shake it out now."
+              :seconds="SUGAR_SECONDS"
+              @tick="waited"
+              @over="waited"
+            />
           </div>
-        </TallyPad>
-        <div class="fields">
-          <NumberField id="c-mites" v-model="draft.mites" label="Mites" :fault="faultAt('mites')" :min="0" />
-          <NumberField id="c-bees" v-model="draft.bees" label="Bees in the jar" :fault="faultAt('bees')" :warn="warnAt('bees')" :min="0" />
-          <DayField id="c-day" v-model="draft.onDay" label="Counted on" :max="holding.today" :fault="faultAt('date')" />
-        </div>
-        <label class="check">
-          <input v-model="draft.representative" type="checkbox" />
-          The sample speaks for the colony
-          <span class="soft small">(untick it for a queenless colony, a sample from a super, clumped bees)</span>
-        </label>
-        <p v-if="fault && !at('onDay') && !at('samples[0].mites') && !at('samples[0].bees')" class="alarm strong" role="alert">{{ fault }}</p>
-        <div class="keeps">
-          <button class="press settle" type="submit" :disabled="busy || !holding.mayWrite">
-            {{ busy ? 'Keeping ...' : next ? `Keep it, on to ${next.colony.placement.position} ${next.colony.name} →` : 'Keep it' }}
-          </button>
-          <button v-if="next" class="press quiet" type="button" :disabled="busy || !holding.mayWrite" @click="keep(false)">Keep it, stay here</button>
-        </div>
-      </form>
 
-      <section class="means" aria-live="polite">
-        <template v-if="judged && draft.mites !== null">
-          <CountMeaning :judged="judged" />
-          <OutcomeLine v-if="outcome?.outcome" :course="outcome" />
-        </template>
-        <template v-else>
-          <p class="serif says soft">{{ draft.mites === null ? 'Enter the mites, and this says what they mean.' : 'These figures do not go together yet: see the note by the field.' }}</p>
-          <p v-if="state.judgement.estimate !== null" class="soft">Last time: {{ sayCount(state.judgement) }}.</p>
-        </template>
-        <CountHistory :state="state" class="before" />
-      </section>
+          <TallyPad v-model="mites" class="no-print" :what="draft.method === 'drone' ? 'cell' : 'mite'" @keep="keepIt(true)">
+            <div v-if="narrow && judged && counted" class="brief">
+              <CountDot large :judgement="judged" />
+              <p class="serif" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">{{ holding.say(judged.text) }}</p>
+            </div>
+          </TallyPad>
+
+          <p v-if="draft.jars.length > 1" class="jars" role="group" aria-label="Jars of this colony">
+            <button v-for="(jar, i) in draft.jars" :key="i" type="button" :class="{ on: i === jarAt }" :aria-pressed="i === jarAt" @click="((jarAt = i), (shakeAt = jar.shakes.length - 1))">
+              Jar {{ i + 1 }}: {{ mitesOfJar(jar) ?? '–' }}
+            </button>
+            <button class="plainlink" type="button" @click="dropJar">Drop the last jar</button>
+          </p>
+          <SampleFields v-model:draft="draft" v-model:shake="shakeAt" :index="jarAt" :cup="cup" :fault-at="faultAt" :warn-at="warnAt" @another="anotherJar">
+            <DayField id="c-day" v-model="draft.onDay" label="Counted on" :max="holding.today" :fault="faultAt('onDay')" />
+            <NumberField
+              v-if="draft.method === 'sugar'"
+              id="c-recovery"
+              :model-value="draft.recovery === null ? null : Math.round(draft.recovery * 100)"
+              label="Mites the roll finds"
+              unit="%"
+              :min="5"
+              :max="100"
+              :hint="`usual ${plain(SUGAR_RECOVERY.usual * 100)}, reported ${plain(SUGAR_RECOVERY.low * 100)} to ${plain(SUGAR_RECOVERY.high * 100)}`"
+              :fault="faultAt('recovery')"
+              @update:model-value="(p: number | null) => draft && (draft.recovery = p === null ? null : p / 100)"
+            />
+          </SampleFields>
+
+          <FlagFields v-model="draft.flags" :method="draft.method" :known="known" />
+          <div class="field">
+            <label for="c-note">Note</label>
+            <textarea id="c-note" v-model="draft.note" class="area" rows="1" maxlength="2000" />
+          </div>
+
+          <div v-if="asking && cutShort !== null" class="asking" role="alert">
+            <p>
+              <strong>The sugar worked {{ draft.waited ?? 0 }} of {{ SUGAR_SECONDS }} s by the timer.</strong>
+              Cut short, it finds fewer mites than the share you set.
+            </p>
+            <div class="keeps">
+              <button class="press" type="button" :disabled="busy" @click="waitedByWatch">I gave it the full minute</button>
+              <button class="press quiet" type="button" :disabled="busy" @click="keepIt(asking === 'on', true)">Keep it, the short wait noted</button>
+              <button class="press quiet" type="button" @click="asking = null">Back</button>
+            </div>
+          </div>
+          <p v-if="otherFault" class="alarm strong" role="alert">{{ otherFault }}</p>
+          <div class="keeps bar">
+            <button class="press settle" type="submit" :disabled="busy || !holding.mayWrite">
+              {{ busy ? 'Keeping ...' : next ? `Keep it, on to ${next.colony.placement.position} ${next.colony.name} →` : 'Keep it' }}
+            </button>
+            <button v-if="next" class="press quiet" type="button" :disabled="busy || !holding.mayWrite" @click="keepIt(false)">Keep it, stay here</button>
+          </div>
+        </form>
+
+        <section class="means" aria-live="polite">
+          <template v-if="judged && counted">
+            <CountMeaning :judged="judged" :notes="notes" />
+            <OutcomeLine v-if="outcome?.outcome" :course="outcome" />
+          </template>
+          <template v-else>
+            <p class="serif says soft">{{ counted ? 'These figures do not go together yet: see the note by the field.' : 'Enter the mites, and this says what they mean.' }}</p>
+            <p v-if="state.judgement.estimate !== null" class="soft">Last time: {{ sayCount(state.judgement) }}.</p>
+          </template>
+          <CountHistory :state="state" class="before" />
+        </section>
+      </div>
     </div>
+    <GuidePane v-if="guide" :method="draft.method" @close="guide = false" />
   </template>
   <div v-else class="page">
     <h1>There is nothing to count yet.</h1>
@@ -227,14 +254,21 @@ async function keep(onward: boolean): Promise<void> {
 h1 .pos { font-weight: 400; }
 .kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
 .brief { display: grid; justify-items: center; gap: 6px; text-align: center; font-size: 18px; font-weight: 560; line-height: 1.25; }
-.fields { display: grid; grid-template-columns: 1fr 1fr 1.2fr; gap: 12px; align-items: start; }
 .check { display: flex; gap: 9px; align-items: baseline; flex-wrap: wrap; }
 .check input { width: 18px; height: 18px; accent-color: var(--thistle); }
+.before-jar { display: flex; flex-wrap: wrap; gap: 4px 22px; align-items: center; }
+.check.done { color: var(--lichen); font-weight: 600; }
+.jars { display: flex; flex-wrap: wrap; gap: 8px 14px; align-items: center; }
+.jars button:not(.plainlink) { min-height: 40px; padding: 4px 14px; border-radius: 9px; border: 1px solid var(--line); background: var(--sheet); cursor: pointer; }
+.jars button.on { background: var(--thistle-wash); border-color: var(--thistle); font-weight: 650; }
+.asking { background: var(--straw-wash); border-radius: 10px; padding: 12px 14px; display: grid; gap: 10px; }
 .keeps { display: flex; gap: 10px; flex-wrap: wrap; }
+.keeps.bar { position: sticky; bottom: 0; background: var(--paper); padding: 10px 0; z-index: 3; border-top: 1px solid var(--hairline); }
 .means { background: var(--sheet); border: 1px solid var(--hairline); border-radius: 14px; padding: 20px; display: grid; gap: 10px; }
 .before { border-top: 1px solid var(--hairline); padding-top: 14px; margin-top: 6px; }
 .says { font-size: 20px; line-height: 1.26; font-weight: 560; }
 @media print {
+  .keeps.bar { display: none; }
   .bench { display: block; }
   .means { border: 0; padding: 12px 0; }
 }
@@ -243,12 +277,10 @@ h1 .pos { font-weight: 400; }
 }
 @media screen and (max-width: 720px) {
   .bench { display: flex; flex-direction: column; align-items: stretch; gap: 14px; }
-  .how { font-size: 14.5px; }
-  .fields { grid-template-columns: 1fr 1fr; }
-  .fields > :last-child { grid-column: 1 / -1; }
-  .keeps { position: sticky; bottom: 60px; background: var(--paper); padding: 10px 0; z-index: 3; border-top: 1px solid var(--hairline); }
+  .keeps.bar { bottom: 60px; }
   .keeps .press { flex: 1 1 100%; }
-  .keeps .press.quiet { display: none; }
+  .keeps.bar .press.quiet { display: none; }
+  .jars button { min-height: 48px; }
   .check input { width: 26px; height: 26px; }
 }
 </style>

@@ -2,6 +2,7 @@
 /** One big number and one big thing to press; the same by the keys: space, backspace, Enter. */
 import { bindingOf } from '../../frame/keys.ts'
 
+const props = withDefaults(defineProps<{ what?: 'mite' | 'cell' }>(), { what: 'mite' })
 const mites = defineModel<number | null>({ required: true })
 const emit = defineEmits<{ keep: [] }>()
 const add = (n: number) => (mites.value = Math.max(0, (mites.value ?? 0) + n))
@@ -18,15 +19,15 @@ function onKey(event: KeyboardEvent): void {
   <div class="pad">
     <div class="tally" tabindex="0" role="group" aria-label="Tally: space adds a mite, backspace takes one off, Enter keeps it" @keydown="onKey">
       <span class="big serif" aria-live="polite">{{ mites ?? '–' }}</span>
-      <span class="soft">{{ mites === 1 ? 'mite' : 'mites' }}</span>
+      <span class="soft">{{ mites === 1 ? props.what : `${props.what}s` }}{{ props.what === 'cell' ? ' with mites' : '' }}</span>
     </div>
     <slot />
     <div class="tap">
       <button class="minus" type="button" :disabled="!mites" @click="add(-1)">
         <span aria-hidden="true">−1</span>
-        <span class="unseen">one mite less</span>
+        <span class="unseen">one {{ props.what }} less</span>
       </button>
-      <button class="plus" type="button" @click="add(1)">{{ mites === null ? 'first mite' : 'one more mite' }}</button>
+      <button class="plus" type="button" @click="add(1)">{{ mites === null ? `first ${props.what}` : `one more ${props.what}` }}</button>
       <button class="none" type="button" @click="mites = 0">none</button>
     </div>
   </div>

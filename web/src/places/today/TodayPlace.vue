@@ -36,6 +36,7 @@ function what(line: TodayJob): string {
   const { step } = line
   if (step.kind === 'choose') return 'Choose a treatment'
   if (step.kind === 'queen') return 'Settle the queen'
+  if (step.kind === 'board') return 'Read the board'
   if (step.kind === 'count') return step.due === 'coming' ? 'Count again' : 'Count'
   return holding.say(capital(step.job?.text ?? ''))
 }
@@ -56,7 +57,7 @@ function when(line: TodayJob): string {
 /** What is wrong with the very job of a line. */
 const warnings = (line: TodayJob) => (line.step.course?.course.warnings ?? []).filter((w) => w.job === line.step.job?.job && w.n === line.step.job?.n)
 const where = (line: TodayJob) => [line.yard.yard.name, line.step.course?.treatment.name].filter(Boolean).join(', ')
-const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.job?.job === 'recount'
+const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.kind === 'board' || line.step.job?.job === 'recount'
 const enterable = (line: TodayJob) => line.step.kind === 'job' && line.step.job?.job !== 'recount' && line.step.due !== 'coming'
 function afterOne(): void {
   doing.value = null

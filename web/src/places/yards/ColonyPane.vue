@@ -100,7 +100,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
             >
               Enter it
             </button>
-            <RouterLink v-else-if="s.kind === 'count' || s.job?.job === 'recount'" class="plainlink" :to="`/count/${c.id}`">Count</RouterLink>
+            <RouterLink v-else-if="s.kind === 'count' || s.kind === 'board' || s.job?.job === 'recount'" class="plainlink" :to="`/count/${c.id}`">Count</RouterLink>
             <RouterLink v-else-if="s.kind === 'choose'" class="plainlink" :to="`/match/${c.id}`">What fits</RouterLink>
             <span v-else class="soft small">{{ s.due === 'coming' ? `from ${sayDay(s.earliest)}` : '' }}</span>
           </li>

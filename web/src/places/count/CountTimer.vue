@@ -1,0 +1,45 @@
+<script setup lang="ts">
+/** A minute to shake, or for the sugar to work: started by hand, told by the clock. */
+import { computed, watch } from 'vue'
+import { useTimer, useTimers } from './timers.ts'
+
+const props = defineProps<{ name: string; says: string; doing: string; done: string; seconds: number }>()
+const emit = defineEmits<{ over: [seconds: number]; tick: [seconds: number] }>()
+const timers = useTimers()
+const { elapsed, left } = useTimer(() => props.name)
+const over = computed(() => left.value === 0)
+watch(elapsed, (now) => {
+  if (now !== null) emit('tick', Math.min(now, props.seconds))
+})
+watch(over, (is) => is && emit('over', props.seconds), { immediate: true })
+const share = computed(() => (left.value === null ? 0 : 1 - left.value / props.seconds))
+</script>
+
+<template>
+  <div class="timer no-print" :class="{ over, on: left !== null && !over }">
+    <button v-if="left === null" class="press quiet" type="button" @click="timers.start(name, seconds)">{{ says }}</button>
+    <template v-else>
+      <span class="bar" aria-hidden="true"><i :style="{ width: `${share * 100}%` }" /></span>
+      <span class="words" role="timer" :aria-label="over ? done : `${doing}, ${left} seconds left`">
+        <strong v-if="over">{{ done }}</strong>
+        <template v-else>
+          {{ doing }}
+          <strong class="left">{{ left }} s</strong>
+        </template>
+      </span>
+      <span class="unseen" role="status">{{ over ? done : '' }}</span>
+      <button class="plainlink small" type="button" @click="timers.start(name, seconds)">again</button>
+      <button v-if="!over" class="plainlink small" type="button" @click="timers.stop(name)">stop</button>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.timer { display: flex; align-items: center; gap: 12px; flex-wrap: wrap; min-height: 48px; }
+.timer .plainlink { min-height: 44px; }
+.bar { position: relative; flex: 1 1 120px; height: 12px; border-radius: 6px; background: var(--sunken); overflow: hidden; }
+.bar i { position: absolute; inset: 0 auto 0 0; background: var(--thistle); transition: width 0.25s linear; }
+.over .bar i { background: var(--lichen); }
+.left { font-size: 20px; }
+.over strong { color: var(--lichen); }
+</style>

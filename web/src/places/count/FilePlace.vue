@@ -1,0 +1,318 @@
+<script setup lang="ts">
+/** Counts and colonies from a table, and out into one: columns are matched, every row is looked over, then kept in one stroke. */
+import { computed, reactive, ref, watch } from 'vue'
+import {
+  COLONY_COLUMNS,
+  COUNT_COLUMNS,
+  guessMapping,
+  guessOrder,
+  mappingFault,
+  readColonies,
+  readCounts,
+  readTable,
+  writeColonies,
+  writeCounts,
+  writeTable,
+  type DayOrder,
+  type ImportedColony,
+  type ImportedCount,
+  type ReadRow,
+  type Table,
+} from '@thistle/core/formats'
+import { METHODS, type Method } from '@thistle/core/situation'
+import { shareOf } from '@thistle/core/count'
+import { METHOD_SAYS, plural } from '../../parts/count-words.ts'
+import { useSave } from '../../parts/useSave.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+import CountNav from './CountNav.vue'
+import { colonyRows, countRow, knownColonies, knownYards } from './importing.ts'
+import { usePasted } from './pasted.ts'
+
+const MOST_BYTES = 5 * 1024 * 1024
+const SHOWN = 200
+const holding = useHolding()
+const pasted = usePasted()
+const { busy, fault, save, clear } = useSave()
+
+const what = ref<'counts' | 'colonies'>('counts')
+const text = ref('')
+const from = ref<string | null>(null)
+const unreadable = ref<string | null>(null)
+const yardName = ref<string>(pasted.yard ?? holding.yard?.yard.name ?? '')
+const method = ref<Method>('wash')
+const order = ref<DayOrder | ''>('')
+const mapping = reactive<Record<string, number | null>>({})
+const how = ref<'all' | 'good'>('all')
+const done = ref<{ kept: number; left: readonly string[][]; headings: readonly string[] } | null>(null)
+
+const columns = computed(() => (what.value === 'counts' ? COUNT_COLUMNS : COLONY_COLUMNS))
+const read = computed(() => (text.value.trim() === '' ? null : readTable(text.value)))
+const table = computed<Table | null>(() => (read.value?.ok ? read.value.value : null))
+const dayColumn = computed(() => (what.value === 'counts' ? 'day' : 'since'))
+const shownOrder = computed(() => {
+  const place = mapping[dayColumn.value]
+  return place == null || !table.value ? null : guessOrder(table.value.rows.map((row) => row[place] ?? ''))
+})
+const ambiguous = computed(() => {
+  const place = mapping[dayColumn.value]
+  return place != null && (table.value?.rows ?? []).some((row) => /^\d{1,2}[/-]\d{1,2}[/-]\d{2,4}/.test(row[place] ?? ''))
+})
+watch([table, what], () => {
+  for (const key of Object.keys(mapping)) delete mapping[key]
+  if (table.value) Object.assign(mapping, guessMapping(table.value, columns.value))
+  done.value = null
+  clear()
+})
+watch(shownOrder, (guess) => (order.value = guess ?? ''))
+const missing = computed(() => (table.value ? mappingFault(mapping, columns.value) : null))
+const rows = computed<readonly ReadRow<ImportedCount | ImportedColony>[]>(() => {
+  if (!table.value || missing.value) return []
+  const usualYard = yardName.value || null
+  return what.value === 'counts'
+    ? readCounts(table.value, mapping, order.value || null, knownColonies(holding.states), { method: method.value, yard: mapping.yard == null ? usualYard : null })
+    : readColonies(table.value, mapping, order.value || null, knownYards(holding.states), usualYard)
+})
+const bad = computed(() => rows.value.filter((r) => r.faults.length > 0))
+const good = computed(() => rows.value.filter((r) => r.value !== null))
+const toKeep = computed(() => (how.value === 'all' && bad.value.length > 0 ? [] : good.value))
+
+async function load(file: File | undefined): Promise<void> {
+  unreadable.value = null
+  if (!file) return
+  if (file.size > MOST_BYTES) {
+    unreadable.value = `${file.name} has ${Math.ceil(file.size / 1024 / 1024)} MB: 5 MB at most. Split it.`
+    return
+  }
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  // Files of old spreadsheets are not UTF-8: read as such they would show signs nobody wrote.
+  const taken = (() => {
+    try {
+      return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+    } catch {
+      return new TextDecoder('windows-1252').decode(bytes)
+    }
+  })()
+  text.value = taken
+  from.value = file.name
+}
+const onFile = (event: Event) => void load((event.target as HTMLInputElement).files?.[0])
+function onDrop(event: DragEvent): void {
+  event.preventDefault()
+  void load(event.dataTransfer?.files[0])
+}
+watch(
+  () => pasted.text,
+  (now) => {
+    if (now === '') return
+    what.value = 'counts'
+    text.value = now
+    from.value = 'what you pasted'
+    pasted.text = ''
+  },
+  { immediate: true },
+)
+
+/** Ids of rows, made once: what is sent twice is kept once. */
+const ids = new Map<string, string>()
+const idOf = (key: string): string => {
+  if (!ids.has(key)) ids.set(key, newId())
+  return ids.get(key) as string
+}
+async function keep(): Promise<void> {
+  const list = toKeep.value
+  if (list.length === 0) return
+  const key = (r: ReadRow<unknown>) => `${what.value} ${r.line} ${r.cells.join('|')}`
+  const body =
+    what.value === 'counts'
+      ? { counts: list.map((r) => countRow(r.value as ImportedCount, holding.findColony((r.value as ImportedCount).colonyId)?.state ?? null, idOf(key(r)))) }
+      : (() => {
+          const made = list.map((r) => colonyRows(r.value as ImportedColony, idOf(key(r)), idOf(`place ${key(r)}`)))
+          return { colonies: made.map((m) => m.colony), placements: made.map((m) => m.placement) }
+        })()
+  const left = bad.value.map((r) => [...r.cells, r.faults.join(' ')])
+  const headings = [...(table.value?.headings ?? []), 'why it was left out']
+  if (!(await save(() => holding.keepRows(body, null)))) return
+  text.value = ''
+  from.value = null
+  done.value = { kept: list.length, left, headings }
+}
+
+function download(name: string, content: string): void {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob(['\ufeff', content], { type: 'text/csv;charset=utf-8' }))
+  link.download = name
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+const countsOut = () =>
+  download(
+    'counts.csv',
+    writeCounts(
+      holding.states.flatMap((y) =>
+        y.row.flatMap(({ colony }) =>
+          colony.counts.flatMap((c) =>
+            c.samples.map((s) => ({
+              yard: y.yard.name,
+              position: colony.placement.position,
+              colony: colony.name,
+              onDay: c.onDay,
+              method: c.method,
+              mites: s.mites,
+              bees: s.bees,
+              days: s.days,
+              share: s.squares ? shareOf(s.squares) : null,
+              recovery: c.recovery,
+              flags: c.flags ?? [],
+              note: c.note,
+            })),
+          ),
+        ),
+      ),
+    ),
+  )
+const coloniesOut = () =>
+  download(
+    'colonies.csv',
+    writeColonies(holding.states.flatMap((y) => y.row.map(({ colony: c }) => ({ yard: y.yard.name, position: c.placement.position, name: c.name, since: c.since, hivedOn: c.hivedOn })))),
+  )
+const leftOut = () => done.value && download('left-out.csv', writeTable(done.value.headings, done.value.left))
+</script>
+
+<template>
+  <div class="page file">
+    <CountNav />
+    <h1>Counts and colonies by file</h1>
+    <section class="sheet block" aria-labelledby="f-in">
+      <h2 id="f-in">In</h2>
+      <p class="soft">A CSV file, or a block copied from a spreadsheet. Nothing is kept before you have seen every row.</p>
+      <div class="fields">
+        <div class="field">
+          <label for="f-what">The table holds</label>
+          <select id="f-what" v-model="what" class="pick">
+            <option value="counts">counts</option>
+            <option value="colonies">colonies</option>
+          </select>
+        </div>
+        <div class="field">
+          <label for="f-file">A file</label>
+          <input id="f-file" type="file" accept=".csv,.tsv,.txt,text/csv" class="chooser" @change="onFile" />
+        </div>
+      </div>
+      <div class="field" @dragover.prevent @drop="onDrop">
+        <label for="f-text">Or paste it here{{ from ? `: ${from}` : '' }}</label>
+        <textarea id="f-text" v-model="text" class="area" rows="5" spellcheck="false" :placeholder="what === 'counts' ? 'colony;day;mites;bees' : 'colony;yard;position'" />
+      </div>
+      <p v-if="unreadable" class="alarm strong" role="alert">{{ unreadable }}</p>
+      <p v-else-if="read && !read.ok" class="alarm strong" role="alert">{{ read.sentence }}</p>
+      <div v-if="done" class="kept" role="status">
+        <strong>{{ plural(done.kept, what === 'counts' ? 'count' : 'colony', what === 'counts' ? 'counts' : 'colonies') }} kept in one stroke.</strong>
+        <template v-if="done.left.length > 0">
+          {{ plural(done.left.length, 'row was', 'rows were') }} left out:
+          <button class="plainlink" type="button" @click="leftOut">take them as a file, with the reasons</button>.
+        </template>
+        <RouterLink to="/changes">Last changes</RouterLink> undoes it whole.
+      </div>
+    </section>
+
+    <section v-if="table" class="sheet block" aria-labelledby="f-map">
+      <h2 id="f-map">Which column is what</h2>
+      <div class="fields">
+        <div v-for="c in columns" :key="c.key" class="field">
+          <label :for="`m-${c.key}`">{{ c.says }}{{ c.must ? '' : ' (if there)' }}</label>
+          <select :id="`m-${c.key}`" v-model="mapping[c.key]" class="pick">
+            <option :value="null">{{ c.must ? 'choose' : 'not in it' }}</option>
+            <option v-for="(h, i) in table.headings" :key="i" :value="i">{{ h }}</option>
+          </select>
+        </div>
+        <div v-if="mapping.yard == null" class="field">
+          <label for="f-yard">{{ what === 'counts' ? 'All of this yard' : 'All into this yard' }}</label>
+          <select id="f-yard" v-model="yardName" class="pick">
+            <option v-if="what === 'counts'" value="">any yard, by the colony's name</option>
+            <option v-for="y in holding.states" :key="y.yard.id" :value="y.yard.name">{{ y.yard.name }}</option>
+          </select>
+        </div>
+        <div v-if="what === 'counts' && mapping.method == null" class="field">
+          <label for="f-method">All counted by</label>
+          <select id="f-method" v-model="method" class="pick">
+            <option v-for="m in METHODS" :key="m" :value="m">{{ METHOD_SAYS[m].name }}</option>
+          </select>
+        </div>
+        <div v-if="ambiguous" class="field">
+          <label for="f-order">In days like 3/8/2026</label>
+          <select id="f-order" v-model="order" class="pick">
+            <option value="">choose</option>
+            <option value="day-month">the day comes first</option>
+            <option value="month-day">the month comes first</option>
+          </select>
+          <p v-if="order !== '' && order === shownOrder" class="hint">as a figure over 12 in it shows</p>
+        </div>
+      </div>
+      <p v-if="missing" class="alarm strong" role="alert">{{ missing }}</p>
+    </section>
+
+    <section v-if="rows.length > 0" class="sheet block" aria-labelledby="f-rows">
+      <h2 id="f-rows">{{ plural(rows.length, 'row') }}: {{ good.length }} good, {{ bad.length }} with faults</h2>
+      <div class="wide">
+        <table>
+          <thead>
+            <tr><th scope="col">Line</th><th v-for="(h, i) in table?.headings" :key="i" scope="col">{{ h }}</th><th scope="col">What it says</th></tr>
+          </thead>
+          <tbody>
+            <tr v-for="r in rows.slice(0, SHOWN)" :key="r.line" :class="{ wrong: r.faults.length > 0 }">
+              <td class="soft">{{ r.line }}</td>
+              <td v-for="(_, i) in table?.headings" :key="i">{{ r.cells[i] }}</td>
+              <td><span v-for="f in r.faults" :key="f" class="alarm fault">{{ f }}</span><span v-if="r.faults.length === 0" class="settled">good</span></td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-if="rows.length > SHOWN" class="soft small">The first {{ SHOWN }} rows are shown; all are looked over.</p>
+      <fieldset v-if="bad.length > 0" class="how">
+        <legend>With the faulty rows</legend>
+        <label><input v-model="how" type="radio" value="all" /> keep nothing until all rows are good</label>
+        <label><input v-model="how" type="radio" value="good" /> keep the {{ good.length }} good ones, give me the {{ bad.length }} others back as a file</label>
+      </fieldset>
+      <div class="keepbar">
+        <p v-if="fault" class="alarm strong" role="alert">{{ fault }} Nothing was kept.</p>
+        <p v-else-if="bad.length > 0 && how === 'all'" class="alarm">Put the table right above, or choose to leave the faulty rows out.</p>
+        <button class="press settle" type="button" :disabled="busy || toKeep.length === 0 || !holding.mayWrite" @click="keep">
+          {{ busy ? 'Keeping ...' : `Keep ${plural(toKeep.length, 'row')}` }}
+        </button>
+      </div>
+    </section>
+
+    <section class="sheet block" aria-labelledby="f-out">
+      <h2 id="f-out">Out</h2>
+      <p class="soft">Comma-separated, UTF-8, days as 2026-08-12: what is taken out can be read in again. One row a sample.</p>
+      <p class="acts">
+        <button class="press quiet" type="button" @click="countsOut">All counts as CSV</button>
+        <button class="press quiet" type="button" @click="coloniesOut">All colonies as CSV</button>
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.file { display: grid; grid-template-columns: minmax(0, 1fr); gap: 16px; max-width: 1180px; }
+.block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
+.fields { display: grid; grid-template-columns: repeat(auto-fill, minmax(190px, 1fr)); gap: 12px; align-items: start; }
+.chooser { font: inherit; padding: 9px 0; max-width: 100%; }
+.kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
+.wide { overflow: auto; max-height: 460px; }
+table { border-collapse: collapse; width: 100%; }
+th, td { text-align: left; padding: 6px 12px 6px 6px; border-bottom: 1px solid var(--hairline); font-weight: 400; vertical-align: top; max-width: 260px; overflow-wrap: anywhere; }
+thead th { position: sticky; top: 0; background: var(--sheet); color: var(--soft); font-size: 13.5px; font-weight: 600; }
+tr.wrong { background: var(--brick-wash); }
+.fault { display: block; }
+.how { border: 0; padding: 0; margin: 0; display: grid; gap: 2px; }
+legend { font-weight: 600; font-size: 14px; padding: 0; }
+.how label { display: flex; gap: 9px; align-items: center; min-height: 36px; }
+.how input { width: 18px; height: 18px; accent-color: var(--thistle); }
+.keepbar { display: flex; gap: 18px; align-items: center; justify-content: flex-end; flex-wrap: wrap; }
+.acts { display: flex; gap: 10px; flex-wrap: wrap; }
+@media screen and (max-width: 720px) {
+  .block { padding: 16px 14px; }
+  .how label { min-height: 48px; }
+  .how input { width: 26px; height: 26px; flex: none; }
+}
+</style>

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+/** What speaks against the sample: it stays with the count. */
+import { COUNT_FLAGS, type CountFlag } from '@thistle/core/count'
+import type { Method } from '@thistle/core/situation'
+import { computed } from 'vue'
+import { flagWord } from '../../parts/count-words.ts'
+
+const props = defineProps<{ method: Method; known: readonly CountFlag[] }>()
+const flags = defineModel<CountFlag[]>({ required: true })
+const offered = computed(() =>
+  COUNT_FLAGS.filter((f) => (f !== 'clumped-sugar' || props.method === 'sugar') && (f !== 'from-super' || props.method === 'wash' || props.method === 'sugar')),
+)
+const set = (flag: CountFlag, on: boolean) => (flags.value = on ? [...flags.value, flag] : flags.value.filter((f) => f !== flag))
+</script>
+
+<template>
+  <fieldset class="flags">
+    <legend>Does not speak for the yard: <span class="soft">tick what holds; it is counted all the same</span></legend>
+    <label v-for="f in offered" :key="f">
+      <input type="checkbox" :checked="flags.includes(f)" @change="set(f, ($event.target as HTMLInputElement).checked)" />
+      {{ flagWord(f) }}
+      <span v-if="known.includes(f)" class="soft small">(from the last look)</span>
+    </label>
+  </fieldset>
+</template>
+
+<style scoped>
+.flags { border: 0; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 2px 20px; min-width: 0; }
+legend { font-size: 14px; font-weight: 600; padding: 0; margin-bottom: 4px; }
+legend span { font-weight: 400; }
+label { display: inline-flex; gap: 8px; align-items: center; min-height: 32px; cursor: pointer; }
+input { width: 18px; height: 18px; accent-color: var(--thistle); }
+@media screen and (max-width: 720px) {
+  label { min-height: 48px; width: calc(50% - 12px); }
+  input { width: 26px; height: 26px; flex: none; }
+}
+</style>

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+/** The yard over time: each colony's counts, the yard's mean with its range, and the limit of the day. Chart.js is loaded here only. */
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip, type ChartConfiguration, type Plugin } from 'chart.js'
+import { yardHistory, type YardState } from '@thistle/core/holding'
+import { judge } from '@thistle/core/judge'
+import { addDays, daysBetween } from '@thistle/core/time'
+import { plain } from '@thistle/core/units'
+import { sayDay } from '../../look/dates.ts'
+import { chosenTheme } from '../../look/light.ts'
+
+Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif"
+Chart.defaults.font.size = 13
+Chart.register(LinearScale, LineController, LineElement, PointElement, Tooltip)
+const props = defineProps<{ yard: YardState; today: string }>()
+const canvas = ref<HTMLCanvasElement | null>(null)
+let chart: Chart | null = null
+
+const rounds = computed(() => yardHistory(props.yard))
+const lines = computed(() =>
+  props.yard.row.map((s) => ({
+    name: s.colony.name,
+    points: [...new Set(s.situation.counts.filter((c) => c.method === 'wash' || c.method === 'sugar').map((c) => c.date))].toSorted().map((day) => ({
+      day,
+      level: judge({ ...s.situation, asOf: day, counts: s.situation.counts.filter((c) => c.date === day) }).estimate ?? 0,
+    })),
+  })),
+)
+const start = computed(() => [...rounds.value.map((r) => r.day), ...lines.value.flatMap((l) => l.points.map((p) => p.day))].toSorted()[0] ?? props.today)
+const at = (day: string) => daysBetween(start.value, day)
+const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim()
+
+/** The range of the yard's mean, drawn as everywhere: a whisker with its caps. */
+const whiskers: Plugin<'line'> = {
+  id: 'whiskers',
+  afterDatasetsDraw: ({ ctx, scales: { x, y } }) => {
+    if (!x || !y) return
+    ctx.save()
+    ctx.strokeStyle = ink('ink')
+    ctx.lineWidth = 1.6
+    for (const r of rounds.value) {
+      const [px, high, low] = [x.getPixelForValue(at(r.day)), y.getPixelForValue(Math.min(y.max, r.estimate.mean.high)), y.getPixelForValue(r.estimate.mean.low)]
+      ctx.beginPath()
+      ctx.moveTo(px, high)
+      ctx.lineTo(px, low)
+      for (const cap of [high, low]) {
+        ctx.moveTo(px - 5, cap)
+        ctx.lineTo(px + 5, cap)
+      }
+      ctx.stroke()
+    }
+    ctx.restore()
+  },
+}
+
+function config(): ChartConfiguration<'line'> {
+  const limits = rounds.value.map((r) => ({ x: at(r.day), y: r.limit }))
+  const last = limits.at(-1)
+  return {
+    type: 'line',
+    data: {
+      datasets: [
+        { label: 'Yard', data: rounds.value.map((r) => ({ x: at(r.day), y: r.estimate.mean.estimate })), borderColor: ink('thistle'), backgroundColor: ink('thistle'), borderWidth: 2.5, pointRadius: 5 },
+        { label: 'Limit', data: last ? [...limits, { x: at(props.today), y: props.yard.limit }] : [], borderColor: ink('brick'), borderDash: [5, 4], borderWidth: 1.4, pointRadius: 0, stepped: 'before' },
+        ...lines.value.map((l) => ({ label: l.name, data: l.points.map((p) => ({ x: at(p.day), y: p.level })), borderColor: ink('thistle-mid'), backgroundColor: ink('thistle-mid'), borderWidth: 1, pointRadius: 2.5 })),
+      ],
+    },
+    options: {
+      animation: false,
+      maintainAspectRatio: false,
+      scales: {
+        x: { type: 'linear', min: 0, max: at(props.today), ticks: { color: ink('soft'), maxTicksLimit: 8, callback: (value) => sayDay(addDays(start.value, Math.round(Number(value)))).replace(/^\w+ /, '') }, grid: { display: false } },
+        y: { beginAtZero: true, title: { display: true, text: 'mites per 100 bees', color: ink('soft') }, ticks: { color: ink('soft') }, grid: { color: ink('hairline') } },
+      },
+      plugins: {
+        tooltip: {
+          callbacks: {
+            title: (items) => (items[0] ? sayDay(addDays(start.value, Math.round(items[0].parsed.x ?? 0))) : ''),
+            label: (item) => `${item.dataset.label}: ${(item.parsed.y ?? 0).toFixed(1)} in 100`,
+          },
+        },
+      },
+    },
+    plugins: [whiskers],
+  }
+}
+function draw(): void {
+  chart?.destroy()
+  if (canvas.value) chart = new Chart(canvas.value, config())
+}
+onMounted(draw)
+watch([() => props.yard, chosenTheme], draw, { flush: 'post' })
+onBeforeUnmount(() => chart?.destroy())
+</script>
+
+<template>
+  <div class="over-time">
+    <div class="frame"><canvas ref="canvas" role="img" :aria-label="`The yard over ${rounds.length} rounds of counting; the figures stand in the table below`" /></div>
+    <p class="soft small">Thick: the yard's mean with its range. Thin: each colony. Dashed: the limit of the day.</p>
+    <details>
+      <summary>The figures</summary>
+      <table>
+        <thead><tr><th scope="col">Round until</th><th scope="col">Colonies</th><th scope="col">Mean, in 100</th><th scope="col">Likely</th><th scope="col">Highest</th><th scope="col">Limit</th></tr></thead>
+        <tbody>
+          <tr v-for="r in rounds" :key="r.day">
+            <th scope="row">{{ sayDay(r.day, today) }}</th>
+            <td>{{ r.colonies }}</td>
+            <td>{{ r.estimate.mean.estimate.toFixed(1) }}</td>
+            <td>{{ r.estimate.mean.low.toFixed(1) }} to {{ r.estimate.mean.high.toFixed(1) }}</td>
+            <td>{{ r.estimate.highest.toFixed(1) }}</td>
+            <td>{{ plain(r.limit, 2) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </details>
+  </div>
+</template>
+
+<style scoped>
+.over-time { display: grid; gap: 8px; min-width: 0; }
+.frame { position: relative; height: 280px; min-width: 0; }
+table { border-collapse: collapse; margin-top: 6px; }
+th, td { text-align: left; padding: 4px 18px 4px 0; border-bottom: 1px solid var(--hairline); font-weight: 400; }
+thead th { color: var(--soft); font-size: 13.5px; }
+summary { cursor: pointer; min-height: 32px; }
+</style>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+/** How many colonies, how many bees, and which ones: drawn by chance with a seed that is shown, so that anybody can draw them again. */
+import { computed, ref } from 'vue'
+import { drawColonies, errorOf, fewestColonies, PLAN_SOURCE, PUBLISHED_COLONIES, USUAL_BEES, USUAL_VARIATION } from '@thistle/core/count'
+import { yardCounts, type YardState } from '@thistle/core/holding'
+import { plain } from '@thistle/core/units'
+import NumberField from '../../parts/NumberField.vue'
+import { plural } from '../../parts/count-words.ts'
+
+const props = defineProps<{ yard: YardState }>()
+const bees = ref<number | null>(USUAL_BEES)
+const wanted = ref<'published' | '0.2' | '0.3' | '0.4'>('published')
+const seed = ref<number | null>(1)
+const counts = computed(() => yardCounts(props.yard).estimate)
+const assumed = computed(() => ({
+  colonies: props.yard.row.length,
+  level: Math.max(0.5, counts.value?.mean.estimate ?? props.yard.limit),
+  variation: counts.value?.variation ?? USUAL_VARIATION,
+}))
+const fault = computed(() => (bees.value === null || bees.value < 50 || bees.value > 2000 ? 'From 50 to 2000 bees a jar: a level half cup is about 300.' : null))
+const chosen = computed<number | null>(() => {
+  if (fault.value || bees.value === null) return null
+  if (wanted.value === 'published') return Math.min(PUBLISHED_COLONIES, props.yard.row.length)
+  return fewestColonies(assumed.value, bees.value, Number(wanted.value))
+})
+const error = computed(() => (chosen.value && bees.value ? errorOf(assumed.value, chosen.value, bees.value) : null))
+const drawn = computed(() =>
+  chosen.value === null ? [] : drawColonies(props.yard.row.map((s) => ({ position: s.colony.placement.position, state: s })), chosen.value, seed.value ?? 0),
+)
+const again = () => (seed.value = ((seed.value ?? 0) % 9999) + 1)
+</script>
+
+<template>
+  <div class="plan">
+    <div class="fields">
+      <div class="field">
+        <label for="p-wanted">How sure of the yard's mean</label>
+        <select id="p-wanted" v-model="wanted" class="pick">
+          <option value="published">the published plan: about {{ PUBLISHED_COLONIES }} colonies</option>
+          <option value="0.4">roughly: within 40 %</option>
+          <option value="0.3">fairly: within 30 %</option>
+          <option value="0.2">closely: within 20 %</option>
+        </select>
+      </div>
+      <NumberField id="p-bees" v-model="bees" label="Bees a jar" :min="0" :fault="fault" />
+      <NumberField id="p-seed" v-model="seed" label="Seed of the draw" :min="0" :max="999999" />
+    </div>
+    <p v-if="chosen === null && !fault" class="care">Not even all {{ yard.row.length }} colonies with {{ bees }} bees each would be as sure as that. Take more bees, or be content with less.</p>
+    <template v-else-if="chosen !== null && error !== null">
+      <p class="serif says">
+        {{ plural(chosen, 'colony', 'colonies') }} of {{ yard.row.length }}, {{ bees }} bees each: the mean is then known within about {{ Math.round(error * 100) }} % (one standard error).
+      </p>
+      <ol class="drawn" aria-label="Colonies to sample, in walking order">
+        <li v-for="d in drawn" :key="d.state.colony.id">
+          <RouterLink :to="`/count/${d.state.colony.id}`"><i>{{ d.position }}</i> {{ d.state.colony.name }}</RouterLink>
+        </li>
+      </ol>
+      <p class="no-print">
+        <button class="press quiet" type="button" @click="again">Draw others</button>
+        <span class="soft small">Drawn by chance with seed {{ seed }}: the same seed draws the same. Picking the strong ones, or the near ones, would say nothing of the rest.</span>
+      </p>
+    </template>
+    <p class="soft small">
+      Reckoned for a level of {{ assumed.level.toFixed(1) }} in 100 and colonies that differ by {{ Math.round(assumed.variation * 100) }} % of it
+      ({{ counts?.variation == null ? 'common practice, no source' : 'as the newest counts of this yard show' }}); Cochran 1977. The published plan: {{ PLAN_SOURCE }}.
+      For a verdict on one colony, count that colony: {{ plain(yard.limit, 2) }} is the limit for each.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.plan { display: grid; gap: 12px; }
+.fields { display: grid; grid-template-columns: minmax(200px, 1.6fr) 1fr 1fr; gap: 12px; align-items: start; }
+.says { font-size: 18px; line-height: 1.3; }
+.drawn { display: flex; flex-wrap: wrap; gap: 8px; }
+.drawn a { display: inline-flex; gap: 7px; align-items: baseline; min-height: 40px; padding: 8px 13px; border: 1px solid var(--line); border-radius: 9px; background: var(--sheet); color: var(--ink); text-decoration: none; font-weight: 600; }
+.drawn a:hover { border-color: var(--thistle); }
+.drawn i { font-style: normal; font-weight: 400; color: var(--soft); font-size: 13px; }
+.no-print { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; }
+@media print { .drawn a::before { content: ''; width: 13px; height: 13px; border: 1.3px solid var(--ink); border-radius: 3px; } }
+@media screen and (max-width: 720px) {
+  .fields { grid-template-columns: 1fr 1fr; }
+  .fields > :first-child { grid-column: 1 / -1; }
+  .drawn a { min-height: 50px; }
+}
+</style>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+/** The yard as a whole: its picture, what its counts say of it, whom to sample, and how it went over time. */
+import { computed, defineAsyncComponent, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { yardCounts, type ColonyState } from '@thistle/core/holding'
+import { plain } from '@thistle/core/units'
+import YardPicture from '../../graphics/YardPicture.vue'
+import { plural } from '../../parts/count-words.ts'
+import { sayChance } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
+import CountNav from './CountNav.vue'
+import SamplingPlan from './SamplingPlan.vue'
+import YardJar from './YardJar.vue'
+
+const OverTime = defineAsyncComponent(() => import('./OverTime.vue'))
+const route = useRoute()
+const router = useRouter()
+const holding = useHolding()
+const yard = computed(() => holding.states.find((y) => y.yard.id === route.params.yardId) ?? holding.yard)
+watch(
+  () => yard.value?.yard.id,
+  (id) => {
+    if (id) holding.chosenYard = id
+  },
+  { immediate: true },
+)
+const counts = computed(() => (yard.value ? yardCounts(yard.value) : null))
+const e = computed(() => counts.value?.estimate ?? null)
+const names = (states: readonly ColonyState[]) => states.map((s) => s.colony.name).join(', ')
+const range = (x: { estimate: number; low: number; high: number }) => `${x.estimate.toFixed(1)} in 100, likely ${x.low.toFixed(1)} to ${x.high.toFixed(1)}`
+const tone = computed(() => {
+  const [found, limit] = [e.value, yard.value?.limit ?? 0]
+  if (!found) return 'soft'
+  return found.mean.estimate >= limit ? 'alarm' : found.mean.high < limit && found.over === 0 ? 'settled' : ''
+})
+const open = (s: ColonyState) => void router.push(`/count/${s.colony.id}`)
+const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.counts.length > 0))
+</script>
+
+<template>
+  <div class="page">
+    <CountNav />
+    <template v-if="yard && yard.row.length > 0 && counts">
+      <h1>{{ yard.yard.name }} as it is counted</h1>
+      <YardPicture :row="yard.row" :limit="yard.limit" :mean="e?.mean ?? null" class="picture" @open="open" />
+
+      <section class="says" aria-labelledby="y-says">
+        <h2 id="y-says" class="unseen">What the counts say of the yard</h2>
+        <template v-if="e">
+          <p class="serif main" :class="tone">
+            {{ plural(e.sampled, 'colony', 'colonies') }} of {{ yard.row.length }} counted within three weeks: the yard stands at {{ range(e.mean) }}, against a limit of {{ plain(yard.limit, 2) }}.
+          </p>
+          <dl>
+            <dt>Colonies at or over the limit</dt>
+            <dd>{{ e.over === 0 ? 'none of those counted' : `${e.over} of ${e.sampled} counted` }}; the highest has {{ e.highest.toFixed(1) }} in 100</dd>
+            <dt>Chance that one that was not counted is over it</dt>
+            <dd v-if="e.unsampled === 0">none is left uncounted</dd>
+            <dd v-else><strong>{{ sayChance(e.chanceOtherOver) }}</strong>, for the {{ e.unsampled }} not counted: {{ names(counts.uncounted) }}</dd>
+            <dt>How much the colonies differ</dt>
+            <dd>
+              {{ e.variation === null ? 'not to be told from so few' : e.variation === 0 ? 'no more than jars of one colony would' : `by about ${Math.round(e.variation * 100)} % of the mean, the chance of the jars taken out` }}.
+              Taken as one jar it would read {{ range(e.pooled) }}: narrower than the truth wherever colonies differ.
+            </dd>
+            <dt>Rule of thumb</dt>
+            <dd>{{ e.rule.text }} <span class="soft">(common practice, no source)</span></dd>
+            <template v-if="counts.leftOut.length > 0">
+              <dt>Counted, and left out of the mean</dt>
+              <dd>{{ names(counts.leftOut) }}: not representative</dd>
+            </template>
+          </dl>
+          <p class="soft small">
+            Range: 90 %, by the spread between colonies and within jars (Cochran 1977), Student's t. The chance for those not counted takes it that the others were drawn by chance. Treating goes by the whole yard where one option serves; a colony left high infests the rest.
+          </p>
+        </template>
+        <p v-else class="serif main soft">No colony was counted by wash or roll within three weeks: nobody can say how the yard stands. The plan below says whom to sample.</p>
+      </section>
+
+      <div class="two">
+        <section class="sheet block" aria-labelledby="y-plan">
+          <h2 id="y-plan">Whom to sample</h2>
+          <SamplingPlan :key="yard.yard.id" :yard="yard" />
+        </section>
+        <section class="sheet block" aria-labelledby="y-jar">
+          <h2 id="y-jar">One jar for the yard</h2>
+          <YardJar :key="yard.yard.id" :yard="yard" />
+        </section>
+      </div>
+      <section v-if="timely" class="sheet block" aria-labelledby="y-time">
+        <h2 id="y-time">Over time</h2>
+        <OverTime :key="yard.yard.id" :yard="yard" :today="holding.today" />
+      </section>
+    </template>
+    <template v-else>
+      <h1>Nothing stands here yet.</h1>
+      <p class="soft">Add colonies to the yard first. <RouterLink to="/yards">To the yards</RouterLink></p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.picture { margin: 10px 0 18px; }
+.says { display: grid; gap: 10px; margin-bottom: 20px; }
+.main { font-size: 21px; line-height: 1.28; max-width: 1000px; }
+dl { margin: 0; display: grid; grid-template-columns: minmax(180px, 300px) minmax(0, 1fr); gap: 6px 18px; }
+dt { color: var(--soft); }
+dd { margin: 0; }
+.two { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr); gap: 18px; margin-bottom: 18px; align-items: start; }
+.block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; }
+@media screen and (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } }
+@media screen and (max-width: 720px) {
+  dl { grid-template-columns: 1fr; gap: 1px; }
+  dd { margin-bottom: 8px; }
+  .block { padding: 16px 14px; }
+}
+</style>

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+/** One jar for the whole yard: bees of several colonies together. It tells the mean, and hides the bad one. */
+import { computed, reactive, ref } from 'vue'
+import { clopperPearson, countFaults } from '@thistle/core/count'
+import type { YardState } from '@thistle/core/holding'
+import { plain } from '@thistle/core/units'
+import DotWhisker from '../../graphics/DotWhisker.vue'
+import { sayDay } from '../../look/dates.ts'
+import DayField from '../../parts/DayField.vue'
+import NumberField from '../../parts/NumberField.vue'
+import { plural } from '../../parts/count-words.ts'
+import { useSave } from '../../parts/useSave.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+
+const props = defineProps<{ yard: YardState }>()
+const holding = useHolding()
+const { busy, fault, at, save } = useSave()
+const open = ref(false)
+const touched = ref(false)
+const fresh = () => ({ id: newId(), mites: null as number | null, bees: 300 as number | null, onDay: holding.today as string | null, method: 'wash' as 'wash' | 'sugar', colonies: [] as string[] })
+const draft = reactive(fresh())
+const recovery = computed(() => (draft.method === 'sugar' ? (holding.settings?.sugarRecovery ?? 0.9) : null))
+const refusals = computed(() =>
+  countFaults({ method: draft.method, onDay: draft.onDay, recovery: recovery.value, samples: [{ mites: draft.mites, bees: draft.bees, days: null }] }, holding.today, null).filter(
+    (f) => f.severity === 'refuse',
+  ),
+)
+const faultAt = (field: string): string | null => {
+  const own = touched.value ? refusals.value.find((f) => f.path.endsWith(field)) : undefined
+  return own?.text ?? at(field)
+}
+const jars = computed(() =>
+  (props.yard.yard.jars ?? []).toReversed().map((jar) => {
+    const share = clopperPearson(jar.mites, jar.bees)
+    const scale = 100 / (jar.recovery ?? 1)
+    return { jar, estimate: share.estimate * scale, low: share.low * scale, high: Math.min(100, share.high * scale) }
+  }),
+)
+async function keep(): Promise<void> {
+  touched.value = true
+  if (refusals.value.length > 0) return
+  const { id, ...body } = draft
+  const done = await save(() => holding.put('jars', id, { ...body, recovery: recovery.value, note: null, version: null }, props.yard.yard.id).then(() => undefined))
+  if (!done) return
+  Object.assign(draft, fresh())
+  touched.value = false
+  open.value = false
+}
+async function takeBack(id: string, version: number): Promise<void> {
+  await save(async () => {
+    await holding.persist('DELETE', `/jars/${id}?version=${version}`)
+    await holding.refresh(props.yard.yard.id)
+  })
+}
+</script>
+
+<template>
+  <div class="jar">
+    <ul v-if="jars.length > 0" class="list">
+      <li v-for="j in jars" :key="j.jar.id">
+        <span>{{ sayDay(j.jar.onDay, holding.today) }}</span>
+        <DotWhisker :estimate="j.estimate" :low="j.low" :high="j.high" :threshold="yard.limit" :over="j.estimate >= yard.limit" :label="`${j.estimate.toFixed(1)} in 100`" />
+        <span>{{ j.estimate.toFixed(1) }} in 100, likely {{ j.low.toFixed(1) }} to {{ j.high.toFixed(1) }}</span>
+        <span class="soft small">{{ j.jar.mites }} of {{ j.jar.bees }}, {{ j.jar.colonies.length > 0 ? plural(j.jar.colonies.length, 'colony', 'colonies') : 'colonies not noted' }}</span>
+        <button v-if="holding.mayWrite" class="plainlink small" type="button" :disabled="busy" @click="takeBack(j.jar.id, j.jar.version)">take back</button>
+      </li>
+    </ul>
+    <p class="care">A jar of several colonies gives the yard's mean and hides the bad one: {{ plain(yard.limit, 2) }} in 100 in it may be one colony at ten times the others.</p>
+    <button v-if="!open && holding.mayWrite" class="press quiet" type="button" @click="open = true">Enter a yard jar</button>
+    <form v-else-if="holding.mayWrite" class="form" novalidate @submit.prevent="keep">
+      <div class="fields">
+        <NumberField id="j-mites" v-model="draft.mites" label="Mites" :min="0" :fault="faultAt('mites')" />
+        <NumberField id="j-bees" v-model="draft.bees" label="Bees in the jar" :min="0" :fault="faultAt('bees')" />
+        <div class="field">
+          <label for="j-method">Method</label>
+          <select id="j-method" v-model="draft.method" class="pick">
+            <option value="wash">Wash</option>
+            <option value="sugar">Sugar roll</option>
+          </select>
+        </div>
+        <DayField id="j-day" v-model="draft.onDay" label="Counted on" :max="holding.today" :fault="faultAt('onDay')" />
+      </div>
+      <fieldset>
+        <legend>From which colonies (if noted)</legend>
+        <label v-for="s in yard.row" :key="s.colony.id"><input v-model="draft.colonies" type="checkbox" :value="s.colony.id" /> {{ s.colony.placement.position }} {{ s.colony.name }}</label>
+      </fieldset>
+      <p v-if="fault && !at('mites') && !at('bees')" class="alarm strong" role="alert">{{ fault }}</p>
+      <p class="acts">
+        <button class="press settle" type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep the jar' }}</button>
+        <button class="press quiet" type="button" @click="open = false">Leave it</button>
+      </p>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.jar, .form { display: grid; gap: 12px; justify-items: start; }
+.list { display: grid; gap: 6px; width: 100%; }
+.list li { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; }
+.fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(130px, 1fr)); gap: 12px; width: 100%; }
+fieldset { border: 0; padding: 0; margin: 0; display: flex; flex-wrap: wrap; gap: 2px 18px; }
+legend { font-size: 14px; font-weight: 600; padding: 0; }
+label { display: inline-flex; gap: 8px; align-items: center; min-height: 34px; }
+input[type='checkbox'] { width: 18px; height: 18px; accent-color: var(--thistle); }
+.acts { display: flex; gap: 10px; flex-wrap: wrap; }
+@media screen and (max-width: 720px) {
+  label { min-height: 48px; }
+  input[type='checkbox'] { width: 26px; height: 26px; }
+}
+</style>

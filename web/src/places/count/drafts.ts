@@ -1,0 +1,142 @@
+/** What is typed for each colony and not kept yet: it stays, whatever is looked at in between. */
+import { defineStore } from 'pinia'
+import { reactive, ref } from 'vue'
+import { spreadOf, shareOf, squaresOf, SUGAR_RECOVERY, type CountEntry, type CountFlag, type Cup, type Fluid, type Measured, beesIn } from '@thistle/core/count'
+import type { ColonyState, MarkedPhoto, SettingsRecord } from '@thistle/core/holding'
+import type { CountFact, Method } from '@thistle/core/situation'
+import type { Day } from '@thistle/core/time'
+import { newId } from '../../stores/holding.ts'
+
+export interface DraftJar {
+  /** Mites of each shake; null where none is counted yet. */
+  shakes: (number | null)[]
+  by: 'number' | Measured['by']
+  /** Bees, level cups or mL, as `by` says; cells for drone brood. */
+  amount: number | null
+}
+export interface Draft {
+  id: string
+  method: Method
+  fluid: Fluid
+  onDay: Day | null
+  jars: DraftJar[]
+  days: number | null
+  recovery: number | null
+  flags: CountFlag[]
+  queenSeen: boolean
+  /** Seconds the sugar was left to work. */
+  waited: number | null
+  note: string
+  photo: MarkedPhoto | null
+}
+
+/** What a colony's newest look says against its sample. */
+export function flagsOf(state: ColonyState, method: Method): CountFlag[] {
+  const { queen, newlyHived, brood } = state.situation.colony
+  const found: CountFlag[] = []
+  if (queen === 'absent') found.push('queenless')
+  if (newlyHived) found.push('newly-hived')
+  if (brood === 'none' && method !== 'drone' && state.judgement.phase !== 'dormant') found.push('broodless')
+  return found
+}
+
+export const usualAmount = (method: Method): number => (method === 'drone' ? 100 : 300)
+
+/** Bees of a jar: counted, or out of its measure. */
+export const beesOfJar = (jar: DraftJar, cup: Cup | null): number | null =>
+  jar.amount === null ? null : jar.by === 'number' ? jar.amount : beesIn({ by: jar.by, amount: jar.amount }, cup)
+export const mitesOfJar = (jar: DraftJar): number | null => {
+  const seen = jar.shakes.filter((m) => m !== null)
+  return seen.length === 0 ? null : seen.reduce((sum, m) => sum + m, 0)
+}
+
+/** Samples of a draft as they are sent and judged. */
+export function samplesOf(draft: Draft, cup: Cup | null) {
+  const board = draft.method === 'board'
+  const jars = board ? draft.jars.slice(0, 1) : draft.jars
+  return jars.map((jar) => {
+    const measured = board || draft.method === 'drone' || jar.by === 'number' || jar.amount === null ? null : { by: jar.by, amount: jar.amount }
+    const squares = board && draft.photo ? squaresOf(draft.photo.grid, draft.photo.marks) : null
+    const shakes = !board && jar.shakes.length > 1 ? jar.shakes.map((m) => m ?? 0) : null
+    return { mites: mitesOfJar(jar), bees: board ? null : beesOfJar(jar, cup), days: board ? draft.days : null, measured, squares, shakes }
+  })
+}
+export const entryOf = (draft: Draft, cup: Cup | null): CountEntry => ({
+  method: draft.method,
+  onDay: draft.onDay,
+  recovery: draft.method === 'sugar' ? draft.recovery : null,
+  samples: samplesOf(draft, cup),
+})
+export const factsOf = (draft: Draft, cup: Cup | null, today: Day): CountFact[] =>
+  samplesOf(draft, cup).map((s) => ({
+    date: draft.onDay ?? today,
+    method: draft.method,
+    mites: s.mites ?? 0,
+    bees: s.bees,
+    days: s.days,
+    recovery: draft.method === 'sugar' ? draft.recovery : null,
+    representative: draft.flags.length > 0 ? false : null,
+    ...(s.squares ? { share: shareOf(s.squares), spread: spreadOf(s.squares) } : {}),
+  }))
+
+/** The row that is sent. */
+export const bodyOf = (draft: Draft, cup: Cup | null, colonyId: string, courseId: string | null) => ({
+  colonyId,
+  courseId,
+  onDay: draft.onDay,
+  method: draft.method,
+  recovery: draft.method === 'sugar' ? draft.recovery : null,
+  representative: draft.flags.length > 0 ? false : null,
+  note: draft.note,
+  samples: samplesOf(draft, cup),
+  fluid: draft.method === 'wash' ? draft.fluid : null,
+  flags: draft.flags,
+  queenSeen: draft.method === 'wash' || draft.method === 'sugar' ? draft.queenSeen : null,
+  waited: draft.method === 'sugar' ? draft.waited : null,
+  photo: draft.photo,
+})
+
+/** True where anything was counted or written for it. */
+export const isTyped = (draft: Draft): boolean =>
+  draft.jars.some((jar) => jar.shakes.some((m) => m !== null)) || draft.note !== '' || draft.photo !== null
+
+export const useDrafts = defineStore('count-drafts', () => {
+  const drafts = reactive(new Map<string, Draft>())
+  /** The method and its ways as last chosen: the next colony in the row begins with them. */
+  const last = ref<Pick<Draft, 'method' | 'fluid'> & { by: DraftJar['by']; amount: number | null }>({
+    method: 'wash',
+    fluid: 'alcohol',
+    by: 'number',
+    amount: 300,
+  })
+
+  function of(state: ColonyState, today: Day, settings: SettingsRecord | null): Draft {
+    const known = drafts.get(state.colony.id)
+    if (known) return known
+    const method: Method = state.colony.board ? 'board' : last.value.method
+    const amount = method === last.value.method ? last.value.amount : usualAmount(method)
+    drafts.set(state.colony.id, {
+      id: newId(),
+      method,
+      fluid: last.value.fluid,
+      onDay: today,
+      jars: [{ shakes: [null], by: method === 'drone' ? 'number' : last.value.by, amount }],
+      days: null,
+      recovery: settings?.sugarRecovery ?? SUGAR_RECOVERY.usual,
+      flags: flagsOf(state, method),
+      queenSeen: false,
+      waited: null,
+      note: '',
+      photo: null,
+    })
+    return drafts.get(state.colony.id) as Draft
+  }
+  function remember(draft: Draft): void {
+    const jar = draft.jars[0]
+    last.value = { method: draft.method, fluid: draft.fluid, by: jar?.by ?? 'number', amount: jar?.amount ?? usualAmount(draft.method) }
+  }
+  function drop(colonyId: string): void {
+    drafts.delete(colonyId)
+  }
+  return { drafts, last, of, remember, drop }
+})
