@@ -1,5 +1,5 @@
 export type * from './records.ts'
-export { situationOf, countFacts, courseFacts, keeperFacts, NOTHING_KNOWN } from './situation-of.ts'
+export { bareSituation, situationOf, countFacts, courseFacts, keeperFacts, NOTHING_KNOWN } from './situation-of.ts'
 export { courseState, type CourseState } from './course-state.ts'
 export { colonyState, type ColonyState, type NextStep, type Tone } from './colony-state.ts'
 export { yardState, type YardState, type Phrase } from './yard-state.ts'

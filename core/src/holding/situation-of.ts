@@ -109,3 +109,22 @@ export function courseFacts(situation: Situation, judgement: Judgement, treatmen
     before: { mites: judgement.mites, bees: judgement.bees, countedOn: judgement.countedOn, method: judgement.method },
   }
 }
+
+/** The case of no colony in particular, for what a count alone would say. */
+export const bareSituation = (today: Day, hemisphere: 'north' | 'south', settings: SettingsRecord): Situation => ({
+  case: 1,
+  asOf: today,
+  startOn: today,
+  hemisphere,
+  phase: null,
+  colony: { ...NOTHING_KNOWN, hivedOn: null },
+  supers: { now: null, offOn: null, nextOn: null },
+  counts: [],
+  weather: [],
+  normals: [],
+  lastOpening: null,
+  history: [],
+  keeper: keeperFacts(settings),
+  rules: {},
+  stock: {},
+})

@@ -8,6 +8,7 @@ import { useHolding } from '../stores/holding.ts'
 import CountDot from './CountDot.vue'
 import { useSave } from './useSave.ts'
 
+const HOW = { wash: '', sugar: 'sugar', board: 'a day', drone: 'cells' } as const
 const props = defineProps<{ state: ColonyState }>()
 const holding = useHolding()
 const { busy, fault, save } = useSave()
@@ -27,13 +28,17 @@ async function takeBack(count: CountRecord | undefined): Promise<void> {
 async function putBack(): Promise<void> {
   const count = gone.value
   if (!count) return
-  const { courseId, onDay, method, recovery, representative, note, samples } = count
-  const body = { colonyId: props.state.colony.id, courseId, onDay, method, recovery, representative, note, samples, version: count.version + 1 }
+  const { id: _id, version, ...rest } = count
+  const body = { ...rest, colonyId: props.state.colony.id, version: version + 1 }
   if (await save(() => holding.put('counts', count.id, body, yardId.value).then(() => undefined))) gone.value = null
 }
 const counts = computed(() => {
   const days = [...new Set(props.state.colony.counts.map((n) => n.onDay))].toReversed()
-  return days.map((day) => ({ day, judged: judge({ ...props.state.situation, asOf: day, counts: props.state.situation.counts.filter((n) => n.date <= day) }) }))
+  return days.map((day) => ({
+    day,
+    photo: props.state.colony.counts.findLast((c) => c.onDay === day && c.photo) ?? null,
+    judged: judge({ ...props.state.situation, asOf: day, counts: props.state.situation.counts.filter((n) => n.date <= day) }),
+  }))
 })
 </script>
 
@@ -44,7 +49,11 @@ const counts = computed(() => {
       <li v-for="c in counts" :key="c.day">
         <span>{{ sayDay(c.day, holding.today) }}</span>
         <CountDot :judgement="c.judged" />
-        <span>{{ c.judged.estimate?.toFixed(1) }}</span>
+        <span>
+          {{ c.judged.estimate?.toFixed(1) }}
+          <span class="soft small how">{{ HOW[c.judged.method ?? 'wash'] }}</span>
+          <RouterLink v-if="c.photo" class="small" :to="`/count/${state.colony.id}/photo/${c.photo.id}`">marks</RouterLink>
+        </span>
         <button v-if="holding.mayWrite" class="plainlink small" type="button" :disabled="busy" :aria-label="`Take back the count of ${sayDay(c.day)}`" @click="takeBack(entryOf(c.day))">take back</button>
       </li>
     </ul>
@@ -53,7 +62,7 @@ const counts = computed(() => {
       <button class="plainlink" type="button" :disabled="busy" @click="putBack">Put it back</button>
     </p>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
-    <p class="soft small">Mites per 100 bees, each against the limit of its own day.</p>
+    <p class="soft small">Each against the limit of its own day: in 100 bees, a board in mites a day, drone brood in 100 cells.</p>
   </section>
 </template>
 

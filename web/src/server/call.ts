@@ -51,19 +51,32 @@ async function refusal(response: Response, sent: unknown): Promise<Refused> {
   })
 }
 
-/** One call to our API. Throws `Refused` for every answer that is not a success. */
-export async function call<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> {
+const JSON_TYPE = 'application/json'
+
+/** Asks and answers the response; throws `Refused` where it was not reached or refused. */
+async function ask(path: string, init: RequestInit, sent: unknown, patience: number): Promise<Response> {
   let response: Response
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      credentials: 'same-origin',
-      signal: AbortSignal.timeout(15_000),
-      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-    })
+    response = await fetch(`/api${path}`, { credentials: 'same-origin', signal: AbortSignal.timeout(patience), ...init })
   } catch {
     throw new Refused(0, OUT_OF_REACH)
   }
-  if (!response.ok) throw await refusal(response, body ?? null)
+  if (!response.ok) throw await refusal(response, sent)
+  return response
+}
+
+/** One call to our API. Throws `Refused` for every answer that is not a success. */
+export async function call<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  const init = { method, ...(body === undefined ? {} : { headers: { 'content-type': JSON_TYPE }, body: JSON.stringify(body) }) }
+  const response = await ask(path, init, body ?? null, 15_000)
   return response.status === 204 || response.status === 202 ? (undefined as T) : ((await response.json()) as T)
 }
+
+/** Photographs take their time on a thin line. */
+const PHOTO_PATIENCE = 120_000
+/** Sends a photograph of a colony's board or tray; the same again does no harm. */
+export const sendPhoto = async (id: string, colonyId: string, photo: Blob): Promise<void> => {
+  await ask(`/photos/${id}?colonyId=${colonyId}`, { method: 'PUT', headers: { 'content-type': 'image/jpeg' }, body: photo }, null, PHOTO_PATIENCE)
+}
+/** A photograph as it was kept. */
+export const fetchPhoto = async (id: string): Promise<Blob> => (await ask(`/photos/${id}`, { method: 'GET' }, null, PHOTO_PATIENCE)).blob()

@@ -51,10 +51,10 @@ export const useConnection = defineStore('connection', () => {
   }
 
   /** A call that outlives an outage and an ended session: idempotent, so that sending it again does no harm. */
-  async function persist<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  async function untilDone<T>(work: () => Promise<T>): Promise<T> {
     for (;;) {
       try {
-        const result = await call<T>(method, path, body)
+        const result = await work()
         if (lost.value && !waiting) lost.value = null
         return result
       } catch (fault) {
@@ -64,5 +64,6 @@ export const useConnection = defineStore('connection', () => {
       }
     }
   }
-  return { lost, signedOut, untilBack, signedIn, persist }
+  const persist = <T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> => untilDone(() => call<T>(method, path, body))
+  return { lost, signedOut, untilBack, signedIn, untilDone, persist }
 })

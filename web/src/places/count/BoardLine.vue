@@ -10,7 +10,7 @@ import { newId, useHolding } from '../../stores/holding.ts'
 import type { Draft } from './drafts.ts'
 
 const props = defineProps<{ yardId: string; state: ColonyState; draft: Draft }>()
-const emit = defineEmits<{ days: [number] }>()
+const emit = defineEmits<{ days: [number]; dropPhoto: [] }>()
 const holding = useHolding()
 const { busy, fault, save } = useSave()
 const board = computed(() => props.state.colony.board ?? null)
@@ -49,11 +49,12 @@ const photo = computed(() => props.draft.photo)
       <button class="press quiet" type="button" :disabled="busy" @click="lay">Lay a board today</button>
       <span class="soft small">and the days count themselves; or enter one that lay already.</span>
     </p>
-    <p v-if="reading">
+    <p v-if="draft.method !== 'drone'">
       <RouterLink :to="`/count/${colonyId}/photo`">{{ photo ? 'Back to the photograph' : 'Count on a photograph' }}</RouterLink>
       <span v-if="photo" class="soft">
         {{ plural(photo.marks.length, 'mark') }}<template v-if="photo.grid">, {{ photo.grid.chosen.length }} of {{ photo.grid.columns * photo.grid.rows }} squares counted</template>
       </span>
+      <button v-if="photo" class="plainlink" type="button" @click="emit('dropPhoto')">Leave the photograph out</button>
     </p>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
   </div>

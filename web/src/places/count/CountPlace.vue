@@ -142,7 +142,7 @@ const otherFault = computed(() =>
           <p v-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?</p>
           <MethodPick :method="draft.method" :fluid="draft.fluid" @method="choose" @fluid="(f) => draft && (draft.fluid = f)" @guide="guide = !guide" />
 
-          <BoardLine v-if="draft.method === 'board' || state.colony.board" :yard-id="place.yard.yard.id" :state="state" :draft="draft" @days="(n) => draft && (draft.days = n)" />
+          <BoardLine :yard-id="place.yard.yard.id" :state="state" :draft="draft" @days="(n) => draft && (draft.days = n)" @drop-photo="draft && (draft.photo = null)" />
           <div v-if="jarred" class="before-jar no-print">
             <label class="check" :class="{ done: draft.queenSeen }">
               <input v-model="draft.queenSeen" type="checkbox" />

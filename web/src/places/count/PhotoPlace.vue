@@ -1,1 +1,222 @@
-<template><div /></template>
+<script setup lang="ts">
+/** A board or tray counted on a photograph: every mite is marked by hand, and the marks stay with the count. */
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { drawGrid, poissonRate, spreadOf, squaresOf, type Grid } from '@thistle/core/count'
+import type { Spot, Suggestion } from '@thistle/core/photo'
+import { sayDay } from '../../look/dates.ts'
+import { plural } from '../../parts/count-words.ts'
+import MarkedPicture from '../../parts/photo/MarkedPicture.vue'
+import { usePhoto } from '../../parts/photo/usePhoto.ts'
+import NumberField from '../../parts/NumberField.vue'
+import { useColonyInView } from '../../parts/useColonyInView.ts'
+import { useSave } from '../../parts/useSave.ts'
+import { fetchPhoto, sendPhoto } from '../../server/call.ts'
+import { useConnection } from '../../stores/connection.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+import CountNav from './CountNav.vue'
+import { useDrafts } from './drafts.ts'
+import SuggestBar from './SuggestBar.vue'
+
+const route = useRoute()
+const router = useRouter()
+const holding = useHolding()
+const drafts = useDrafts()
+const connection = useConnection()
+const { busy, fault: notKept, save } = useSave()
+const place = useColonyInView(() => true)
+const photo = usePhoto()
+const { picture, opening, fault, suggestions, searching } = photo
+
+/** A count that is kept, whose marks are shown again; else what is being counted now. */
+const kept = computed(() => place.value?.state.colony.counts.find((c) => c.id === route.params.countId) ?? null)
+const draft = computed(() => (place.value ? drafts.of(place.value.state, holding.today, holding.settings) : null))
+const marks = shallowRef<readonly Spot[]>([])
+const grid = shallowRef<Grid | null>(null)
+const photoId = ref<string | null>(null)
+const across = ref<number | null>(400)
+const asked = shallowRef<Suggestion | null>(null)
+const shown = ref<InstanceType<typeof MarkedPicture> | null>(null)
+const sized = ref({ columns: 6 as number | null, rows: 4 as number | null, howMany: 8 as number | null, seed: 1 as number | null })
+const board = computed(() => (kept.value?.method ?? draft.value?.method) === 'board')
+
+async function reopen(of: { photoId: string; marks: readonly Spot[]; grid: Grid | null }): Promise<void> {
+  photoId.value = of.photoId
+  await save(async () => {
+    const blob = drafts.photos.get(of.photoId) ?? (await connection.untilDone(() => fetchPhoto(of.photoId)))
+    await photo.open(blob, 'The photograph')
+  })
+  marks.value = of.marks
+  grid.value = of.grid
+  if (of.grid) sized.value = { columns: of.grid.columns, rows: of.grid.rows, howMany: of.grid.chosen.length, seed: of.grid.seed }
+}
+watch(
+  [() => place.value?.state.colony.id, () => route.params.countId],
+  () => {
+    photo.forget()
+    marks.value = []
+    grid.value = null
+    photoId.value = null
+    const of = kept.value?.photo ?? (route.params.countId ? null : draft.value?.photo)
+    if (of) void reopen(of)
+  },
+  { immediate: true },
+)
+const discard = (): boolean => marks.value.length === 0 || window.confirm(`The ${plural(marks.value.length, 'mark')} on this picture would be lost. Take another picture?`)
+async function onFile(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (file && discard() && (await photo.open(file, file.name))) begin(400)
+}
+async function practise(): Promise<void> {
+  if (!discard()) return
+  const kind = board.value ? 'board' : 'tray'
+  const made = await photo.practise(kind, 12 + (Date.now() % 17), Date.now() % 100_000)
+  if (made) begin(made.across)
+}
+function begin(mm: number): void {
+  photoId.value = newId()
+  marks.value = []
+  grid.value = null
+  across.value = mm
+}
+const gridFault = computed(() => {
+  const { columns, rows, howMany } = sized.value
+  if (!columns || !rows || columns < 1 || rows < 1 || columns > 50 || rows > 50 || !Number.isInteger(columns) || !Number.isInteger(rows)) return 'From 1 to 50 columns and rows.'
+  if (!howMany || howMany < 1 || !Number.isInteger(howMany)) return 'Count at least one square.'
+  return howMany > columns * rows ? `The grid has ${columns * rows} squares only.` : null
+})
+function layGrid(): void {
+  const { columns, rows, howMany, seed } = sized.value
+  if (gridFault.value || !columns || !rows || !howMany) return
+  grid.value = drawGrid(columns, rows, howMany, Math.abs(Math.trunc(seed ?? 1)))
+}
+function redrawGrid(): void {
+  sized.value.seed = ((sized.value.seed ?? 0) % 9999) + 1
+  layGrid()
+}
+const squares = computed(() => squaresOf(grid.value, marks.value))
+const counted = computed(() => squares.value?.mites.reduce((sum, m) => sum + m, 0) ?? marks.value.length)
+/** On the whole board, with the range that counting squares leaves. */
+const whole = computed(() => {
+  const q = squares.value
+  if (!q) return null
+  return poissonRate(counted.value, q.counted / q.of, undefined, spreadOf(q))
+})
+
+const gone = (s: Suggestion) => (suggestions.value = suggestions.value.filter((x) => x !== s))
+function take(s: Suggestion): void {
+  if (!marks.value.some((m) => Math.hypot(m.x - s.x, m.y - s.y) < 0.004)) marks.value = [...marks.value, { x: s.x, y: s.y }]
+  gone(s)
+}
+/** What is marked already is not asked about. */
+watch(suggestions, (now) => {
+  const fresh = now.filter((s) => !marks.value.some((m) => Math.hypot(m.x - s.x, m.y - s.y) < 0.008) && (!grid.value || (squaresOf(grid.value, [s])?.mites.some((n) => n > 0) ?? true)))
+  if (fresh.length < now.length) suggestions.value = fresh
+})
+function ask(s: Suggestion | null): void {
+  asked.value = s
+  if (s) shown.value?.goTo(s)
+}
+
+async function use(): Promise<void> {
+  const [d, p, id, at] = [draft.value, picture.value, photoId.value, place.value]
+  if (!d || !p || !id || !at) return
+  const colonyId = at.state.colony.id
+  const done = await save(() => connection.untilDone(() => sendPhoto(id, colonyId, p.blob)))
+  if (!done) return
+  drafts.photos.set(id, p.blob)
+  d.photo = { photoId: id, width: p.width, height: p.height, grid: grid.value, marks: marks.value.map(({ x, y }) => ({ x, y })) }
+  const jar = d.jars[0]
+  if (jar) jar.shakes = [counted.value]
+  await router.push(`/count/${colonyId}`)
+}
+</script>
+
+<template>
+  <div class="page">
+    <CountNav />
+    <template v-if="place && draft">
+      <h1>
+        <span class="soft pos">{{ place.state.colony.placement.position }}</span>
+        {{ place.state.colony.name }}, {{ board ? 'the board' : 'the tray' }} on a photograph{{ kept ? `, ${sayDay(kept.onDay, holding.today)}` : '' }}
+      </h1>
+      <div class="bench">
+        <div class="left">
+          <MarkedPicture v-if="picture" ref="shown" v-model="marks" :picture="picture" :grid="grid" :suggestions="suggestions" :asked="asked" :readonly="kept !== null" />
+          <div v-else class="none sheet">
+            <p v-if="opening" class="soft" role="status">Opening the picture ...</p>
+            <template v-else-if="kept || route.params.countId">
+              <p class="soft">{{ kept?.photo ? 'The photograph is being fetched ...' : 'No photograph is kept with this count.' }}</p>
+            </template>
+            <template v-else>
+              <h2>No picture yet</h2>
+              <p class="soft">Take it from straight above, in even light, sharp enough to see the feet of a mite. It is made no larger than 12 million pixels, and where and when it was taken is left out of what is kept.</p>
+            </template>
+          </div>
+          <p class="soft small">Drag to move, wheel or pinch to come nearer, tap a mite to mark it, tap a mark to take it off. By keys: arrows, space, + and −, backspace.</p>
+        </div>
+        <aside class="right">
+          <p v-if="picture" class="big serif" aria-live="polite">{{ counted }} <span>{{ counted === 1 ? 'mite' : 'mites' }}{{ squares ? ` in ${squares.counted} of ${squares.of} squares` : '' }}</span></p>
+          <p v-if="whole" class="care">About {{ Math.round(whole.estimate) }} on the whole board, likely {{ Math.round(whole.low) }} to {{ Math.round(whole.high) }}: squares counted alone leave more doubt than all of it.</p>
+          <template v-if="!kept">
+            <div class="acts">
+              <label class="press quiet chooser">
+                {{ picture ? 'Another picture' : 'Choose or take a picture' }}
+                <input type="file" accept="image/*" class="unseen" @change="onFile" />
+              </label>
+              <button class="plainlink" type="button" @click="practise">a practice picture</button>
+            </div>
+            <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+            <template v-if="picture">
+              <SuggestBar v-model:across="across" :suggestions="suggestions" :searching="searching" @search="photo.suggest" @stop="photo.stop" @take="take" @refuse="gone" @ask="ask" @clear="suggestions = []" />
+              <details v-if="board" class="squares" :open="grid !== null">
+                <summary>Too many to count: squares drawn by chance</summary>
+                <div class="fields">
+                  <NumberField id="g-columns" v-model="sized.columns" label="Columns" :min="0" :max="50" />
+                  <NumberField id="g-rows" v-model="sized.rows" label="Rows" :min="0" :max="50" />
+                  <NumberField id="g-many" v-model="sized.howMany" label="To count" :min="0" />
+                  <NumberField id="g-seed" v-model="sized.seed" label="Seed" :min="0" :max="999999" />
+                </div>
+                <p v-if="gridFault" class="alarm strong" role="alert">{{ gridFault }}</p>
+                <p class="acts">
+                  <button class="press quiet" type="button" :disabled="gridFault !== null" @click="layGrid">{{ grid ? 'Lay it anew' : 'Lay the grid' }}</button>
+                  <button v-if="grid" class="plainlink" type="button" @click="redrawGrid">draw other squares</button>
+                  <button v-if="grid" class="plainlink" type="button" @click="grid = null">whole board</button>
+                </p>
+                <p class="soft small">Count the clear squares only. The same seed draws the same squares.</p>
+              </details>
+              <p v-if="notKept" class="alarm strong" role="alert">{{ notKept }}</p>
+              <button class="press settle" type="button" :disabled="busy || !holding.mayWrite" @click="use">{{ busy ? 'Keeping the picture ...' : `Use ${plural(counted, 'mite')}` }}</button>
+            </template>
+          </template>
+          <p v-else-if="notKept" class="alarm strong" role="alert">{{ notKept }}</p>
+          <RouterLink :to="`/count/${place.state.colony.id}`">Back to the bench</RouterLink>
+        </aside>
+      </div>
+    </template>
+    <p v-else class="soft">There is no such colony. <RouterLink to="/yards">To the yards</RouterLink></p>
+  </div>
+</template>
+
+<style scoped>
+.pos { font-weight: 400; }
+h1 { margin-bottom: 12px; }
+.bench { display: grid; grid-template-columns: minmax(0, 1fr) 330px; gap: 22px; align-items: start; }
+.left { display: grid; gap: 8px; min-width: 0; }
+.right { display: grid; gap: 14px; }
+.none { min-height: 320px; padding: 34px; display: grid; gap: 8px; align-content: center; max-width: 100%; }
+.big { font-size: 44px; line-height: 1; }
+.big span { font-size: 17px; font-family: var(--face-text); color: var(--soft); font-weight: 400; }
+.acts { display: flex; gap: 10px 14px; align-items: center; flex-wrap: wrap; }
+.chooser { cursor: pointer; }
+.chooser:has(:focus-visible) { outline: 3px solid var(--thistle); outline-offset: 2px; }
+.fields { display: grid; grid-template-columns: 1fr 1fr; gap: 10px; margin: 8px 0; }
+.squares { border-top: 1px solid var(--hairline); padding-top: 10px; }
+summary { cursor: pointer; min-height: 32px; }
+@media screen and (max-width: 900px) { .bench { grid-template-columns: minmax(0, 1fr); } }
+@media screen and (max-width: 720px) {
+  summary, .acts .plainlink, .right > a { min-height: 48px; display: flex; align-items: center; }
+}
+</style>

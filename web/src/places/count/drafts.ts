@@ -1,6 +1,6 @@
 /** What is typed for each colony and not kept yet: it stays, whatever is looked at in between. */
 import { defineStore } from 'pinia'
-import { reactive, ref } from 'vue'
+import { markRaw, reactive, ref } from 'vue'
 import { spreadOf, shareOf, squaresOf, SUGAR_RECOVERY, type CountEntry, type CountFlag, type Cup, type Fluid, type Measured, beesIn } from '@thistle/core/count'
 import type { ColonyState, MarkedPhoto, SettingsRecord } from '@thistle/core/holding'
 import type { CountFact, Method } from '@thistle/core/situation'
@@ -102,6 +102,8 @@ export const isTyped = (draft: Draft): boolean =>
 
 export const useDrafts = defineStore('count-drafts', () => {
   const drafts = reactive(new Map<string, Draft>())
+  /** Photographs that were sent from here: they need not be fetched to be looked at again. */
+  const photos = new Map<string, Blob>()
   /** The method and its ways as last chosen: the next colony in the row begins with them. */
   const last = ref<Pick<Draft, 'method' | 'fluid'> & { by: DraftJar['by']; amount: number | null }>({
     method: 'wash',
@@ -138,5 +140,5 @@ export const useDrafts = defineStore('count-drafts', () => {
   function drop(colonyId: string): void {
     drafts.delete(colonyId)
   }
-  return { drafts, last, of, remember, drop }
+  return { drafts, photos: markRaw(photos), last, of, remember, drop }
 })

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+/** Places that look like a mite, one after the other: a person says of each whether it is one. */
+import { computed, ref, watch } from 'vue'
+import type { Suggestion } from '@thistle/core/photo'
+import NumberField from '../../parts/NumberField.vue'
+
+const props = defineProps<{ suggestions: readonly Suggestion[]; searching: number | null }>()
+const emit = defineEmits<{ search: [number]; stop: []; take: [Suggestion]; refuse: [Suggestion]; ask: [Suggestion | null]; clear: [] }>()
+const across = defineModel<number | null>('across', { required: true })
+const searched = ref(false)
+const first = computed(() => props.suggestions[0] ?? null)
+watch(first, (now) => emit('ask', now), { immediate: true })
+const fault = computed(() => (across.value === null || across.value < 20 || across.value > 2000 ? 'From 20 to 2000 mm.' : null))
+function search(): void {
+  if (across.value === null || fault.value) return
+  searched.value = true
+  emit('search', across.value)
+}
+</script>
+
+<template>
+  <div class="suggest no-print">
+    <div v-if="searching !== null" class="run">
+      <progress :value="searching" max="1">{{ Math.round(searching * 100) }} %</progress>
+      <span role="status">Looking for what may be mites ...</span>
+      <button class="press quiet" type="button" @click="emit('stop')">Stop</button>
+    </div>
+    <template v-else-if="first">
+      <p><strong>{{ suggestions.length }} places look like a mite.</strong> Is this one?</p>
+      <p class="acts">
+        <button class="press" type="button" @click="emit('take', first)">A mite</button>
+        <button class="press quiet" type="button" @click="emit('refuse', first)">Not a mite</button>
+        <button class="plainlink" type="button" @click="emit('clear')">Put them all away</button>
+      </p>
+    </template>
+    <template v-else>
+      <div class="ask">
+        <NumberField id="s-across" v-model="across" label="The picture shows across" unit="mm" :min="0" :fault="fault" hint="so that it knows how large a mite is" />
+        <button class="press quiet" type="button" @click="search">Suggest marks</button>
+      </div>
+      <p v-if="searched" class="soft small" role="status">Nothing more was found that looks like a mite. That is no count: look yourself.</p>
+      <p v-else class="soft small">It points at reddish brown ovals and never counts by itself; it misses some, and takes crumbs for mites.</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.suggest { display: grid; gap: 10px; }
+.run { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; }
+progress { accent-color: var(--thistle); width: 160px; height: 14px; }
+.acts { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
+.ask { display: flex; gap: 12px; align-items: flex-start; flex-wrap: wrap; }
+.ask > :first-child { flex: 1 1 170px; }
+.ask .press { margin-top: 26px; }
+</style>
