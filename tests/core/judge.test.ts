@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { judge, limitOf } from '@thistle/core/judge'
-import { phaseOf, SCHOOLS, type School } from '@thistle/core/situation'
-import { daysBetween } from '@thistle/core/time'
+import { judge, limitOf, sayGrowth, type Growth, type Judgement } from '@thistle/core/judge'
+import { phaseOf, SCHOOLS, type BoardKind, type CountFact, type MonthNormal, type School, type Situation } from '@thistle/core/situation'
+import { addDays, daysBetween } from '@thistle/core/time'
 import { august, wash, withColony } from '../cases/index.ts'
 
 const levelOf = (mites: number, bees = 300, over = {}) => judge(august({ counts: [wash('2026-08-11', mites, bees)], ...over })).level
@@ -152,5 +152,183 @@ describe('the phase of the year', () => {
     expect(on('2026-02-15', 'south')).toBe('decrease')
     expect(on('2026-07-15', 'south')).toBe('dormant')
     expect(phaseOf({ phase: 'peak', asOf: '2026-01-15', hemisphere: 'north' })).toBe('peak')
+  })
+
+  const SEASON = [
+    [5, 0],
+    [6, 0],
+    [11, 2],
+    [15, 5],
+    [19, 8],
+    [22, 12],
+    [25, 14],
+    [24, 14],
+    [20, 11],
+    [15, 7],
+    [9, 4],
+    [6, 1],
+  ].map(([high = 0, low = 0], i) => ({ month: i + 1, high, low }))
+  const at = (asOf: string, normals: readonly MonthNormal[]) => phaseOf({ phase: null, asOf, hemisphere: 'north', normals })
+  const lifted = (by: number) => SEASON.map((n) => ({ ...n, high: n.high + by, low: n.low + by }))
+
+  it('is told by the climate of the yard where its twelve usual highs are known', () => {
+    expect(['2026-01-15', '2026-04-15', '2026-06-20', '2026-08-15', '2026-12-01'].map((d) => at(d, SEASON))).toEqual([
+      'dormant',
+      'increase',
+      'peak',
+      'decrease',
+      'dormant',
+    ])
+    // Six degrees colder: the winter bees are raised sooner, and the rest begins sooner.
+    expect(at('2026-10-20', lifted(-6))).toBe('dormant')
+    expect(at('2026-10-20', SEASON)).toBe('decrease')
+    expect(at('2026-03-20', lifted(-6))).toBe('dormant')
+    // Where no month is cold there is no rest to be told from the highs: the calendar stands.
+    expect(at('2026-01-15', lifted(15))).toBe('dormant')
+    expect(at('2026-06-15', SEASON.slice(0, 5))).toBe('peak')
+    expect(phaseOf({ phase: 'peak', asOf: '2026-01-15', hemisphere: 'north', normals: SEASON })).toBe('peak')
+  })
+  it('goes round the year once, in order, wherever the yard lies', () => {
+    const order = ['dormant', 'increase', 'peak', 'decrease']
+    for (const shift of [0, 6])
+      for (const by of [-6, -3, 0, 3]) {
+        const normals = lifted(by).map((n) => ({ ...n, month: ((n.month - 1 + shift) % 12) + 1 }))
+        const days = Array.from({ length: 365 }, (_, i) => at(addDays('2026-01-01', i), normals))
+        const turns = days.filter((p, i) => p !== days[(i + 364) % 365])
+        expect(turns).toHaveLength(4)
+        for (const [i, p] of days.entries()) {
+          const next = days[(i + 1) % 365]
+          if (next !== p) expect(next).toBe(order[(order.indexOf(p) + 1) % 4])
+        }
+      }
+  })
+})
+
+describe('a board', () => {
+  const board = (date: string, mites: number, days: number, over: Partial<CountFact> = {}): CountFact => ({
+    date,
+    method: 'board',
+    mites,
+    bees: null,
+    days,
+    recovery: null,
+    representative: null,
+    ...over,
+  })
+  const on = (date: string, mites: number, days: number, boards: BoardKind | null = null, over: Partial<CountFact> = {}) =>
+    judge(august({ asOf: date, startOn: date, counts: [board(date, mites, days, over)], keeper: { ...august().keeper, boards } }))
+
+  it('is judged a day, by the limits of its month, and never in per cent', () => {
+    expect(on('2026-08-12', 18, 3)).toMatchObject({ estimate: 6, unit: 'perDay', threshold: 12, boards: { timely: 12, collapse: 33 } })
+    expect(on('2026-07-12', 30, 3)).toMatchObject({ level: 'treat', threshold: 10 })
+    expect(on('2026-08-12', 99, 3)).toMatchObject({ level: 'urgent' })
+  })
+  it('is held against the kind of limit that was chosen, and names it', () => {
+    const [timely, collapse] = [on('2026-08-12', 60, 3, 'timely'), on('2026-08-12', 60, 3, 'collapse')]
+    expect(timely).toMatchObject({ level: 'treat', threshold: 12 })
+    expect(collapse).toMatchObject({ level: 'under', threshold: 33 })
+    expect(collapse.limitSource).toMatch(/Managing Varroa/)
+    expect(timely.limitSource).toMatch(/Ontario/)
+  })
+  it('is less sure where only squares were counted, and less again where mites lie in clumps', () => {
+    const width = (j: Judgement) => (j.high ?? 0) - (j.low ?? 0)
+    const [all, some, clumped] = [
+      on('2026-08-12', 36, 3),
+      on('2026-08-12', 9, 3, null, { share: 0.25 }),
+      on('2026-08-12', 9, 3, null, { share: 0.25, spread: 4 }),
+    ]
+    expect([all.estimate, some.estimate, clumped.estimate]).toEqual([12, 12, 12])
+    expect(width(some)).toBeGreaterThan(width(all))
+    expect(width(clumped)).toBeGreaterThan(width(some))
+    expect(clumped.notes.join(' ')).toMatch(/clumps/)
+  })
+})
+
+describe('limits of the keeper', () => {
+  it('stand in place of the school for the phase they are set for, and say so', () => {
+    const keeper = { ...august().keeper, limits: { decrease: 2 } }
+    const found = judge(august({ keeper, counts: [wash('2026-08-11', 7)] }))
+    expect(found).toMatchObject({ level: 'treat', threshold: 2 })
+    expect(found.limitSource).toMatch(/your own figure/)
+    expect(judge(august({ keeper, phase: 'peak', counts: [wash('2026-08-11', 7)] }))).toMatchObject({ level: 'watch', threshold: 3 })
+  })
+})
+
+describe('a recovery that is set', () => {
+  it('never lowers the level or the corrected estimate, and leaves the figures before it alone', () => {
+    const order = ['under', 'watch', 'treat', 'urgent']
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 40 }), fc.double({ min: 0.05, max: 1, noNaN: true }), (mites, recovery) => {
+        const roll = (r: number | null) => judge(august({ counts: [{ ...wash('2026-08-11', mites), method: 'sugar' as const, recovery: r }] }))
+        const [plain, allowed] = [roll(null), roll(recovery)]
+        expect(order.indexOf(allowed.level)).toBeGreaterThanOrEqual(order.indexOf(plain.level))
+        expect(allowed).toMatchObject({ estimate: plain.estimate, low: plain.low, high: plain.high })
+        expect(allowed.corrected?.estimate ?? 0).toBeGreaterThanOrEqual(plain.estimate ?? 0)
+        expect(allowed.chanceOver ?? 0).toBeGreaterThanOrEqual((plain.chanceOver ?? 0) - 1e-12)
+      }),
+    )
+  })
+})
+
+describe('what would settle it', () => {
+  const settling = (mites: number, bees = 300) => judge(august({ counts: [wash('2026-08-11', mites, bees)] })).settling
+  it('is nothing where it is settled, few jars where it nearly is, and no number at the limit itself', () => {
+    expect(settling(0)).toBeNull()
+    expect(settling(30)).toBeNull()
+    expect(settling(6)?.more).toBeGreaterThan(0)
+    expect(settling(9)).toMatchObject({ more: null })
+  })
+  it('is right: with that many more at the same rate it is settled, with one fewer it is not', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 25 }), (mites) => {
+        const more = settling(mites)?.more
+        if (more == null) return
+        const with_ = (jars: number) => settling(mites * (jars + 1), 300 * (jars + 1))
+        expect(with_(more)).toBeNull()
+        if (more > 1) expect(with_(more - 1)).not.toBeNull()
+      }),
+    )
+  })
+})
+
+describe('growth over several counts', () => {
+  const growth = (counts: [string, number][], history: Situation['history'] = []) =>
+    judge(august({ history, counts: counts.map(([date, mites]) => wash(date, mites)) })).trend?.growth ?? null
+  it('needs three counts on three days', () => {
+    expect(
+      growth([
+        ['2026-07-10', 3],
+        ['2026-08-11', 9],
+      ]),
+    ).toBeNull()
+    expect(
+      growth([
+        ['2026-06-10', 0],
+        ['2026-07-10', 0],
+        ['2026-08-11', 0],
+      ]),
+    ).toBeNull()
+  })
+  it('doubles in about 30 days where the counts do, with its doubt', () => {
+    const found = growth([
+      ['2026-06-12', 5],
+      ['2026-07-12', 10],
+      ['2026-08-11', 20],
+    ])
+    expect(found?.aDay).toBeCloseTo(Math.LN2 / 30, 3)
+    expect(found?.low).toBeGreaterThan(0)
+    expect(sayGrowth(found as Growth)).toMatch(/doubles in about 30 days, likely 19 to 67, over 3 counts/)
+  })
+  it('begins anew with a treatment', () => {
+    const counts: [string, number][] = [
+      ['2026-05-12', 20],
+      ['2026-06-12', 2],
+      ['2026-07-12', 4],
+      ['2026-08-11', 8],
+    ]
+    const treated = [{ treatment: 'amitraz-strip' as const, start: '2026-05-15', end: '2026-06-10', efficacy: null }]
+    expect(growth(counts, treated)?.counts).toBe(3)
+    expect(growth(counts, treated)?.aDay).toBeGreaterThan(0.015)
+    expect(growth(counts)?.counts).toBe(4)
   })
 })

@@ -64,13 +64,7 @@ export class RowReader {
 }
 
 /** Reads every row of a table by one function; nothing is left out. */
-export const readRows = <T>(
-  table: Table,
-  mapping: Mapping,
-  order: DayOrder | null,
-  read: (row: RowReader) => T | null,
-): readonly ReadRow<T>[] =>
-
+export const readRows = <T>(table: Table, mapping: Mapping, order: DayOrder | null, read: (row: RowReader) => T | null): readonly ReadRow<T>[] =>
   table.rows.map((cells, i) => {
     const row = new RowReader(cells, mapping, order)
     const value = read(row)

@@ -32,7 +32,8 @@ export function readTable(text: string): Reading<Table> {
   const named = !first.some((cell) => /^\s*-?\d+([.,]\d+)?\s*$/.test(cell) || readDay(cell, null) !== null)
   const rows = (named ? data.slice(1) : data).map((row) => row.map((cell) => cell.trim()))
   if (rows.length === 0) return { ok: false, sentence: 'There are headings and no rows.' }
-  if (rows.length > MOST_TABLE_ROWS) return { ok: false, sentence: `${rows.length} rows are too many at once: ${MOST_TABLE_ROWS} at most. Split the file.` }
+  if (rows.length > MOST_TABLE_ROWS)
+    return { ok: false, sentence: `${rows.length} rows are too many at once: ${MOST_TABLE_ROWS} at most. Split the file.` }
   const headings = Array.from({ length: width }, (_, i) => (named && first[i]?.trim()) || `column ${i + 1}`)
   return { ok: true, value: { headings, rows, firstLine: named ? 2 : 1 } }
 }

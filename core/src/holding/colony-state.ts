@@ -141,6 +141,8 @@ export function colonyState(yard: YardRecord, colony: ColonyRecord, settings: Se
       : courseSteps(c, yard.today),
   )
   const free = inHand ? [] : freeStep(judgement, yard.today, colony.look?.queen === 'absent')
-  const steps = [...fromCourses, ...boardSteps(colony, yard.today), ...free].toSorted((a, b) => URGENCY[a.due] - URGENCY[b.due] || a.best.localeCompare(b.best))
+  const steps = [...fromCourses, ...boardSteps(colony, yard.today), ...free].toSorted(
+    (a, b) => URGENCY[a.due] - URGENCY[b.due] || a.best.localeCompare(b.best),
+  )
   return { colony, situation, judgement, courses, inHand, lastOutcome: courses.findLast((c) => c.outcome !== null) ?? null, steps }
 }

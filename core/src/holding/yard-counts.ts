@@ -61,7 +61,13 @@ export function yardHistory({ yard, row }: YardState): CountRound[] {
   return rounds.flatMap((list) => {
     const day = list.at(-1)
     if (!day) return []
-    const pooled = row.flatMap((s) => newestCount(s.situation.counts.filter((c) => list.includes(c.date) && byJar(c.method) && c.representative !== false), day) ?? [])
+    const pooled = row.flatMap(
+      (s) =>
+        newestCount(
+          s.situation.counts.filter((c) => list.includes(c.date) && byJar(c.method) && c.representative !== false),
+          day,
+        ) ?? [],
+    )
     const limit = limitOf(keeper, phaseOf({ phase: null, asOf: day, hemisphere: yard.hemisphere, normals: yard.normals }))
     const per100 = (limit.mites / limit.bees) * 100
     const estimate = estimateYard(pooled.map(asColonyCount), 0, per100)

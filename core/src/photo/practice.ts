@@ -104,7 +104,7 @@ function drawPollen(picture: Picture, x: number, y: number, px: number, random: 
     { x, y, long, short: long * between(random, 0.8, 1), turn: between(random, 0, 3) },
     (along, across) => mixed(colour, [120, 84, 30], Math.max(0, along + across) * 0.4),
     1,
-    (angle) => 0.06 * Math.sin(5 * angle + long),
+    (angle) => 0.025 * Math.sin(9 * angle + long),
   )
 }
 

@@ -12,7 +12,7 @@ export interface Place {
 export const PLACES: readonly Place[] = [
   { path: '/today', name: 'Today', inYard: true, letter: 't', says: 'what is overdue, due and coming' },
   { path: '/yards', name: 'Yards', inYard: true, letter: 'y', says: 'the rows, as they stand' },
-  { path: '/count', name: 'Count', inYard: true, letter: 'c', says: 'a wash, and what it means' },
+  { path: '/count', name: 'Count', inYard: true, letter: 'c', says: 'every way of counting, and what it means' },
   { path: '/match', name: 'Match', inYard: true, letter: 'm', says: 'what fits, and why' },
   { path: '/rules', name: 'Rules', inYard: false, letter: 'r', says: 'your list, school, kit and dates' },
 ]

@@ -1,9 +1,12 @@
 /** Rows in words: what a field is called, and what stands in it. For the history, and for two versions side by side. */
-import { saySchool } from '@thistle/core/judge'
-import type { School } from '@thistle/core/situation'
+import type { CountFlag, Cup } from '@thistle/core/count'
+import type { OwnLimits } from '@thistle/core/holding'
+import { sayBoards, saySchool } from '@thistle/core/judge'
+import { PHASES, type BoardKind, type School } from '@thistle/core/situation'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { plain } from '@thistle/core/units'
 import { sayDay } from '../look/dates.ts'
+import { flagWord, FLUID_WORDS, METHOD_WORDS } from './count-words.ts'
 import {
   AUTHORISED_WORDS,
   BROOD_WORDS,
@@ -56,11 +59,25 @@ const LABELS: Readonly<Record<string, string>> = {
   samples: 'Counted',
   representative: 'Speaks for the yard',
   recovery: 'Share found',
+  fluid: 'Washed in',
+  flags: 'Does not speak for the yard',
+  queenSeen: 'Queen seen and put back',
+  waited: 'Sugar left to work, s',
+  photo: 'Photograph',
+  laidOn: 'Laid on',
+  takenOn: 'Taken out on',
+  mites: 'Mites',
+  bees: 'Bees in the jar',
+  colonies: 'Of colonies',
   note: 'Note',
   school: 'School',
   priority: 'What comes first',
   organicOnly: 'No synthetic treatments',
   kit: 'Kit',
+  boards: 'Board limits',
+  ownLimits: 'Your own limits',
+  cup: 'Your cup',
+  sugarRecovery: 'Share the sugar roll finds',
   rules: 'Your list',
   stock: 'On the shelf',
 }
@@ -73,6 +90,8 @@ const WORDS: Readonly<Record<string, readonly (readonly [string, string])[]>> = 
   entrance: ENTRANCE_WORDS,
   supers: SUPERS_WORDS,
   phase: PHASE_WORDS,
+  fluid: FLUID_WORDS,
+  method: METHOD_WORDS,
   priority: PRIORITY_WORDS,
 }
 const isDay = (value: unknown): value is string => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value)
@@ -81,9 +100,15 @@ interface Sample {
   readonly mites: number
   readonly bees: number | null
   readonly days: number | null
+  readonly squares?: { readonly counted: number; readonly of: number } | null
 }
 export const saySamples = (samples: readonly Sample[]): string =>
-  samples.map((s) => `${s.mites} mites${s.bees === null ? ` in ${s.days} days` : ` on ${s.bees} bees`}`).join(', ')
+  samples
+    .map(
+      (s) =>
+        `${s.mites} mites${s.squares ? ` in ${s.squares.counted} of ${s.squares.of} squares` : ''}${s.bees === null ? ` in ${s.days} days` : ` on ${s.bees} bees`}`,
+    )
+    .join(', ')
 
 /** The lines of a keeper's list and shelf, by treatment. */
 const PER_TREATMENT: Readonly<Record<string, Readonly<Record<string, string>>>> = {
@@ -98,6 +123,11 @@ const PER_TREATMENT: Readonly<Record<string, Readonly<Record<string, string>>>> 
 }
 type Lines = Readonly<Record<string, Readonly<Record<string, unknown>> | undefined>>
 
+const sayOwnLimits = (own: Partial<Record<School, OwnLimits>>): string =>
+  Object.entries(own)
+    .map(([school, limits]) => `${saySchool(school as School).name} ${PHASES.map((p) => limits?.[p] ?? '·').join(' ')}`)
+    .join('; ') || 'none'
+
 /** A value of a field, in words. */
 export function sayValue(field: string, value: unknown): string {
   if (value === null || value === undefined || value === '') return field === 'authorised' ? 'not known' : 'not set'
@@ -106,6 +136,12 @@ export function sayValue(field: string, value: unknown): string {
   if (field === 'samples') return saySamples(value as Sample[])
   if (field === 'school') return saySchool(value as School).name
   if (field === 'kit') return (value as string[]).map((tool) => KIT_WORDS.find(([key]) => key === tool)?.[1] ?? tool).join(', ') || 'nothing'
+  if (field === 'flags') return (value as CountFlag[]).map(flagWord).join(', ') || 'nothing'
+  if (field === 'boards') return sayBoards(value as BoardKind).name
+  if (field === 'photo') return `${(value as { marks: unknown[] }).marks.length} marks`
+  if (field === 'cup') return `${plain((value as Cup).mL)} mL, ${(value as Cup).bees} bees`
+  if (field === 'colonies') return (value as unknown[]).length === 0 ? 'not noted' : `${(value as unknown[]).length} colonies`
+  if (field === 'ownLimits') return sayOwnLimits(value as Partial<Record<School, OwnLimits>>)
   if (field === 'normals') return (value as unknown[]).length === 0 ? 'none' : `${(value as unknown[]).length} months`
   if (typeof value === 'number') return plain(value, 2)
   return WORDS[field]?.find(([key]) => key === value)?.[1] ?? String(value)

@@ -37,7 +37,7 @@ const density = () => Math.min(2, window.devicePixelRatio || 1)
 function ring(context: CanvasRenderingContext2D, at: { x: number; y: number }, radius: number, colour: string, dashed = false): void {
   context.setLineDash(dashed ? [4, 4] : [])
   for (const [width, style] of [
-    [5, '#FFFFFFCC'],
+    [5, ink('halo')],
     [2.5, colour],
   ] as const) {
     context.beginPath()
@@ -61,7 +61,7 @@ function drawGrid(context: CanvasRenderingContext2D, grid: Grid): void {
   for (let i = 0; i < grid.columns * grid.rows; i++) {
     const [x, y] = [view.value.x + (i % grid.columns) * w, view.value.y + Math.floor(i / grid.columns) * h]
     if (!chosen.has(i)) {
-      context.fillStyle = '#2A213099'
+      context.fillStyle = ink('veil')
       context.fillRect(x, y, w, h)
     }
   }
@@ -246,7 +246,9 @@ watch(
     fit()
   },
 )
-defineExpose({ goTo, fit, undo })
+/** Marks a spot that was suggested: like any mark, it can be taken back. */
+const add = (spot: Spot) => change([...marks.value, { x: spot.x, y: spot.y }])
+defineExpose({ goTo, fit, undo, add })
 </script>
 
 <template>

@@ -107,11 +107,11 @@ const whole = computed(() => {
 
 const gone = (s: Suggestion) => (suggestions.value = suggestions.value.filter((x) => x !== s))
 function take(s: Suggestion): void {
-  if (!marks.value.some((m) => Math.hypot(m.x - s.x, m.y - s.y) < 0.004)) marks.value = [...marks.value, { x: s.x, y: s.y }]
+  if (!marks.value.some((m) => Math.hypot(m.x - s.x, m.y - s.y) < 0.004)) shown.value?.add(s)
   gone(s)
 }
 /** What is marked already is not asked about. */
-watch(suggestions, (now) => {
+watch([suggestions, grid], ([now]) => {
   const fresh = now.filter((s) => !marks.value.some((m) => Math.hypot(m.x - s.x, m.y - s.y) < 0.008) && (!grid.value || (squaresOf(grid.value, [s])?.mites.some((n) => n > 0) ?? true)))
   if (fresh.length < now.length) suggestions.value = fresh
 })
@@ -161,6 +161,7 @@ async function use(): Promise<void> {
           <p v-if="picture" class="big serif" aria-live="polite">{{ counted }} <span>{{ counted === 1 ? 'mite' : 'mites' }}{{ squares ? ` in ${squares.counted} of ${squares.of} squares` : '' }}</span></p>
           <p v-if="whole" class="care">About {{ Math.round(whole.estimate) }} on the whole board, likely {{ Math.round(whole.low) }} to {{ Math.round(whole.high) }}: squares counted alone leave more doubt than all of it.</p>
           <template v-if="!kept">
+            <button v-if="picture" class="press settle" type="button" :disabled="busy || !holding.mayWrite" @click="use">{{ busy ? 'Keeping the picture ...' : `Use ${plural(counted, 'mite')}` }}</button>
             <div class="acts">
               <label class="press quiet chooser">
                 {{ picture ? 'Another picture' : 'Choose or take a picture' }}
@@ -187,9 +188,8 @@ async function use(): Promise<void> {
                 </p>
                 <p class="soft small">Count the clear squares only. The same seed draws the same squares.</p>
               </details>
-              <p v-if="notKept" class="alarm strong" role="alert">{{ notKept }}</p>
-              <button class="press settle" type="button" :disabled="busy || !holding.mayWrite" @click="use">{{ busy ? 'Keeping the picture ...' : `Use ${plural(counted, 'mite')}` }}</button>
             </template>
+            <p v-if="notKept" class="alarm strong" role="alert">{{ notKept }}</p>
           </template>
           <p v-else-if="notKept" class="alarm strong" role="alert">{{ notKept }}</p>
           <RouterLink :to="`/count/${place.state.colony.id}`">Back to the bench</RouterLink>

@@ -1,16 +1,18 @@
 <script setup lang="ts">
 /** What the gates read: school, kit, the keeper's own list, the yards' dates, units. One plain page. */
 import { computed, reactive, ref, toRaw } from 'vue'
-import { SCHOOLS, PHASES, type Rule, type Stock, type Tool, type TreatmentKey } from '@thistle/core/situation'
-import { SCHOOL_LIMITS, saySchool } from '@thistle/core/judge'
+import type { BoardKind, Rule, Stock, Tool, TreatmentKey } from '@thistle/core/situation'
+import type { Cup } from '@thistle/core/count'
+import type { OwnLimits } from '@thistle/core/holding'
 import { TREATMENTS } from '@thistle/core/treatments'
-import { plain } from '@thistle/core/units'
 import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
 import TwoVersions from '../../parts/TwoVersions.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { AUTHORISED_WORDS, KIT_WORDS, PRIORITY_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
+import LimitsPart from './LimitsPart.vue'
+import MeasuresPart from './MeasuresPart.vue'
 import YardDates from './YardDates.vue'
 
 const holding = useHolding()
@@ -26,6 +28,10 @@ function draftOf() {
     priority: s.priority,
     organicOnly: s.organicOnly,
     kit: [...s.kit] as Tool[],
+    ownLimits: structuredClone(toRaw(s.ownLimits ?? {})) as Partial<Record<string, OwnLimits>>,
+    boards: (s.boards ?? null) as BoardKind | null,
+    cup: (s.cup ?? null) as Cup | null,
+    sugarRecovery: s.sugarRecovery ?? null,
     rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
     stock: Object.fromEntries(given.map((t) => [t.key, { units: null, expires: null, ...s.stock[t.key] }])) as Record<string, Draft<Stock>>,
   }
@@ -66,8 +72,6 @@ async function reread(): Promise<void> {
   before.value = JSON.stringify(draft)
 }
 
-const limits = (school: (typeof SCHOOLS)[number]) =>
-  PHASES.map((p) => plain((SCHOOL_LIMITS[school][p].mites / SCHOOL_LIMITS[school][p].bees) * 100, 2))
 const tri = (b: boolean | null) => (b === null ? '' : b ? 'yes' : 'no')
 const untri = (event: Event) => {
   const v = (event.target as HTMLSelectElement).value
@@ -163,38 +167,8 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
         </label>
       </section>
 
-      <section class="sheet block" aria-labelledby="r-school">
-        <h2 id="r-school">When a colony is over the limit</h2>
-        <p class="soft small">Mites per 100 bees. All of them are common practice, and each has its advocate.</p>
-        <div class="wide">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">School</th>
-              <th scope="col">Winter rest</th>
-              <th scope="col">Build-up</th>
-              <th scope="col">Flow</th>
-              <th scope="col">Winter bees</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="s in SCHOOLS" :key="s" :class="{ on: draft.school === s }">
-              <th scope="row">
-                <label class="check">
-                  <input v-model="draft.school" type="radio" name="school" :value="s" />
-                  <span>
-                    {{ saySchool(s).name }}
-                    <span class="soft small why">{{ saySchool(s).why }}</span>
-                  </span>
-                </label>
-              </th>
-              <td v-for="(l, i) in limits(s)" :key="i">{{ l }}</td>
-            </tr>
-          </tbody>
-        </table>
-        </div>
-        <p class="small soft">At 5 in 100 (3 in the winter rest) a colony counts as urgent in every school.</p>
-      </section>
+      <LimitsPart v-model:school="draft.school" v-model:own="draft.ownLimits" v-model:boards="draft.boards" :at="at" />
+      <MeasuresPart v-model:cup="draft.cup" v-model:recovery="draft.sugarRecovery" :at="at" />
 
       <section class="sheet block" aria-labelledby="r-kit">
         <h2 id="r-kit">Your kit</h2>
@@ -244,20 +218,11 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
 .check { display: flex; gap: 10px; align-items: baseline; min-height: 32px; cursor: pointer; }
 .check input { width: 18px; height: 18px; accent-color: var(--thistle); flex: none; position: relative; top: 3px; }
 .kit { display: grid; grid-template-columns: repeat(auto-fit, minmax(280px, 1fr)); gap: 4px 20px; }
-/* Five columns of figures may be wider than a phone: they slide by themselves. */
-.wide { overflow-x: auto; }
-table { border-collapse: collapse; width: 100%; }
-th, td { text-align: left; padding: 6px 10px 6px 6px; border-bottom: 1px solid var(--hairline); font-weight: 400; }
-thead th { font-size: 13.5px; color: var(--soft); }
-tr.on { background: var(--thistle-wash); }
-tr.on td { font-weight: 650; }
-.why { display: block; }
 .keepbar { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--hairline); padding: 12px 0; display: flex; gap: 18px; align-items: center; justify-content: flex-end; z-index: 5; }
 @media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }
   .keepbar { bottom: 60px; flex-direction: column; align-items: stretch; gap: 8px; }
   .check { min-height: 48px; align-items: center; }
   .check input { width: 24px; height: 24px; top: 0; }
-  th, td { padding: 6px 4px; }
 }
 </style>
