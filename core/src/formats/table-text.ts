@@ -75,8 +75,9 @@ export function guessOrder(cells: readonly string[]): DayOrder | null {
     const found = /^(\d{1,2})[/-](\d{1,2})[/-]\d{2,4}/.exec(cell.trim())
     return found ? [[Number(found[1]), Number(found[2])] as const] : []
   })
-  const dayFirst = pairs.some(([one]) => one > 12)
-  const monthFirst = pairs.some(([, two]) => two > 12)
+  // 13/13 is no day either way: it shows nothing.
+  const dayFirst = pairs.some(([one, two]) => one > 12 && two <= 12)
+  const monthFirst = pairs.some(([one, two]) => two > 12 && one <= 12)
   return dayFirst === monthFirst ? null : dayFirst ? 'day-month' : 'month-day'
 }
 

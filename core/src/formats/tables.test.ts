@@ -98,6 +98,7 @@ describe('cells', () => {
     expect(guessOrder(['3/8/2026', '13/8/2026'])).toBe('day-month')
     expect(guessOrder(['3/8/2026', '8/13/2026'])).toBe('month-day')
     expect(guessOrder(['3/8/2026'])).toBeNull()
+    expect(guessOrder(['13/13/2026', '13/8/2026'])).toBe('day-month')
     expect(guessOrder(['13/8/2026', '8/13/2026'])).toBeNull()
   })
   it('takes decimal points and commas', () => {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { told, type Route } from '../api/route.ts'
+import { refused, told, type Route } from '../api/route.ts'
 import { Problem, type FieldFault } from '../problems/problem.ts'
 import { KINDS, type Kind } from './kinds.ts'
 import { putWithin, withVersion, type Given, type Keeping } from './put.ts'
@@ -53,7 +53,7 @@ export const batchRoute = (keep: Keeping): Route => ({
   group: 'Records',
   summary: 'Creates or changes many rows in one stroke: all or none',
   body,
-  answers: { 200: told(answer, 'All of them as they stand now.') },
+  answers: { 200: told(answer, 'All of them as they stand now.'), 404: refused('One of them belongs to something that is not in your holding.') },
   handle: async ({ scope, body: given }) => {
     const batch = given as Batch
     const count = TAKEN.reduce((sum, word) => sum + batch[word].length, 0)

@@ -2,7 +2,12 @@
 /** Detail that slides in from the right and leaves the row in view; on a phone it takes the screen. */
 import { nextTick, onMounted, onUnmounted, ref } from 'vue'
 
-defineProps<{ title: string; sub?: string }>()
+defineProps<{
+  title: string
+  sub?: string
+  /** Words alone, with nothing in them to go to: the keys scroll them. */
+  words?: boolean
+}>()
 const emit = defineEmits<{ close: [] }>()
 const heading = ref<HTMLElement | null>(null)
 const before = document.activeElement as HTMLElement | null
@@ -22,7 +27,7 @@ onUnmounted(() => before?.isConnected && before.focus())
       </div>
       <button class="shut" type="button" @click="emit('close')">Close</button>
     </header>
-    <div class="body"><slot /></div>
+    <div class="body" :tabindex="words ? 0 : undefined"><slot /></div>
   </aside>
 </template>
 

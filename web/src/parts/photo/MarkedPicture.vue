@@ -29,7 +29,7 @@ const view = shallowRef<View>({ scale: 1, x: 0, y: 0 })
 /** The keys' cross, in CSS pixels of the frame; null until a key is used. */
 const cross = ref<{ x: number; y: number } | null>(null)
 const past = shallowRef<readonly (readonly Spot[])[]>([])
-let asked = 0
+let frame = 0
 
 const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim()
 const density = () => Math.min(2, window.devicePixelRatio || 1)
@@ -76,7 +76,7 @@ const radius = computed(() => Math.max(9, Math.min(28, view.value.scale * 14)))
 const counts = (m: Spot) => !props.grid || props.grid.chosen.includes(squareAt(props.grid, m.x, m.y))
 
 function draw(): void {
-  asked = 0
+  frame = 0
   const it = canvas.value
   const context = it?.getContext('2d', { alpha: false })
   if (!it || !context) return
@@ -121,7 +121,7 @@ function draw(): void {
   emit('frame', performance.now() - began)
 }
 function redraw(): void {
-  asked ||= requestAnimationFrame(draw)
+  frame ||= requestAnimationFrame(draw)
 }
 const look = (next: View) => {
   view.value = held(next, props.picture, size.value)
@@ -235,7 +235,7 @@ onMounted(() => {
 })
 onBeforeUnmount(() => {
   watcher?.disconnect()
-  cancelAnimationFrame(asked)
+  cancelAnimationFrame(frame)
 })
 watch(() => [marks.value, props.grid, props.suggestions, props.asked, props.missed, props.wrong], redraw)
 watch(

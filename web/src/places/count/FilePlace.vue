@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Counts and colonies from a table, and out into one: columns are matched, every row is looked over, then kept in one stroke. */
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import {
   COLONY_COLUMNS,
   COUNT_COLUMNS,
@@ -41,7 +41,7 @@ const unreadable = ref<string | null>(null)
 const yardName = ref<string>(pasted.yard ?? holding.yard?.yard.name ?? '')
 const method = ref<Method>('wash')
 const order = ref<DayOrder | ''>('')
-const mapping = reactive<Record<string, number | null>>({})
+const mapping = ref<Record<string, number | null>>({})
 const how = ref<'all' | 'good'>('all')
 const done = ref<{ kept: number; left: readonly string[][]; headings: readonly string[] } | null>(null)
 
@@ -50,27 +50,27 @@ const read = computed(() => (text.value.trim() === '' ? null : readTable(text.va
 const table = computed<Table | null>(() => (read.value?.ok ? read.value.value : null))
 const dayColumn = computed(() => (what.value === 'counts' ? 'day' : 'since'))
 const shownOrder = computed(() => {
-  const place = mapping[dayColumn.value]
+  const place = mapping.value[dayColumn.value]
   return place == null || !table.value ? null : guessOrder(table.value.rows.map((row) => row[place] ?? ''))
 })
 const ambiguous = computed(() => {
-  const place = mapping[dayColumn.value]
+  const place = mapping.value[dayColumn.value]
   return place != null && (table.value?.rows ?? []).some((row) => /^\d{1,2}[/-]\d{1,2}[/-]\d{2,4}/.test(row[place] ?? ''))
 })
 watch([table, what], () => {
-  for (const key of Object.keys(mapping)) delete mapping[key]
-  if (table.value) Object.assign(mapping, guessMapping(table.value, columns.value))
-  done.value = null
+  mapping.value = table.value ? { ...guessMapping(table.value, columns.value) } : {}
+  // What was kept stays told until another table is there.
+  if (table.value) done.value = null
   clear()
 })
 watch(shownOrder, (guess) => (order.value = guess ?? ''))
-const missing = computed(() => (table.value ? mappingFault(mapping, columns.value) : null))
+const missing = computed(() => (table.value ? mappingFault(mapping.value, columns.value) : null))
 const rows = computed<readonly ReadRow<ImportedCount | ImportedColony>[]>(() => {
   if (!table.value || missing.value) return []
   const usualYard = yardName.value || null
   return what.value === 'counts'
-    ? readCounts(table.value, mapping, order.value || null, knownColonies(holding.states), { method: method.value, yard: mapping.yard == null ? usualYard : null })
-    : readColonies(table.value, mapping, order.value || null, knownYards(holding.states), usualYard)
+    ? readCounts(table.value, mapping.value, order.value || null, knownColonies(holding.states), { method: method.value, yard: mapping.value.yard == null ? usualYard : null })
+    : readColonies(table.value, mapping.value, order.value || null, knownYards(holding.states), usualYard)
 })
 const bad = computed(() => rows.value.filter((r) => r.faults.length > 0))
 const good = computed(() => rows.value.filter((r) => r.value !== null))
@@ -252,7 +252,7 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
 
     <section v-if="rows.length > 0" class="sheet block" aria-labelledby="f-rows">
       <h2 id="f-rows">{{ plural(rows.length, 'row') }}: {{ good.length }} good, {{ bad.length }} with faults</h2>
-      <div class="wide">
+      <div class="wide" tabindex="0" role="region" aria-label="The rows as they are read">
         <table>
           <thead>
             <tr><th scope="col">Line</th><th v-for="(h, i) in table?.headings" :key="i" scope="col">{{ h }}</th><th scope="col">What it says</th></tr>

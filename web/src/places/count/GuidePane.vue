@@ -9,7 +9,7 @@ const emit = defineEmits<{ close: [] }>()
 </script>
 
 <template>
-  <SidePane :title="GUIDES[method].title" :sub="GUIDES[method].takes" @close="emit('close')">
+  <SidePane words :title="GUIDES[method].title" :sub="GUIDES[method].takes" @close="emit('close')">
     <section class="part">
       <h3>At hand</h3>
       <ul class="dots"><li v-for="n in GUIDES[method].need" :key="n">{{ n }}</li></ul>

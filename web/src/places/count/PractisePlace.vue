@@ -13,7 +13,6 @@ import { isOver } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import CountNav from './CountNav.vue'
 
-const props = defineProps<{ first?: { seed: number; mites: number } }>()
 const holding = useHolding()
 const photo = usePhoto()
 const { picture, opening, fault } = photo
@@ -32,9 +31,9 @@ async function begin(): Promise<void> {
   marks.value = []
   const number = new Uint32Array(2)
   crypto.getRandomValues(number)
-  seed.value = props.first?.seed ?? (number[0] ?? 0) % 1_000_000
+  seed.value = (number[0] ?? 0) % 1_000_000
   // Near the limits, where a missed mite matters most.
-  const mites = props.first?.mites ?? (kind.value === 'tray' ? (number[1] ?? 0) % 19 : 8 + ((number[1] ?? 0) % 45))
+  const mites = kind.value === 'tray' ? (number[1] ?? 0) % 19 : 8 + ((number[1] ?? 0) % 45)
   drawn.value = await photo.practise(kind.value, mites, seed.value)
 }
 function show(): void {

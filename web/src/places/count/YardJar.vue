@@ -40,7 +40,7 @@ async function keep(): Promise<void> {
   touched.value = true
   if (refusals.value.length > 0) return
   const { id, ...body } = draft
-  const done = await save(() => holding.put('jars', id, { ...body, recovery: recovery.value, note: null, version: null }, props.yard.yard.id).then(() => undefined))
+  const done = await save(() => holding.put('jars', id, { ...body, yardId: props.yard.yard.id, recovery: recovery.value, note: null, version: null }, props.yard.yard.id).then(() => undefined))
   if (!done) return
   Object.assign(draft, fresh())
   touched.value = false
