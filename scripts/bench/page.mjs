@@ -1,10 +1,26 @@
+import { benchPhoto } from './photo.mjs'
+
 /** The page itself, in the real browser: what jumps while it loads, and whether typing ever waits. Prints figures, asserts nothing. */
 
-const PLACES = ['/sign-in', '/today', '/yards', '/count', '/match', '/rules', '/changes', '/people', '/you']
+const PLACES = [
+  '/sign-in',
+  '/today',
+  '/yards',
+  '/count',
+  '/count/table',
+  '/count/yard',
+  '/count/file',
+  '/match',
+  '/rules',
+  '/changes',
+  '/people',
+  '/you',
+]
 /** Where somebody types, and what: digits into a field that is judged at each key. */
 const TYPED = [
   { place: '/count', field: '#c-mites', name: 'a count' },
   { place: '/count', field: '#c-bees', name: 'the bees of a jar' },
+  { place: '/count/table', field: '#t-mites-0', name: 'a yard in the table' },
   { place: '/match', open: /^Mites in the jar/, field: '#wi-mites', name: 'a what-if, all options judged anew' },
 ]
 const KEYS = 40
@@ -74,6 +90,7 @@ export async function benchPage(base) {
       }
       await context.close()
     }
+    await benchPhoto(browser, base)
   } finally {
     await browser.close()
   }

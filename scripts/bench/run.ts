@@ -5,7 +5,8 @@ import express from 'express'
 import { pino } from 'pino'
 import { QueryTypes } from 'sequelize'
 import { answer } from '@thistle/core/course'
-import { situationOf, yardState, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { situationOf, yardCounts, yardState, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { judge } from '@thistle/core/judge'
 import { judged, startDays } from '@thistle/core/match'
 import { addDays } from '@thistle/core/time'
 import { TREATMENTS } from '@thistle/core/treatments'
@@ -103,6 +104,8 @@ const days = (n: number) => addDays(yard.today, n % 20)
 const one = timed(2000, (i) => answer({ ...(cases[i % cases.length] as (typeof cases)[number]), startOn: days(i) }))
 const worded = timed(1000, (i) => JSON.stringify(answer({ ...(cases[i % cases.length] as (typeof cases)[number]), startOn: days(i) })))
 const whole = timed(100, (i) => cases.map((s) => answer({ ...s, startOn: days(i) })))
+const allJudged = timed(200, () => cases.map((s) => judge(s)))
+const estimated = timed(100, () => yardCounts(yardState(yard, settings)))
 const state = timed(100, () => yardState(yard, settings))
 const first = judged(cases[0] as (typeof cases)[number])
 const strip = timed(200, (i) => TREATMENTS.slice(0, 1).map((t) => startDays(t, { ...first, startOn: days(i) }, yard.today, 28)))
@@ -111,6 +114,7 @@ const ms = (t: number) => `${t.toFixed(2)} ms`
 const ratio = median(mine) / median(theirs)
 console.log(`One colony through all options (core): ${ms(one)} (wanted: under 1 ms); with every sentence and flip written out as JSON: ${ms(worded)}
 A yard of ${cases.length} through all options: ${ms(whole)} (wanted: under 20 ms)
+Judging the counts of that yard: ${ms(allJudged)} (wanted: under 10 ms); with its row, and what it says of the yard as a whole: ${ms(estimated)}
 The row of that yard with its sentence and next jobs: ${ms(state)}
 Four weeks of one option for the day strip: ${ms(strip)}
 API read of a yard of ${yard.colonies.length} with counts: ${ms(median(mine))}; bare route with one select: ${ms(median(theirs))}; ratio ${ratio.toFixed(2)} (wanted: within 2)`)

@@ -55,8 +55,13 @@ export function sayChange({ kind, state, before }: Change): string {
   const done = gone ? ' taken back' : back ? ' put back' : before ? ' put right' : ''
   if (kind === 'count') return `count of ${day(state.onDay)}${done}: ${saySamples((state.samples ?? []) as never)}`
   if (kind === 'board')
-    return gone ? 'a board taken back' : state.takenOn ? `the board of ${day(state.laidOn)} taken out ${day(state.takenOn)}` : `a board laid ${day(state.laidOn)}`
-  if (kind === 'jar') return `yard jar of ${day(state.onDay)}${done}: ${saySamples([{ mites: Number(state.mites), bees: Number(state.bees), days: null }])}`
+    return gone
+      ? 'a board taken back'
+      : state.takenOn
+        ? `the board of ${day(state.laidOn)} taken out ${day(state.takenOn)}`
+        : `a board laid ${day(state.laidOn)}`
+  if (kind === 'jar')
+    return `yard jar of ${day(state.onDay)}${done}: ${saySamples([{ mites: Number(state.mites), bees: Number(state.bees), days: null }])}`
   if (kind === 'look') return `look of ${day(state.onDay)}${done}`
   if (kind === 'yard') return gone ? 'yard taken away' : before ? 'yard changed' : 'yard added'
   if (kind === 'colony')

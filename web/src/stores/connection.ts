@@ -64,6 +64,7 @@ export const useConnection = defineStore('connection', () => {
       }
     }
   }
-  const persist = <T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> => untilDone(() => call<T>(method, path, body))
+  const persist = <T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> =>
+    untilDone(() => call<T>(method, path, body))
   return { lost, signedOut, untilBack, signedIn, untilDone, persist }
 })

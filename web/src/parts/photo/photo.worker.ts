@@ -24,7 +24,11 @@ let source: OffscreenCanvas | null = null
 let stopped = false
 
 const shrunk = (of: ImageBitmap, share: number) =>
-  createImageBitmap(of, { resizeWidth: Math.max(1, Math.round(of.width * share)), resizeHeight: Math.max(1, Math.round(of.height * share)), resizeQuality: 'medium' })
+  createImageBitmap(of, {
+    resizeWidth: Math.max(1, Math.round(of.width * share)),
+    resizeHeight: Math.max(1, Math.round(of.height * share)),
+    resizeQuality: 'medium',
+  })
 
 async function prepare(bitmap: ImageBitmap): Promise<Prepared> {
   const longest = Math.max(bitmap.width, bitmap.height)

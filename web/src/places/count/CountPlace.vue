@@ -142,11 +142,11 @@ const otherFault = computed(() =>
           <p v-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?</p>
           <MethodPick :method="draft.method" :fluid="draft.fluid" @method="choose" @fluid="(f) => draft && (draft.fluid = f)" @guide="guide = !guide" />
 
-          <BoardLine :yard-id="place.yard.yard.id" :state="state" :draft="draft" @days="(n) => draft && (draft.days = n)" @drop-photo="draft && (draft.photo = null)" />
+          <BoardLine v-if="draft.method === 'board' || state.colony.board" :yard-id="place.yard.yard.id" :state="state" :draft="draft" @days="(n) => draft && (draft.days = n)" @drop-photo="draft && (draft.photo = null)" />
           <div v-if="jarred" class="before-jar no-print">
             <label class="check" :class="{ done: draft.queenSeen }">
               <input v-model="draft.queenSeen" type="checkbox" />
-              <span>Queen seen and put back <span v-if="!draft.queenSeen" class="care">look twice before the jar</span></span>
+              <span>Queen seen and put back<span v-if="!draft.queenSeen" class="care">: look twice</span></span>
             </label>
             <CountTimer
               :key="`shake-${state.colony.id}-${jarAt}-${shakeAt}`"
@@ -198,6 +198,7 @@ const otherFault = computed(() =>
             />
           </SampleFields>
 
+          <BoardLine v-if="draft.method !== 'board' && !state.colony.board" :yard-id="place.yard.yard.id" :state="state" :draft="draft" @days="(n) => draft && (draft.days = n)" @drop-photo="draft && (draft.photo = null)" />
           <FlagFields v-model="draft.flags" :method="draft.method" :known="known" />
           <div class="field">
             <label for="c-note">Note</label>
@@ -254,7 +255,7 @@ const otherFault = computed(() =>
 h1 .pos { font-weight: 400; }
 .kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
 .brief { display: grid; justify-items: center; gap: 6px; text-align: center; font-size: 18px; font-weight: 560; line-height: 1.25; }
-.check { display: flex; gap: 9px; align-items: baseline; flex-wrap: wrap; }
+.check { display: flex; gap: 9px; align-items: center; }
 .check input { width: 18px; height: 18px; accent-color: var(--thistle); }
 .before-jar { display: flex; flex-wrap: wrap; gap: 4px 22px; align-items: center; }
 .check.done { color: var(--lichen); font-weight: 600; }
@@ -281,6 +282,9 @@ h1 .pos { font-weight: 400; }
   .keeps .press { flex: 1 1 100%; }
   .keeps.bar .press.quiet { display: none; }
   .jars button { min-height: 48px; }
-  .check input { width: 26px; height: 26px; }
+  .check { min-height: 48px; }
+  .check input { width: 26px; height: 26px; flex: none; }
+  .before-jar { gap: 0 14px; }
+  .before-jar .check { flex: 1 1 170px; font-size: 15px; line-height: 1.2; }
 }
 </style>

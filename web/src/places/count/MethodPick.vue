@@ -18,7 +18,7 @@ const emit = defineEmits<{ method: [Method]; fluid: [Fluid]; guide: [] }>()
       </label>
     </div>
     <p class="says soft small">
-      {{ METHOD_SAYS[method].says }}.
+      <span class="worth">{{ METHOD_SAYS[method].says }}.</span>
       <template v-if="method === 'wash'">
         <label for="c-fluid">In</label>
         <select id="c-fluid" class="inline" :value="fluid" @change="emit('fluid', ($event.target as HTMLSelectElement).value as Fluid)">
@@ -43,5 +43,10 @@ const emit = defineEmits<{ method: [Method]; fluid: [Fluid]; guide: [] }>()
 @media screen and (max-width: 720px) {
   .ways label { min-height: 52px; font-size: 15px; }
   .inline, .says .plainlink { min-height: 48px; }
+  .says { flex-wrap: nowrap; justify-content: space-between; gap: 8px; }
+  .says:has(select) .worth { display: none; }
+  .says label { display: none; }
+  .inline { margin: 0; flex: 1 1 auto; min-width: 0; }
+  .says .plainlink { white-space: nowrap; }
 }
 </style>

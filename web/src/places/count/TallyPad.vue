@@ -46,8 +46,9 @@ function onKey(event: KeyboardEvent): void {
 .plus:hover { background: var(--thistle-deep); }
 .plus:active { transform: translateY(1px); }
 @media screen and (max-width: 720px) {
-  .big { font-size: 96px; }
-  .tally { border: 0; padding: 0; flex-direction: column; align-items: center; gap: 0; }
+  .big { font-size: 80px; }
+  .tally { border: 0; padding: 0; }
+  .pad { gap: 8px; }
   .tap { grid-template-columns: 78px 1fr 78px; }
   .tap button { min-height: 104px; font-size: 21px; }
 }

@@ -1,7 +1,18 @@
 /** What is typed for each colony and not kept yet: it stays, whatever is looked at in between. */
 import { defineStore } from 'pinia'
 import { markRaw, reactive, ref } from 'vue'
-import { spreadOf, shareOf, squaresOf, SUGAR_RECOVERY, type CountEntry, type CountFlag, type Cup, type Fluid, type Measured, beesIn } from '@thistle/core/count'
+import {
+  spreadOf,
+  shareOf,
+  squaresOf,
+  SUGAR_RECOVERY,
+  type CountEntry,
+  type CountFlag,
+  type Cup,
+  type Fluid,
+  type Measured,
+  beesIn,
+} from '@thistle/core/count'
 import type { ColonyState, MarkedPhoto, SettingsRecord } from '@thistle/core/holding'
 import type { CountFact, Method } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'

@@ -14,7 +14,12 @@ export const GUIDES: Readonly<Record<Method, Guide>> = {
   wash: {
     title: 'A wash, step by step',
     takes: 'About five minutes a colony. It kills about 300 bees of some tens of thousands.',
-    need: ['a jar with a mesh under its lid, or two nested tubs', 'a half cup, 118 mL', 'a white bowl', 'alcohol, winter screenwash, or water with a good squirt of washing-up liquid'],
+    need: [
+      'a jar with a mesh under its lid, or two nested tubs',
+      'a half cup, 118 mL',
+      'a white bowl',
+      'alcohol, winter screenwash, or water with a good squirt of washing-up liquid',
+    ],
     steps: [
       'Find the queen and put her and her frame aside. Did you not find her? Look twice over the frame you take bees from.',
       'Choose a frame with open brood: most mites ride on the young bees that feed it. Not a super, not the entrance.',
@@ -56,7 +61,11 @@ export const GUIDES: Readonly<Record<Method, Guide>> = {
   board: {
     title: 'A board, step by step',
     takes: 'A minute to lay, a few to count. Nothing is opened.',
-    need: ['a tray under a screened floor', 'a sheet with a thin film of oil or grease, so that mites stay and ants keep off', 'good light, or a photograph'],
+    need: [
+      'a tray under a screened floor',
+      'a sheet with a thin film of oil or grease, so that mites stay and ants keep off',
+      'good light, or a photograph',
+    ],
     steps: [
       'Oil the sheet thinly, slide it under the screen, close the gap, and say here that it lies: the days count themselves.',
       'Three days are usual, one to seven will do. After a treatment the fall is of another kind: not this count.',

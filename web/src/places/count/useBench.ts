@@ -57,7 +57,9 @@ export function useBench(place: ComputedRef<ColonyInView | null>) {
       const [bees, mites] = [beesOfJar(jar, cup.value), mitesOfJar(jar)]
       if (jar.by === 'number' || jar.amount === null || !bees || mites === null) continue
       const { from, to } = beesRange(bees, { by: jar.by, amount: jar.amount }, cup.value)
-      found.push(`Bees by measure: with ${to} to ${from} of them it would be ${((mites / to) * 100).toFixed(1)} to ${((mites / from) * 100).toFixed(1)} in 100.`)
+      found.push(
+        `Bees by measure: with ${to} to ${from} of them it would be ${((mites / to) * 100).toFixed(1)} to ${((mites / from) * 100).toFixed(1)} in 100.`,
+      )
     }
     const samples = place.value?.state.situation.counts.filter((c) => c.date === d.onDay && c.method === d.method).length ?? 0
     if (samples > 0) found.push(`Judged together with ${samples === 1 ? 'the sample' : `the ${samples} samples`} of that day kept already.`)
@@ -68,7 +70,17 @@ export function useBench(place: ComputedRef<ColonyInView | null>) {
     const [course, d] = [answering.value, draft.value]
     if (!course || !place.value || !judged.value || !d) return null
     const samples = entryOf(d, cup.value).samples.map((s) => ({ ...s, mites: s.mites ?? 0 }))
-    const record = { id: d.id, version: 1, courseId: course.record.id, onDay: d.onDay ?? holding.today, method: d.method, recovery: d.recovery, representative: null, note: null, samples }
+    const record = {
+      id: d.id,
+      version: 1,
+      courseId: course.record.id,
+      onDay: d.onDay ?? holding.today,
+      method: d.method,
+      recovery: d.recovery,
+      representative: null,
+      note: null,
+      samples,
+    }
     const { colony } = place.value.state
     return courseState(course.record, { ...colony, counts: [...colony.counts, record] }, holding.today)
   })
