@@ -270,6 +270,14 @@ describe('a recovery that is set', () => {
   })
 })
 
+describe('the sentence of a roll', () => {
+  it('says the level that is held against the limit beside the one that was counted', () => {
+    const roll = judge(august({ counts: [{ ...wash('2026-08-11', 8), method: 'sugar', recovery: 0.8 }] }))
+    expect(roll.text).toMatch(/^2\.7 in 100, likely 1\.3 to 4\.8\. With those missed about 3\.3\. Over the limit of 3/)
+    expect(judge(august({ counts: [wash('2026-08-11', 8)] })).text).not.toMatch(/missed/)
+  })
+})
+
 describe('what would settle it', () => {
   const settling = (mites: number, bees = 300) => judge(august({ counts: [wash('2026-08-11', mites, bees)] })).settling
   it('is nothing where it is settled, few jars where it nearly is, and no number at the limit itself', () => {

@@ -131,13 +131,16 @@ const SAID_UNIT: Record<JudgementUnit, string> = { per100: 'in 100', perDay: 'a 
 /** A threshold as it is spoken: 3, or 1.67. */
 const sayLimit = (threshold: number) => plain(threshold, 2)
 
-function sentence(level: JudgementLevel, m: Measured, phase: Phase): string {
+function sentence(level: JudgementLevel, m: Measured, phase: Phase, recovery: number): string {
   const [at, low, high] = [m.interval.estimate, m.interval.low, m.interval.high].map((x) => (x * m.scale).toFixed(1))
-  const figure = `${at} ${SAID_UNIT[m.unit]}, likely ${low} to ${high}.`
+  const judgedAt = (m.interval.estimate * m.scale) / recovery
+  // What is held against the limit must be said, or the sentence contradicts itself.
+  const allowed = recovery < 1 ? ` With those missed about ${judgedAt.toFixed(1)}.` : ''
+  const figure = `${at} ${SAID_UNIT[m.unit]}, likely ${low} to ${high}.${allowed}`
   const limit = sayLimit(m.threshold)
   if (level === 'urgent') return `${figure} Far over the limit of ${limit}: this colony is in danger.`
   if (level === 'treat')
-    return `${figure} ${m.interval.estimate * m.scale === m.threshold ? 'At' : 'Over'} the limit of ${limit}${phase === 'decrease' ? ': treat before the winter bees are raised' : ': treat'}.`
+    return `${figure} ${judgedAt === m.threshold ? 'At' : 'Over'} the limit of ${limit}${phase === 'decrease' ? ': treat before the winter bees are raised' : ': treat'}.`
   if (level === 'watch') return `${figure} Below the limit of ${limit}, but the count cannot rule out more.`
   return `${figure} Under the limit of ${limit}, doubt included.`
 }
@@ -205,7 +208,7 @@ export function judge(situation: Situation): Judgement {
     high: at(high),
     threshold: round2(measured.threshold),
     unit: measured.unit,
-    text: sentence(level, measured, phase),
+    text: sentence(level, measured, phase, recovery),
     next: nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase),
     chanceOver: measured.chance,
     limitSource: measured.source,

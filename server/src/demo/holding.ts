@@ -1,5 +1,5 @@
 import type { Day } from '@thistle/core/time'
-import type { LookRecord } from '@thistle/core/holding'
+import type { CountRecord, LookRecord } from '@thistle/core/holding'
 import type { TreatmentKey } from '@thistle/core/situation'
 
 /** The demo holding as data: invented people, places and figures throughout. */
@@ -28,6 +28,10 @@ export interface DemoColony {
   /** Washes as [day, mites, bees], oldest first. */
   readonly counts: readonly (readonly [Day, number, number])[]
   readonly courses?: readonly DemoCourse[]
+  /** Counts by other methods, beside the washes. */
+  readonly others?: readonly Omit<CountRecord, 'id' | 'version' | 'courseId' | 'representative'>[]
+  /** A board lies under it since this day. */
+  readonly boardSince?: Day
 }
 export interface DemoYard {
   readonly name: string
@@ -40,6 +44,8 @@ export interface DemoYard {
   readonly lift: number
   readonly lookedOn: Day
   readonly colonies: readonly DemoColony[]
+  /** Jars of the whole yard as [day, mites, bees]. */
+  readonly jars?: readonly (readonly [Day, number, number])[]
 }
 
 /** Strips of spring: in on a day, checked twice, out after six weeks. */
@@ -339,11 +345,21 @@ export const YARDS: readonly DemoYard[] = [
     lastOpening: '2026-10-28',
     lift: -2,
     lookedOn: '2026-08-08',
+    jars: [['2026-07-04', 4, 310]],
     colonies: [
       {
         name: 'Aster',
         bees: 9,
         brood: 5,
+        others: [
+          {
+            onDay: '2026-07-20',
+            method: 'board',
+            recovery: null,
+            note: null,
+            samples: [{ mites: 9, bees: null, days: 3, squares: { counted: 6, of: 24, mites: [2, 1, 0, 3, 2, 1] } }],
+          },
+        ],
         counts: [
           ['2026-06-13', 1, 300],
           ['2026-08-08', 3, 300],
@@ -367,11 +383,23 @@ export const YARDS: readonly DemoYard[] = [
           ['2026-08-08', 6, 300],
         ],
       },
-      { name: 'Daisy', bees: 8, brood: 4, counts: [['2026-06-13', 0, 300]] },
+      { name: 'Daisy', bees: 8, brood: 4, counts: [['2026-06-13', 0, 300]], boardSince: '2026-08-10' },
       {
         name: 'Eyebright',
         bees: 11,
         brood: 6,
+        others: [
+          { onDay: '2026-05-30', method: 'drone', recovery: null, note: null, samples: [{ mites: 3, bees: 110, days: null }] },
+          {
+            onDay: '2026-07-18',
+            method: 'sugar',
+            recovery: 0.9,
+            note: 'Damp morning.',
+            flags: ['clumped-sugar'],
+            waited: 60,
+            samples: [{ mites: 2, bees: 300, days: null, measured: { by: 'cup', amount: 1 } }],
+          },
+        ],
         counts: [
           ['2026-06-13', 2, 300],
           ['2026-08-08', 5, 300],

@@ -5,6 +5,7 @@ import {
   situationOf,
   NOTHING_KNOWN,
   type ColonyRecord,
+  type CountRecord,
   type CourseRecord,
   type LookRecord,
   type SettingsRecord,
@@ -29,7 +30,10 @@ export const DEMO_KEEPER = demoId('keeper')
 
 type Row = Record<string, unknown>
 /** Rows by table, in the order in which they are written. */
-type Rows = Record<'settings' | 'yards' | 'colonies' | 'placements' | 'looks' | 'decisions' | 'courses' | 'counts' | 'countSamples' | 'events', Row[]>
+type Rows = Record<
+  'settings' | 'yards' | 'jars' | 'colonies' | 'boards' | 'placements' | 'looks' | 'decisions' | 'courses' | 'counts' | 'countSamples' | 'events',
+  Row[]
+>
 
 const SETTINGS: Omit<SettingsRecord, 'id'> = {
   version: 1,
@@ -115,6 +119,26 @@ function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: D
   return { id, decisionId, treatment: course.treatment, startOn: course.startOn, latestStart, facts, events }
 }
 
+/** A colony's counts, oldest first: its washes, and those by other methods. */
+function countsOf(demo: DemoColony): CountRecord[] {
+  const queenless = demo.facts?.queen === 'absent'
+  const washes = demo.counts.map(([onDay, mites, bees]) => ({
+    onDay,
+    method: 'wash' as const,
+    recovery: null,
+    note: null,
+    flags: queenless && onDay >= '2026-08-01' ? (['queenless'] as const) : [],
+    samples: [{ mites, bees, days: null }],
+  }))
+  return [...washes, ...(demo.others ?? [])]
+    .toSorted((a, b) => a.onDay.localeCompare(b.onDay))
+    .map((count) => {
+      const flags = count.flags ?? []
+      const id = demoId(`count ${demo.name} ${count.onDay}`)
+      return { ...count, id, version: 1, courseId: null, flags, representative: flags.length > 0 ? false : null }
+    })
+}
+
 function addColony(rows: Rows, yard: YardRecord, demo: DemoColony, position: number, lookedOn: Day): void {
   const id = demoId(`colony ${demo.name}`)
   const since = demo.since ?? '2026-03-01'
@@ -136,20 +160,13 @@ function addColony(rows: Rows, yard: YardRecord, demo: DemoColony, position: num
       lookOf(demo, '2026-06-13', { framesOfBees: Math.max(5, demo.bees - 1), framesOfBrood: Math.max(4, demo.brood), supers: 'none' }),
     )
   rows.looks.push(...looks.map((look) => ({ ...look, holdingId: DEMO_HOLDING, colonyId: id })))
-  const counts = demo.counts.map(([onDay, mites, bees]) => ({
-    id: demoId(`count ${demo.name} ${onDay}`),
-    version: 1,
-    courseId: null,
-    onDay,
-    method: 'wash' as const,
-    recovery: null,
-    representative: demo.facts?.queen === 'absent' && onDay >= '2026-08-01' ? false : null,
-    note: null,
-    flags: demo.facts?.queen === 'absent' && onDay >= '2026-08-01' ? (['queenless'] as const) : [],
-    samples: [{ mites, bees, days: null }],
-  }))
+  const counts = countsOf(demo)
   rows.counts.push(...counts.map(({ samples: _samples, ...count }) => ({ ...count, holdingId: DEMO_HOLDING, colonyId: id })))
   rows.countSamples.push(...counts.flatMap((c) => c.samples.map((s, i) => ({ ...s, countId: c.id, n: i + 1 }))))
+  if (demo.boardSince) {
+    const board = { id: demoId(`board ${demo.name}`), version: 1, colonyId: id, laidOn: demo.boardSince, takenOn: null }
+    rows.boards.push({ ...board, holdingId: DEMO_HOLDING })
+  }
   const record: ColonyRecord = { ...colony, placement, look: null, counts, courses: [] }
   demo.courses?.reduce<CourseRecord[]>((courses, course) => {
     const look = looks.findLast((l) => l.onDay <= course.startOn) ?? looks[0] ?? null
@@ -183,6 +200,21 @@ function addYard(rows: Rows, demo: DemoYard, place: number): void {
     colonies: [],
     weather: weather.filter((d) => d.day <= addDays(DEMO_DAY, 9)).map((d) => ({ date: d.day, high: d.high, low: d.low, kind: null })),
   }
+  for (const [onDay, mites, bees] of demo.jars ?? []) {
+    const jar = {
+      id: demoId(`jar ${name} ${onDay}`),
+      version: 1,
+      yardId: id,
+      onDay,
+      method: 'wash',
+      mites,
+      bees,
+      recovery: null,
+      colonies: [],
+      note: null,
+    }
+    rows.jars.push({ ...jar, holdingId: DEMO_HOLDING })
+  }
   demo.colonies.forEach((colony, i) => addColony(rows, record, colony, i + 1, demo.lookedOn))
 }
 
@@ -191,7 +223,9 @@ export function demoRows(): Rows {
   const rows: Rows = {
     settings: [{ id: DEMO_HOLDING, holdingId: DEMO_HOLDING, ...SETTINGS }],
     yards: [],
+    jars: [],
     colonies: [],
+    boards: [],
     placements: [],
     looks: [],
     decisions: [],
@@ -211,12 +245,14 @@ const KIND_OF: Partial<Record<keyof Rows, string>> = {
   placements: 'placement',
   looks: 'look',
   counts: 'count',
+  boards: 'board',
+  jars: 'jar',
   decisions: 'decision',
   events: 'event',
 }
 
 /** The day on which a row of the demo was written: its own, or that on which the book was begun. */
-const savedOn = (row: Row): Day => String(row.happenedOn ?? row.madeOn ?? row.onDay ?? row.fromDay ?? row.since ?? '2026-03-01')
+const savedOn = (row: Row): Day => String(row.happenedOn ?? row.madeOn ?? row.onDay ?? row.laidOn ?? row.fromDay ?? row.since ?? '2026-03-01')
 
 async function write(db: Database, transaction: Transaction): Promise<void> {
   const keeperId = DEMO_KEEPER

@@ -4,7 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useHolding } from '../stores/holding.ts'
 import OverPage from './OverPage.vue'
-import { ASIDE, PLACES } from './places.ts'
+import { ASIDE, COUNTING, PLACES } from './places.ts'
 
 const emit = defineEmits<{ close: [] }>()
 const holding = useHolding()
@@ -32,6 +32,7 @@ const all = computed<Target[]>(() => [
       ]
     }),
   ),
+  ...COUNTING.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...ASIDE.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   { path: '/reference', name: 'The API', says: 'for programs' },
 ])

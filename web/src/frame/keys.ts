@@ -10,7 +10,7 @@ export interface Press {
 }
 export interface Binding {
   readonly id: string
-  readonly group: 'Everywhere' | 'Places' | 'The chosen day' | 'The tally'
+  readonly group: 'Everywhere' | 'Places' | 'The chosen day' | 'The tally' | 'A picture'
   readonly says: string
   readonly presses: readonly Press[]
 }
@@ -33,6 +33,19 @@ export const BINDINGS: readonly Binding[] = [
   { id: 'mite 1', group: 'The tally', says: 'One mite more', presses: [{ key: ' ' }] },
   { id: 'mite -1', group: 'The tally', says: 'One mite less', presses: [{ key: 'Backspace' }] },
   { id: 'keep', group: 'The tally', says: 'Keep the count, on to the next colony', presses: [{ key: 'Enter' }] },
+  { id: 'cross -1 0', group: 'A picture', says: 'The cross to the left', presses: [{ key: 'ArrowLeft' }] },
+  { id: 'cross 1 0', group: 'A picture', says: 'The cross to the right', presses: [{ key: 'ArrowRight' }] },
+  { id: 'cross 0 -1', group: 'A picture', says: 'The cross up', presses: [{ key: 'ArrowUp' }] },
+  { id: 'cross 0 1', group: 'A picture', says: 'The cross down', presses: [{ key: 'ArrowDown' }] },
+  { id: 'cross -8 0', group: 'A picture', says: 'Farther to the left', presses: [{ key: 'ArrowLeft', shift: true }] },
+  { id: 'cross 8 0', group: 'A picture', says: 'Farther to the right', presses: [{ key: 'ArrowRight', shift: true }] },
+  { id: 'cross 0 -8', group: 'A picture', says: 'Farther up', presses: [{ key: 'ArrowUp', shift: true }] },
+  { id: 'cross 0 8', group: 'A picture', says: 'Farther down', presses: [{ key: 'ArrowDown', shift: true }] },
+  { id: 'mark', group: 'A picture', says: 'Mark under the cross, or take the mark off', presses: [{ key: ' ' }, { key: 'Enter' }] },
+  { id: 'nearer', group: 'A picture', says: 'Nearer', presses: [{ key: '+' }, { key: '=' }] },
+  { id: 'farther', group: 'A picture', says: 'Farther away', presses: [{ key: '-' }] },
+  { id: 'whole', group: 'A picture', says: 'The whole picture', presses: [{ key: '0' }] },
+  { id: 'undo', group: 'A picture', says: 'Take the last mark back', presses: [{ key: 'Backspace' }, { key: 'z', control: true }] },
 ]
 
 const fits = (press: Press, event: KeyboardEvent, afterG: boolean): boolean =>
@@ -47,7 +60,7 @@ export function bindingOf(event: KeyboardEvent, groups: readonly Binding['group'
   return BINDINGS.find((b) => groups.includes(b.group) && b.presses.some((p) => fits(p, event, afterG))) ?? null
 }
 
-const NAMES: Record<string, string> = { ' ': 'Space', ArrowLeft: '←', ArrowRight: '→', Escape: 'Esc' }
+const NAMES: Record<string, string> = { ' ': 'Space', ArrowLeft: '←', ArrowRight: '→', ArrowUp: '↑', ArrowDown: '↓', Escape: 'Esc' }
 /** A press as the sheet shows it. */
 export const sayPress = (p: Press): string[] => [
   ...(p.control ? ['Ctrl'] : []),

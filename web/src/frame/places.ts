@@ -16,6 +16,13 @@ export const PLACES: readonly Place[] = [
   { path: '/match', name: 'Match', inYard: true, letter: 'm', says: 'what fits, and why' },
   { path: '/rules', name: 'Rules', inYard: false, letter: 'r', says: 'your list, school, kit and dates' },
 ]
+/** Ways into counting besides the hive itself. */
+export const COUNTING: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
+  { path: '/count/table', name: 'Count in a table', says: 'a whole yard in one go' },
+  { path: '/count/yard', name: 'The yard counted', says: 'its picture, whom to sample, over time' },
+  { path: '/count/file', name: 'Counts by file', says: 'CSV in and out' },
+  { path: '/count/practise', name: 'Practise counting', says: 'a tray or board to test the eye' },
+]
 /** What belongs to the keeper and the holding rather than to the work. */
 export const ASIDE: readonly Place[] = [
   { path: '/changes', name: 'Last changes', inYard: false, letter: 'l', says: 'who changed what, and undo' },

@@ -35,7 +35,7 @@ const ticks = computed(() => [0, most.value / 3, (most.value * 2) / 3, most.valu
 
 <template>
   <svg class="dw" :class="{ large, over }" :viewBox="`0 0 ${width} ${height}`" :width="width" :height="height" role="img" :aria-label="label">
-    <line class="axis" :x1="LEFT" :x2="RIGHT" :y1="mid" :y2="mid" />
+    <line class="axis" :class="{ other: unit !== 'per100' }" :x1="LEFT" :x2="RIGHT" :y1="mid" :y2="mid" />
     <line v-if="threshold !== null" class="limit" :x1="x(threshold)" :x2="x(threshold)" :y1="large ? 0 : -11" :y2="large ? 34 : height + 11" />
     <template v-if="estimate !== null && low !== null && high !== null">
       <line class="whisker" :x1="x(low)" :x2="x(high)" :y1="mid" :y2="mid" />
@@ -64,6 +64,8 @@ const ticks = computed(() => [0, most.value / 3, (most.value * 2) / 3, most.valu
 .dw { display: block; overflow: visible; color: var(--ink); }
 .dw.large { width: 100%; height: auto; max-width: 330px; }
 .axis { stroke: var(--hairline); stroke-width: 1.5; }
+/* Never taken for the percent axis: another unit, another line. */
+.axis.other { stroke: var(--line); stroke-dasharray: 1 4; stroke-linecap: round; }
 .large .axis { stroke-width: 2; }
 .limit { stroke: var(--brick); stroke-width: 1.25; stroke-dasharray: 3 3; }
 .whisker { stroke: currentColor; stroke-width: 1.6; }

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { ColonyState } from '@thistle/core/holding'
 import { plain } from '@thistle/core/units'
-import { isOver, sayCount } from '../parts/words.ts'
+import { heldLevel, isOver, sayCount } from '../parts/words.ts'
 
 const props = defineProps<{ row: readonly ColonyState[]; limit: number; mean?: { estimate: number; low: number; high: number } | null }>()
 const emit = defineEmits<{ open: [ColonyState] }>()
@@ -11,7 +11,7 @@ const TOP = 14
 const FOOT = 218
 const LEFT = 34
 /** Boards have an axis of their own: they stand in the row without a dot, and say so. */
-const dots = computed(() => props.row.map((s) => ({ s, j: s.judgement.unit === 'per100' && s.judgement.estimate !== null ? s.judgement : null })))
+const dots = computed(() => props.row.map((s) => ({ s, j: s.judgement.unit === 'per100' && s.judgement.estimate !== null ? { ...s.judgement, ...heldLevel(s.judgement) } : null })))
 const most = computed(() => {
   const highest = Math.max(props.limit * 2, ...dots.value.map((d) => d.j?.estimate ?? 0)) * 1.15
   return Math.min(30, Math.max(6, Math.ceil(highest / 2) * 2))

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { Judgement } from '@thistle/core/judge'
 import DotWhisker from '../graphics/DotWhisker.vue'
-import { isOver, sayCount } from './words.ts'
+import { heldLevel, isOver, sayCount } from './words.ts'
 
 const props = defineProps<{
   judgement: Judgement
@@ -13,15 +13,16 @@ const props = defineProps<{
   /** The limit to draw where there is no count to judge. */
   fallback?: number | null
 }>()
+const held = computed(() => heldLevel(props.judgement))
 const over = computed(() => !props.inHand && isOver(props.judgement))
 </script>
 
 <template>
   <DotWhisker
     :large="large"
-    :estimate="judgement.estimate"
-    :low="judgement.low"
-    :high="judgement.high"
+    :estimate="held.estimate"
+    :low="held.low"
+    :high="held.high"
     :threshold="judgement.threshold ?? fallback ?? null"
     :unit="judgement.unit"
     :stale="judgement.stale"

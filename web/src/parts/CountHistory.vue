@@ -7,8 +7,8 @@ import { sayDay } from '../look/dates.ts'
 import { useHolding } from '../stores/holding.ts'
 import CountDot from './CountDot.vue'
 import { useSave } from './useSave.ts'
+import { sayFigure } from './words.ts'
 
-const HOW = { wash: '', sugar: 'sugar', board: 'a day', drone: 'cells' } as const
 const props = defineProps<{ state: ColonyState }>()
 const holding = useHolding()
 const { busy, fault, save } = useSave()
@@ -50,8 +50,8 @@ const counts = computed(() => {
         <span>{{ sayDay(c.day, holding.today) }}</span>
         <CountDot :judgement="c.judged" />
         <span>
-          {{ c.judged.estimate?.toFixed(1) }}
-          <span class="soft small how">{{ HOW[c.judged.method ?? 'wash'] }}</span>
+          {{ sayFigure(c.judged) }}
+          <span v-if="c.judged.method === 'sugar'" class="soft small">sugar</span>
           <RouterLink v-if="c.photo" class="small" :to="`/count/${state.colony.id}/photo/${c.photo.id}`">marks</RouterLink>
         </span>
         <button v-if="holding.mayWrite" class="plainlink small" type="button" :disabled="busy" :aria-label="`Take back the count of ${sayDay(c.day)}`" @click="takeBack(entryOf(c.day))">take back</button>

@@ -69,10 +69,21 @@ export const wordOf = <T extends string>(list: readonly (readonly [T, string])[]
   list.find(([k]) => k === key)?.[1] ?? 'not known'
 
 const UNITS = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' } as const
+/** What is held against the limit: the level with the mites allowed for that the method misses, where that was set. */
+export const heldLevel = (j: Judgement): { readonly estimate: number | null; readonly low: number | null; readonly high: number | null } => j.corrected ?? j
+
 /** "3.7 in 100, likely 2.1 to 6.0, limit 3, counted Tue 11 Aug": what the dot says, in words. */
 export function sayCount(j: Judgement): string {
-  if (j.estimate === null || j.low === null || j.high === null) return 'not counted yet'
-  return `${j.estimate.toFixed(1)} ${UNITS[j.unit]}, likely ${j.low.toFixed(1)} to ${j.high.toFixed(1)}, limit ${plain(j.threshold ?? 0, 2)}, counted ${j.countedOn ? sayDay(j.countedOn) : ''}${j.stale ? ', over three weeks ago' : ''}${j.representative ? '' : ', not representative'}`
+  const { estimate, low, high } = heldLevel(j)
+  if (estimate === null || low === null || high === null) return 'not counted yet'
+  return `${estimate.toFixed(1)} ${UNITS[j.unit]}, likely ${low.toFixed(1)} to ${high.toFixed(1)}, limit ${plain(j.threshold ?? 0, 2)}, counted ${j.countedOn ? sayDay(j.countedOn) : ''}${j.stale ? ', over three weeks ago' : ''}${j.representative ? '' : ', not representative'}`
+}
+
+const BRIEF = { per100: '', perDay: ' a day', per100cells: ' % of cells' } as const
+/** A level in a few letters: "3.7" in 100 bees, and what it is where it is something else. */
+export function sayFigure(j: Judgement): string {
+  const { estimate } = heldLevel(j)
+  return estimate === null ? 'no count' : `${estimate.toFixed(1)}${BRIEF[j.unit]}`
 }
 
 /** The facts of a colony as lines. */

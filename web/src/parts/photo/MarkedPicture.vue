@@ -3,6 +3,7 @@
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { squareAt, type Grid } from '@thistle/core/count'
 import type { Spot, Suggestion } from '@thistle/core/photo'
+import { bindingOf } from '../../frame/keys.ts'
 import type { Prepared } from './photo.worker.ts'
 import { fitted, held, levelFor, placeOf, spotAt, zoomed, type View } from './view.ts'
 
@@ -22,7 +23,8 @@ const emit = defineEmits<{ frame: [milliseconds: number] }>()
 
 const TAP = 7
 const NEAR = 20
-const STEP = 24
+/** CSS pixels the cross moves at a press. */
+const STEP = 12
 const canvas = ref<HTMLCanvasElement | null>(null)
 const size = ref({ width: 600, height: 400 })
 const view = shallowRef<View>({ scale: 1, x: 0, y: 0 })
@@ -196,28 +198,29 @@ function onWheel(event: WheelEvent): void {
   zoom(Math.exp(-event.deltaY * 0.0016), p.x, p.y)
 }
 
-const MOVES: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+function moveCross(right: number, down: number, from: { x: number; y: number }): void {
+  const to = { x: from.x + right * STEP, y: from.y + down * STEP }
+  // At the edge the picture moves instead of the cross.
+  const inside = { x: Math.min(size.value.width - 16, Math.max(16, to.x)), y: Math.min(size.value.height - 16, Math.max(16, to.y)) }
+  cross.value = inside
+  if (to.x !== inside.x || to.y !== inside.y) look({ ...view.value, x: view.value.x + inside.x - to.x, y: view.value.y + inside.y - to.y })
+  redraw()
+}
 function onKey(event: KeyboardEvent): void {
-  const move = MOVES[event.key]
-  const here = cross.value ?? { x: size.value.width / 2, y: size.value.height / 2 }
-  if (move) {
-    const step = event.shiftKey ? STEP * 4 : STEP / 2
-    const to = { x: here.x + move[0] * step, y: here.y + move[1] * step }
-    // At the edge the picture moves instead of the cross.
-    const inside = { x: Math.min(size.value.width - 16, Math.max(16, to.x)), y: Math.min(size.value.height - 16, Math.max(16, to.y)) }
-    cross.value = inside
-    if (to.x !== inside.x || to.y !== inside.y) look({ ...view.value, x: view.value.x + inside.x - to.x, y: view.value.y + inside.y - to.y })
-    redraw()
-  } else if (event.key === ' ' || event.key === 'Enter') {
-    cross.value = here
-    touch(here.x, here.y)
-  } else if (event.key === '+' || event.key === '=') zoom(1.4, here.x, here.y)
-  else if (event.key === '-') zoom(1 / 1.4, here.x, here.y)
-  else if (event.key === '0') fit()
-  else if (event.key === 'Backspace' || (event.key === 'z' && (event.ctrlKey || event.metaKey))) undo()
-  else return
+  const binding = bindingOf(event, ['A picture'])
+  if (!binding) return
   event.preventDefault()
   event.stopPropagation()
+  const here = cross.value ?? { x: size.value.width / 2, y: size.value.height / 2 }
+  const [what, right, down] = binding.id.split(' ')
+  if (what === 'cross') moveCross(Number(right), Number(down), here)
+  else if (what === 'mark') {
+    cross.value = here
+    touch(here.x, here.y)
+  } else if (what === 'nearer') zoom(1.4, here.x, here.y)
+  else if (what === 'farther') zoom(1 / 1.4, here.x, here.y)
+  else if (what === 'whole') fit()
+  else undo()
 }
 
 let watcher: ResizeObserver | null = null

@@ -28,7 +28,7 @@ const ways = computed(() => [
 .ways a { color: var(--soft); text-decoration: none; padding: 10px 0 8px; border-bottom: 2.5px solid transparent; white-space: nowrap; margin-bottom: -1px; }
 .ways a.here { color: var(--ink); font-weight: 650; border-bottom-color: var(--thistle); }
 @media screen and (max-width: 720px) {
-  .ways { gap: 18px; }
-  .ways a { min-height: 48px; padding: 13px 0 8px; }
+  .ways { gap: 10px; }
+  .ways a { min-height: 48px; min-width: 48px; padding: 13px 3px 8px; text-align: center; }
 }
 </style>

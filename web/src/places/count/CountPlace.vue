@@ -18,6 +18,7 @@ import { useHolding } from '../../stores/holding.ts'
 import BoardLine from './BoardLine.vue'
 import CountMeaning from './CountMeaning.vue'
 import CountNav from './CountNav.vue'
+import CountSheet from './CountSheet.vue'
 import CountTimer from './CountTimer.vue'
 import { flagsOf, isTyped, mitesOfJar, usualAmount, useDrafts } from './drafts.ts'
 import FlagFields from './FlagFields.vue'
@@ -126,7 +127,8 @@ const otherFault = computed(() =>
   <template v-if="place && state && draft">
     <div class="page">
       <CountNav />
-      <div class="bench">
+      <CountSheet :yard="place.yard" :method="draft.method" />
+      <div class="bench no-print">
         <RowNav :yard="place.yard" :here="state.colony.id" :typed="typed" />
 
         <form class="entry" novalidate @submit.prevent="keepIt(true)">
@@ -268,11 +270,6 @@ h1 .pos { font-weight: 400; }
 .means { background: var(--sheet); border: 1px solid var(--hairline); border-radius: 14px; padding: 20px; display: grid; gap: 10px; }
 .before { border-top: 1px solid var(--hairline); padding-top: 14px; margin-top: 6px; }
 .says { font-size: 20px; line-height: 1.26; font-weight: 560; }
-@media print {
-  .keeps.bar { display: none; }
-  .bench { display: block; }
-  .means { border: 0; padding: 12px 0; }
-}
 @media screen and (max-width: 1100px) {
   .bench { grid-template-columns: minmax(0, 1fr) minmax(260px, 340px); }
 }

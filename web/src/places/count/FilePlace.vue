@@ -296,7 +296,8 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
 .file { display: grid; grid-template-columns: minmax(0, 1fr); gap: 16px; max-width: 1180px; }
 .block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
 .fields { display: grid; grid-template-columns: repeat(auto-fill, minmax(190px, 1fr)); gap: 12px; align-items: start; }
-.chooser { font: inherit; padding: 9px 0; max-width: 100%; }
+.chooser { font: inherit; padding: 9px 0; width: 100%; min-width: 0; }
+.fields > * { min-width: 0; }
 .kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
 .wide { overflow: auto; max-height: 460px; }
 table { border-collapse: collapse; width: 100%; }

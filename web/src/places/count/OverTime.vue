@@ -8,6 +8,7 @@ import { addDays, daysBetween } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
 import { sayDay } from '../../look/dates.ts'
 import { chosenTheme } from '../../look/light.ts'
+import { heldLevel } from '../../parts/words.ts'
 
 Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif"
 Chart.defaults.font.size = 13
@@ -22,7 +23,7 @@ const lines = computed(() =>
     name: s.colony.name,
     points: [...new Set(s.situation.counts.filter((c) => c.method === 'wash' || c.method === 'sugar').map((c) => c.date))].toSorted().map((day) => ({
       day,
-      level: judge({ ...s.situation, asOf: day, counts: s.situation.counts.filter((c) => c.date === day) }).estimate ?? 0,
+      level: heldLevel(judge({ ...s.situation, asOf: day, counts: s.situation.counts.filter((c) => c.date === day) })).estimate ?? 0,
     })),
   })),
 )

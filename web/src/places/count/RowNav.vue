@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The row to walk along: last counts, and where something is typed and not kept. */
 import type { YardState } from '@thistle/core/holding'
-import { isOver } from '../../parts/words.ts'
+import { isOver, sayFigure } from '../../parts/words.ts'
 
 defineProps<{ yard: YardState; here: string; typed: ReadonlySet<string> }>()
 </script>
@@ -19,7 +19,7 @@ defineProps<{ yard: YardState; here: string; typed: ReadonlySet<string> }>()
           <span class="pos">{{ s.colony.placement.position }}</span>
           <span class="nm">{{ s.colony.name }}</span>
           <span class="last" :class="{ alarm: isOver(s.judgement) }">
-            {{ s.judgement.estimate === null ? 'no count' : s.judgement.estimate.toFixed(1) }}
+            {{ sayFigure(s.judgement) }}
           </span>
           <span v-if="typed.has(s.colony.id)" class="care small">typed</span>
         </RouterLink>

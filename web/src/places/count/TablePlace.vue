@@ -10,9 +10,10 @@ import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
 import { METHOD_SAYS, plural } from '../../parts/count-words.ts'
 import { useSave } from '../../parts/useSave.ts'
-import { isOver } from '../../parts/words.ts'
+import { heldLevel, isOver } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import CountNav from './CountNav.vue'
+import CountSheet from './CountSheet.vue'
 import { flagsOf, usualAmount } from './drafts.ts'
 import { usePasted } from './pasted.ts'
 import { readTableRow, type ReadTableRow, type TableRow, type TableSet } from './yard-table.ts'
@@ -112,9 +113,10 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
   <div class="page">
     <CountNav />
     <template v-if="yard && yard.row.length > 0">
-      <h1>{{ yard.yard.name }}, counted in one go</h1>
-      <p class="soft lead">Tab goes to the next cell, Enter down the column. Rows with no mites typed are left alone. Paste a block from a spreadsheet into any cell, and it is looked over first.</p>
-      <form class="form" novalidate @submit.prevent="keep" @paste="onPaste">
+      <CountSheet :yard="yard" :method="set.method" />
+      <h1 class="no-print">{{ yard.yard.name }}, counted in one go</h1>
+      <p class="soft lead no-print">Tab goes to the next cell, Enter down the column. Rows with no mites typed are left alone. Paste a block from a spreadsheet into any cell, and it is looked over first.</p>
+      <form class="form no-print" novalidate @submit.prevent="keep" @paste="onPaste">
         <div class="set">
           <div class="field">
             <label for="t-method">Method</label>
@@ -163,7 +165,7 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
                   <span v-if="saidOf(l.state.colony.id, l.read)" :class="refused(l.read).length > 0 || !l.read.judged ? 'alarm' : 'care'">{{ saidOf(l.state.colony.id, l.read) }}</span>
                   <span v-if="l.read.judged" class="dot">
                     <CountDot :judgement="l.read.judged" />
-                    <span :class="{ 'alarm strong': isOver(l.read.judged) }">{{ l.read.judged.estimate?.toFixed(1) }} {{ UNIT[l.read.judged.unit] }}</span>
+                    <span :class="{ 'alarm strong': isOver(l.read.judged) }">{{ heldLevel(l.read.judged).estimate?.toFixed(1) }} {{ UNIT[l.read.judged.unit] }}</span>
                     <span class="soft word">{{ l.read.judged.level }}</span>
                   </span>
                 </td>
@@ -207,7 +209,6 @@ tr.wrong { background: var(--brick-wash); }
 .dot { display: inline-flex; align-items: center; gap: 10px; white-space: nowrap; }
 .word { min-width: 46px; }
 .keepbar { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--hairline); padding: 12px 0; display: flex; gap: 18px; align-items: center; justify-content: flex-end; z-index: 5; }
-@media print { .keepbar, .set { display: none; } }
 @media screen and (max-width: 720px) {
   .note { display: none; }
   thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What is judged: the count, and what is known of the colony. */
+import { sayFigure } from '../../parts/words.ts'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Judgement } from '@thistle/core/judge'
@@ -56,7 +57,7 @@ const lastTime = computed(() => {
             <span class="unseen">Another colony</span>
             <select class="pick" :value="place.state.colony.id" @change="router.push(`/match/${($event.target as HTMLSelectElement).value}`)">
               <option v-for="s in place.yard.row" :key="s.colony.id" :value="s.colony.id">
-                {{ s.colony.placement.position }} {{ s.colony.name }}{{ s.judgement.estimate === null ? '' : `, ${s.judgement.estimate.toFixed(1)}` }}
+                {{ s.colony.placement.position }} {{ s.colony.name }}{{ s.judgement.estimate === null ? '' : `, ${sayFigure(s.judgement)}` }}
               </option>
             </select>
           </label>

@@ -2,17 +2,22 @@
 /** One yard as the gates read it: its dates, its name and place, and what is usual there. */
 import { computed, reactive, ref, toRaw } from 'vue'
 import type { YardRecord } from '@thistle/core/holding'
+import { phaseOf } from '@thistle/core/situation'
 import DayField from '../../parts/DayField.vue'
+import PickField from '../../parts/PickField.vue'
 import TwoVersions from '../../parts/TwoVersions.vue'
 import YardFields from '../../parts/YardFields.vue'
 import { useSave } from '../../parts/useSave.ts'
+import { PHASE_WORDS, wordOf } from '../../parts/words.ts'
 import { bodyOf, draftOf } from '../../parts/yard-draft.ts'
 import { useHolding } from '../../stores/holding.ts'
 
 const props = defineProps<{ yard: YardRecord }>()
 const holding = useHolding()
 const { busy, fault, conflict, at, save, clear } = useSave()
-const datesOf = ({ lastOpening, supersOffOn, supersNextOn }: YardRecord) => ({ lastOpening, supersOffOn, supersNextOn })
+const datesOf = ({ lastOpening, supersOffOn, supersNextOn, phase }: YardRecord) => ({ lastOpening, supersOffOn, supersNextOn, phase })
+/** What the climate and the day say, where the keeper says nothing. */
+const told = computed(() => wordOf(PHASE_WORDS, phaseOf({ phase: null, asOf: props.yard.today, hemisphere: props.yard.hemisphere, normals: props.yard.normals })))
 const dates = reactive(datesOf(props.yard))
 const place = ref(draftOf(props.yard))
 const state = () => JSON.stringify([dates, place.value])
@@ -21,7 +26,7 @@ const changed = computed(() => state() !== before.value)
 const kept = ref(false)
 /** The version the form was filled from: a change by somebody else in between must be seen. */
 const seen = ref(props.yard.version)
-const body = (version: number) => ({ ...bodyOf(toRaw(place.value)), ...toRaw(dates), place: props.yard.place, phase: props.yard.phase, version })
+const body = (version: number) => ({ ...bodyOf(toRaw(place.value)), ...toRaw(dates), place: props.yard.place, version })
 
 async function put(sent: object): Promise<void> {
   kept.value = await save(async () => {
@@ -51,6 +56,7 @@ const id = (name: string) => `${name}-${props.yard.id}`
       <DayField :id="id('o')" v-model="dates.supersOffOn" label="Supers come off" :fault="at('supersOffOn')" />
       <DayField :id="id('n')" v-model="dates.supersNextOn" label="Next supers go on" :fault="at('supersNextOn')" />
       <DayField :id="id('l')" v-model="dates.lastOpening" label="Last opening before winter" :fault="at('lastOpening')" />
+      <PickField :id="id('p')" v-model="dates.phase" label="Time of the year" :options="PHASE_WORDS" :unknown="`by the climate: ${told}`" />
       <button class="press quiet" type="submit" :disabled="busy || !changed">{{ kept && !changed ? 'Kept' : 'Keep' }}</button>
     </div>
     <details>

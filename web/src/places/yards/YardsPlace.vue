@@ -10,7 +10,7 @@ import FrameCombs from '../../graphics/FrameCombs.vue'
 import CountDot from '../../parts/CountDot.vue'
 import SidePane from '../../parts/SidePane.vue'
 import { useMarks } from '../../parts/useMarks.ts'
-import { capital, isOver, QUEEN_WORDS, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
+import { capital, isOver, QUEEN_WORDS, SUPERS_WORDS, wordOf, sayFigure } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import AddColony from './AddColony.vue'
 import AddYard from './AddYard.vue'
@@ -146,7 +146,7 @@ const over = (s: ColonyState) => s.inHand === null && isOver(s.judgement)
             <td class="count">
               <CountDot :judgement="s.judgement" :in-hand="s.inHand !== null" :fallback="limit" />
               <span class="fig" :class="{ 'alarm strong': over(s) }">
-                {{ s.judgement.estimate === null ? 'no count' : s.judgement.estimate.toFixed(1) }}
+                {{ sayFigure(s.judgement) }}
               </span>
             </td>
             <td class="running"><CourseLine v-if="s.inHand" :state="s.inHand" :today="holding.today" /></td>
