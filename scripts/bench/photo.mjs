@@ -65,6 +65,8 @@ export async function benchPhoto(browser, base) {
       new PerformanceObserver((list) => window.benchedLong.push(...list.getEntries().map((e) => e.duration))).observe({ type: 'longtask' })
     })
     const bytes = await page.evaluate(giveLargePhoto, [WIDTH, HEIGHT])
+    // Drawing the board was our doing, not the page's.
+    await page.evaluate(() => (window.benchedLong = []))
     await page.locator('canvas').waitFor()
     const opened = await page.evaluate(() => performance.now() - window.photoAt)
     console.log(
@@ -86,7 +88,7 @@ export async function benchPhoto(browser, base) {
     await page.getByText(/places look like a mite|Nothing more was found/).waitFor()
     const long = await page.evaluate(() => window.benchedLong)
     console.log(
-      `  searched for mites in ${((Date.now() - began) / 1000).toFixed(1)} s (wanted: under 3 s), ${await page.getByText(/places look like a mite/).innerText()}; tasks over 50 ms in the page meanwhile and before: ${long.length}${long.length > 0 ? ` (longest ${Math.max(...long).toFixed(0)} ms)` : ''}`,
+      `  searched for mites in ${((Date.now() - began) / 1000).toFixed(1)} s (wanted: under 3 s), ${await page.getByText(/places look like a mite/).innerText()}; tasks over 50 ms in the page from opening it on: ${long.length}${long.length > 0 ? ` (longest ${Math.max(...long).toFixed(0)} ms)` : ''}`,
     )
   } finally {
     await context.close()

@@ -198,7 +198,7 @@ test('a file with ten kinds of fault: each is said in its row, the good are kept
     [3, 'There is no colony "Oak" in Quarry Bank.'],
     [4, '"13/13/2026" is not a day.'],
     [5, 'This day is still to come'],
-    [6, 'The colony is in your book from 2026-07-08'],
+    [6, 'The colony is in your book from Wed 8 Jul'],
     [7, 'Mites: "many" is not a number.'],
     [8, 'more mites than bees'],
     [9, 'Mites are counted in whole numbers'],

@@ -11,7 +11,7 @@ test('bad figures are refused by their field, and what was typed stays', async (
   await bees.fill('80')
   await expect(page.getByText('Only 80 bees: the answer will be very wide.').first()).toBeVisible()
   await page.getByLabel('Counted on').fill('2026-08-20')
-  await expect(page.getByText('This day is still to come: today is 2026-08-12.')).toBeVisible()
+  await expect(page.getByText('This day is still to come: today is Wed 12 Aug.')).toBeVisible()
   await page.getByLabel('Counted on').fill('2025-08-20')
   await expect(page.getByText('a count cannot be older')).toBeVisible()
   await page.getByRole('button', { name: /^Keep it, on to/ }).click()
@@ -28,6 +28,18 @@ test('a draft stays with its colony while others are looked at', async ({ demo: 
   await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('')
   await row.getByRole('link', { name: /Alder/ }).click()
   await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('7')
+  // A phone that closes the page costs nothing either; signing out leaves nothing behind.
+  await page.reload()
+  await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('7')
+  await page.getByRole('button', { name: /^Keep it, stay here/ }).click()
+  await expect(page.getByRole('status')).toContainText('Alder is kept.')
+  await page.reload()
+  await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('')
+  await page.getByLabel('Mites', { exact: true }).fill('5')
+  await page.getByRole('button', { name: /^Orla/ }).click()
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page).toHaveURL(/sign-in/)
+  expect(await page.evaluate(() => localStorage.getItem('thistle-count-drafts'))).toBeNull()
 })
 
 test('a count that was wrong is taken back, and put back', async ({ demo: page }) => {

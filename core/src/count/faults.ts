@@ -1,5 +1,5 @@
 import type { Method } from '../situation/index.ts'
-import type { Day } from '../time/index.ts'
+import { sayDay, type Day } from '../time/index.ts'
 import { isAmount, type Measured } from './bees.ts'
 import type { Squares } from './squares.ts'
 
@@ -97,7 +97,7 @@ export function countFaults(entry: CountEntry, today: Day, from: Day | null): Co
     faults.push({ path: 'recovery', severity: 'refuse', text: 'The share found is from 5 % to 100 %.' })
   const day = (text: string) => faults.push({ path: 'onDay', severity: 'refuse', text })
   if (entry.onDay === null || entry.onDay === '') day('Enter the day of the count.')
-  else if (entry.onDay > today) day(`This day is still to come: today is ${today}.`)
-  else if (from !== null && entry.onDay < from) day(`The colony is in your book from ${from}: a count cannot be older.`)
+  else if (entry.onDay > today) day(`This day is still to come: today is ${sayDay(today)}.`)
+  else if (from !== null && entry.onDay < from) day(`The colony is in your book from ${sayDay(from, today)}: a count cannot be older.`)
   return faults
 }

@@ -1,4 +1,4 @@
-import type { Day } from '../time/index.ts'
+import { sayDay, type Day } from '../time/index.ts'
 import { readRows, type Mapping, type ReadRow, type RowReader, type WantedColumn } from './import-rows.ts'
 import { readDay, writeTable, type DayOrder, type Table } from './table-text.ts'
 
@@ -36,7 +36,7 @@ function readOptionalDay(row: RowReader, key: string, says: string, today: Day):
   if (text === '') return null
   const day = readDay(text, row.order)
   if (!day) row.faults.push(`${says}: "${text.slice(0, 20)}" is not a day, or may be two.`)
-  else if (day > today) row.faults.push(`${says}: ${day} is still to come.`)
+  else if (day > today) row.faults.push(`${says}: ${sayDay(day, today)} is still to come.`)
   return day
 }
 

@@ -27,12 +27,16 @@ const standing = (events: readonly EventRecord[]): EventRecord[] => {
   return events.filter((e) => !gone.has(e.id) && e.kind !== 'taken-back')
 }
 
-/** The count that answers the course: one made for it, or the first from the day its window opened. */
+/**
+ * The count that answers the course: one made for it, or one from the day its window opened; by the method of the count before,
+ * where there is such a one, since only that says how much was taken.
+ */
 function recountFor(record: CourseRecord, colony: ColonyRecord, course: Course): CountRecord | null {
   const job = course.jobs.find((j) => j.job === 'recount')
   if (!job) return null
   const lastDose = course.jobs.filter((j) => j.job === 'dose' && j.doneOn).reduce((last, j) => laterOf(last, j.doneOn ?? last), record.startOn)
-  return colony.counts.find((c) => (c.courseId === record.id && c.onDay > lastDose) || (c.onDay >= job.earliest && c.onDay > lastDose)) ?? null
+  const after = colony.counts.filter((c) => c.onDay > lastDose && (c.courseId === record.id || c.onDay >= job.earliest))
+  return after.find((c) => c.method === record.facts.before.method) ?? after[0] ?? null
 }
 
 function outcomeOf(record: CourseRecord, treatment: Treatment, recount: CountRecord | null): Outcome | null {

@@ -1,6 +1,7 @@
 import { useRouter } from 'vue-router'
 import { call } from '../server/call.ts'
 import { useHolding } from '../stores/holding.ts'
+import { forgetDrafts } from '../stores/kept-drafts.ts'
 
 /** Ends the session and leads to the door. */
 export function useSignOut(): () => Promise<void> {
@@ -9,6 +10,7 @@ export function useSignOut(): () => Promise<void> {
   return async () => {
     await call('DELETE', '/session').catch(() => undefined)
     holding.forget()
+    forgetDrafts()
     await router.push('/sign-in')
   }
 }

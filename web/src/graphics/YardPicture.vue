@@ -37,7 +37,7 @@ const tilted = computed(() => step.value < 62)
       <rect v-if="mean" class="mean" :x="LEFT" :width="width - LEFT - 8" :y="y(mean.high)" :height="Math.max(1, y(mean.low) - y(mean.high))" />
       <line v-if="mean" class="mean-line" :x1="LEFT" :x2="width - 8" :y1="y(mean.estimate)" :y2="y(mean.estimate)" />
       <line class="limit" :x1="LEFT" :x2="width - 8" :y1="y(limit)" :y2="y(limit)" />
-      <a v-for="({ s, j }, i) in dots" :key="s.colony.id" class="one" :class="{ over: j && isOver(j) }" tabindex="0" role="button" :aria-label="`${s.colony.placement.position} ${s.colony.name}: ${sayCount(s.judgement)}`" @click="emit('open', s)" @keydown.enter="emit('open', s)">
+      <a v-for="({ s, j }, i) in dots" :key="s.colony.id" class="one" :class="{ over: j && isOver(j) }" tabindex="0" role="button" :aria-label="`${s.colony.placement.position} ${s.colony.name}: ${sayCount(s.judgement)}`" @click="emit('open', s)" @keydown.enter="emit('open', s)" @keydown.space.prevent="emit('open', s)">
         <rect class="hit" :x="x(i) - step / 2" :y="TOP - 10" :width="step" :height="FOOT + 40" />
         <template v-if="j">
           <line class="whisker" :x1="x(i)" :x2="x(i)" :y1="y(j.low ?? 0)" :y2="y(j.high ?? 0)" />

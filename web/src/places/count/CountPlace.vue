@@ -13,7 +13,8 @@ import NumberField from '../../parts/NumberField.vue'
 import { useNarrow } from '../../look/narrow.ts'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
 import { useColonyInView } from '../../parts/useColonyInView.ts'
-import { isOver, sayCount } from '../../parts/words.ts'
+import { METHOD_WORDS } from '../../parts/count-words.ts'
+import { isOver, sayCount, wordOf } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import BoardLine from './BoardLine.vue'
 import CountMeaning from './CountMeaning.vue'
@@ -68,6 +69,11 @@ const mites = computed<number | null>({
   },
 })
 const known = computed(() => (state.value && draft.value ? flagsOf(state.value, draft.value.method) : []))
+/** The method of the count before the course, where another is used now. */
+const otherMethod = computed(() => {
+  const before = answering.value?.record.facts.before.method
+  return before && draft.value && before !== draft.value.method ? wordOf(METHOD_WORDS, before) : null
+})
 const jarred = computed(() => draft.value?.method === 'wash' || draft.value?.method === 'sugar')
 
 function choose(method: Method): void {
@@ -141,7 +147,7 @@ const otherFault = computed(() =>
             <span class="soft pos">{{ state.colony.placement.position }}</span>
             {{ state.colony.name }}
           </h1>
-          <p v-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?</p>
+          <p v-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?<span v-if="otherMethod" class="care"> It was counted by {{ otherMethod }} before: only the same method tells how much it took.</span></p>
           <MethodPick :method="draft.method" :fluid="draft.fluid" @method="choose" @fluid="(f) => draft && (draft.fluid = f)" @guide="guide = !guide" />
 
           <BoardLine v-if="draft.method === 'board' || state.colony.board" :yard-id="place.yard.yard.id" :state="state" :draft="draft" @days="(n) => draft && (draft.days = n)" @drop-photo="draft && (draft.photo = null)" />

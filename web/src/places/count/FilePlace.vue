@@ -20,7 +20,7 @@ import {
   type Table,
 } from '@thistle/core/formats'
 import { METHODS, type Method } from '@thistle/core/situation'
-import { shareOf } from '@thistle/core/count'
+import { shareOf, SUGAR_RECOVERY } from '@thistle/core/count'
 import { METHOD_SAYS, plural } from '../../parts/count-words.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
@@ -118,13 +118,17 @@ const idOf = (key: string): string => {
   if (!ids.has(key)) ids.set(key, newId())
   return ids.get(key) as string
 }
+/** Without a column that says what a roll finds, it is what the bench takes. */
+const rollFinds = computed(() => holding.settings?.sugarRecovery ?? SUGAR_RECOVERY.usual)
+const allowed = (count: ImportedCount): ImportedCount => (mapping.value.recovery == null && count.method === 'sugar' ? { ...count, recovery: rollFinds.value } : count)
+const rolls = computed(() => what.value === 'counts' && mapping.value.recovery == null && rows.value.some((r) => (r.value as ImportedCount | null)?.method === 'sugar'))
 async function keep(): Promise<void> {
   const list = toKeep.value
   if (list.length === 0) return
   const key = (r: ReadRow<unknown>) => `${what.value} ${r.line} ${r.cells.join('|')}`
   const body =
     what.value === 'counts'
-      ? { counts: list.map((r) => countRow(r.value as ImportedCount, holding.findColony((r.value as ImportedCount).colonyId)?.state ?? null, idOf(key(r)))) }
+      ? { counts: list.map((r) => countRow(allowed(r.value as ImportedCount), holding.findColony((r.value as ImportedCount).colonyId)?.state ?? null, idOf(key(r)))) }
       : (() => {
           const made = list.map((r) => colonyRows(r.value as ImportedColony, idOf(key(r)), idOf(`place ${key(r)}`)))
           return { colonies: made.map((m) => m.colony), placements: made.map((m) => m.placement) }
@@ -261,11 +265,12 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
             <tr v-for="r in rows.slice(0, SHOWN)" :key="r.line" :class="{ wrong: r.faults.length > 0 }">
               <td class="soft">{{ r.line }}</td>
               <td v-for="(_, i) in table?.headings" :key="i">{{ r.cells[i] }}</td>
-              <td><span v-for="f in r.faults" :key="f" class="alarm fault">{{ f }}</span><span v-if="r.faults.length === 0" class="settled">good</span></td>
+              <td><span v-for="f in r.faults" :key="f" class="alarm fault">{{ holding.say(f) }}</span><span v-if="r.faults.length === 0" class="settled">good</span></td>
             </tr>
           </tbody>
         </table>
       </div>
+      <p v-if="rolls" class="care">No column says what the sugar rolls find: {{ Math.round(rollFinds * 100) }} % of the mites is taken, as at the hive.</p>
       <p v-if="rows.length > SHOWN" class="soft small">The first {{ SHOWN }} rows are shown; all are looked over.</p>
       <fieldset v-if="bad.length > 0" class="how">
         <legend>With the faulty rows</legend>
@@ -296,8 +301,10 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
 .file { display: grid; grid-template-columns: minmax(0, 1fr); gap: 16px; max-width: 1180px; }
 .block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
 .fields { display: grid; grid-template-columns: repeat(auto-fill, minmax(190px, 1fr)); gap: 12px; align-items: start; }
-.chooser { font: inherit; padding: 9px 0; width: 100%; min-width: 0; }
+.chooser { font: inherit; padding: 1px 0; width: 100%; min-width: 0; }
 .fields > * { min-width: 0; }
+.chooser::file-selector-button { font: inherit; font-weight: 600; min-height: 44px; padding: 6px 14px; margin-right: 12px; border: 1px solid var(--line); border-radius: 9px; background: var(--sheet); color: var(--ink); cursor: pointer; }
+.chooser::file-selector-button:hover { border-color: var(--thistle); }
 .kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
 .wide { overflow: auto; max-height: 460px; }
 table { border-collapse: collapse; width: 100%; }

@@ -2,7 +2,7 @@
 /** A whole yard in one go: Tab to the next cell, Enter down the column, kept in one stroke. */
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { SUGAR_RECOVERY } from '@thistle/core/count'
+import { SUGAR_RECOVERY, SUGAR_SECONDS } from '@thistle/core/count'
 import { METHODS } from '@thistle/core/situation'
 import { sayDay } from '../../look/dates.ts'
 import CountDot from '../../parts/CountDot.vue'
@@ -48,14 +48,17 @@ const lines = computed(() => (yard.value?.row ?? []).map((state) => ({ state, ro
 const typed = computed(() => lines.value.filter((l) => l.read.typed))
 const refused = (read: ReadTableRow) => read.faults.filter((f) => f.severity === 'refuse')
 const wrong = computed(() => typed.value.filter((l) => refused(l.read).length > 0))
+/** Each roll was left the full minute: not taken for granted. */
+const waited = ref(false)
 const touched = ref(false)
 const kept = ref<string | null>(null)
 /** Where the same place of the sent rows was refused by the server. */
 const sent = ref<readonly string[]>([])
 const saidOf = (colonyId: string, read: ReadTableRow): string | null => {
   const index = sent.value.indexOf(colonyId)
-  const bySever = index < 0 ? null : ['samples[0].mites', 'samples[0].bees', 'samples[0].days', 'onDay'].map((p) => at(`counts[${index}].${p}`)).find(Boolean)
-  return refused(read)[0]?.text ?? bySever ?? read.faults[0]?.text ?? null
+  const byServer = index < 0 ? null : ['samples[0].mites', 'samples[0].bees', 'samples[0].days', 'onDay'].map((p) => at(`counts[${index}].${p}`)).find(Boolean)
+  const text = refused(read)[0]?.text ?? byServer ?? read.faults[0]?.text ?? null
+  return text === null ? null : holding.say(text)
 }
 
 function down(event: KeyboardEvent, column: string, index: number, back = false): void {
@@ -90,6 +93,7 @@ async function keep(): Promise<void> {
       recovery: read.entry.recovery,
       representative: flags.length > 0 ? false : null,
       flags,
+      waited: set.method === 'sugar' && waited.value ? SUGAR_SECONDS : null,
       note: row.note,
       samples: read.entry.samples.map((s) => ({ mites: s.mites, bees: s.bees, days: s.days })),
     }
@@ -135,6 +139,10 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
             :max="100"
             @update:model-value="(p: number | null) => (set.recovery = p === null ? null : p / 100)"
           />
+          <label v-if="set.method === 'sugar'" class="waited">
+            <input v-model="waited" type="checkbox" />
+            <span>Each roll was left the full {{ SUGAR_SECONDS }} s<span v-if="!waited" class="care">: tick it, or they are kept as not timed</span></span>
+          </label>
         </div>
         <div class="wide sheet">
           <table>
@@ -194,6 +202,8 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
 .form { display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; }
 .set { display: flex; gap: 14px; flex-wrap: wrap; align-items: start; }
 .set > * { min-width: 170px; }
+.waited { display: flex; gap: 9px; align-items: center; min-height: 46px; align-self: end; }
+.waited input { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
 .wide { overflow-x: auto; }
 table { width: 100%; border-collapse: collapse; }
 th, td { text-align: left; padding: 3px 8px; border-bottom: 1px solid var(--hairline); height: 44px; font-weight: 400; }

@@ -1,6 +1,6 @@
 /** What is typed for each colony and not kept yet: it stays, whatever is looked at in between. */
 import { defineStore } from 'pinia'
-import { markRaw, reactive, ref } from 'vue'
+import { markRaw, reactive, ref, watch } from 'vue'
 import {
   spreadOf,
   shareOf,
@@ -16,7 +16,8 @@ import {
 import type { ColonyState, MarkedPhoto, SettingsRecord } from '@thistle/core/holding'
 import type { CountFact, Method } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
-import { newId } from '../../stores/holding.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+import { readDrafts, writeDrafts } from '../../stores/kept-drafts.ts'
 
 export interface DraftJar {
   /** Mites of each shake; null where none is counted yet. */
@@ -123,7 +124,26 @@ export const useDrafts = defineStore('count-drafts', () => {
     amount: 300,
   })
 
+  const holding = useHolding()
+  let restored = false
+  /** What was typed before the page was closed comes back once. */
+  function restore(): void {
+    const id = holding.me?.holding.id
+    if (restored || !id) return
+    restored = true
+    for (const [colonyId, draft] of readDrafts<Draft>(id)) if (!drafts.has(colonyId)) drafts.set(colonyId, draft)
+  }
+  watch(drafts, () => {
+    const id = holding.me?.holding.id
+    if (id)
+      writeDrafts(
+        id,
+        [...drafts].filter(([, draft]) => isTyped(draft)),
+      )
+  })
+
   function of(state: ColonyState, today: Day, settings: SettingsRecord | null): Draft {
+    restore()
     const known = drafts.get(state.colony.id)
     if (known) return known
     const method: Method = state.colony.board ? 'board' : last.value.method

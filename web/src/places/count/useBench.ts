@@ -35,7 +35,7 @@ export function useBench(place: ComputedRef<ColonyInView | null>) {
   const faultAt = (path: string): string | null => {
     const own = refusals.value.find((f) => f.path === path)
     const early = !touched.value && !counted.value && /mites|days/.test(path)
-    return (own && !early ? own.text : null) ?? saving.at(`counts[0].${path}`)
+    return (own && !early ? holding.say(own.text) : null) ?? saving.at(`counts[0].${path}`)
   }
   const warnAt = (path: string) => faults.value.find((f) => f.path === path && f.severity === 'warn')?.text ?? null
 

@@ -6,6 +6,7 @@ import OverPage from '../../frame/OverPage.vue'
 import TextField from '../../parts/TextField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { useHolding } from '../../stores/holding.ts'
+import { forgetDrafts } from '../../stores/kept-drafts.ts'
 
 const holding = useHolding()
 const router = useRouter()
@@ -26,6 +27,7 @@ async function destroy(): Promise<void> {
   if (!done) return
   asking.value = null
   holding.forget()
+  forgetDrafts()
   await router.push(what === 'holding' ? '/holdings' : '/sign-in')
 }
 </script>
