@@ -78,6 +78,47 @@ try {
   await go(`/count/${find('Hazel')}`)
   await page.fill('#c-mites', '11')
   await snap('count')
+  // Four more ways of counting, side by side.
+  const ways = []
+  const take = async () => {
+    await page.evaluate(() => document.activeElement?.blur())
+    ways.push((await page.screenshot()).toString('base64'))
+  }
+  await go(`/count/table/${yards[0].id}`)
+  for (const [i, mites] of ['3', '1', '7', '2', '14', '9'].entries()) await page.fill(`#t-mites-${i}`, mites)
+  await take()
+  await go(`/count/yard/${yards[1].id}`)
+  await take()
+  await go('/count/file')
+  await page.fill(
+    '#f-text',
+    'hive;day;mites;bees\nAlder;3/8/2026;2;300\nOak;3/8/2026;2;300\nElder;13/8/2026;4;300\nElder;4/8/2026;many;300\nFern;25/7/2026;5;300',
+  )
+  await page.locator('#f-rows').scrollIntoViewIfNeeded()
+  await page.evaluate(() => scrollTo(0, document.getElementById('f-map').offsetTop - 20))
+  await take()
+  await go('/count/practise')
+  await page.getByRole('radio', { name: 'Board' }).check()
+  await page.getByRole('button', { name: 'Draw one' }).click()
+  await page.locator('canvas').waitFor()
+  await page.getByRole('button', { name: 'Show what is there' }).click()
+  await take()
+  const four = await browser.newPage({ viewport: { width: 1480, height: 932 } })
+  await four.setContent(
+    `<body style="margin:12px;display:grid;grid-template-columns:1fr 1fr;gap:12px;background:#CFC5BA">${ways.map((w) => `<img style="width:100%" src="data:image/png;base64,${w}">`).join('')}</body>`,
+  )
+  await four.screenshot({ path: file('ways-to-count') })
+  await four.close()
+  await go(`/count/${find('Daisy')}/photo`)
+  await page.getByRole('button', { name: 'a practice picture' }).click()
+  await page.locator('canvas').waitFor()
+  await page.getByLabel('The picture shows across').fill('160')
+  await page.getByRole('button', { name: 'Suggest marks' }).click()
+  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'A mite', exact: true }).click()
+  await page.getByText('Too many to count').click()
+  await page.getByRole('button', { name: 'Lay the grid' }).click()
+  await page.getByRole('button', { name: 'whole', exact: true }).click()
+  await snap('photograph')
   await go(`/match/${find('Hazel')}`)
   await page.click('[data-day="2026-08-17"]')
   await snap('match')

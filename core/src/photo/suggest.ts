@@ -17,7 +17,7 @@ export const workingScale = (pixelsAcross: number, across: number): number =>
 /** Side of the squares in which the ground's brightness is told, in mite lengths. */
 const GROUND = 4
 /** Reddish brown: red over green and over blue by so much, and darker than the ground by that share. */
-const RED = { overGreen: 1.38, overBlue: 1.4, darker: 0.72 } as const
+const RED = { overGreen: 1.38, overBlue: 1.4, darker: 0.6 } as const
 /** Area over that of an oval of a mite's axes; length over breadth; and how full the oval around it is. */
 const ALIKE = { smallest: 0.4, largest: 1.9, slimmest: 2.3, fullest: 0.72 } as const
 /** Rows that are looked at between two words of progress. */

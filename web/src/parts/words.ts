@@ -70,7 +70,8 @@ export const wordOf = <T extends string>(list: readonly (readonly [T, string])[]
 
 const UNITS = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' } as const
 /** What is held against the limit: the level with the mites allowed for that the method misses, where that was set. */
-export const heldLevel = (j: Judgement): { readonly estimate: number | null; readonly low: number | null; readonly high: number | null } => j.corrected ?? j
+export const heldLevel = (j: Judgement): { readonly estimate: number | null; readonly low: number | null; readonly high: number | null } =>
+  j.corrected ?? j
 
 /** "3.7 in 100, likely 2.1 to 6.0, limit 3, counted Tue 11 Aug": what the dot says, in words. */
 export function sayCount(j: Judgement): string {

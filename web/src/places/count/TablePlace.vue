@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A whole yard in one go: Tab to the next cell, Enter down the column, kept in one stroke. */
 import { computed, reactive, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRouter } from 'vue-router'
 import { SUGAR_RECOVERY, SUGAR_SECONDS } from '@thistle/core/count'
 import { METHODS } from '@thistle/core/situation'
 import { sayDay } from '../../look/dates.ts'
@@ -12,25 +12,19 @@ import { METHOD_SAYS, plural } from '../../parts/count-words.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { heldLevel, isOver } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { useYardInView } from '../../parts/useYardInView.ts'
 import CountNav from './CountNav.vue'
+import NoColonies from './NoColonies.vue'
 import CountSheet from './CountSheet.vue'
 import { flagsOf, usualAmount } from './drafts.ts'
 import { usePasted } from './pasted.ts'
 import { readTableRow, type ReadTableRow, type TableRow, type TableSet } from './yard-table.ts'
 
-const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
 const pasted = usePasted()
 const { busy, fault, at, save } = useSave()
-const yard = computed(() => holding.states.find((y) => y.yard.id === route.params.yardId) ?? holding.yard)
-watch(
-  () => yard.value?.yard.id,
-  (id) => {
-    if (id) holding.chosenYard = id
-  },
-  { immediate: true },
-)
+const yard = useYardInView()
 const set = reactive<TableSet>({ method: 'wash', onDay: holding.today, recovery: holding.settings?.sugarRecovery ?? SUGAR_RECOVERY.usual })
 const rows = reactive(new Map<string, TableRow>())
 const usual = () => (set.method === 'board' ? '3' : String(usualAmount(set.method)))
@@ -190,10 +184,7 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
         </div>
       </form>
     </template>
-    <template v-else>
-      <h1>Nothing stands here yet.</h1>
-      <p class="soft">Add colonies to the yard first. <RouterLink to="/yards">To the yards</RouterLink></p>
-    </template>
+    <NoColonies v-else />
   </div>
 </template>
 

@@ -1,29 +1,23 @@
 <script setup lang="ts">
 /** The yard as a whole: its picture, what its counts say of it, whom to sample, and how it went over time. */
-import { computed, defineAsyncComponent, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { computed, defineAsyncComponent } from 'vue'
+import { useRouter } from 'vue-router'
 import { yardCounts, type ColonyState } from '@thistle/core/holding'
 import { plain } from '@thistle/core/units'
 import YardPicture from '../../graphics/YardPicture.vue'
 import { plural } from '../../parts/count-words.ts'
 import { sayChance } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
+import { useYardInView } from '../../parts/useYardInView.ts'
 import CountNav from './CountNav.vue'
+import NoColonies from './NoColonies.vue'
 import SamplingPlan from './SamplingPlan.vue'
 import YardJar from './YardJar.vue'
 
 const OverTime = defineAsyncComponent(() => import('./OverTime.vue'))
-const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
-const yard = computed(() => holding.states.find((y) => y.yard.id === route.params.yardId) ?? holding.yard)
-watch(
-  () => yard.value?.yard.id,
-  (id) => {
-    if (id) holding.chosenYard = id
-  },
-  { immediate: true },
-)
+const yard = useYardInView()
 const counts = computed(() => (yard.value ? yardCounts(yard.value) : null))
 const e = computed(() => counts.value?.estimate ?? null)
 const names = (states: readonly ColonyState[]) => states.map((s) => s.colony.name).join(', ')
@@ -90,10 +84,7 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
         <OverTime :key="yard.yard.id" :yard="yard" :today="holding.today" />
       </section>
     </template>
-    <template v-else>
-      <h1>Nothing stands here yet.</h1>
-      <p class="soft">Add colonies to the yard first. <RouterLink to="/yards">To the yards</RouterLink></p>
-    </template>
+    <NoColonies v-else />
   </div>
 </template>
 
