@@ -153,6 +153,43 @@ test('a board is laid, asked for on its day, counted on a photograph in squares,
   await expect(page.getByRole('application', { name: /^The picture, 2 marks/ })).toBeVisible()
 })
 
+test('a search of a large photograph says how far it is and can be stopped; a picture on a see-through ground is taken too', async ({
+  demo: page,
+}) => {
+  await page.goto('/count')
+  await method(page, 'Board')
+  await page.getByRole('link', { name: 'Count on a photograph' }).click()
+  await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(4000, 3000)
+    const context = canvas.getContext('2d') as OffscreenCanvasRenderingContext2D
+    for (let i = 0; i < 400; i++) {
+      context.fillStyle = i % 2 ? 'rgb(190, 160, 110)' : 'rgb(120, 60, 35)'
+      context.fillRect((i * 997) % 4000, (i * 613) % 3000, 14, 9)
+    }
+    const data = new DataTransfer()
+    data.items.add(new File([await canvas.convertToBlob({ type: 'image/png' })], 'board.png', { type: 'image/png' }))
+    const input = document.querySelector('input[type=file]') as HTMLInputElement
+    input.files = data.files
+    input.dispatchEvent(new Event('change', { bubbles: true }))
+  })
+  await expect(page.getByRole('application')).toBeVisible()
+  await page.getByLabel('The picture shows across').fill('10')
+  await page.getByRole('button', { name: 'Suggest marks' }).click()
+  await says(page, 'From 20 to 2000 mm.')
+  await page.getByLabel('The picture shows across').fill('1900')
+  await page.getByRole('button', { name: 'Suggest marks' }).click()
+  await expect(page.getByRole('progressbar')).toBeVisible()
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByRole('progressbar')).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Suggest marks' })).toBeVisible()
+  // Another picture asks before marks are lost.
+  const box = (await page.getByRole('application').boundingBox()) as { x: number; y: number; width: number; height: number }
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2)
+  page.once('dialog', (dialog) => void dialog.dismiss())
+  await page.getByRole('button', { name: 'a practice picture' }).click()
+  await expect(page.locator('.big')).toContainText('1 mite')
+})
+
 test('drone brood is counted in cells', async ({ demo: page }) => {
   await page.goto('/count')
   await method(page, 'Drone brood')

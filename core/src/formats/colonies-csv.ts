@@ -2,12 +2,14 @@ import { sayDay, type Day } from '../time/index.ts'
 import { readRows, type Mapping, type ReadRow, type RowReader, type WantedColumn } from './import-rows.ts'
 import { readDay, writeTable, type DayOrder, type Table } from './table-text.ts'
 
-/** A yard that colonies may be put into: its name, today, the names that stand there, and the first place behind them. */
+/** A yard that colonies may be put into: its name, today, what stands there and where, and the first place behind them. */
 export interface KnownYard {
   readonly id: string
   readonly name: string
   readonly today: Day
   readonly names: readonly string[]
+  /** Places in the row that are taken. */
+  readonly places: readonly number[]
   readonly next: number
 }
 export interface ImportedColony {
@@ -50,6 +52,7 @@ export function readColonies(
 ): readonly ReadRow<ImportedColony>[] {
   const next = new Map(yards.map((y) => [y.id, y.next]))
   const taken = new Map(yards.map((y) => [y.id, [...y.names]]))
+  const places = new Map(yards.map((y) => [y.id, new Set(y.places)]))
   return readRows(table, mapping, order, (row) => {
     const name = row.text('colony')
     if (name === '') row.faults.push('No colony is named.')
@@ -63,12 +66,14 @@ export function readColonies(
     if (!yard) return null
     const names = taken.get(yard.id) ?? []
     if (names.some((n) => alike(n, name))) row.faults.push(`"${name}" stands in ${yard.name} already, or comes twice.`)
+    if (given !== null && places.get(yard.id)?.has(given)) row.faults.push(`Place ${given} in ${yard.name} is taken, or comes twice.`)
     const since = readOptionalDay(row, 'since', 'In the book from', yard.today) ?? yard.today
     const hivedOn = readOptionalDay(row, 'hivedOn', 'Hived on', yard.today)
     if (hivedOn && hivedOn < since) row.faults.push('It is in the book from a day after it was hived.')
     if (row.faults.length > 0) return null
     names.push(name)
     const position = given ?? next.get(yard.id) ?? 1
+    places.get(yard.id)?.add(position)
     next.set(yard.id, Math.max(next.get(yard.id) ?? 1, position + 1))
     return { name, yardId: yard.id, yard: yard.name, position, since, hivedOn }
   })

@@ -224,7 +224,7 @@ describe('counts out of a table', () => {
 })
 
 describe('colonies out of a table', () => {
-  const YARD = { id: 'q', name: 'Quarry Bank', today: '2026-08-12', names: ['Alder'], next: 10 }
+  const YARD = { id: 'q', name: 'Quarry Bank', today: '2026-08-12', names: ['Alder'], places: [3], next: 10 }
   const read = (text: string) => {
     const table = tableOf(text)
     return readColonies(table, guessMapping(table, COLONY_COLUMNS), null, [YARD], 'Quarry Bank')
@@ -241,6 +241,8 @@ describe('colonies out of a table', () => {
     ['colony,since\nOak,2027-01-01', /still to come/],
     ['colony,yard\nOak,Nowhere', /no yard "Nowhere"/],
     ['colony,place\nOak,0', /from 1 to 999/],
+    ['colony,place\nOak,3', /Place 3 in Quarry Bank is taken/],
+    ['colony,place\nOak,12\nAsh,12', /Place 12 in Quarry Bank is taken, or comes twice/],
     [`colony,since\n${'x'.repeat(41)},`, /longer than 40/],
   ])('says what is wrong: %s', (text, says) =>
     expect(

@@ -7,6 +7,7 @@ import { sayDay } from '../look/dates.ts'
 import { useHolding } from '../stores/holding.ts'
 import CountDot from './CountDot.vue'
 import { useSave } from './useSave.ts'
+import { flagWord } from './count-words.ts'
 import { sayFigure } from './words.ts'
 
 const props = defineProps<{ state: ColonyState }>()
@@ -16,6 +17,10 @@ const gone = ref<CountRecord | null>(null)
 const yardId = computed(() => props.state.colony.placement.yardId)
 /** The newest entry of a day. */
 const entryOf = (day: string) => props.state.colony.counts.findLast((c) => c.onDay === day)
+
+/** What stays with the counts of a day: why they do not speak for the yard, and the notes. */
+const beside = (kept: readonly CountRecord[]): string =>
+  [...new Set(kept.flatMap((c) => [...(c.flags ?? []).map(flagWord), ...(c.note ? [c.note] : [])]))].join('; ')
 
 async function takeBack(count: CountRecord | undefined): Promise<void> {
   if (!count) return
@@ -36,6 +41,7 @@ const counts = computed(() => {
   const days = [...new Set(props.state.colony.counts.map((n) => n.onDay))].toReversed()
   return days.map((day) => ({
     day,
+    kept: props.state.colony.counts.filter((c) => c.onDay === day),
     photo: props.state.colony.counts.findLast((c) => c.onDay === day && c.photo) ?? null,
     judged: judge({ ...props.state.situation, asOf: day, counts: props.state.situation.counts.filter((n) => n.date <= day) }),
   }))
@@ -55,6 +61,7 @@ const counts = computed(() => {
           <RouterLink v-if="c.photo" class="small" :to="`/count/${state.colony.id}/photo/${c.photo.id}`">marks</RouterLink>
         </span>
         <button v-if="holding.mayWrite" class="plainlink small" type="button" :disabled="busy" :aria-label="`Take back the count of ${sayDay(c.day)}`" @click="takeBack(entryOf(c.day))">take back</button>
+        <span v-if="beside(c.kept)" class="beside soft small">{{ beside(c.kept) }}</span>
       </li>
     </ul>
     <p v-if="gone" class="care" role="status">
@@ -72,6 +79,7 @@ ul { display: grid; gap: 2px; }
 li { display: grid; grid-template-columns: 84px minmax(110px, 150px) 1fr auto; gap: 8px; align-items: center; font-size: 14px; min-height: 26px; }
 li :deep(svg) { width: 100%; }
 li button { white-space: nowrap; }
+.beside { grid-column: 2 / -1; overflow-wrap: anywhere; margin-top: -4px; }
 @media screen and (max-width: 720px) {
   li { grid-template-columns: 84px 1fr 34px 76px; min-height: 50px; font-size: 15px; }
   li button { min-height: 48px; }

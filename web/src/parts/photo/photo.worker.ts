@@ -36,6 +36,9 @@ async function prepare(bitmap: ImageBitmap): Promise<Prepared> {
   const canvas = new OffscreenCanvas(whole.width, whole.height)
   const context = canvas.getContext('2d')
   if (!context) throw new Error('no canvas to draw on')
+  // What is see-through in a picture would turn black in a JPEG.
+  context.fillStyle = 'white'
+  context.fillRect(0, 0, whole.width, whole.height)
   context.drawImage(whole, 0, 0)
   source = canvas
   const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY })

@@ -46,10 +46,12 @@ const place = useColonyInView((s) => s.steps.some((x) => (x.kind === 'count' || 
 const { draft, cup, answering, counted, faultAt, warnAt, judged, notes, outcome, cutShort, touched, keep, saving } = useBench(place)
 const { busy, fault, at } = saving
 const state = computed(() => place.value?.state ?? null)
-const next = computed<ColonyState | null>(() => {
+const beside = (by: number): ColonyState | null => {
   const row = place.value?.yard.row ?? []
-  return row[row.findIndex((s) => s.colony.id === state.value?.colony.id) + 1] ?? null
-})
+  return row[row.findIndex((s) => s.colony.id === state.value?.colony.id) + by] ?? null
+}
+const next = computed(() => beside(1))
+const previous = computed(() => beside(-1))
 /** Colonies with something typed and not kept. */
 const typed = computed(() => new Set([...drafts.drafts].filter(([, d]) => isTyped(d)).map(([id]) => id)))
 watch(
@@ -133,7 +135,6 @@ const otherFault = computed(() =>
   <template v-if="place && state && draft">
     <div class="page">
       <CountNav />
-      <CountSheet :yard="place.yard" :method="draft.method" />
       <div class="bench no-print">
         <RowNav :yard="place.yard" :here="state.colony.id" :typed="typed" />
 
@@ -143,10 +144,16 @@ const otherFault = computed(() =>
             {{ kept.text }}
             <RouterLink v-if="kept.over" :to="`/match/${kept.colonyId}`">What fits</RouterLink>
           </p>
-          <h1>
-            <span class="soft pos">{{ state.colony.placement.position }}</span>
-            {{ state.colony.name }}
-          </h1>
+          <div class="head">
+            <h1>
+              <span class="soft pos">{{ state.colony.placement.position }}</span>
+              {{ state.colony.name }}
+            </h1>
+            <nav class="along no-print" aria-label="Along the row">
+              <RouterLink v-if="previous" :to="`/count/${previous.colony.id}`"><span aria-hidden="true">←</span> {{ previous.colony.placement.position }}<span class="unseen"> {{ previous.colony.name }}</span></RouterLink>
+              <RouterLink v-if="next" :to="`/count/${next.colony.id}`">{{ next.colony.placement.position }}<span class="unseen"> {{ next.colony.name }}</span> <span aria-hidden="true">→</span></RouterLink>
+            </nav>
+          </div>
           <p v-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?<span v-if="otherMethod" class="care"> It was counted by {{ otherMethod }} before: only the same method tells how much it took.</span></p>
           <MethodPick :method="draft.method" :fluid="draft.fluid" @method="choose" @fluid="(f) => draft && (draft.fluid = f)" @guide="guide = !guide" />
 
@@ -198,8 +205,7 @@ const otherFault = computed(() =>
               :model-value="draft.recovery === null ? null : Math.round(draft.recovery * 100)"
               label="Mites the roll finds"
               unit="%"
-              :min="5"
-              :max="100"
+              :min="0"
               :hint="`usual ${plain(SUGAR_RECOVERY.usual * 100)}, reported ${plain(SUGAR_RECOVERY.low * 100)} to ${plain(SUGAR_RECOVERY.high * 100)}`"
               :fault="faultAt('recovery')"
               @update:model-value="(p: number | null) => draft && (draft.recovery = p === null ? null : p / 100)"
@@ -245,6 +251,7 @@ const otherFault = computed(() =>
           <CountHistory :state="state" class="before" />
         </section>
       </div>
+      <CountSheet :yard="place.yard" :method="draft.method" />
     </div>
     <GuidePane v-if="guide" :method="draft.method" @close="guide = false" />
   </template>
@@ -261,6 +268,10 @@ const otherFault = computed(() =>
 .bench { display: grid; grid-template-columns: 210px minmax(0, 1fr) minmax(280px, 370px); gap: 34px; align-items: start; }
 .entry { display: grid; gap: 14px; }
 h1 .pos { font-weight: 400; }
+.head { display: flex; justify-content: space-between; align-items: center; gap: 12px; }
+/* The row stands at the side where there is room for it. */
+.along { display: none; gap: 8px; }
+.along a { display: inline-flex; gap: 6px; align-items: center; justify-content: center; min-width: 58px; min-height: 48px; border: 1px solid var(--line); border-radius: 10px; background: var(--sheet); color: var(--ink); text-decoration: none; font-weight: 600; }
 .kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
 .brief { display: grid; justify-items: center; gap: 6px; text-align: center; font-size: 18px; font-weight: 560; line-height: 1.25; }
 .check { display: flex; gap: 9px; align-items: center; }
@@ -277,6 +288,7 @@ h1 .pos { font-weight: 400; }
 .before { border-top: 1px solid var(--hairline); padding-top: 14px; margin-top: 6px; }
 .says { font-size: 20px; line-height: 1.26; font-weight: 560; }
 @media screen and (max-width: 1100px) {
+  .along { display: flex; }
   .bench { grid-template-columns: minmax(0, 1fr) minmax(260px, 340px); }
 }
 @media screen and (max-width: 720px) {

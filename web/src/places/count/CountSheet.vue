@@ -16,7 +16,7 @@ const COLUMNS: Record<Method, readonly string[]> = {
 
 <template>
   <section class="on-paper count-sheet">
-    <h1>{{ yard.yard.name }}: {{ METHOD_SAYS[method].name.toLowerCase() }}</h1>
+    <h2>{{ yard.yard.name }}: {{ METHOD_SAYS[method].name.toLowerCase() }}</h2>
     <p class="soft">Counted on ______________ by ______________. A level half cup is about 300 bees; bees from a frame with open brood.</p>
     <table>
       <thead>

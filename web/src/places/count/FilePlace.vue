@@ -76,6 +76,16 @@ const bad = computed(() => rows.value.filter((r) => r.faults.length > 0))
 const good = computed(() => rows.value.filter((r) => r.value !== null))
 const toKeep = computed(() => (how.value === 'all' && bad.value.length > 0 ? [] : good.value))
 
+/** By its mark of byte order, else as UTF-8; what is not that comes from an old spreadsheet. */
+function decoded(bytes: Uint8Array): string {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes)
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes)
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    return new TextDecoder('windows-1252').decode(bytes)
+  }
+}
 async function load(file: File | undefined): Promise<void> {
   unreadable.value = null
   if (!file) return
@@ -84,15 +94,7 @@ async function load(file: File | undefined): Promise<void> {
     return
   }
   const bytes = new Uint8Array(await file.arrayBuffer())
-  // Files of old spreadsheets are not UTF-8: read as such they would show signs nobody wrote.
-  const taken = (() => {
-    try {
-      return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-    } catch {
-      return new TextDecoder('windows-1252').decode(bytes)
-    }
-  })()
-  text.value = taken
+  text.value = decoded(bytes)
   from.value = file.name
 }
 const onFile = (event: Event) => void load((event.target as HTMLInputElement).files?.[0])

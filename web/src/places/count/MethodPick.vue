@@ -20,8 +20,8 @@ const emit = defineEmits<{ method: [Method]; fluid: [Fluid]; guide: [] }>()
     <p class="says soft small">
       <span class="worth">{{ METHOD_SAYS[method].says }}.</span>
       <template v-if="method === 'wash'">
-        <label for="c-fluid">In</label>
-        <select id="c-fluid" class="inline" :value="fluid" @change="emit('fluid', ($event.target as HTMLSelectElement).value as Fluid)">
+        <span class="worth" aria-hidden="true">In</span>
+        <select id="c-fluid" class="inline" aria-label="Washed in" :value="fluid" @change="emit('fluid', ($event.target as HTMLSelectElement).value as Fluid)">
           <option v-for="[key, word] in FLUID_WORDS" :key="key" :value="key">{{ word }}</option>
         </select>
       </template>
@@ -45,7 +45,6 @@ const emit = defineEmits<{ method: [Method]; fluid: [Fluid]; guide: [] }>()
   .inline, .says .plainlink { min-height: 48px; }
   .says { flex-wrap: nowrap; justify-content: space-between; gap: 8px; }
   .says:has(select) .worth { display: none; }
-  .says label { display: none; }
   .inline { margin: 0; flex: 1 1 auto; min-width: 0; }
   .says .plainlink { white-space: nowrap; }
 }

@@ -155,7 +155,7 @@ async function use(): Promise<void> {
               <p class="soft">Take it from straight above, in even light, sharp enough to see the feet of a mite. It is made no larger than 12 million pixels, and where and when it was taken is left out of what is kept.</p>
             </template>
           </div>
-          <p class="soft small">Drag to move, wheel or pinch to come nearer, tap a mite to mark it, tap a mark to take it off. By keys: arrows, space, + and −, backspace.</p>
+          <p class="soft small">Drag to move, pinch or wheel to come nearer, tap a mite to mark it, a mark to take it off.<span class="by-keys"> By keys: arrows, space, + and −, backspace.</span></p>
         </div>
         <aside class="right">
           <p v-if="picture" class="big serif" aria-live="polite">{{ counted }} <span>{{ counted === 1 ? 'mite' : 'mites' }}{{ squares ? ` in ${squares.counted} of ${squares.of} squares` : '' }}</span></p>
@@ -215,7 +215,13 @@ h1 { margin-bottom: 12px; }
 .fields { display: grid; grid-template-columns: 1fr 1fr; gap: 10px; margin: 8px 0; }
 .squares { border-top: 1px solid var(--hairline); padding-top: 10px; }
 summary { cursor: pointer; min-height: 32px; }
-@media screen and (max-width: 900px) { .bench { grid-template-columns: minmax(0, 1fr); } }
+@media screen and (max-width: 900px) {
+  .bench { grid-template-columns: minmax(0, 1fr); gap: 12px; }
+  /* What is asked about must be seen while it is answered. */
+  .left { position: sticky; top: 0; z-index: 4; background: var(--paper); padding-bottom: 6px; }
+  .left :deep(canvas) { height: 44vh; }
+  .by-keys { display: none; }
+}
 @media screen and (max-width: 720px) {
   summary, .acts .plainlink, .right > a { min-height: 48px; display: flex; align-items: center; }
 }

@@ -23,6 +23,12 @@ const chosen = computed<number | null>(() => {
   if (wanted.value === 'published') return Math.min(PUBLISHED_COLONIES, props.yard.row.length)
   return fewestColonies(assumed.value, bees.value, Number(wanted.value))
 })
+/** What more or fewer bees in each jar would do. */
+const trades = computed(() =>
+  wanted.value === 'published'
+    ? []
+    : [100, 300, 600].map((n) => ({ bees: n, colonies: fewestColonies(assumed.value, n, Number(wanted.value)) })),
+)
 const error = computed(() => (chosen.value && bees.value ? errorOf(assumed.value, chosen.value, bees.value) : null))
 const drawn = computed(() =>
   chosen.value === null ? [] : drawColonies(props.yard.row.map((s) => ({ position: s.colony.placement.position, state: s })), chosen.value, seed.value ?? 0),
@@ -49,6 +55,10 @@ const again = () => (seed.value = ((seed.value ?? 0) % 9999) + 1)
     <template v-else-if="chosen !== null && error !== null">
       <p class="serif says">
         {{ plural(chosen, 'colony', 'colonies') }} of {{ yard.row.length }}, {{ bees }} bees each: the mean is then known within about {{ Math.round(error * 100) }} % (one standard error).
+      </p>
+      <p v-if="trades.length > 0" class="soft small">
+        As sure with
+        <template v-for="(t, i) in trades" :key="t.bees">{{ i > 0 ? '; ' : '' }}{{ t.bees }} bees a jar: {{ t.colonies === null ? 'not even all colonies' : plural(t.colonies, 'colony', 'colonies') }}</template>.
       </p>
       <ol class="drawn" aria-label="Colonies to sample, in walking order">
         <li v-for="d in drawn" :key="d.state.colony.id">

@@ -39,6 +39,8 @@ watch(
   },
 )
 const lines = computed(() => (yard.value?.row ?? []).map((state) => ({ state, row: rowOf(state.colony.id), read: readTableRow(rowOf(state.colony.id), set, state, holding.today) })))
+/** What is wrong with what all rolls are taken to find. */
+const recoveryFault = computed(() => (set.method === 'sugar' && set.recovery !== null && !(set.recovery >= 0.05 && set.recovery <= 1) ? 'From 5 to 100 %.' : null))
 const typed = computed(() => lines.value.filter((l) => l.read.typed))
 const refused = (read: ReadTableRow) => read.faults.filter((f) => f.severity === 'refuse')
 const wrong = computed(() => typed.value.filter((l) => refused(l.read).length > 0))
@@ -94,7 +96,7 @@ async function keep(): Promise<void> {
   })
   const boards = list.flatMap(({ state }) => {
     const { board } = state.colony
-    return set.method === 'board' && board && set.onDay && set.onDay >= board.laidOn
+    return set.method === 'board' && board && set.onDay && set.onDay > board.laidOn
       ? [{ id: board.id, version: board.version, colonyId: state.colony.id, laidOn: board.laidOn, takenOn: set.onDay }]
       : []
   })
@@ -111,7 +113,6 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
   <div class="page">
     <CountNav />
     <template v-if="yard && yard.row.length > 0">
-      <CountSheet :yard="yard" :method="set.method" />
       <h1 class="no-print">{{ yard.yard.name }}, counted in one go</h1>
       <p class="soft lead no-print">Tab goes to the next cell, Enter down the column. Rows with no mites typed are left alone. Paste a block from a spreadsheet into any cell, and it is looked over first.</p>
       <form class="form no-print" novalidate @submit.prevent="keep" @paste="onPaste">
@@ -129,8 +130,8 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
             :model-value="set.recovery === null ? null : Math.round(set.recovery * 100)"
             label="Mites the roll finds"
             unit="%"
-            :min="5"
-            :max="100"
+            :min="0"
+            :fault="recoveryFault"
             @update:model-value="(p: number | null) => (set.recovery = p === null ? null : p / 100)"
           />
           <label v-if="set.method === 'sugar'" class="waited">
@@ -183,6 +184,7 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
           <button id="t-keep" class="press settle" type="submit" :disabled="busy || typed.length === 0 || !holding.mayWrite">{{ busy ? 'Keeping ...' : `Keep ${plural(typed.length, 'count')}` }}</button>
         </div>
       </form>
+      <CountSheet :yard="yard" :method="set.method" />
     </template>
     <NoColonies v-else />
   </div>

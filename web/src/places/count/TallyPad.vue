@@ -46,10 +46,10 @@ function onKey(event: KeyboardEvent): void {
 .plus:hover { background: var(--thistle-deep); }
 .plus:active { transform: translateY(1px); }
 @media screen and (max-width: 720px) {
-  .big { font-size: 80px; }
+  .big { font-size: 64px; line-height: 1; }
   .tally { border: 0; padding: 0; }
   .pad { gap: 8px; }
   .tap { grid-template-columns: 78px 1fr 78px; }
-  .tap button { min-height: 104px; font-size: 21px; }
+  .tap button { min-height: 96px; font-size: 21px; }
 }
 </style>

@@ -21,6 +21,7 @@ export const knownYards = (yards: readonly YardState[]): KnownYard[] =>
     name: y.yard.name,
     today: y.yard.today,
     names: y.row.map((s) => s.colony.name),
+    places: y.row.map((s) => s.colony.placement.position),
     next: Math.max(0, ...y.row.map((s) => s.colony.placement.position)) + 1,
   }))
 

@@ -99,7 +99,7 @@ export function useBench(place: ComputedRef<ColonyInView | null>) {
     const { board } = colony
     const counts = [{ id: d.id, version: null, ...bodyOf(d, cup.value, colony.id, answering.value?.record.id ?? null) }]
     const boards =
-      d.method === 'board' && board && d.onDay && d.onDay >= board.laidOn
+      d.method === 'board' && board && d.onDay && d.onDay > board.laidOn
         ? [{ id: board.id, version: board.version, colonyId: colony.id, laidOn: board.laidOn, takenOn: d.onDay }]
         : []
     const done = await saving.save(() => holding.keepRows({ counts, boards }, at.yard.yard.id))

@@ -1,21 +1,28 @@
 <script setup lang="ts">
 /** When a colony is over the limit: a school, whose figures may be changed, and which limits a board is held against. */
+import { ref } from 'vue'
 import { BOARD_KINDS, PHASES, SCHOOLS, type BoardKind, type Phase, type School } from '@thistle/core/situation'
 import { BOARD_LIMITS, sayBoards, SCHOOL_LIMITS, saySchool } from '@thistle/core/judge'
 import type { OwnLimits } from '@thistle/core/holding'
 import { MONTHS } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
 
-defineProps<{ at: (path: string) => string | null }>()
+const props = defineProps<{ at: (path: string) => string | null }>()
 const school = defineModel<School>('school', { required: true })
 const own = defineModel<Partial<Record<string, OwnLimits>>>('own', { required: true })
 const boards = defineModel<BoardKind | null>('boards', { required: true })
 
 const usual = (s: School, p: Phase) => plain((SCHOOL_LIMITS[s][p].mites / SCHOOL_LIMITS[s][p].bees) * 100, 2)
 const mine = (s: School, p: Phase) => own.value[s]?.[p] ?? null
+/** What was typed and is no number: it stays as it stands until it is one. */
+const odd = ref<Phase | null>(null)
+const faultOf = (s: School, p: Phase): string | null =>
+  (s === school.value && odd.value === p) || props.at(`ownLimits.${s}.${p}`) ? 'A figure over 0, 20 at most.' : null
 function set(p: Phase, event: Event): void {
   const text = (event.target as HTMLInputElement).value.trim().replace(',', '.')
   const value = text === '' || text === usual(school.value, p) ? null : Number(text)
+  odd.value = Number.isNaN(value) ? p : null
+  if (Number.isNaN(value)) return
   const next = { ...own.value[school.value], [p]: value }
   const { [school.value]: _, ...others } = own.value
   own.value = Object.values(next).some((v) => v !== null) ? { ...others, [school.value]: next } : others
@@ -50,9 +57,9 @@ const HEADS: Record<Phase, string> = { dormant: 'Winter rest', increase: 'Build-
               </label>
             </th>
             <td v-for="p in PHASES" :key="p">
-              <input v-if="school === s" class="figure" :class="{ own: mine(s, p) !== null }" inputmode="decimal" :value="mine(s, p) ?? usual(s, p)" :aria-label="`Limit of ${saySchool(s).name}, ${HEADS[p]}`" :aria-invalid="at(`ownLimits.${s}.${p}`) ? 'true' : undefined" @change="set(p, $event)" />
+              <input v-if="school === s" class="figure" :class="{ own: mine(s, p) !== null }" inputmode="decimal" :value="mine(s, p) ?? usual(s, p)" :aria-label="`Limit of ${saySchool(s).name}, ${HEADS[p]}`" :aria-invalid="faultOf(s, p) ? 'true' : undefined" @change="set(p, $event)" />
               <template v-else>{{ mine(s, p) ?? usual(s, p) }}</template>
-              <span v-if="at(`ownLimits.${s}.${p}`)" class="alarm small fault" role="alert">{{ at(`ownLimits.${s}.${p}`) }}</span>
+              <span v-if="faultOf(s, p)" class="alarm small fault" role="alert">{{ faultOf(s, p) }}</span>
             </td>
           </tr>
         </tbody>

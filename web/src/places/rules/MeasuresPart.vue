@@ -14,7 +14,7 @@ const share = computed<number | null>({
   set: (p) => (recovery.value = p === null ? null : p / 100),
 })
 /** What nine mites on 300 bees then mean. */
-const effect = computed(() => (3 / (recovery.value ?? SUGAR_RECOVERY.usual)).toFixed(1))
+const effect = computed(() => (3 / Math.max(0.05, recovery.value ?? SUGAR_RECOVERY.usual)).toFixed(1))
 </script>
 
 <template>
@@ -24,16 +24,15 @@ const effect = computed(() => (3 / (recovery.value ?? SUGAR_RECOVERY.usual)).toF
       A level half cup, 118 mL, is taken as about 300 bees: 250 to 350 (common practice, no source). Count the bees of your own cup once, after a wash, and it is known better.
     </p>
     <div class="fields">
-      <NumberField id="r-cup-ml" :model-value="cup?.mL ?? null" label="Your cup, level" unit="mL" :min="0" :fault="at('cup.mL')" :hint="`usual ${USUAL_CUP.mL}`" @update:model-value="(n: number | null) => set('mL', n)" />
-      <NumberField id="r-cup-bees" :model-value="cup?.bees ?? null" label="Bees counted in it" :min="0" :fault="at('cup.bees')" :hint="`usual ${USUAL_CUP.bees}`" @update:model-value="(n: number | null) => set('bees', n)" />
+      <NumberField id="r-cup-ml" :model-value="cup?.mL ?? null" label="Your cup, level" unit="mL" :min="0" :fault="at('cup.mL') && 'A cup holds from 20 to 1000 mL.'" :hint="`usual ${USUAL_CUP.mL}`" @update:model-value="(n: number | null) => set('mL', n)" />
+      <NumberField id="r-cup-bees" :model-value="cup?.bees ?? null" label="Bees counted in it" :min="0" :fault="at('cup.bees') && 'From 30 to 3000 bees.'" :hint="`usual ${USUAL_CUP.bees}`" @update:model-value="(n: number | null) => set('bees', n)" />
       <NumberField
         id="r-recovery"
         v-model="share"
         label="Mites your sugar roll finds"
         unit="%"
-        :min="5"
-        :max="100"
-        :fault="at('sugarRecovery')"
+        :min="0"
+        :fault="at('sugarRecovery') && 'From 5 to 100 %.'"
         :hint="`usual ${plain(SUGAR_RECOVERY.usual * 100)}; reported ${plain(SUGAR_RECOVERY.low * 100)} to ${plain(SUGAR_RECOVERY.high * 100)}`"
       />
     </div>
