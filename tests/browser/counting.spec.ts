@@ -388,6 +388,18 @@ test('limits of one’s own and a counted cup are read by every judgement', asyn
   await method(page, 'Board')
   await page.getByLabel('Days it lay').fill('3')
   await says(page, 'Under the limit of 33')
+
+  // The time of the year is told by the climate, and the keeper's word wins.
+  await page.goto('/rules')
+  const season = page.getByLabel('Time of the year').first()
+  await expect(season.locator('option').first()).toHaveText('by the climate: winter bees raised')
+  await season.selectOption('peak')
+  await page.locator('form.yardform').first().getByRole('button', { name: 'Keep' }).first().click()
+  await expect(page.locator('form.yardform').first().getByRole('button', { name: 'Kept' }).first()).toBeVisible()
+  await page.goto('/count')
+  await page.getByLabel('Mites', { exact: true }).fill('6')
+  await says(page, 'Below the limit of 3, but the count cannot rule out more.')
+  await says(page, /for the flow; common practice/)
 })
 
 test.describe('on the phone', () => {

@@ -4,7 +4,7 @@ test.use(PHONE)
 
 test('in the yard with the thumb: count, choose, start, and enter what was done', async ({ demo: page }) => {
   await openColony(page, 'Quarry Bank', 'Alder')
-  await page.getByRole('complementary').getByRole('link', { name: 'Count' }).last().tap()
+  await page.getByRole('complementary').getByRole('link', { name: 'Count', exact: true }).last().tap()
   for (let i = 0; i < 12; i++) await page.getByRole('button', { name: /^(first|one more) mite$/ }).tap()
   await page.getByRole('button', { name: 'one mite less' }).tap()
   await expect(page.getByText('3.7 in 100, likely 2.1 to 6.0.').first()).toBeVisible()

@@ -42,6 +42,21 @@ test('a draft stays with its colony while others are looked at', async ({ demo: 
   expect(await page.evaluate(() => localStorage.getItem('thistle-count-drafts'))).toBeNull()
 })
 
+test('a count with a slip in it is put right, and no second one is made', async ({ demo: page }) => {
+  await openColony(page, 'Quarry Bank', 'Elder')
+  await page.getByRole('link', { name: 'Change the count of Sun 9 Aug' }).click()
+  await expect(page.getByText('You are changing the count of Sun 9 Aug.')).toBeVisible()
+  await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('13')
+  await page.getByLabel('Mites', { exact: true }).fill('3')
+  await expect(page.getByText('1.0 in 100, likely').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Keep it, stay here' }).click()
+  await expect(page.getByRole('status')).toContainText('Elder is kept.')
+  await expect(page.getByText('You are changing')).toHaveCount(0)
+  const history = page.getByRole('region', { name: 'Counts so far' })
+  await expect(history.getByRole('listitem').first()).toContainText('1.0')
+  await expect(history.getByRole('listitem')).toHaveCount(3)
+})
+
 test('a count that was wrong is taken back, and put back', async ({ demo: page }) => {
   await openColony(page, 'Quarry Bank', 'Elder')
   const pane = page.getByRole('complementary', { name: 'Elder' })

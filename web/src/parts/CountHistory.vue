@@ -60,7 +60,10 @@ const counts = computed(() => {
           <span v-if="c.judged.method === 'sugar'" class="soft small">sugar</span>
           <RouterLink v-if="c.photo" class="small" :to="`/count/${state.colony.id}/photo/${c.photo.id}`">marks</RouterLink>
         </span>
-        <button v-if="holding.mayWrite" class="plainlink small" type="button" :disabled="busy" :aria-label="`Take back the count of ${sayDay(c.day)}`" @click="takeBack(entryOf(c.day))">take back</button>
+        <span v-if="holding.mayWrite" class="acts">
+        <RouterLink v-if="entryOf(c.day)" class="small" :to="`/count/${state.colony.id}?change=${entryOf(c.day)?.id}`" :aria-label="`Change the count of ${sayDay(c.day)}`">change</RouterLink>
+        <button class="plainlink small" type="button" :disabled="busy" :aria-label="`Take back the count of ${sayDay(c.day)}`" @click="takeBack(entryOf(c.day))">take back</button>
+        </span>
         <span v-if="beside(c.kept)" class="beside soft small">{{ beside(c.kept) }}</span>
       </li>
     </ul>
@@ -76,12 +79,15 @@ const counts = computed(() => {
 <style scoped>
 .history { display: grid; gap: 9px; }
 ul { display: grid; gap: 2px; }
-li { display: grid; grid-template-columns: 84px minmax(110px, 150px) 1fr auto; gap: 8px; align-items: center; font-size: 14px; min-height: 26px; }
+li { display: grid; grid-template-columns: 78px minmax(64px, 150px) minmax(30px, 1fr) auto; gap: 8px; align-items: center; font-size: 14px; min-height: 26px; }
 li :deep(svg) { width: 100%; }
 li button { white-space: nowrap; }
+.acts { display: inline-flex; gap: 10px; justify-content: flex-end; align-items: center; }
 .beside { grid-column: 2 / -1; overflow-wrap: anywhere; margin-top: -4px; }
 @media screen and (max-width: 720px) {
-  li { grid-template-columns: 84px 1fr 34px 76px; min-height: 50px; font-size: 15px; }
-  li button { min-height: 48px; }
+  li { grid-template-columns: 84px minmax(60px, 1fr) 78px; gap: 0 8px; font-size: 15px; padding: 6px 0; border-top: 1px solid var(--hairline); }
+  li button, .acts a { min-height: 48px; min-width: 44px; display: inline-flex; align-items: center; justify-content: center; }
+  .acts { grid-column: 1 / -1; gap: 18px; }
+  .beside { grid-column: 1 / -1; margin-top: 0; }
 }
 </style>

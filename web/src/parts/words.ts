@@ -80,7 +80,7 @@ export function sayCount(j: Judgement): string {
   return `${estimate.toFixed(1)} ${UNITS[j.unit]}, likely ${low.toFixed(1)} to ${high.toFixed(1)}, limit ${plain(j.threshold ?? 0, 2)}, counted ${j.countedOn ? sayDay(j.countedOn) : ''}${j.stale ? ', over three weeks ago' : ''}${j.representative ? '' : ', not representative'}`
 }
 
-const BRIEF = { per100: '', perDay: ' a day', per100cells: ' % of cells' } as const
+const BRIEF = { per100: '', perDay: ' a day', per100cells: ' drone' } as const
 /** A level in a few letters: "3.7" in 100 bees, and what it is where it is something else. */
 export function sayFigure(j: Judgement): string {
   const { estimate } = heldLevel(j)

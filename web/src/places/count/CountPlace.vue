@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The bench at the hive: one colony after the other down the row, whatever the method. */
 import { computed, nextTick, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { SHAKE_SECONDS, SUGAR_RECOVERY, SUGAR_SECONDS } from '@thistle/core/count'
 import type { ColonyState } from '@thistle/core/holding'
 import type { Method } from '@thistle/core/situation'
@@ -10,6 +10,7 @@ import CountDot from '../../parts/CountDot.vue'
 import CountHistory from '../../parts/CountHistory.vue'
 import DayField from '../../parts/DayField.vue'
 import NumberField from '../../parts/NumberField.vue'
+import { sayDay } from '../../look/dates.ts'
 import { useNarrow } from '../../look/narrow.ts'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
 import { useColonyInView } from '../../parts/useColonyInView.ts'
@@ -31,6 +32,7 @@ import TallyPad from './TallyPad.vue'
 import { useBench } from './useBench.ts'
 
 const router = useRouter()
+const route = useRoute()
 const holding = useHolding()
 const drafts = useDrafts()
 const narrow = useNarrow()
@@ -63,6 +65,19 @@ watch(
     shakeAt.value = 0
   },
 )
+/** A kept count is to be put right: it is taken up again as it was counted. */
+watch(
+  () => route.query.change,
+  (id) => {
+    const count = state.value?.colony.counts.find((c) => c.id === id)
+    if (count && state.value) drafts.takeUp(state.value.colony.id, count)
+    if (id) void router.replace({ query: {} })
+  },
+  { immediate: true },
+)
+function leaveChange(): void {
+  if (state.value) drafts.drop(state.value.colony.id)
+}
 const mites = computed<number | null>({
   get: () => draft.value?.jars[jarAt.value]?.shakes[shakeAt.value] ?? null,
   set: (n) => {
@@ -154,7 +169,11 @@ const otherFault = computed(() =>
               <RouterLink v-if="next" :to="`/count/${next.colony.id}`">{{ next.colony.placement.position }}<span class="unseen"> {{ next.colony.name }}</span> <span aria-hidden="true">→</span></RouterLink>
             </nav>
           </div>
-          <p v-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?<span v-if="otherMethod" class="care"> It was counted by {{ otherMethod }} before: only the same method tells how much it took.</span></p>
+          <p v-if="draft.version !== null" class="care strong">
+            You are changing the count of {{ draft.onDay ? sayDay(draft.onDay, holding.today) : '' }}.
+            <button class="plainlink" type="button" @click="leaveChange">Leave it as it was</button>
+          </p>
+          <p v-else-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?<span v-if="otherMethod" class="care"> It was counted by {{ otherMethod }} before: only the same method tells how much it took.</span></p>
           <MethodPick :method="draft.method" :fluid="draft.fluid" @method="choose" @fluid="(f) => draft && (draft.fluid = f)" @guide="guide = !guide" />
 
           <BoardLine v-if="draft.method === 'board' || state.colony.board" :yard-id="place.yard.yard.id" :state="state" :draft="draft" @days="(n) => draft && (draft.days = n)" @drop-photo="draft && (draft.photo = null)" />

@@ -139,6 +139,24 @@ describe('a draft', () => {
     expect(factsOf(draft, null, TODAY)).toMatchObject([{ method: 'board', mites: 3, days: 3, share: 0.5, spread: 1 }])
     expect(countFaults(entryOf(draft, null), TODAY, null).filter((f) => f.severity === 'refuse')).toEqual([])
   })
+  it('takes a kept count up again as it was counted, and sends it with its version', () => {
+    const drafts = useDrafts()
+    const kept = {
+      id: 'n',
+      version: 3,
+      courseId: null,
+      onDay: '2026-08-09',
+      method: 'wash' as const,
+      recovery: null,
+      representative: false,
+      note: 'windy',
+      samples: [{ mites: 9, bees: 300, days: null, shakes: [7, 2], measured: { by: 'cup' as const, amount: 1 } }],
+    }
+    drafts.takeUp('c', kept)
+    const draft = drafts.of(stateOf({ counts: [kept] }), TODAY, settings)
+    expect(draft).toMatchObject({ id: 'n', version: 3, onDay: '2026-08-09', note: 'windy', flags: ['other'] })
+    expect(bodyOf(draft, null, 'c', null)).toMatchObject({ samples: kept.samples, representative: false })
+  })
   it('knows each measure of bees', () => expect(MEASURES).toEqual(['cup', 'mL']))
 })
 

@@ -13,7 +13,7 @@ import {
   type Measured,
   beesIn,
 } from '@thistle/core/count'
-import type { ColonyState, MarkedPhoto, SettingsRecord } from '@thistle/core/holding'
+import type { ColonyState, CountRecord, MarkedPhoto, SettingsRecord } from '@thistle/core/holding'
 import type { CountFact, Method } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import { newId, useHolding } from '../../stores/holding.ts'
@@ -28,6 +28,8 @@ export interface DraftJar {
 }
 export interface Draft {
   id: string
+  /** The version of a kept count that is being changed; null for a new one. */
+  version: number | null
   method: Method
   fluid: Fluid
   onDay: Day | null
@@ -150,6 +152,7 @@ export const useDrafts = defineStore('count-drafts', () => {
     const amount = method === last.value.method ? last.value.amount : usualAmount(method)
     drafts.set(state.colony.id, {
       id: newId(),
+      version: null,
       method,
       fluid: last.value.fluid,
       onDay: today,
@@ -164,6 +167,30 @@ export const useDrafts = defineStore('count-drafts', () => {
     })
     return drafts.get(state.colony.id) as Draft
   }
+  /** Takes a kept count up again, to be put right. What was typed for its colony gives way. */
+  function takeUp(colonyId: string, count: CountRecord): void {
+    const [first] = count.samples
+    if (!first) return
+    drafts.set(colonyId, {
+      id: count.id,
+      version: count.version,
+      method: count.method,
+      fluid: count.fluid ?? last.value.fluid,
+      onDay: count.onDay,
+      jars: count.samples.map((s) => ({
+        shakes: s.shakes ? [...s.shakes] : [s.mites],
+        by: s.measured?.by ?? 'number',
+        amount: s.measured?.amount ?? s.bees ?? usualAmount(count.method),
+      })),
+      days: first.days,
+      recovery: count.recovery,
+      flags: [...(count.flags ?? []), ...(count.representative === false && (count.flags ?? []).length === 0 ? (['other'] as const) : [])],
+      queenSeen: count.queenSeen ?? false,
+      waited: count.waited ?? null,
+      note: count.note ?? '',
+      photo: count.photo ?? null,
+    })
+  }
   function remember(draft: Draft): void {
     const jar = draft.jars[0]
     last.value = { method: draft.method, fluid: draft.fluid, by: jar?.by ?? 'number', amount: jar?.amount ?? usualAmount(draft.method) }
@@ -171,5 +198,5 @@ export const useDrafts = defineStore('count-drafts', () => {
   function drop(colonyId: string): void {
     drafts.delete(colonyId)
   }
-  return { drafts, photos: markRaw(photos), last, of, remember, drop }
+  return { drafts, photos: markRaw(photos), last, of, takeUp, remember, drop }
 })

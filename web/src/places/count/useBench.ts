@@ -1,7 +1,7 @@
 /** The count of one colony as it is typed: what is wrong with it, what it means, and how it is kept. */
 import { computed, ref, type ComputedRef } from 'vue'
 import { beesRange, countFaults, SUGAR_SECONDS, type Cup } from '@thistle/core/count'
-import { courseState, type CourseState } from '@thistle/core/holding'
+import { countFacts, courseState, type CourseState } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
 import type { ColonyInView } from '../../parts/useColonyInView.ts'
 import { useSave } from '../../parts/useSave.ts'
@@ -45,8 +45,9 @@ export function useBench(place: ComputedRef<ColonyInView | null>) {
     const facts = factsOf(d, cup.value, holding.today)
     const on = d.onDay ?? holding.today
     const { situation } = place.value.state
+    const others = place.value.state.colony.counts.filter((c) => c.id !== d.id).flatMap(countFacts)
     // What else was counted that day by the same method is one sample with it.
-    return judge({ ...situation, counts: [...situation.counts.filter((c) => c.date < on || (c.date === on && c.method === d.method)), ...facts] })
+    return judge({ ...situation, counts: [...others.filter((c) => c.date < on || (c.date === on && c.method === d.method)), ...facts] })
   })
   /** What the figures themselves leave in doubt. */
   const notes = computed(() => {
@@ -61,7 +62,10 @@ export function useBench(place: ComputedRef<ColonyInView | null>) {
         `Bees by measure: with ${to} to ${from} of them it would be ${((mites / to) * 100).toFixed(1)} to ${((mites / from) * 100).toFixed(1)} in 100.`,
       )
     }
-    const samples = place.value?.state.situation.counts.filter((c) => c.date === d.onDay && c.method === d.method).length ?? 0
+    const samples =
+      place.value?.state.colony.counts
+        .filter((c) => c.id !== d.id && c.onDay === d.onDay && c.method === d.method)
+        .reduce((n, c) => n + c.samples.length, 0) ?? 0
     if (samples > 0) found.push(`Judged together with ${samples === 1 ? 'the sample' : `the ${samples} samples`} of that day kept already.`)
     return found
   })
@@ -82,7 +86,7 @@ export function useBench(place: ComputedRef<ColonyInView | null>) {
       samples,
     }
     const { colony } = place.value.state
-    return courseState(course.record, { ...colony, counts: [...colony.counts, record] }, holding.today)
+    return courseState(course.record, { ...colony, counts: [...colony.counts.filter((c) => c.id !== d.id), record] }, holding.today)
   })
   /** Seconds by which the sugar's minute was cut short; null where that does not matter. */
   const cutShort = computed(() => {
@@ -91,13 +95,19 @@ export function useBench(place: ComputedRef<ColonyInView | null>) {
     return SUGAR_SECONDS - (d.waited ?? 0)
   })
 
+  /** The course a count answers: the one it was kept for, else the one that waits. */
+  const courseOf = (countId: string): string | null => {
+    const known = place.value?.state.colony.counts.find((c) => c.id === countId)
+    return known ? known.courseId : (answering.value?.record.id ?? null)
+  }
+
   async function keep(): Promise<boolean> {
     touched.value = true
     const [d, at] = [draft.value, place.value]
     if (!d || !at || refusals.value.length > 0) return false
     const { colony } = at.state
     const { board } = colony
-    const counts = [{ id: d.id, version: null, ...bodyOf(d, cup.value, colony.id, answering.value?.record.id ?? null) }]
+    const counts = [{ id: d.id, version: d.version, ...bodyOf(d, cup.value, colony.id, courseOf(d.id)) }]
     const boards =
       d.method === 'board' && board && d.onDay && d.onDay > board.laidOn
         ? [{ id: board.id, version: board.version, colonyId: colony.id, laidOn: board.laidOn, takenOn: d.onDay }]

@@ -37,6 +37,13 @@ describe('what if', () => {
       expect(JSON.stringify(base)).toBe(known)
     }
   })
+  it('is judged by the jar that is imagined though a board was counted since the last one', () => {
+    const board = { date: '2026-08-12', method: 'board' as const, mites: 3, bees: null, days: 3, recovery: null, representative: null }
+    const since = { ...base, counts: [...base.counts, board] }
+    expect(answer(since).judgement.unit).toBe('perDay')
+    const mites = FACTS.find((f) => f.label === 'Mites in the jar')
+    expect(answer(imagined(since, { [mites?.key ?? '']: 20 })).judgement).toMatchObject({ unit: 'per100', mites: 20, level: 'urgent' })
+  })
   it('is always a case that can be judged, saved and loaded', () => {
     for (const fact of FACTS) {
       const s = imagined(base, { [fact.key]: other(fact.key) })

@@ -91,7 +91,9 @@ function writeMites(s: Situation, value: FactValue): Situation {
   const mites = number(value)
   const last = newestCount(s)
   if (mites === null) return s
-  const [date, bees] = [last?.date ?? s.asOf, last?.bees ?? 300]
+  // Where a board or drone brood was counted since, the jar imagined is one of today: else it would not be judged.
+  const since = s.counts.some((c) => last !== null && c.date > last.date)
+  const [date, bees] = [last && !since ? last.date : s.asOf, last?.bees ?? 300]
   const others = s.counts.filter((c) => c.date !== date)
   return { ...s, counts: [...others, { date, method: 'wash', mites: Math.min(mites, bees), bees, days: null, recovery: null, representative: null }] }
 }

@@ -83,7 +83,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <p v-if="j.trend" class="small">{{ holding.say(j.trend.text) }}</p>
         <p v-for="n in j.notes" :key="n" class="care small">{{ n }}</p>
         <p class="small soft">
-          {{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${j.mites} mites${j.bees ? ` on ${j.bees} bees` : ''}.` : '' }}
+          {{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${j.mites} mites${j.bees ? ` ${j.unit === 'per100cells' ? `in ${j.bees} cells` : `on ${j.bees} bees`}` : ''}.` : '' }}
           {{ j.chanceOver === null ? '' : `Chance that the true level is at or over the limit: ${sayChance(j.chanceOver)}.` }}
         </p>
       </section>
