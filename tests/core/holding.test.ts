@@ -7,6 +7,8 @@ import {
   stepsOn,
   situationOf,
   todayOfYards,
+  yardCounts,
+  yardHistory,
   yardState,
   type ColonyRecord,
   type CourseRecord,
@@ -18,6 +20,7 @@ import { answer } from '@thistle/core/course'
 import { parseCase, writeCase } from '@thistle/core/formats'
 import { addDays, type Day } from '@thistle/core/time'
 import { august, days } from '../cases/index.ts'
+import { bareYard } from '../cases/records.ts'
 
 const TODAY = '2026-08-12'
 const settings: SettingsRecord = {
@@ -56,27 +59,16 @@ const countOf = (onDay: Day, mites: number, bees = 300, courseId: string | null 
   note: null,
   samples: [{ mites, bees, days: null }],
 })
-const yardOf = (colonies: ColonyRecord[], today: Day = TODAY): YardRecord => ({
-  id: 'y',
-  name: 'Test Yard',
-  version: 1,
-  place: 0,
-  latitude: null,
-  longitude: null,
-  hemisphere: 'north',
-  timeZone: 'UTC',
-  normals: [],
-  phase: null,
-  lastOpening: '2026-11-05',
-  supersOffOn: null,
-  supersNextOn: '2027-05-10',
-  weather: days(
-    '2026-08-01',
-    Array.from({ length: 120 }, () => 24),
-  ),
-  today,
-  colonies,
-})
+const yardOf = (colonies: ColonyRecord[], today: Day = TODAY): YardRecord =>
+  bareYard(today, {
+    lastOpening: '2026-11-05',
+    supersNextOn: '2027-05-10',
+    weather: days(
+      '2026-08-01',
+      Array.from({ length: 120 }, () => 24),
+    ),
+    colonies,
+  })
 
 function courseOf(treatment: CourseRecord['treatment'], startOn: Day, events: Partial<EventRecord>[] = []): CourseRecord {
   const situation = august({ asOf: startOn, startOn, counts: [{ ...august().counts[0]!, date: startOn, mites: 20 }] })
@@ -218,5 +210,64 @@ describe('a yard', () => {
     })
     const situation = situationOf(yardOf([colony]), colony, settings)
     expect(parseCase(JSON.parse(writeCase(situation)))).toEqual({ ok: true, situation })
+  })
+})
+
+describe('a board that lies', () => {
+  const stepsAfter = (laidOn: Day) =>
+    colonyState(yardOf([]), colonyOf('Elder', 1, { board: { id: 'b', version: 1, laidOn } }), settings).steps.filter((s) => s.kind === 'board')
+  it('is to be read after three days, and is overdue after a week', () => {
+    expect(stepsAfter(TODAY)[0]).toMatchObject({ due: 'coming', best: addDays(TODAY, 3), text: 'read the board Sat 15 Aug' })
+    expect(stepsAfter(addDays(TODAY, -3))[0]).toMatchObject({ due: 'due', text: 'read the board now' })
+    expect(stepsAfter(addDays(TODAY, -8))[0]).toMatchObject({ due: 'overdue', tone: 'alarm' })
+    expect(colonyState(yardOf([]), colonyOf('Elder', 1), settings).steps.filter((s) => s.kind === 'board')).toEqual([])
+  })
+})
+
+describe('the counts of a yard', () => {
+  const flagged = { ...countOf('2026-08-11', 20), representative: false }
+  const board = { ...countOf('2026-08-11', 9), method: 'board' as const, samples: [{ mites: 9, bees: null, days: 3 }] }
+  const state = yardState(
+    yardOf([
+      colonyOf('A', 1, { counts: [countOf('2026-06-20', 1), countOf('2026-08-11', 3)] }),
+      colonyOf('B', 2, { counts: [countOf('2026-06-22', 3), countOf('2026-08-09', 6)] }),
+      colonyOf('Old', 3, { counts: [countOf('2026-06-21', 2)] }),
+      colonyOf('Flagged', 4, { counts: [flagged] }),
+      colonyOf('Board', 5, { counts: [board] }),
+    ]),
+    settings,
+  )
+  const names = (row: readonly { colony: { name: string } }[]) => row.map((s) => s.colony.name)
+  it('are the fresh jars and rolls that speak for it; the others are named apart', () => {
+    const { estimate, counted, uncounted, leftOut } = yardCounts(state)
+    expect([names(counted), names(uncounted), names(leftOut)]).toEqual([['A', 'B'], ['Old', 'Board'], ['Flagged']])
+    expect(estimate).toMatchObject({ sampled: 2, unsampled: 2, over: 0, highest: 2 })
+    expect(estimate?.mean.estimate).toBeCloseTo(1.5, 9)
+  })
+  it('go together in rounds of a week, each against the limit of its day', () => {
+    const rounds = yardHistory(state)
+    expect(rounds.map((r) => [r.day, r.colonies, r.estimate.mean.estimate, r.limit])).toEqual([
+      ['2026-06-22', 3, expect.closeTo(2 / 3, 9), 3],
+      ['2026-08-11', 2, expect.closeTo(1.5, 9), 3],
+    ])
+    expect(yardHistory(yardState(yardOf([]), settings))).toEqual([])
+  })
+})
+
+describe('a recount', () => {
+  it('is by the method of the count before where there is such a one: another method says nothing of what was taken', () => {
+    const course = courseOf('oxalic-vapour', '2026-07-01', [{ job: 'dose', n: 1, happenedOn: '2026-07-01' }])
+    const after = addDays(TODAY, -1)
+    const board = {
+      ...countOf(addDays(after, -1), 9, 300, course.id),
+      id: 'board',
+      method: 'board' as const,
+      samples: [{ mites: 9, bees: null, days: 3 }],
+    }
+    const jar = countOf(after, 2, 300, course.id)
+    const recount = (counts: ColonyRecord['counts']) =>
+      courseState(course, colonyOf('Elder', 1, { courses: [course], counts }), TODAY).recount?.method
+    expect(recount([board, jar])).toBe('wash')
+    expect(recount([board])).toBe('board')
   })
 })

@@ -3,6 +3,7 @@ export { bareSituation, situationOf, countFacts, courseFacts, keeperFacts, NOTHI
 export { courseState, type CourseState } from './course-state.ts'
 export { colonyState, type ColonyState, type NextStep, type Tone } from './colony-state.ts'
 export { yardState, type YardState, type Phrase } from './yard-state.ts'
+export { flagsOf } from './count-flags.ts'
 export { yardCounts, yardHistory, type CountRound, type YardCounts } from './yard-counts.ts'
 export { gatherSteps, jobsOn, stepsOn, todayOfYards, type TodayList, type TodayJob } from './today.ts'
 export { THEMES, USUAL_PREFERENCES, type Preferences } from './preferences.ts'

@@ -1,23 +1,15 @@
 import { mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { colonyState, USUAL_PREFERENCES, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { colonyState, USUAL_PREFERENCES } from '@thistle/core/holding'
 import { addDays } from '@thistle/core/time'
+import { bareColony, bareSettings, bareYard } from '../../../tests/cases/records.ts'
 import { useHolding } from '../stores/holding.ts'
 import JobForm from './JobForm.vue'
 
 const TODAY = '2026-10-12'
 const START = '2026-08-14'
-const settings: SettingsRecord = {
-  id: 'h',
-  version: 1,
-  school: 'three-percent',
-  organicOnly: false,
-  priority: 'knockdown',
-  kit: [],
-  rules: {},
-  stock: {},
-}
+const settings = bareSettings
 const facts = {
   broodBoxes: 1,
   framesOfBees: 10,
@@ -33,16 +25,8 @@ const facts = {
   feeding: null,
   newlyHived: null,
 } as const
-const colony: ColonyRecord = {
-  id: 'c',
-  name: 'Elder',
-  version: 1,
-  since: '2026-03-01',
-  hivedOn: null,
-  parents: [],
-  placement: { id: 'p', version: 1, position: 5, fromDay: '2026-03-01', yardId: 'y' },
+const colony = bareColony({
   look: { ...facts, id: 'l', version: 1, onDay: START, supers: 'none', note: null },
-  counts: [],
   courses: [
     {
       id: 'course',
@@ -61,25 +45,8 @@ const colony: ColonyRecord = {
       events: [{ id: 'e', kind: 'done', job: 'dose', n: 1, happenedOn: START, amount: 2, note: null, supersedes: null }],
     },
   ],
-}
-const yard = {
-  id: 'y',
-  name: 'Yard',
-  version: 1,
-  place: 0,
-  latitude: null,
-  longitude: null,
-  hemisphere: 'north',
-  timeZone: 'UTC',
-  normals: [],
-  phase: null,
-  lastOpening: null,
-  supersOffOn: null,
-  supersNextOn: null,
-  weather: [],
-  today: TODAY,
-  colonies: [colony],
-} satisfies YardRecord
+})
+const yard = bareYard(TODAY, { colonies: [colony] })
 
 describe('entering what was done', () => {
   beforeEach(() => {

@@ -1,24 +1,16 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { countFaults, MEASURES } from '@thistle/core/count'
-import { colonyState, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { colonyState, flagsOf, type ColonyRecord } from '@thistle/core/holding'
 import { METHODS } from '@thistle/core/situation'
-import { bodyOf, entryOf, factsOf, flagsOf, isTyped, useDrafts } from './drafts.ts'
+import { bareColony, bareSettings, bareYard } from '../../../../tests/cases/records.ts'
+import { bodyOf, entryOf, factsOf, isTyped, useDrafts } from './drafts.ts'
 import { GUIDES } from './guides.ts'
 import { countRow, knownColonies, knownYards } from './importing.ts'
 import { readTableRow } from './yard-table.ts'
 
 const TODAY = '2026-08-12'
-const settings: SettingsRecord = {
-  id: 'h',
-  version: 1,
-  school: 'three-percent',
-  organicOnly: false,
-  priority: 'knockdown',
-  kit: [],
-  rules: {},
-  stock: {},
-}
+const settings = bareSettings
 const look = {
   id: 'l',
   version: 1,
@@ -39,39 +31,8 @@ const look = {
   supers: 'none',
   note: null,
 } as const
-const colony = (over: Partial<ColonyRecord> = {}): ColonyRecord => ({
-  id: 'c',
-  name: 'Elder',
-  version: 1,
-  since: '2026-03-01',
-  hivedOn: null,
-  parents: [],
-  placement: { id: 'p', version: 1, position: 4, fromDay: '2026-03-01', yardId: 'y' },
-  look: null,
-  counts: [],
-  courses: [],
-  board: null,
-  ...over,
-})
-const yard: YardRecord = {
-  id: 'y',
-  name: 'Lane End',
-  version: 1,
-  place: 0,
-  latitude: null,
-  longitude: null,
-  hemisphere: 'north',
-  timeZone: 'UTC',
-  normals: [],
-  phase: null,
-  lastOpening: null,
-  supersOffOn: null,
-  supersNextOn: null,
-  weather: [],
-  today: TODAY,
-  colonies: [],
-}
-const stateOf = (over: Partial<ColonyRecord> = {}) => colonyState(yard, colony(over), settings)
+const yard = bareYard(TODAY, { name: 'Lane End' })
+const stateOf = (over: Partial<ColonyRecord> = {}) => colonyState(yard, bareColony(over), settings)
 
 beforeEach(() => setActivePinia(createPinia()))
 

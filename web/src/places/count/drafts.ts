@@ -13,7 +13,7 @@ import {
   type Measured,
   beesIn,
 } from '@thistle/core/count'
-import type { ColonyState, CountRecord, MarkedPhoto, SettingsRecord } from '@thistle/core/holding'
+import { flagsOf, type ColonyState, type CountRecord, type MarkedPhoto, type SettingsRecord } from '@thistle/core/holding'
 import type { CountFact, Method } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import { newId, useHolding } from '../../stores/holding.ts'
@@ -42,16 +42,6 @@ export interface Draft {
   waited: number | null
   note: string
   photo: MarkedPhoto | null
-}
-
-/** What a colony's newest look says against its sample. */
-export function flagsOf(state: ColonyState, method: Method): CountFlag[] {
-  const { queen, newlyHived, brood } = state.situation.colony
-  const found: CountFlag[] = []
-  if (queen === 'absent') found.push('queenless')
-  if (newlyHived) found.push('newly-hived')
-  if (brood === 'none' && method !== 'drone' && state.judgement.phase !== 'dormant') found.push('broodless')
-  return found
 }
 
 export const usualAmount = (method: Method): number => (method === 'drone' ? 100 : 300)

@@ -1,7 +1,6 @@
 /** What a file is read against, and the rows it becomes. */
 import { countKey, type ImportedColony, type ImportedCount, type KnownColony, type KnownYard } from '@thistle/core/formats'
-import type { ColonyState, YardState } from '@thistle/core/holding'
-import { flagsOf } from './drafts.ts'
+import { flagsOf, type ColonyState, type YardState } from '@thistle/core/holding'
 
 /** The colonies of all yards with the counts they have. */
 export const knownColonies = (yards: readonly YardState[]): KnownColony[] =>

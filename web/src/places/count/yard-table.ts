@@ -1,11 +1,10 @@
 /** The counts of a whole yard as a table to type into: one row a colony, in standing order. */
 import { countFaults, type CountEntry, type CountFault } from '@thistle/core/count'
-import type { ColonyState } from '@thistle/core/holding'
+import { flagsOf, type ColonyState } from '@thistle/core/holding'
 import { judge, type Judgement } from '@thistle/core/judge'
 import { readNumber } from '@thistle/core/formats'
 import type { Method } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
-import { flagsOf } from './drafts.ts'
 
 /** What is typed, as it is typed: nothing is turned into a number before it is one. */
 export interface TableRow {
