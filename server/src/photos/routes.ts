@@ -9,9 +9,9 @@ import { findColony } from '../records/kinds.ts'
 import type { Keeping } from '../records/put.ts'
 import { uuid } from '../records/shapes.ts'
 
-/** The most bytes of one photograph, and of all of a holding. */
-export const MOST_BYTES = 20 * 1024 * 1024
-const MOST_OF_HOLDING = 1024 * MOST_BYTES
+/** The most bytes of one photograph, and of all of a holding: an export holds them all in one JSON text. */
+const MOST_BYTES = 20 * 1024 * 1024
+const MOST_OF_HOLDING = 12 * MOST_BYTES
 const TYPE = 'image/jpeg'
 const MOST_PIXELS = 20_000
 
