@@ -34,8 +34,9 @@ test('a yard of nine is counted in the table by the keys alone, and kept in one 
 
   // One undo takes all nine back.
   await page.goto('/changes')
+  const undone = page.waitForResponse(/\/api\/changes\/\d+\/undo$/)
   await page.getByRole('button', { name: /^Undo/ }).first().click()
-  await page.goto('/count/table')
+  expect((await undone).status()).toBe(204)
   await openColony(page, 'Quarry Bank', 'Elder')
   await says(page, '4.4 in 100, likely')
 })
