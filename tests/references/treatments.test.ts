@@ -33,7 +33,7 @@ describe('formic acid strip, 14 days: labels, fact sheet sections 1.1-1.4', () =
     expect(formic.temperature[1]).toMatchObject({ days: [1, 2], best: [null, 29.5], outer: [null, 33] })
   })
   it('reaches mites under cappings (H), two strips for 14 days (M), six frames covered (H), a month between courses (M)', () => {
-    expect(formic.underCappings).toBe(true)
+    expect(formic.reach).toBe('under-cappings')
     expect(formic.dose).toMatchObject({ by: 'colony', amount: 2 })
     expect(formic.patterns[0]?.days).toEqual({ least: 14, most: 14 })
     expect(formic.hive.leastFramesOfBees).toBe(6)
@@ -49,7 +49,7 @@ describe('formic acid strip, 14 days: labels, fact sheet sections 1.1-1.4', () =
 
 describe('oxalic acid vapour: labels, fact sheet sections 1.1-1.5', () => {
   it('reaches no mites under cappings (H); 90 to 98 % broodless (H)', () => {
-    expect(vapour.underCappings).toBe(false)
+    expect(vapour.reach).toBe('series')
     expect(vapour.efficacy?.broodless).toEqual({ low: 0.9, high: 0.98 })
   })
   it('starts at 1 g a brood box, as the US label originally said (M), and the list may set more', () =>
@@ -70,11 +70,11 @@ describe('oxalic acid vapour: labels, fact sheet sections 1.1-1.5', () => {
 
 describe('every treatment', () => {
   it('that gives something names its hazard, protection, mishap and sources', () => {
-    for (const t of TREATMENTS.filter((x) => x.active !== null)) {
+    for (const t of TREATMENTS.filter((x) => x.way === 'given')) {
       for (const text of [t.caution?.hazard, t.caution?.protection, t.caution?.mishap, t.differs, t.efficacySource])
         expect(text, t.key).toMatch(/\S{3}/)
       expect(t.sources.length, t.key).toBeGreaterThan(0)
-      for (const limit of t.temperature) expect(limit.source, t.key).not.toBe('')
+      for (const limit of t.temperature) expect(limit.source.text, t.key).not.toBe('')
     }
   })
   it('has no order in which a pattern hangs on a step that comes later', () => {

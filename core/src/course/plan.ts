@@ -1,8 +1,9 @@
-import type { Situation } from '../situation/index.ts'
+import type { Rule, Situation } from '../situation/index.ts'
 import { addDays, daysBetween, earlierOf, laterOf, sayDay, sayDays, type Day } from '../time/index.ts'
 import {
   doseOf,
   mostDaysOf,
+  nominalDay,
   patternOf,
   sayAmount,
   type CoursePattern,
@@ -89,6 +90,12 @@ interface Placed extends PlannedJob {
 /** Supers wait less where the keeper's own list lets them stay on. */
 const mayStay = (plan: CoursePlan): boolean => plan.treatment.supers.while !== 'never' && plan.facts.rules[plan.treatment.key]?.withSupers === true
 
+/** The longest stay in days from the job that a removal hangs on: the keeper's list counts from the first dose. */
+function longestAfter(step: Step, pattern: CoursePattern, rule: Rule | undefined): number {
+  const before = nominalDay(step, pattern) - step.best
+  return rule?.mostDays == null ? step.latest : Math.max(step.earliest, rule.mostDays - before)
+}
+
 function windowOf(step: Step, from: Day, plan: CoursePlan, pattern: CoursePattern): { earliest: Day; best: Day; latest: Day } {
   const { facts, start } = plan
   if (step.dated === 'recount-by') {
@@ -96,8 +103,12 @@ function windowOf(step: Step, from: Day, plan: CoursePlan, pattern: CoursePatter
     return { earliest: laterOf(start, addDays(best, -7)), best, latest: best }
   }
   if (step.job === 'supers' && mayStay(plan)) return { earliest: start, best: start, latest: start }
-  const longest =
-    step.ends === 'course' && step.job === 'remove' ? mostDaysOf(step.latest, pattern.days.least, facts.rules[plan.treatment.key]) : step.latest
+  const ownWait = facts.rules[plan.treatment.key]?.waitDays
+  if (step.job === 'supers' && ownWait != null) {
+    const day = addDays(from, ownWait + step.best - plan.treatment.supers.waitDays)
+    return { earliest: day, best: day, latest: day }
+  }
+  const longest = step.ends === 'course' && step.job === 'remove' ? longestAfter(step, pattern, facts.rules[plan.treatment.key]) : step.latest
   const best = addDays(from, step.best)
   const opening = step.after === 'start'
   const latest = opening && plan.latestStart ? laterOf(best, earlierOf(addDays(from, longest), plan.latestStart)) : addDays(from, longest)
@@ -139,7 +150,7 @@ function place(plan: CoursePlan, pattern: CoursePattern, done: ReadonlyMap<strin
 }
 
 /** Earlier rounds of the same thing that are done, to say how far apart two are. */
-function stepWarnings(step: Step, job: Placed, plan: CoursePlan, pattern: CoursePattern, from: Day, asOf: Day, longest: number): Warning[] {
+function stepWarnings(step: Step, job: Placed, from: Day, asOf: Day, longest: number): Warning[] {
   const found: Warning[] = []
   const warn = (kind: Warning['kind'], text: string) => found.push({ job: step.job, n: step.n, kind, text })
   const days = daysBetween(from, job.doneOn ?? asOf)
@@ -151,10 +162,10 @@ function stepWarnings(step: Step, job: Placed, plan: CoursePlan, pattern: Course
         'over-stay',
         `They were in for ${sayDays(days)}, ${days - longest} longer than the longest of ${longest}: that breeds mites that withstand it. Another active next.`,
       )
-    if (job.doneOn && days < pattern.days.least)
+    if (job.doneOn && days < step.earliest)
       warn(
         'too-early',
-        `Out after ${sayDays(days)}, ${pattern.days.least - days} short of ${pattern.days.least}: mites that were under cappings may have been missed. Count again in time.`,
+        `Out after ${sayDays(days)}, ${step.earliest - days} short of ${step.earliest}: mites that were under cappings may have been missed. Count again in time.`,
       )
   } else if (step.breaks && days > step.breaks.after && (job.doneOn || job.state === 'open')) {
     warn('gap', `${sayDays(days)} since the round before; after ${step.breaks.after}, ${step.breaks.why}. Add a round, switch, or expect less of it.`)
@@ -230,7 +241,8 @@ export function planCourse(plan: CoursePlan, done: readonly DoneJob[] = [], asOf
     const job = byId.get(id(step.job, step.n))
     const before = step.after === 'start' ? null : byId.get(id(step.after.job, step.after.n))
     if (!job || (before && before.state !== 'done')) return []
-    return stepWarnings(step, job, plan, pattern, before?.anchor ?? plan.start, asOf, longest)
+    const most = step.ends === 'course' && step.job === 'remove' ? longestAfter(step, pattern, facts.rules[treatment.key]) : longest
+    return stepWarnings(step, job, before?.anchor ?? plan.start, asOf, most)
   })
   const removal = jobs.find((j) => j.job === 'remove')
   // A look at strips that may come out already is no longer asked for.

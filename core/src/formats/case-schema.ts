@@ -108,6 +108,11 @@ const rule = Joi.object<Rule>({
   gramsPerBox: Joi.number().greater(0).max(10).allow(null).messages({ 'number.greater': '{{#label}} must be more than 0' }),
   mostCourses: Joi.number().integer().min(0).max(52).allow(null),
   mostDays: Joi.number().integer().min(1).max(366).allow(null),
+  waitDays: Joi.number().integer().min(0).max(366).allow(null),
+  prescription: flag(),
+  note: Joi.string().max(500).allow(null, ''),
+  confirmedOn: maybeDay(),
+  starter: Joi.string().max(60).allow(null, ''),
 }).allow(null)
 
 const stock = Joi.object({ units: number(0, 100_000), expires: maybeDay() }).allow(null)
@@ -127,11 +132,13 @@ export const caseSchema = Joi.object({
   normals: Joi.array().items(monthSchema()).max(12).unique('month').allow(null).messages({ 'array.unique': '{{#label}} has its month twice' }),
   lastOpening: maybeDay(),
   history: Joi.array().items(past).max(500).allow(null),
+  yardHistory: Joi.array().items(past).max(5000).allow(null),
   keeper: Joi.object({
     school: oneOf(SCHOOLS),
     limits: Joi.object(Object.fromEntries(PHASES.map((phase) => [phase, limitSchema()]))).allow(null),
     boards: oneOf(BOARD_KINDS),
     organicOnly: flag(),
+    noLiquidAcids: flag(),
     priority: oneOf(PRIORITIES),
     kit: Joi.array()
       .items(Joi.string().valid(...KIT))

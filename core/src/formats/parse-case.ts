@@ -1,4 +1,4 @@
-import { TREATMENT_KEYS, type CountFact, type Rule, type Situation, type Stock, type WeatherDay } from '../situation/index.ts'
+import { TREATMENT_KEYS, type CountFact, type PastCourse, type Rule, type Situation, type Stock, type WeatherDay } from '../situation/index.ts'
 import { caseSchema } from './case-schema.ts'
 import { saidBy } from './joi.ts'
 
@@ -10,15 +10,20 @@ export interface Refusal {
 export type Parsed = { readonly ok: true; readonly situation: Situation } | { readonly ok: false; readonly refusal: Refusal }
 
 type Loose<T> = { readonly [K in keyof T]?: T[K] | null }
+type LoosePast = Loose<PastCourse> & Pick<PastCourse, 'treatment' | 'start'>
 /** What Joi lets through: the fields that must be there, the others perhaps. */
-interface CheckedCase extends Omit<Loose<Situation>, 'colony' | 'supers' | 'counts' | 'weather' | 'keeper' | 'rules' | 'stock' | 'history'> {
+interface CheckedCase extends Omit<
+  Loose<Situation>,
+  'colony' | 'supers' | 'counts' | 'weather' | 'keeper' | 'rules' | 'stock' | 'history' | 'yardHistory'
+> {
   readonly asOf: string
   readonly colony: Loose<Situation['colony']> & { readonly broodBoxes: number }
   readonly supers?: Loose<Situation['supers']> | null
   readonly counts?: readonly (Loose<CountFact> & Pick<CountFact, 'date' | 'method' | 'mites'>)[] | null
   readonly weather?: readonly (Loose<WeatherDay> & Pick<WeatherDay, 'date' | 'high'>)[] | null
   readonly keeper?: Loose<Situation['keeper']> | null
-  readonly history?: readonly (Loose<Situation['history'][number]> & Pick<Situation['history'][number], 'treatment' | 'start'>)[] | null
+  readonly history?: readonly LoosePast[] | null
+  readonly yardHistory?: readonly LoosePast[] | null
   readonly rules?: Readonly<Record<string, Loose<Rule> | null>> | null
   readonly stock?: Readonly<Record<string, Loose<Stock> | null>> | null
 }
@@ -35,6 +40,8 @@ function perTreatment<T>(
   }
   return made
 }
+
+const pastOf = (x: LoosePast): PastCourse => ({ treatment: x.treatment, start: x.start, end: x.end ?? null, efficacy: x.efficacy ?? null })
 
 function complete(c: CheckedCase): Situation {
   const { colony, supers, keeper } = c
@@ -75,12 +82,14 @@ function complete(c: CheckedCase): Situation {
     weather: (c.weather ?? []).map((x) => ({ date: x.date, high: x.high, low: x.low ?? null, kind: x.kind ?? null })),
     normals: c.normals ?? [],
     lastOpening: c.lastOpening ?? null,
-    history: (c.history ?? []).map((x) => ({ treatment: x.treatment, start: x.start, end: x.end ?? null, efficacy: x.efficacy ?? null })),
+    history: (c.history ?? []).map(pastOf),
+    ...(c.yardHistory ? { yardHistory: c.yardHistory.map(pastOf) } : {}),
     keeper: {
       school: keeper?.school ?? 'three-percent',
       ...(keeper?.limits ? { limits: keeper.limits } : {}),
       ...(keeper?.boards ? { boards: keeper.boards } : {}),
       organicOnly: keeper?.organicOnly ?? false,
+      ...(keeper?.noLiquidAcids ? { noLiquidAcids: true } : {}),
       priority: keeper?.priority ?? 'knockdown',
       kit: keeper?.kit ?? null,
     },
@@ -90,6 +99,11 @@ function complete(c: CheckedCase): Situation {
       gramsPerBox: r.gramsPerBox ?? null,
       mostCourses: r.mostCourses ?? null,
       mostDays: r.mostDays ?? null,
+      ...(r.waitDays == null ? {} : { waitDays: r.waitDays }),
+      ...(r.prescription == null ? {} : { prescription: r.prescription }),
+      ...(r.note ? { note: r.note } : {}),
+      ...(r.confirmedOn ? { confirmedOn: r.confirmedOn } : {}),
+      ...(r.starter ? { starter: r.starter } : {}),
     })),
     stock: perTreatment<Stock>(c.stock, (r) => ({ units: r.units ?? null, expires: r.expires ?? null })),
   }

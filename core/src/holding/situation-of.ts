@@ -47,7 +47,7 @@ function factsOf(colony: ColonyRecord): ColonyFacts {
 function pastCourses(colony: ColonyRecord, today: Day): PastCourse[] {
   return colony.courses
     .map((record) => courseState(record, colony, today))
-    .filter((state) => !state.cancelled && state.treatment.active !== null)
+    .filter((state) => !state.cancelled && state.treatment.way !== 'waiting')
     .map((state) => ({
       treatment: state.treatment.key,
       start: state.startedOn,

@@ -1,4 +1,4 @@
-export { BOARD_LIMITS, boardLimits, DRONE_LIMIT, isOwnLimit, limitOf, sayBoards, SCHOOL_LIMITS, saySchool, type Limit } from './schools.ts'
+export { BOARD_LIMITS, boardLimits, DRONE_LIMIT, URGENT, isOwnLimit, limitOf, sayBoards, SCHOOL_LIMITS, saySchool, type Limit } from './schools.ts'
 export { judge, sayLimitSource, type Judgement, type JudgementLevel, type JudgementUnit } from './judge.ts'
 export type { Trend } from './trend.ts'
 export { growthOf, sayGrowth, type Growth, type TimedCount } from './growth.ts'

@@ -1,7 +1,7 @@
 import { judge } from '../judge/index.ts'
 import type { Priority, Situation } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { TREATMENTS, type Treatment } from '../treatments/index.ts'
+import { patternOf, TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { GATES } from './gates/index.ts'
 import { HORIZON, onDay, settle, worseThan, worstOf, type Finding, type Gate, type JudgedSituation, type Level } from './finding.ts'
 
@@ -58,10 +58,10 @@ function weigh(option: Treatment, s: Judged): Matched {
 
 /** Where nothing else can be done on a day, an option that gives nothing comes back with care. */
 function bringBackWaiting(options: Matched[], s: Judged): Matched[] {
-  const served = options.some((o) => o.treatment.active !== null && !worseThan(o.verdict, 'care'))
+  const served = options.some((o) => o.treatment.way !== 'waiting' && !worseThan(o.verdict, 'care'))
   if (served || s.judgement.level !== 'treat') return options
   return options.map((o) => {
-    if (o.treatment.active !== null) return o
+    if (o.treatment.way !== 'waiting') return o
     const findings = o.findings.map((f): Finding =>
       f.gate === 'need' && f.level === 'ruled-out'
         ? { ...f, level: 'care', text: `${f.text} Nothing else can be started on this day, so watch it closely.` }
@@ -74,22 +74,46 @@ function bringBackWaiting(options: Matched[], s: Judged): Matched[] {
 
 const CLASS: Record<Verdict, number> = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
 
-/** Order: waiting first whenever the level is under; then by verdict, the keeper's priority, the earlier day. */
-function rank(options: Matched[], priority: Priority, under: boolean): Matched[] {
-  const place = (o: Matched) => (under && o.treatment.active === null ? -1 : CLASS[o.verdict])
+const SUPERS_PLACE: Record<Treatment['supers']['while'], number> = { any: 0, 'may-stay': 1, list: 2, never: 3 }
+
+/** An option's place among its equals by what the keeper asks for first; lower comes first. */
+function placeAmongEquals(option: Treatment, priority: Priority, s: Judged): number {
+  const { ranks } = option
+  const brood = s.colony.brood
+  switch (priority) {
+    case 'knockdown':
+      return ranks.knockdown[brood === 'none' || brood === 'open' ? 'broodless' : 'brood']
+    case 'fewest-visits':
+      return patternOf(option, brood).visits
+    case 'gentle':
+      return ranks.strain
+    case 'keep-supers':
+      return SUPERS_PLACE[option.supers.while]
+    case 'clean-wax':
+      return ranks.residue
+  }
+}
+
+/** Order: waiting first whenever the level is under; then by verdict, the keeper's priority, the earlier day, what kills more. */
+function rank(options: Matched[], s: Judged): Matched[] {
+  const { priority } = s.keeper
+  const place = (o: Matched) => (s.judgement.level === 'under' && o.treatment.way === 'waiting' ? -1 : CLASS[o.verdict])
   return options.toSorted(
     (a, b) =>
-      place(a) - place(b) || a.treatment.ranks[priority] - b.treatment.ranks[priority] || (a.earliest ?? '9').localeCompare(b.earliest ?? '9'),
+      place(a) - place(b) ||
+      placeAmongEquals(a.treatment, priority, s) - placeAmongEquals(b.treatment, priority, s) ||
+      (a.earliest ?? '9').localeCompare(b.earliest ?? '9') ||
+      placeAmongEquals(a.treatment, 'knockdown', s) - placeAmongEquals(b.treatment, 'knockdown', s),
   )
 }
 
-/** Puts every built treatment through all nine gates for the day `startOn`, and ranks them. */
+/** Puts every treatment through all nine gates for the day `startOn`, and ranks them. */
 export function match(s: Judged, options: readonly Treatment[] = TREATMENTS): Matched[] {
   const weighed = bringBackWaiting(
     options.map((option) => weigh(option, s)),
     s,
   )
-  return rank(weighed, s.keeper.priority, s.judgement.level === 'under')
+  return rank(weighed, s)
 }
 
 /** The verdict of one option on each of some days: what the day strip shades. */

@@ -1,3 +1,3 @@
 export * from './situation.ts'
-export { phaseOf, sayPhase } from './phase.ts'
+export { phaseAt, phaseOf, sayPhase } from './phase.ts'
 export { weatherReader, type Reading, type WeatherReader } from './weather.ts'

@@ -82,6 +82,9 @@ export function phaseOf(situation: Pick<Situation, 'phase' | 'asOf' | 'hemispher
   return NORTHERN[(monthOf(situation.asOf) - 1 + shift) % 12] ?? 'decrease'
 }
 
+/** The phase on another day: the keeper's own word holds for all of them. */
+export const phaseAt = (situation: Parameters<typeof phaseOf>[0], day: Day): Phase => phaseOf({ ...situation, asOf: day })
+
 const SAID: Record<Phase, string> = {
   dormant: 'the winter rest',
   increase: 'the spring build-up',

@@ -21,13 +21,13 @@ export type School = (typeof SCHOOLS)[number]
 export const BOARD_KINDS = ['timely', 'collapse'] as const
 /** What a board limit marks: the time to treat, or the edge of collapse. */
 export type BoardKind = (typeof BOARD_KINDS)[number]
-export const PRIORITIES = ['knockdown', 'fewest-visits', 'gentle', 'keep-supers'] as const
+export const PRIORITIES = ['knockdown', 'fewest-visits', 'gentle', 'keep-supers', 'clean-wax'] as const
 export type Priority = (typeof PRIORITIES)[number]
 export const KIT = ['vaporiser', 'respirator', 'acid-gloves', 'gloves', 'eye-protection', 'scales', 'spacer-rim'] as const
 export type Tool = (typeof KIT)[number]
 export const AUTHORISED = ['yes', 'no', 'unknown'] as const
 
-/** Every treatment that may be named in a case, built or not. */
+/** Every treatment that may be named in a case. */
 export const TREATMENT_KEYS = [
   'amitraz-strip',
   'formic-strip-7',
@@ -123,6 +123,15 @@ export interface Rule {
   readonly gramsPerBox: number | null
   readonly mostCourses: number | null
   readonly mostDays: number | null
+  /** Days from the end of the course to the first supers, where their label says other than the usual. */
+  readonly waitDays?: number | null
+  /** A vet's prescription is needed. */
+  readonly prescription?: boolean | null
+  readonly note?: string | null
+  /** The day on which the keeper last held this line against label and law. */
+  readonly confirmedOn?: Day | null
+  /** Filled from a starter list and not confirmed since. */
+  readonly starter?: string | null
 }
 
 /** Units of a treatment on the shelf. */
@@ -138,6 +147,8 @@ export interface KeeperFacts {
   /** Which board limits are judged by. Left out or null: `timely`. */
   readonly boards?: BoardKind | null
   readonly organicOnly: boolean
+  /** Acids that are poured or trickled are not wanted. Left out: they are not refused. */
+  readonly noLiquidAcids?: boolean
   readonly priority: Priority
   /** The whole kit; null where it was not said, and then it is not judged. */
   readonly kit: readonly Tool[] | null
@@ -158,6 +169,8 @@ export interface Situation {
   readonly normals: readonly MonthNormal[]
   readonly lastOpening: Day | null
   readonly history: readonly PastCourse[]
+  /** Courses of the other colonies of the yard. Left out: not known. */
+  readonly yardHistory?: readonly PastCourse[]
   readonly keeper: KeeperFacts
   readonly rules: Readonly<Partial<Record<TreatmentKey, Rule>>>
   readonly stock: Readonly<Partial<Record<TreatmentKey, Stock>>>

@@ -1,4 +1,5 @@
 export type * from './treatment.ts'
 export { shortName, TREATMENTS, treatmentOf } from './list.ts'
-export { patternOf, courseSpan, mostDaysOf } from './pattern.ts'
+export { patternOf, courseSpan, mostDaysOf, waitDaysOf, nominalDay, dosesOf } from './pattern.ts'
 export { doseOf, sayAmount, type Dose } from './dose.ts'
+export { saySource, sayConfidence, type Source, type Confidence } from './source.ts'

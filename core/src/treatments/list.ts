@@ -1,16 +1,47 @@
 import type { TreatmentKey } from '../situation/index.ts'
 import type { Treatment } from './treatment.ts'
 import { amitrazStrip } from './list/amitraz-strip.ts'
+import { broodBreak } from './list/brood-break.ts'
+import { droneRemoval } from './list/drone-removal.ts'
+import { flumethrinStrip } from './list/flumethrin-strip.ts'
+import { fluvalinateStrip } from './list/fluvalinate-strip.ts'
+import { formicLiquid } from './list/formic-liquid.ts'
+import { formicStrip10x2 } from './list/formic-strip-10x2.ts'
 import { formicStrip14 } from './list/formic-strip-14.ts'
+import { formicStrip7 } from './list/formic-strip-7.ts'
+import { hopStrip } from './list/hop-strip.ts'
+import { oxalicDribble } from './list/oxalic-dribble.ts'
+import { oxalicStrip } from './list/oxalic-strip.ts'
 import { oxalicVapour } from './list/oxalic-vapour.ts'
+import { thymolBlendWafer } from './list/thymol-blend-wafer.ts'
+import { thymolGel } from './list/thymol-gel.ts'
+import { thymolWafer } from './list/thymol-wafer.ts'
 import { waitAndRecount } from './list/wait-and-recount.ts'
 
-/** The treatments that are built. */
-export const TREATMENTS: readonly Treatment[] = [formicStrip14, amitrazStrip, oxalicVapour, waitAndRecount]
+/** Every treatment, in the order in which equals are shown. */
+export const TREATMENTS: readonly Treatment[] = [
+  formicStrip14,
+  formicStrip7,
+  formicStrip10x2,
+  formicLiquid,
+  amitrazStrip,
+  thymolGel,
+  thymolWafer,
+  thymolBlendWafer,
+  oxalicVapour,
+  oxalicDribble,
+  oxalicStrip,
+  hopStrip,
+  fluvalinateStrip,
+  flumethrinStrip,
+  broodBreak,
+  droneRemoval,
+  waitAndRecount,
+]
 
 const byKey = new Map(TREATMENTS.map((t) => [t.key, t]))
-/** A built treatment by its key; null for one that may be named but is not answered yet. */
+/** A treatment by its key; null for a word that names none. */
 export const treatmentOf = (key: TreatmentKey | string): Treatment | null => byKey.get(key as TreatmentKey) ?? null
 
 /** The active and form without its length: "Formic acid strip" of "Formic acid strip, 14 days". */
-export const shortName = (treatment: Treatment): string => treatment.name.replace(/, .*$/, '')
+export const shortName = (treatment: Treatment): string => treatment.name.replace(/,.*$/, '')

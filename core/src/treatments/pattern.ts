@@ -1,5 +1,5 @@
 import type { Rule } from '../situation/index.ts'
-import type { BroodOrUnknown, CoursePattern, Treatment } from './treatment.ts'
+import type { BroodOrUnknown, CoursePattern, Step, Treatment } from './treatment.ts'
 
 /** The pattern for the colony's brood; brood that is not known is planned for as capped. */
 export function patternOf(treatment: Treatment, brood: BroodOrUnknown): CoursePattern {
@@ -19,3 +19,17 @@ export function courseSpan(treatment: Treatment, brood: BroodOrUnknown, rule: Ru
 export function mostDaysOf(usual: number, least: number, rule: Rule | undefined): number {
   return Math.max(least, rule?.mostDays ?? usual)
 }
+
+/** Days from the end of the course to the first supers: the keeper's list over the label's usual figure. */
+export const waitDaysOf = (treatment: Treatment, rule: Rule | undefined): number => rule?.waitDays ?? treatment.supers.waitDays
+
+/** The day of a step at the planned pace, counted from the start of its pattern. */
+export function nominalDay(step: Step, pattern: CoursePattern): number {
+  const { after } = step
+  if (after === 'start') return step.best
+  const before = pattern.steps.find((x) => x.job === after.job && x.n === after.n)
+  return (before ? nominalDay(before, pattern) : 0) + step.best
+}
+
+/** Doses a course takes. */
+export const dosesOf = (pattern: CoursePattern): number => pattern.steps.filter((step) => step.job === 'dose').length

@@ -1,13 +1,16 @@
-import type { Brood, Priority, Tool, TreatmentKey } from '../situation/index.ts'
+import type { Brood, Phase, Tool, TreatmentKey } from '../situation/index.ts'
+import type { Source } from './source.ts'
 
 /** `[from, to]` in °C; null is open. */
 export type Range = readonly [number | null, number | null]
 
-/** A limit on the daily highs of some days, counted from the start (day 0). */
+/** A limit on the temperature of some days, counted from the start (day 0). */
 export interface TemperatureLimit {
   readonly days: readonly [number, number]
-  /** `each`: every day must keep it; `warmest`: only the warmest of them must. */
-  readonly of: 'each' | 'warmest'
+  /** The day's high, or its mean: half way between high and low. */
+  readonly reads: 'high' | 'mean'
+  /** `each`: every day must keep it; `warmest`: only the warmest of them must; `average`: the average over them. */
+  readonly of: 'each' | 'warmest' | 'average'
   /** Inside fits; between best and outer is care; outside outer waits. */
   readonly best: Range
   readonly outer: Range
@@ -15,7 +18,7 @@ export interface TemperatureLimit {
   readonly when: string
   readonly cold: string
   readonly hot: string
-  readonly source: string
+  readonly source: Source
 }
 
 /** What the hive must be like. Null or `any` asks nothing. */
@@ -23,15 +26,20 @@ export interface HiveNeeds {
   readonly leastFramesOfBees: number | null
   readonly entrance: 'full' | 'any'
   readonly screen: 'closed' | 'any'
+  /** Drips and wet wood harm: the floor must be dry. */
+  readonly floor: 'dry' | 'any'
   readonly feeding: 'none' | 'any'
-  /** Fumigants ask for a laying queen of so many days; null asks nothing. */
+  /** Fumigants ask for a queen that has laid so many days; null asks nothing. */
   readonly queenLayingDays: number | null
   readonly newlyHived: 'no' | 'any'
   /** Bees must move about: not clustered, not in the winter rest. */
   readonly mustMove: boolean
-  readonly topBar: 'care' | 'any'
+  /** Why a top-bar hive needs care; null where it does not matter. */
+  readonly topBar: string | null
   readonly opensHive: boolean
-  readonly source: string
+  /** Something to know that hinders nothing. */
+  readonly note: string | null
+  readonly source: Source
 }
 
 export interface SupersRule {
@@ -39,29 +47,59 @@ export interface SupersRule {
   readonly while: 'never' | 'list' | 'may-stay' | 'any'
   /** Days from the end of the course to the first supers. */
   readonly waitDays: number
-  readonly source: string
+  readonly source: Source
+}
+
+/** A phase of the year in which it is not, or hardly, done. */
+export interface SeasonRule {
+  readonly level: 'care' | 'ruled-out'
+  readonly why: string
+  readonly source: Source
 }
 
 export interface RotationRule {
-  /** Another active should follow this one. */
+  /** What mites grow used to: forms of one class count as one. */
+  readonly class: string
+  /** Another class should follow this one. */
   readonly change: boolean
-  /** Days from the end of one course to the start of the next. */
+  /** Days from the end of one course to the start of the next, and why. */
   readonly gapDays: number
+  readonly gapWhy: string
   readonly mostCoursesAYear: number | null
   /** May not run beside another treatment. */
   readonly alone: boolean
-  readonly source: string
+  /** Mites that withstand it are so common that every use is doubtful; null where they are not. */
+  readonly resistance: string | null
+  readonly source: Source
 }
 
 export type DoseUnit = 'strip' | 'g' | 'mL' | 'wafer'
+/** Less for a small colony: up to so many frames of bees or of brood. */
+export interface SmallDose {
+  readonly of: 'bees' | 'brood'
+  readonly atMost: number
+  readonly amount: number
+}
 export type DoseRule =
   | { readonly by: 'frames'; readonly framesPerUnit: number; readonly perFullBox: number; readonly unit: DoseUnit; readonly how: string }
-  | { readonly by: 'colony'; readonly amount: number; readonly unit: DoseUnit; readonly how: string }
-  | { readonly by: 'box'; readonly perBox: number; readonly unit: DoseUnit; readonly how: string }
+  | { readonly by: 'colony'; readonly amount: number; readonly small: SmallDose | null; readonly unit: DoseUnit; readonly how: string }
+  | {
+      readonly by: 'box'
+      readonly perBox: number
+      readonly small: SmallDose | null
+      /** A single box with more frames of bees than `over` is a large one. */
+      readonly large: { readonly over: number; readonly amount: number } | null
+      /** Most for a colony, however many boxes. */
+      readonly most: number | null
+      /** A top-bar hive has no boxes. */
+      readonly topBar: { readonly amount: number; readonly how: string } | null
+      readonly unit: DoseUnit
+      readonly how: string
+    }
+  | { readonly by: 'seam'; readonly perSeam: number; readonly most: number; readonly unit: DoseUnit; readonly how: string }
   | { readonly by: 'none' }
 
-export const JOBS = ['prepare', 'dose', 'check', 'remove', 'put-back', 'supers', 'queen-check', 'recount'] as const
-export type JobKind = (typeof JOBS)[number]
+export type JobKind = 'prepare' | 'dose' | 'check' | 'remove' | 'put-back' | 'supers' | 'queen-check' | 'recount'
 
 /** A job of a pattern: its window in days from the actual day of the job it hangs on. */
 export interface Step {
@@ -96,33 +134,55 @@ export interface Efficacy {
   readonly high: number
 }
 
+/** What it does where mites sit under cappings. `brake`: it takes some with the brood; `opens`: it leaves no brood to hide in. */
+export type BroodReach = 'under-cappings' | 'outlasts' | 'series' | 'once' | 'brake' | 'opens' | 'none'
+
 /** One way of dealing with mites, as data: everything that gates, planner and sheets read. */
 export interface Treatment {
   readonly key: TreatmentKey
   readonly name: string
   /** One line on what it is. */
   readonly short: string
-  /** Null: nothing is given to the bees. */
+  /** `given` to the bees, `hive-work` on frames and queens, or `waiting`. */
+  readonly way: 'given' | 'hive-work' | 'waiting'
+  /** The active ingredient; null where nothing is given. */
   readonly active: string | null
   readonly synthetic: boolean
-  readonly underCappings: boolean
-  /** Stays longer than brood is capped, so that every mite meets it. */
-  readonly outlastsBrood: boolean
+  /** An acid that is poured or trickled. */
+  readonly liquidAcid: boolean
+  readonly reach: BroodReach
+  /** Share of the mites that a course takes. */
   readonly efficacy: Readonly<Record<'broodless' | 'brood', Efficacy>> | null
   readonly efficacySource: string
   readonly temperature: readonly TemperatureLimit[]
+  readonly seasons: Readonly<Partial<Record<Phase, SeasonRule>>>
   readonly supers: SupersRule
   readonly hive: HiveNeeds
   readonly rotation: RotationRule
-  readonly kit: { readonly needed: readonly Tool[]; readonly advised: readonly Tool[]; readonly source: string }
+  readonly kit: {
+    readonly needed: readonly Tool[]
+    readonly advised: readonly { readonly tool: Tool; readonly without: string }[]
+    readonly source: Source
+  }
   readonly dose: DoseRule
   readonly patterns: readonly CoursePattern[]
-  /** Place among its equals by priority; lower is better. */
-  readonly ranks: Readonly<Record<Priority, number>>
+  /** What orders equals; lower is better. `strain` is on bees and queen, `residue` what stays in the wax. */
+  readonly ranks: {
+    readonly knockdown: Readonly<Record<'broodless' | 'brood', number>>
+    readonly strain: number
+    readonly residue: 0 | 1 | 2
+  }
+  /** What people may handle: strips a person a day; null where no label that is known limits it. */
+  readonly mostAPersonADay: number | null
+  /** How many units stand in a pack, where packs do not hold a course. */
+  readonly pack: { readonly holds: number; readonly says: string } | null
+  readonly setUp: readonly string[]
   readonly caution: { readonly hazard: string; readonly protection: string; readonly mishap: string } | null
+  readonly storage: string
+  readonly disposal: string
   /** Labels and laws that differ, in plain words. */
   readonly differs: string
-  readonly sources: readonly string[]
+  readonly sources: readonly Source[]
 }
 
 export type BroodOrUnknown = Brood | null

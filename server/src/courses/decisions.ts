@@ -60,7 +60,7 @@ function decide(given: GivenDecision, index: number) {
 function refuseSecond(yard: YardRecord | undefined, colonyId: string, treatment: string): void {
   const colony = yard?.colonies.find((c) => c.id === colonyId)
   const states = colony && yard ? colony.courses.map((record) => courseState(record, colony, yard.today)) : []
-  const open = states.find((c) => c.treatment.active !== null && c.record.treatment === treatment && !c.cancelled && (c.planned || c.running))
+  const open = states.find((c) => c.treatment.way !== 'waiting' && c.record.treatment === treatment && !c.cancelled && (c.planned || c.running))
   if (open && colony) throw Problem.conflict(`${open.treatment.name} is in hand in ${colony.name} already, since ${sayDay(open.startedOn)}.`)
 }
 

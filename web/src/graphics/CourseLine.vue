@@ -30,7 +30,7 @@ const span = computed(() => {
   return least === most ? `${most}` : `${least}-${most}`
 })
 const words = computed(() => {
-  if (props.state.treatment.active === null) return 'left alone until the count'
+  if (props.state.treatment.way === 'waiting') return 'left alone until the count'
   if (props.state.planned) return 'chosen, not started'
   if (!props.state.running) return 'over; count again'
   return length.value <= 1 ? `day ${day.value}` : `day ${day.value} of ${span.value}`

@@ -1,6 +1,6 @@
-import { patternOf } from '../../treatments/index.ts'
+import { patternOf, type BroodReach, type Treatment } from '../../treatments/index.ts'
 import { sayDays } from '../../time/index.ts'
-import { sayFlip, withColony, type Gate, type Level, type Way } from '../finding.ts'
+import { sayFlip, withColony, type Gate, type JudgedSituation, type Level, type Way } from '../finding.ts'
 
 /** Worker brood is capped for 12 days, drone brood 14-15 (development times; fact sheet section F, from memory). */
 const CAPPED_DAYS = 12
@@ -11,38 +11,91 @@ const WAYS: readonly Way[] = [
   { say: 'once brood is capped', change: withColony({ brood: 'capped' }) },
 ]
 
+interface Said {
+  readonly level: Level
+  readonly text: string
+  readonly figure?: string
+}
+type Reading = (option: Treatment, s: JudgedSituation) => Said
+
+const howMuch = ({ colony }: JudgedSituation) => (colony.framesOfBrood === null ? '' : ` (${colony.framesOfBrood} frames of brood)`)
+const cell = ({ colony }: JudgedSituation) => (colony.framesOfBrood === null ? 'capped' : `${colony.framesOfBrood} fr`)
+const UNKNOWN = 'not known'
+
+const inSeries: Reading = (option, s) => {
+  const pattern = patternOf(option, s.colony.brood)
+  switch (s.colony.brood) {
+    case 'none':
+      return { level: 'fits', text: 'No brood: every mite can be reached, and one round is enough.' }
+    case 'open':
+      return { level: 'fits', text: 'Nothing capped yet: every mite can be reached, if it is done before the first cell is capped.' }
+    case null:
+      return {
+        level: 'care',
+        text: 'Whether brood is capped is not known: with capped brood one round cannot work, and a series is planned.',
+        figure: UNKNOWN,
+      }
+    case 'capped':
+      return {
+        level: 'care',
+        text: `Capped brood hides most mites${howMuch(s)}: one round cannot work, so a series is planned (${pattern.name}); through heavy brood even that may leave a third.`,
+        figure: cell(s),
+      }
+  }
+}
+
+const justOnce: Reading = (_option, s) => {
+  switch (s.colony.brood) {
+    case 'none':
+      return { level: 'fits', text: 'No brood: every mite can be reached by the one round.' }
+    case 'open':
+      return { level: 'care', text: 'Nothing capped, so every mite can be reached; but it harms open brood.', figure: 'open' }
+    case null:
+      return { level: 'care', text: 'Whether there is brood is not known: it works only while nothing is capped.', figure: UNKNOWN }
+    case 'capped':
+      return {
+        level: 'ruled-out',
+        text: `It is given once, and capped brood hides most mites from it${howMuch(s)}: not while anything is capped.`,
+        figure: cell(s),
+      }
+  }
+}
+
+const READINGS: Record<BroodReach, Reading> = {
+  none: () => ({ level: 'fits', text: 'Nothing is given, so brood does not matter.' }),
+  'under-cappings': () => ({ level: 'fits', text: 'Reaches mites under cappings as well.' }),
+  outlasts: (option, s) => ({
+    level: 'fits',
+    text: `Does not reach under cappings, but works for ${sayDays(patternOf(option, s.colony.brood).days.least)} and outlasts the ${CAPPED_DAYS} days that brood is capped.`,
+  }),
+  series: inSeries,
+  once: justOnce,
+  brake: (_option, s) =>
+    s.colony.brood === 'none'
+      ? { level: 'ruled-out', text: 'No brood, so no drone brood to take mites out with.', figure: 'no brood' }
+      : s.colony.brood === null
+        ? { level: 'care', text: 'Whether there is brood is not known: it needs drone brood.', figure: UNKNOWN }
+        : { level: 'fits', text: 'Takes the mites that sit in drone brood, which they like eight times better; it leaves the others.' },
+  opens: (_option, s) =>
+    s.colony.brood === 'none'
+      ? { level: 'ruled-out', text: 'There is no brood to break: the round that follows a break can be given at once.', figure: 'no brood' }
+      : s.colony.brood === null
+        ? { level: 'care', text: 'Whether there is brood is not known.', figure: UNKNOWN }
+        : { level: 'fits', text: 'Leaves no brood to hide in, so that one oxalic round reaches every mite.' },
+}
+
 /** Gate 3: can it reach the mites, most of which sit under cappings while there is capped brood? */
 export const brood: Gate = (option, s) => {
-  const state = s.colony.brood
-  const frames = s.colony.framesOfBrood
-  const where = frames === null || state !== 'capped' ? '' : ` (${frames} frames of brood)`
-  const finding = (level: Level, text: string, figure: string | null = null) => [
+  const said = READINGS[option.reach](option, s)
+  return [
     {
-      gate: 'brood' as const,
-      level,
-      figure,
+      gate: 'brood',
+      level: said.level,
+      figure: said.figure ?? null,
       limit: `${CAPPED_DAYS} d capped`,
       source: SOURCE,
-      text: () => text,
+      text: () => said.text,
       flip: () => sayFlip(brood, option, s, WAYS),
     },
   ]
-  if (option.active === null) return finding('fits', 'Nothing is given, so brood does not matter.')
-  if (option.underCappings) return finding('fits', 'Reaches mites under cappings as well.')
-  const pattern = patternOf(option, state)
-  if (option.outlastsBrood) {
-    return finding(
-      'fits',
-      `Does not reach under cappings, but hangs for ${sayDays(pattern.days.least)} and outlasts the ${CAPPED_DAYS} days that brood is capped.`,
-    )
-  }
-  if (state === 'none') return finding('fits', 'No brood: every mite can be reached, and one round is enough.')
-  if (state === 'open') return finding('fits', 'Nothing capped yet: every mite can be reached, if it is done before the first cell is capped.')
-  if (state === null)
-    return finding('care', 'Whether brood is capped is not known: with capped brood one round cannot work, and a series is planned.', 'not known')
-  return finding(
-    'care',
-    `Capped brood hides most mites${where}: one round cannot work, so a series is planned (${pattern.name}); through heavy brood even that may leave a third.`,
-    frames === null ? 'capped' : `${frames} fr`,
-  )
 }

@@ -1,6 +1,6 @@
-import { phaseOf } from '../../situation/index.ts'
+import { phaseAt } from '../../situation/index.ts'
 import { addDays, daysBetween, sayDay, sayDays, type Day } from '../../time/index.ts'
-import type { Treatment } from '../../treatments/index.ts'
+import { saySource, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
 import { firstDay, sayFlip, withColony, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
 
@@ -29,7 +29,7 @@ const maker =
     level,
     figure,
     limit,
-    source: option.hive.source,
+    source: saySource(option.hive.source),
     text: () => text,
     flip: () => sayFlip(gate, option, s, ways),
   })
@@ -39,7 +39,7 @@ const strength: Aspect = (option, s, make) => {
   const least = option.hive.leastFramesOfBees
   if (least === null) {
     if (option.dose.by !== 'frames' || frames !== null) return null
-    return make('fits', 'Strength is not known: the dose is given as for full boxes. Count the frames of bees.', 'not known')
+    return make('care', 'Strength is not known: the dose is given as for full boxes. Count the frames of bees.', 'not known')
   }
   const limit = `${least} frames`
   if (frames === null)
@@ -51,13 +51,9 @@ const strength: Aspect = (option, s, make) => {
       { say: `under ${least} frames of bees`, change: withColony({ framesOfBees: least - 1 }) },
     ])
   const short = plain(least - frames)
-  return make(
-    'ruled-out',
-    `${plain(frames)} frames of bees; at least ${least} must be covered, or the bees are gassed or leave.`,
-    `${short} short`,
-    limit,
-    [{ say: `with ${short} more ${least - frames === 1 ? 'frame' : 'frames'} of bees`, change: withColony({ framesOfBees: least }) }],
-  )
+  return make('ruled-out', `${plain(frames)} frames of bees; at least ${least} are needed: fewer are harmed by it.`, `${short} short`, limit, [
+    { say: `with ${short} more ${least - frames === 1 ? 'frame' : 'frames'} of bees`, change: withColony({ framesOfBees: least }) },
+  ])
 }
 
 function newQueen(option: Treatment, s: JudgedSituation, days: number, make: Make): LazyFinding {
@@ -136,6 +132,14 @@ const screen: Aspect = (option, s, make) => {
   return make('care', 'The screened floor is open: put the tray in, or the vapour sinks away.', 'screen', 'closed', ways)
 }
 
+const wet: Aspect = (option, s, make) => {
+  const { floorWet } = s.colony
+  if (option.hive.floor === 'any' || floorWet === false) return null
+  const ways = [{ say: 'on a dry floor', change: withColony({ floorWet: false }) }]
+  if (floorWet === null) return make('care', 'Whether the floor is dry is not known: on a wet one the bees are harmed.', 'floor?', 'dry', ways)
+  return make('wait', 'The floor is wet: dry it, or change it, before anything is dribbled.', 'wet', 'dry', ways)
+}
+
 const feeding: Aspect = (option, s, make) => {
   if (option.hive.feeding === 'any' || !s.colony.feeding) return null
   return make('care', 'Being fed: take the feeder off for the course.', 'fed', 'no feed', [
@@ -144,15 +148,15 @@ const feeding: Aspect = (option, s, make) => {
 }
 
 const kindOfHive: Aspect = (option, s, make) => {
-  if (option.hive.topBar === 'any' || s.colony.hive !== 'top-bar') return null
-  return make('care', 'A top-bar hive: labels are written for frames, and the strips cannot lie across the bars.', 'top-bar', 'frames', [
+  if (option.hive.topBar === null || s.colony.hive !== 'top-bar') return null
+  return make('care', `A top-bar hive: ${option.hive.topBar}.`, 'top-bar', 'frames', [
     { say: 'in a hive with frames', change: withColony({ hive: 'frames' }) },
   ])
 }
 
 const moving: Aspect = (option, s, make) => {
   if (!option.hive.mustMove) return null
-  if (phaseOf(s) === 'dormant')
+  if (phaseAt(s, s.startOn) === 'dormant')
     return make(
       'ruled-out',
       'Not in the winter rest: bees in a cluster do not spread it, and strips would stay in over winter.',
@@ -167,15 +171,17 @@ const moving: Aspect = (option, s, make) => {
   return null
 }
 
+const toKnow: Aspect = (option, _s, make) => (option.hive.note === null ? null : make('fits', option.hive.note))
+
 /** Sound in everything that was asked: said where no aspect has anything to say. */
 const sound: Aspect = (_option, _s, make) => make('fits', 'Nothing about the hive stands against it.')
 
-const ASPECTS = [strength, queen, settling, entrance, screen, feeding, kindOfHive, moving].map(alone)
+const ASPECTS = [strength, queen, settling, entrance, screen, wet, feeding, kindOfHive, moving, toKnow].map(alone)
 const SOUND = alone(sound)
 
 /** Gate 5: strength, queen, and how the hive stands. */
 export const hive: Gate = (option, s) => {
-  if (option.active === null) return [{ gate: 'hive', level: 'fits', source: '', text: () => 'Nothing is asked of the hive.', flip: () => null }]
+  if (option.way === 'waiting') return [{ gate: 'hive', level: 'fits', source: '', text: () => 'Nothing is asked of the hive.', flip: () => null }]
   const found = ASPECTS.flatMap((aspect) => aspect(option, s))
   return found.length > 0 ? found : SOUND(option, s)
 }

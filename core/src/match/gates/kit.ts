@@ -1,6 +1,6 @@
 import type { Tool } from '../../situation/index.ts'
 import { sayDay } from '../../time/index.ts'
-import { doseOf, patternOf, sayAmount } from '../../treatments/index.ts'
+import { doseOf, dosesOf, patternOf, sayAmount, saySource } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
 import { sayFlip, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
 
@@ -27,7 +27,8 @@ const withKit =
 
 /** The gear it takes. */
 const gear: Gate = (option, s) => {
-  const { needed, advised, source } = option.kit
+  const { needed, advised } = option.kit
+  const source = saySource(option.kit.source)
   const found: LazyFinding[] = []
   const own = s.keeper.kit
   if (needed.length === 0) found.push({ gate: 'kit', level: 'fits', source, text: () => 'No special gear is needed.', flip: () => null })
@@ -41,7 +42,8 @@ const gear: Gate = (option, s) => {
     })
   else {
     const lacking = needed.filter((t) => !has(own, t))
-    const wanting = advised.filter((t) => !has(own, t))
+    const without = advised.filter((a) => !has(own, a.tool))
+    const wanting = without.map((a) => a.tool)
     if (lacking.length > 0) {
       found.push({
         gate: 'kit',
@@ -59,7 +61,7 @@ const gear: Gate = (option, s) => {
         figure: 'advised',
         limit: null,
         source,
-        text: () => `It is better done with ${list(wanting)}: without, work only in moving air, upwind.`,
+        text: () => `It is better done with ${list(wanting)}: without, ${without.map((a) => a.without).join('; ')}.`,
         flip: () => sayFlip(gear, option, s, [{ say: `with ${list(wanting)}`, change: withKit(wanting) }]),
       })
     } else
@@ -81,7 +83,7 @@ const shelf: Gate = (option, s) => {
   const dose = doseOf(option, s)
   if (!stock || !dose) return found
   if (stock.units !== null) {
-    const doses = patternOf(option, s.colony.brood).steps.filter((step) => step.job === 'dose').length
+    const doses = dosesOf(patternOf(option, s.colony.brood))
     const wanted = dose.amount * doses
     const short = wanted - stock.units
     if (short > 0) {

@@ -1,10 +1,14 @@
-import { DRONE_LIMIT, judge, limitOf, type JudgementLevel } from '../../judge/index.ts'
+import { DRONE_LIMIT, judge, limitOf, URGENT, type JudgementLevel } from '../../judge/index.ts'
 import { sayDay, sayDays } from '../../time/index.ts'
 import { plain } from '../../units/index.ts'
 import { sayLevel, levelAt, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 import type { Treatment } from '../../treatments/index.ts'
 
 const FOR_TREATMENT: Record<JudgementLevel, Level> = { unknown: 'care', under: 'care', watch: 'care', treat: 'fits', urgent: 'fits' }
+/** A brake takes some of the mites over a season: not what a colony over its limit needs. */
+const FOR_A_BRAKE: Record<JudgementLevel, Level> = { unknown: 'care', under: 'care', watch: 'care', treat: 'care', urgent: 'ruled-out' }
+/** A break kills nothing until it is over, three weeks on. */
+const FOR_A_BREAK: Record<JudgementLevel, Level> = { unknown: 'care', under: 'care', watch: 'care', treat: 'fits', urgent: 'care' }
 /** At `treat` waiting is brought back with care by the matcher where nothing else can be done. */
 const FOR_WAITING: Record<JudgementLevel, Level> = { unknown: 'care', under: 'fits', watch: 'fits', treat: 'ruled-out', urgent: 'ruled-out' }
 
@@ -16,15 +20,16 @@ function flipByCount(option: Treatment, s: JudgedSituation): string | null {
   const what = method === 'drone' ? 'cells' : 'bees'
   const now = levelAt(need, option, s)
   const atLimit = Math.ceil((limit.mites * bees * (recovery ?? 1)) / limit.bees)
-  const tries = mites < atLimit ? [atLimit, Math.ceil(bees * 0.05 * (recovery ?? 1))] : [atLimit - 1]
+  const danger = Math.ceil((bees * URGENT[s.judgement.phase === 'dormant' ? 'dormant' : 'awake'] * (recovery ?? 1)) / 100)
+  const tries = mites < atLimit ? [atLimit, danger] : [atLimit - 1, danger]
   for (const n of tries) {
-    if (n < 0 || n > bees) continue
+    if (n < 0 || n > bees || n === mites) continue
     const counts = [{ date: countedOn, method, mites: n, bees, days: null, recovery, representative: null }]
     const level = levelAt(need, option, { ...s, counts, judgement: judge({ ...s, counts }) })
     if (level !== now)
       return `${sayLevel(level)} ${n > mites ? `from ${n} mites on ${bees} ${what} up` : `at ${n} mites on ${bees} ${what} or fewer`}.`
   }
-  return null
+  return 'No other count in the same jar would change it.'
 }
 
 function sayNeed(option: Treatment, s: JudgedSituation): string {
@@ -34,21 +39,49 @@ function sayNeed(option: Treatment, s: JudgedSituation): string {
       ? ''
       : `${j.estimate.toFixed(1)} ${j.unit === 'perDay' ? 'mites a day' : 'in 100'} against a limit of ${plain(j.threshold ?? 0, 2)}`
   if (j.level === 'unknown')
-    return option.active ? 'No count, so nobody can say it is needed: count first.' : 'No count yet: waiting without one is guessing. Count now.'
-  if (option.active === null) {
+    return option.way !== 'waiting'
+      ? 'No count, so nobody can say it is needed: count first.'
+      : 'No count yet: waiting without one is guessing. Count now.'
+  if (option.way === 'waiting') {
     if (j.level === 'under' || j.level === 'watch') return `${figure}: it can be left until ${sayDay(j.recountBy)}, and counted again by then.`
     return `${figure}: ${j.level === 'urgent' ? 'waiting would lose the colony' : 'waiting lets them double in about a month'}.`
   }
   if (j.level === 'under' || j.level === 'watch')
     return `${figure}: not needed yet${j.level === 'watch' ? ', though the count cannot rule out more' : ''}.`
+  if (option.reach === 'brake')
+    return `${figure}: ${j.level === 'urgent' ? 'in danger, and this is a brake, not a cure' : 'a brake, not a cure: something that kills is needed as well'}.`
+  if (option.reach === 'opens' && j.level === 'urgent') return `${figure}: in danger, and a break kills nothing for three weeks.`
   return `${figure}: ${j.level === 'urgent' ? 'in danger, act now. A queen lost can be mended, a colony lost cannot' : 'treatment is needed'}.`
+}
+
+/** Where even the best a treatment is known to do would leave the level at or over the limit. */
+function stillOver(option: Treatment, s: JudgedSituation): LazyFinding | null {
+  const j = s.judgement
+  if (option.way !== 'given' || !option.efficacy || j.estimate === null || j.threshold === null) return null
+  if (j.unit === 'per100cells' || (j.level !== 'treat' && j.level !== 'urgent')) return null
+  const { low, high } = option.efficacy[s.colony.brood === 'none' || s.colony.brood === 'open' ? 'broodless' : 'brood']
+  const left = j.estimate * (1 - high)
+  if (left < j.threshold) return null
+  const enough = 1 - j.threshold / j.estimate
+  return {
+    gate: 'need',
+    level: 'care',
+    figure: `${plain(high * 100, 0)} %`,
+    limit: `${plain(enough * 100, 0)} %`,
+    source: option.efficacySource,
+    text: () =>
+      `It takes ${plain(low * 100, 0)} to ${plain(high * 100, 0)} % here: even at its best about ${plain(left)} would be left, over the limit of ${plain(j.threshold ?? 0, 2)}. It cannot do it alone.`,
+    flip: () => `Under ${plain((j.threshold ?? 0) / (1 - high))} it could.`,
+  }
 }
 
 /** Gate 1: does the count call for it? A treatment is never worse than care here. */
 export const need: Gate = (option, s) => {
   const j = s.judgement
   const own = limitOf(s.keeper, j.phase)
-  const level = (option.active === null ? FOR_WAITING : FOR_TREATMENT)[j.level]
+  const level = (
+    option.way === 'waiting' ? FOR_WAITING : option.reach === 'brake' ? FOR_A_BRAKE : option.reach === 'opens' ? FOR_A_BREAK : FOR_TREATMENT
+  )[j.level]
   const findings: LazyFinding[] = [
     {
       gate: 'need',
@@ -60,6 +93,8 @@ export const need: Gate = (option, s) => {
       flip: () => flipByCount(option, s),
     },
   ]
+  const weak = stillOver(option, s)
+  if (weak) findings.push(weak)
   const { trend } = j
   if (trend) {
     findings.push({
@@ -75,7 +110,7 @@ export const need: Gate = (option, s) => {
   if (j.stale && j.age !== null) {
     findings.push({
       gate: 'need',
-      level: option.active === null && level === 'fits' ? 'care' : 'fits',
+      level: option.way === 'waiting' && level === 'fits' ? 'care' : 'fits',
       figure: `${j.age} d`,
       limit: '21 d',
       source: 'common practice, no source',

@@ -1,28 +1,27 @@
 import type { PastCourse } from '../../situation/index.ts'
 import { addDays, daysBetween, sayDay, sayDays, yearOf } from '../../time/index.ts'
-import { treatmentOf, type Treatment } from '../../treatments/index.ts'
+import { saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
 import { firstDay, levelAt, sayLevel, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 
-/** Below this a past course of the same active is a sign that it is failing (authorities expect 90-95 %; hobby reading under 70 fails). */
+/** Below this a past course of the same class is a sign that it is failing (authorities expect 90-95 %; hobby reading under 70 fails). */
 const FAILING = 0.7
+/** Courses that fell short in other colonies of the yard before the yard is a sign too. */
+const FAILED_IN_YARD = 2
 
-/** Forms of one active share the part of the key before the form; so do those that are not built yet. */
-const activeOf = (key: string): string | undefined => key.split('-')[0]
-const sameActive = (option: Treatment, past: PastCourse) => activeOf(past.treatment) === activeOf(option.key)
+const sameClass = (option: Treatment, past: PastCourse) => treatmentOf(past.treatment)?.rotation.class === option.rotation.class
+const isGiven = (past: PastCourse) => treatmentOf(past.treatment)?.way === 'given'
 const nameOf = (key: string) => treatmentOf(key)?.name ?? key
 
 /** What this gate would say with a part of the history left out: the test behind its flips. */
 const without = (option: Treatment, s: JudgedSituation, gone: (p: PastCourse) => boolean): Level =>
-  levelAt(rotation, option, { ...s, history: s.history.filter((p) => !gone(p)) })
+  levelAt(rotation, option, { ...s, history: s.history.filter((p) => !gone(p)), yardHistory: (s.yardHistory ?? []).filter((p) => !gone(p)) })
 
-function running(
-  option: Treatment,
-  s: JudgedSituation,
-  make: (level: Level, text: string, figure: string, flip: () => string | null) => LazyFinding,
-): LazyFinding | null {
-  const open = s.history.filter((p) => p.end === null && p.start <= s.startOn && treatmentOf(p.treatment)?.active !== null)
-  const same = open.find((p) => sameActive(option, p))
+type Make = (level: Level, text: string, figure: string | null, flip: () => string | null, limit?: string | null) => LazyFinding
+
+function running(option: Treatment, s: JudgedSituation, make: Make): LazyFinding | null {
+  const open = s.history.filter((p) => p.end === null && p.start <= s.startOn && isGiven(p))
+  const same = open.find((p) => sameClass(option, p))
   const clash = same ?? (option.rotation.alone ? open[0] : undefined)
   const flip = (p: PastCourse) => () => `${sayLevel(without(option, s, (x) => x === p))} once that course is over.`
   if (clash)
@@ -43,84 +42,131 @@ function running(
   return null
 }
 
-/** Gate 7: what was given before, how often, how long ago, and whether it worked. */
+function gap(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], make: Make): LazyFinding | null {
+  const { gapDays, gapWhy } = option.rotation
+  const ended = own
+    .filter((p) => p.end !== null && p.treatment === option.key)
+    .concat(own.filter((p) => p.end !== null && option.rotation.alone))
+    .reduce<PastCourse | null>((last, p) => (last === null || (p.end ?? '') > (last.end ?? '') ? p : last), null)
+  if (!ended?.end || gapDays === 0 || addDays(ended.end, gapDays) <= s.startOn) return null
+  const clear = addDays(ended.end, gapDays)
+  return make(
+    'wait',
+    `The last course ended ${sayDay(ended.end, s.startOn)}; ${sayDays(gapDays)} must lie between${gapWhy ? `: ${gapWhy}` : ''}.`,
+    `${daysBetween(s.startOn, clear)} d`,
+    () => {
+      const day = firstDay(rotation, option, s, 'care')
+      return `Fits from ${sayDay(day ?? clear, s.startOn)}.`
+    },
+    `${gapDays} d`,
+  )
+}
+
+function tooMany(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], make: Make): LazyFinding | null {
+  const most = s.rules[option.key]?.mostCourses ?? option.rotation.mostCoursesAYear
+  const thisYear = own.filter((p) => yearOf(p.start) === yearOf(s.startOn)).length
+  if (most === null || thisYear < most) return null
+  return make(
+    'ruled-out',
+    `${thisYear} ${thisYear === 1 ? 'course' : 'courses'} this year already; the most is ${most}.`,
+    `${thisYear} of ${most}`,
+    () => `${sayLevel(without(option, s, (p) => sameClass(option, p) && yearOf(p.start) === yearOf(s.startOn)))} next year.`,
+    String(most),
+  )
+}
+
+/** Courses of one class without another between them, up to the last. */
+function inARow(option: Treatment, past: readonly PastCourse[]): number {
+  const newestFirst = past.toSorted((a, b) => b.start.localeCompare(a.start))
+  const other = newestFirst.findIndex((p) => !sameClass(option, p))
+  return other < 0 ? newestFirst.length : other
+}
+
+const ORDINAL = ['', '', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth']
+
+function again(option: Treatment, s: JudgedSituation, given: readonly PastCourse[], make: Make): LazyFinding | null {
+  const last = given.at(-1)
+  const flip = () => `${sayLevel(without(option, s, (p) => sameClass(option, p)))} after a course of another active.`
+  if (!option.rotation.change) return null
+  if (last && sameClass(option, last)) {
+    const row = inARow(option, given)
+    const count = row > 1 ? ` It would be the ${ORDINAL[row + 1] ?? `${row + 1}th`} in a row.` : ''
+    return make(
+      'care',
+      `${nameOf(last.treatment)} was the last treatment too (${sayDay(last.start, s.startOn)}): give another active a turn, or mites learn to live with it.${count}`,
+      'again',
+      flip,
+    )
+  }
+  if (last) return null
+  const beside = (s.yardHistory ?? [])
+    .filter((p) => p.start <= s.startOn && isGiven(p))
+    .toSorted((a, b) => a.start.localeCompare(b.start))
+    .at(-1)
+  if (!beside || !sameClass(option, beside)) return null
+  return make(
+    'care',
+    `No treatment of this colony is known, but the yard had ${nameOf(beside.treatment)} last (${sayDay(beside.start, s.startOn)}): its mites have met it.`,
+    'again',
+    flip,
+  )
+}
+
+function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], make: Make): LazyFinding | null {
+  const poor = own.findLast((p) => p.efficacy !== null && p.efficacy < FAILING)
+  if (poor?.efficacy != null) {
+    return make(
+      'care',
+      `It took only ${plain(Math.max(0, poor.efficacy * 100), 0)} % of the mites last time: find out why first.`,
+      `${plain(Math.max(0, poor.efficacy * 100), 0)} %`,
+      () => `${sayLevel(without(option, s, (p) => p === poor))} if that course had worked.`,
+      `${FAILING * 100} %`,
+    )
+  }
+  const yard = (s.yardHistory ?? []).filter((p) => sameClass(option, p) && p.efficacy !== null && p.start <= s.startOn)
+  const short = yard.filter((p) => (p.efficacy ?? 1) < FAILING)
+  if (short.length < FAILED_IN_YARD || short.length * 2 < yard.length) return null
+  return make(
+    'care',
+    `In this yard it took under ${FAILING * 100} % in ${short.length} of ${yard.length} colonies that were counted after it: find out why first.`,
+    `${short.length} of ${yard.length}`,
+    () => `${sayLevel(without(option, s, (p) => short.includes(p)))} if those courses had worked.`,
+    `${FAILING * 100} %`,
+  )
+}
+
+/** Gate 7: what was given before to the colony and in its yard, how often, how long ago, and whether it worked. */
 export const rotation: Gate = (option, s) => {
-  if (option.active === null) return [{ gate: 'rotation', level: 'fits', source: '', text: () => 'Nothing is given.', flip: () => null }]
+  if (option.way !== 'given') return [{ gate: 'rotation', level: 'fits', source: '', text: () => 'Nothing is given.', flip: () => null }]
   const rule = option.rotation
-  const make = (level: Level, text: string, figure: string | null, flip: () => string | null, limit: string | null = null): LazyFinding => ({
+  const make: Make = (level, text, figure, flip, limit = null) => ({
     gate: 'rotation',
     level,
     figure,
     limit,
-    source: rule.source,
+    source: saySource(rule.source),
     text: () => text,
     flip,
   })
   const past = s.history.filter((p) => p.start <= s.startOn)
-  const found: LazyFinding[] = []
-  const open = running(option, s, make)
-  if (open) found.push(open)
-  const own = past.filter((p) => sameActive(option, p))
-  const ended = own
-    .filter((p) => p.end !== null)
-    .reduce<PastCourse | null>((last, p) => (last === null || (p.end ?? '') > (last.end ?? '') ? p : last), null)
-  if (ended?.end && rule.gapDays > 0 && addDays(ended.end, rule.gapDays) > s.startOn) {
-    found.push(
-      make(
-        'wait',
-        `The last course ended ${sayDay(ended.end, s.startOn)}; ${sayDays(rule.gapDays)} must lie between.`,
-        `${daysBetween(s.startOn, addDays(ended.end, rule.gapDays))} d`,
-        () => {
-          const day = firstDay(rotation, option, s, 'care')
-          return day ? `Fits from ${sayDay(day, s.startOn)}.` : null
-        },
-        `${rule.gapDays} d`,
-      ),
-    )
-  }
-  const most = s.rules[option.key]?.mostCourses ?? rule.mostCoursesAYear
-  const thisYear = own.filter((p) => yearOf(p.start) === yearOf(s.startOn)).length
-  if (most !== null && thisYear >= most) {
-    found.push(
-      make(
-        'ruled-out',
-        `${thisYear} ${thisYear === 1 ? 'course' : 'courses'} this year already; the most is ${most}.`,
-        `${thisYear} of ${most}`,
-        () => `${sayLevel(without(option, s, (p) => sameActive(option, p) && yearOf(p.start) === yearOf(s.startOn)))} next year.`,
-        String(most),
-      ),
-    )
-  }
-  const last = past
-    .filter((p) => treatmentOf(p.treatment)?.active !== null)
-    .reduce<PastCourse | null>((x, p) => (x === null || p.start > x.start ? p : x), null)
-  if (rule.change && last && sameActive(option, last)) {
-    found.push(
-      make(
-        'care',
-        `${option.name} was the last treatment too (${sayDay(last.start, s.startOn)}): give another active a turn, or mites learn to live with it.`,
-        'again',
-        () => `${sayLevel(without(option, s, (p) => sameActive(option, p)))} after a course of another active.`,
-      ),
-    )
-  }
-  const poor = own.findLast((p) => p.efficacy !== null && p.efficacy < FAILING)
-  if (poor?.efficacy != null) {
-    found.push(
-      make(
-        'care',
-        `It took only ${plain(poor.efficacy * 100, 0)} % of the mites last time: find out why first.`,
-        `${plain(poor.efficacy * 100, 0)} %`,
-        () => `${sayLevel(without(option, s, (p) => p === poor))} if that course had worked.`,
-        `${FAILING * 100} %`,
-      ),
-    )
-  }
+  const own = past.filter((p) => sameClass(option, p))
+  const given = past.filter(isGiven).toSorted((a, b) => a.start.localeCompare(b.start))
+  const resistance =
+    rule.resistance === null ? null : make('care', rule.resistance, 'resist', () => 'A test jar in which your own mites die would settle it.')
+  const found = [
+    running(option, s, make),
+    gap(option, s, own, make),
+    tooMany(option, s, own, make),
+    again(option, s, given, make),
+    failing(option, s, own, make),
+    resistance,
+  ].filter((f) => f !== null)
   if (found.length > 0) return found
+  const last = given.at(-1)
   return [
     make(
       'fits',
-      last ? `Last time it was ${nameOf(last.treatment)} (${sayDay(last.start, s.startOn)}): a change of active.` : 'No earlier treatment is known.',
+      last ? `Last time it was ${nameOf(last.treatment)} (${sayDay(last.start, s.startOn)}).` : 'No earlier treatment is known.',
       null,
       () => (rule.change ? 'Needs care after a course of the same active.' : null),
     ),

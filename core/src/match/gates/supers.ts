@@ -1,6 +1,7 @@
 import { addDays, daysBetween, sayDay, sayDays } from '../../time/index.ts'
-import { courseSpan, type Treatment } from '../../treatments/index.ts'
-import { firstDay, sayFlip, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
+import { courseSpan, saySource, waitDaysOf, type Treatment } from '../../treatments/index.ts'
+import { firstDay, sayFlip, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
+import { lastStart } from './time.ts'
 
 type Allowed = 'any' | 'yes' | 'no' | 'unknown'
 
@@ -29,6 +30,12 @@ const allow =
     return { ...s, rules: { ...s.rules, [option.key]: { ...rule, withSupers: true } } }
   }
 
+const OFF = (option: Treatment): readonly Way[] => [
+  { say: 'once the supers are off', change: withSupers({ now: 'none' }) },
+  { say: 'where your own list allows it with supers on', change: allow(option) },
+  { say: 'with supers on for people', change: withSupers({ now: 'for-people', offOn: null }) },
+]
+
 function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
   const { now, offOn } = s.supers
   const make = (level: Level, text: string, figure: string | null = null, flip?: () => string | null): LazyFinding => ({
@@ -36,16 +43,9 @@ function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFin
     level,
     figure,
     limit: allowed === 'no' ? 'supers off' : 'by your list',
-    source: option.supers.source,
+    source: saySource(option.supers.source),
     text: () => text,
-    flip:
-      flip ??
-      (() =>
-        sayFlip(nowAlone, option, s, [
-          { say: 'once the supers are off', change: withSupers({ now: 'none' }) },
-          { say: 'where your own list allows it with supers on', change: allow(option) },
-          { say: 'with supers on for people', change: withSupers({ now: 'for-people', offOn: null }) },
-        ])),
+    flip: flip ?? (() => sayFlip(nowAlone, option, s, OFF(option))),
   })
   if (now === null)
     return make(
@@ -67,7 +67,12 @@ function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFin
       return day ? `Fits from ${sayDay(day)}, when the supers are off.` : null
     })
   }
-  return make('ruled-out', 'Ruled out while the supers are on for people, and no day is set for taking them off.', 'on')
+  return make('ruled-out', 'Ruled out while the supers are on for people, and no day is set for taking them off.', 'on', () => {
+    const last = lastStart(option, s)
+    return last && last >= s.startOn
+      ? `Fits if the supers come off by ${sayDay(last, s.startOn)}, the last day on which there is time for it.`
+      : sayFlip(nowAlone, option, s, OFF(option))
+  })
 }
 
 /** The supers on now as a gate of its own: what would change it is not hidden by those to come. */
@@ -76,8 +81,9 @@ const nowAlone: Gate = (option, s) => [onNow(option, s, allowance(option, s))]
 function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
   const { nextOn } = s.supers
   const span = courseSpan(option, s.colony.brood, s.rules[option.key])
-  const clear = addDays(s.startOn, span.least + option.supers.waitDays)
-  const source = option.supers.source
+  const wait = waitDaysOf(option, s.rules[option.key])
+  const clear = addDays(s.startOn, span.least + wait)
+  const source = saySource(option.supers.source)
   if (nextOn === null) {
     return {
       gate: 'supers',
@@ -96,11 +102,11 @@ function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): Lazy
     source,
     text: () =>
       fits
-        ? `Supers could go on from ${sayDay(clear, s.startOn)} (${sayDays(span.least)} and ${sayDays(option.supers.waitDays)} of waiting); the next are due ${sayDay(nextOn, s.startOn)}.`
+        ? `Supers could go on from ${sayDay(clear, s.startOn)} (${sayDays(span.least)} and ${sayDays(wait)} of waiting); the next are due ${sayDay(nextOn, s.startOn)}.`
         : `Supers are due ${sayDay(nextOn, s.startOn)}, ${sayDays(daysBetween(nextOn, clear))} before this course and its waiting time end (${sayDay(clear, s.startOn)}).`,
     flip: () =>
       fits
-        ? `The last start for it is ${sayDay(addDays(nextOn, -span.least - option.supers.waitDays), s.startOn)}.`
+        ? `The last start for it is ${sayDay(addDays(nextOn, -span.least - wait), s.startOn)}.`
         : `Fits if the supers can wait until ${sayDay(clear, s.startOn)}.`,
   }
 }

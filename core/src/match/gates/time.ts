@@ -1,5 +1,6 @@
 import { addDays, daysBetween, laterOf, sayDay, sayDays, type Day } from '../../time/index.ts'
-import { courseSpan, patternOf, type CoursePattern, type Step } from '../../treatments/index.ts'
+import { phaseAt, sayPhase } from '../../situation/index.ts'
+import { courseSpan, nominalDay, patternOf, saySource, type CoursePattern, type Step, type Treatment } from '../../treatments/index.ts'
 import type { Gate, JudgedSituation, LazyFinding, Level } from '../finding.ts'
 
 const SOURCE = 'your own last opening day'
@@ -12,20 +13,15 @@ interface Schedule {
   readonly recount: number | 'by-the-count' | null
 }
 
-function dayOf(step: Step, pattern: CoursePattern, least: number): number {
-  const { after } = step
-  if (after === 'start') return step.best
-  if (step.job === 'remove') return least
-  const before = pattern.steps.find((x) => x.job === after.job && x.n === after.n)
-  return (before ? dayOf(before, pattern, least) : 0) + step.best
-}
+/** What is taken out may come out as soon as the shortest course is over. */
+const dayOf = (step: Step, pattern: CoursePattern, least: number): number => (step.job === 'remove' ? Math.max(least, 0) : nominalDay(step, pattern))
 
 function workOut(pattern: CoursePattern, least: number): Schedule {
   const opening = pattern.steps.filter((step) => step.opensHive && (step.job === 'dose' || step.job === 'remove'))
   const recount = pattern.steps.find((step) => step.job === 'recount')
   const lastWork = opening.length > 0 ? Math.max(...opening.map((step) => dayOf(step, pattern, least))) : null
   if (!recount) return { lastWork, recount: null }
-  return { lastWork, recount: recount.dated ? 'by-the-count' : dayOf(recount, pattern, least) - recount.best + recount.earliest }
+  return { lastWork, recount: recount.dated ? 'by-the-count' : nominalDay(recount, pattern) - recount.best + recount.earliest }
 }
 
 const kept = new WeakMap<CoursePattern, Map<number, Schedule>>()
@@ -37,18 +33,48 @@ function scheduleOf(pattern: CoursePattern, least: number): Schedule {
   return schedule
 }
 
+const planOf = (option: Treatment, s: JudgedSituation): Schedule =>
+  scheduleOf(patternOf(option, s.colony.brood), courseSpan(option, s.colony.brood, s.rules[option.key]).least)
+
+/** The last day on which an option can be started and still be worked and taken out by the last opening; null where none is set. */
+export function lastStart(option: Treatment, s: JudgedSituation): Day | null {
+  const { lastWork } = planOf(option, s)
+  return s.lastOpening === null || lastWork === null ? null : addDays(s.lastOpening, -lastWork)
+}
+
+/** Phases of the year in which it is not, or hardly, done. */
+function season(option: Treatment, s: JudgedSituation): LazyFinding[] {
+  const phase = phaseAt(s, s.startOn)
+  const rule = option.seasons[phase]
+  if (!rule) return []
+  return [
+    {
+      gate: 'time',
+      level: rule.level,
+      figure: 'season',
+      limit: null,
+      source: saySource(rule.source),
+      text: () => `In ${sayPhase(phase)}: ${rule.why}.`,
+      flip: () => {
+        const other = (['increase', 'peak', 'decrease', 'dormant'] as const).find((p) => option.seasons[p] === undefined)
+        return other ? `Fits in ${sayPhase(other)}.` : null
+      },
+    },
+  ]
+}
+
 function finding(level: Level, room: number, last: Day, s: JudgedSituation, text: () => string, flip: () => string): LazyFinding[] {
   return [{ gate: 'time', level, figure: `${Math.abs(room)} d`, limit: sayDay(last, s.startOn), source: SOURCE, text, flip }]
 }
 
-/** Gate 6: is there time, before the hive is closed for winter, to treat, take out and count again? */
-export const time: Gate = (option, s) => {
+/** Is there time, before the hive is closed for winter, to treat, take out and count again? */
+const opening: Gate = (option, s) => {
   const last = s.lastOpening
   if (last === null) {
     return [{ gate: 'time', level: 'fits', source: SOURCE, text: () => 'No last opening day is set, so none is expected.', flip: () => null }]
   }
   const say = (day: Day) => sayDay(day, s.startOn)
-  const schedule = scheduleOf(patternOf(option, s.colony.brood), courseSpan(option, s.colony.brood, s.rules[option.key]).least)
+  const schedule = planOf(option, s)
   const lastWork = addDays(s.startOn, schedule.lastWork ?? 0)
   if (schedule.lastWork !== null && lastWork > last) {
     const late = daysBetween(last, lastWork)
@@ -72,3 +98,6 @@ export const time: Gate = (option, s) => {
     `${dated ? 'The next count falls on' : 'Over and counted again from'} ${say(recount)}; the hive can be opened until ${say(last)}.`
   return finding('fits', room, last, s, text, () => `The last start with the count after it is ${say(addDays(s.startOn, room))}.`)
 }
+
+/** Gate 6: the time of the year, and the time that is left before the hive is closed for winter. */
+export const time: Gate = (option, s) => [...season(option, s), ...opening(option, s)]

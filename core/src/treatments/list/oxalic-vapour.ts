@@ -1,49 +1,17 @@
+import { labels, PRACTICE } from '../source.ts'
+import { check, firstDose, nextDose, prepare, recount, supersOn } from '../steps.ts'
+import * as oxalic from '../families/oxalic.ts'
 import type { CoursePattern, Step, Treatment } from '../treatment.ts'
 
-const CP = 'common practice, no source'
 const WHY = 'mites that came out of the brood have gone under cappings again without meeting a round'
-
-const weigh: Step = {
-  job: 'prepare',
-  n: 1,
-  after: 'start',
-  earliest: -7,
-  best: 0,
-  latest: 0,
-  opensHive: false,
-  text: 'Weigh the charges ({dose} each) and lay them out; clear the nozzle with a wire; close the screen; supers off',
-}
-const round = (n: number): Step => ({
-  job: 'dose',
-  n,
-  after: n === 1 ? 'start' : { job: 'dose', n: n - 1 },
-  earliest: n === 1 ? 0 : 4,
-  best: n === 1 ? 0 : 5,
-  latest: n === 1 ? 3 : 7,
-  opensHive: false,
-  text: `Round ${n}: vaporise {dose}, weighed, never spooned; keep the hive sealed 10 to 15 minutes`,
-  ...(n > 1 ? { breaks: { after: 7, why: WHY } } : {}),
-})
-const recountAfter = (n: number): Step => ({
-  job: 'recount',
-  n: 1,
-  after: { job: 'dose', n },
-  earliest: 7,
-  best: 10,
-  latest: 14,
-  opensHive: true,
-  text: 'Wash about 300 bees: did it work?',
-})
-const supersAfter = (n: number): Step => ({
-  job: 'supers',
-  n: 1,
-  after: { job: 'dose', n },
-  earliest: 1,
-  best: 1,
-  latest: 1,
-  opensHive: false,
-  text: 'Supers may go on from this day',
-})
+const shut = { opensHive: false } as const
+const weigh = prepare('Weigh the charges ({dose} each) and lay them out; clear the nozzle with a wire; close the screen; supers off', -7, shut)
+const again = (n: number): Step =>
+  nextDose(n, [4, 5, 7], `Round ${n}: vaporise {dose}, weighed, never spooned; keep the hive sealed 10 to 15 minutes`, {
+    ...shut,
+    breaks: { after: 7, why: WHY },
+  })
+const dose = (n: number) => ({ job: 'dose', n }) as const
 
 const once: CoursePattern = {
   when: 'nothing-capped',
@@ -52,9 +20,9 @@ const once: CoursePattern = {
   visits: 1,
   steps: [
     weigh,
-    { ...round(1), text: 'Vaporise {dose}, weighed, never spooned; keep the hive sealed 10 to 15 minutes' },
-    supersAfter(1),
-    recountAfter(1),
+    firstDose('Vaporise {dose}, weighed, never spooned; keep the hive sealed 10 to 15 minutes', 3, shut),
+    supersOn(dose(1), 1),
+    recount(dose(1), [7, 10, 14]),
   ],
 }
 const series: CoursePattern = {
@@ -64,22 +32,13 @@ const series: CoursePattern = {
   visits: 4,
   steps: [
     weigh,
-    round(1),
-    round(2),
-    {
-      job: 'check',
-      n: 1,
-      after: { job: 'dose', n: 2 },
-      earliest: 3,
-      best: 4,
-      latest: 5,
-      opensHive: false,
-      text: 'Halfway: count the fall on a board',
-    },
-    round(3),
-    round(4),
-    supersAfter(4),
-    recountAfter(4),
+    firstDose('Round 1: vaporise {dose}, weighed, never spooned; keep the hive sealed 10 to 15 minutes', 3, shut),
+    again(2),
+    check(1, dose(2), [3, 4, 5], 'Halfway: count the fall on a board', shut),
+    again(3),
+    again(4),
+    supersOn(dose(4), 1),
+    recount(dose(4), [7, 10, 14]),
   ],
 }
 
@@ -87,57 +46,64 @@ export const oxalicVapour: Treatment = {
   key: 'oxalic-vapour',
   name: 'Oxalic acid vapour',
   short: 'Weighed crystals vaporised into the hive; kills for about three days',
+  way: 'given',
   active: 'oxalic acid',
   synthetic: false,
-  underCappings: false,
-  outlastsBrood: false,
+  liquidAcid: false,
+  reach: 'series',
   efficacy: { broodless: { low: 0.9, high: 0.98 }, brood: { low: 0.4, high: 0.8 } },
   efficacySource: 'broodless 90-98 %; a series through brood varies widely, 40-80 % used here (20-60 % a round); from memory',
   temperature: [
     {
       days: [0, 0],
+      reads: 'high',
       of: 'each',
       best: [4, null],
       outer: [3, null],
       when: 'on the day',
       cold: 'the cluster is too tight for the vapour to reach',
       hot: '',
-      source: 'about 3-4 °C and over, from memory',
+      source: labels('medium', 'about 3 to 4 °C and over: labels'),
     },
   ],
-  supers: { while: 'list', waitDays: 1, source: 'country and label differ: off, or allowed; your own list decides' },
-  hive: {
-    leastFramesOfBees: null,
-    entrance: 'any',
-    screen: 'closed',
-    feeding: 'any',
-    queenLayingDays: null,
-    newlyHived: 'any',
-    mustMove: false,
-    topBar: 'any',
-    opensHive: false,
-    source: CP,
-  },
-  rotation: { change: false, gapDays: 0, mostCoursesAYear: null, alone: false, source: 'no resistance known, from memory' },
+  seasons: {},
+  supers: { while: 'list', waitDays: 1, source: labels('medium', 'country and label differ: off, or allowed; your own list decides') },
+  hive: { ...oxalic.OXALIC_HIVE, screen: 'closed' },
+  rotation: oxalic.OXALIC_ROTATION,
   kit: {
     needed: ['vaporiser', 'respirator', 'acid-gloves', 'eye-protection', 'scales'],
     advised: [],
-    source: 'labels and common practice, from memory',
+    source: labels('high', 'labels and common practice'),
   },
-  dose: { by: 'box', perBox: 1, unit: 'g', how: 'oxalic acid dihydrate, 99 % pure or better, weighed for each hive' },
+  dose: {
+    by: 'box',
+    perBox: 1,
+    small: null,
+    large: null,
+    most: null,
+    topBar: null,
+    unit: 'g',
+    how: 'oxalic acid dihydrate, 99 % pure or better, weighed for each hive',
+  },
   patterns: [once, series],
-  ranks: { knockdown: 3, 'fewest-visits': 3, gentle: 2, 'keep-supers': 2 },
+  ranks: { knockdown: { broodless: 1, brood: 12 }, strain: 2, residue: 0 },
+  mostAPersonADay: null,
+  pack: null,
+  setUp: [
+    'Bees home, entrance and gaps shut for 10 (hot) to 15 minutes',
+    'Rod: load, insert, turn over, wait for the reading to come back, 1-2 minutes a hive. Pan: 3 minutes of heat, 10 closed',
+    'Charges weighed and laid out beforehand; nozzle cleared with a wire between hives',
+    'Afterwards a white bloom on the bars shows that it reached; dead bees are counted',
+  ],
   caution: {
     hazard: 'Oxalic acid vapour burns lungs and eyes; the bowl is over 200 °C.',
     protection:
-      'Respirator with an acid-gas and organic-vapour cartridge (a dust mask is not enough), tight goggles, acid-proof gloves; upwind; nobody else near.',
+      'Respirator with an acid-gas and organic-vapour cartridge (a dust mask is not enough), tight goggles, acid-proof gloves; upwind; nobody else near. Pregnant people stay away.',
     mishap: 'Breathed in: fresh air and a doctor. In eyes or on skin: rinse with water for 15 minutes. Burns: cool with water.',
   },
+  storage: oxalic.OXALIC_STORAGE,
+  disposal: oxalic.OXALIC_DISPOSAL,
   differs:
-    '1 g a brood box on older labels and in many countries, up to 4 g on some newer ones; about 2.3 g a hive on some European ones. One or two treatments a year on some labels. Supers off, or allowed.',
-  sources: [
-    '1 g a brood box; up to 4 g: labels, from memory',
-    'Series of 4 rounds at 5 days, or 4-5 at 7: common practice, no source',
-    'Broodless 90-98 %: fact sheet, high confidence, from memory',
-  ],
+    '1 g a brood box on older labels and in many countries, up to 4 g on some newer ones; about 2.3 g a hive on some European ones. One or two treatments a year on some labels. Supers off, or allowed. A series of 4-5 rounds at 7 days by some; one a week through heavy brood is not enough.',
+  sources: [labels('medium', '1 g a brood box, up to 4 g: labels'), PRACTICE, oxalic.OXALIC_SOURCE],
 }

@@ -15,7 +15,7 @@ const courseWaiting = (place: ColonyInView | null): CourseState | null =>
       !c.cancelled &&
       c.recount === null &&
       c.course.jobs.some((j) => j.job === 'recount' && j.state === 'open') &&
-      (c.course.endedOn !== null || c.treatment.active === null),
+      (c.course.endedOn !== null || c.treatment.way === 'waiting'),
   ) ?? null
 
 export function useBench(place: ComputedRef<ColonyInView | null>) {

@@ -72,7 +72,7 @@ async function start(): Promise<void> {
         {{ Math.round((efficacy?.low ?? 0) * 100) }}-{{ Math.round((efficacy?.high ?? 0) * 100) }} %.
         <span class="soft small">{{ treatment?.efficacySource }}.</span>
       </p>
-      <p v-if="option.supersOn && treatment?.active">
+      <p v-if="option.supersOn && treatment?.way === 'given'">
         <strong>Supers</strong>
         may go on from {{ sayDay(option.supersOn, situation.asOf) }}.
       </p>
@@ -89,14 +89,14 @@ async function start(): Promise<void> {
     <div v-if="place && holding.mayWrite" class="go">
       <p v-if="fits && treatment?.caution" class="small alarm strong">{{ treatment.caution.hazard }} Read the caution above first.</p>
       <button v-if="fits" class="press" type="button" :disabled="busy" @click="start">
-        {{ busy ? 'Keeping ...' : treatment?.active ? `Start on ${sayDay(situation.startOn)}` : `Leave it, count again` }}
+        {{ busy ? 'Keeping ...' : treatment?.way !== 'waiting' ? `Start on ${sayDay(situation.startOn)}` : `Leave it, count again` }}
       </button>
       <button v-else-if="option.earliest" class="press quiet" type="button" @click="emit('day', option.earliest)">
         Look at {{ sayDay(option.earliest) }}
       </button>
       <p class="law">
         The label in your hand and your local law decide{{
-          treatment?.active ? '; this defers to both, and to the vet or inspector where they have the say' : ''
+          treatment?.way === 'given' ? '; this defers to both, and to the vet or inspector where they have the say' : ''
         }}.
       </p>
     </div>

@@ -16,7 +16,7 @@ import MeasuresPart from './MeasuresPart.vue'
 import YardDates from './YardDates.vue'
 
 const holding = useHolding()
-const given = TREATMENTS.filter((t) => t.active !== null)
+const given = TREATMENTS.filter((t) => t.way !== 'waiting')
 const EMPTY: Rule = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
 type Draft<T> = { -readonly [K in keyof T]: T[K] }
 

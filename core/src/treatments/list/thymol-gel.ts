@@ -1,0 +1,77 @@
+import { labels, PRACTICE } from '../source.ts'
+import { check, firstDose, nextDose, prepare, recount, remove, supersOn } from '../steps.ts'
+import * as thymol from '../families/thymol.ts'
+import type { Treatment } from '../treatment.ts'
+
+const out = { job: 'remove', n: 1 } as const
+
+export const thymolGel: Treatment = {
+  key: 'thymol-gel',
+  name: 'Thymol gel',
+  short: 'Open trays of gel on the top bars, twice, for four to six weeks',
+  way: 'given',
+  active: 'thymol',
+  synthetic: false,
+  liquidAcid: false,
+  reach: 'outlasts',
+  efficacy: { broodless: { low: 0.8, high: 0.95 }, brood: { low: 0.74, high: 0.93 } },
+  efficacySource: '74-98 %, usually 85-93 % when warm, 50-75 % when cool; from memory',
+  temperature: [
+    thymol.coldStart(15),
+    {
+      days: [0, 13],
+      reads: 'high',
+      of: 'each',
+      best: [null, 30],
+      outer: [null, 40],
+      when: 'in the first two weeks',
+      cold: '',
+      hot: 'it can drive bees out of the hive: cut the dose',
+      source: labels('medium', '15 to 40 °C by US labels, up to 30 by European ones'),
+    },
+    thymol.warmEnough(28),
+  ],
+  seasons: {},
+  supers: thymol.thymolSupers(14, 'low'),
+  hive: thymol.THYMOL_HIVE,
+  rotation: thymol.THYMOL_ROTATION,
+  kit: { ...thymol.THYMOL_KIT, needed: [...thymol.THYMOL_KIT.needed, 'spacer-rim'] },
+  dose: {
+    by: 'colony',
+    amount: 50,
+    small: { of: 'brood', atMost: 5, amount: 25 },
+    unit: 'g',
+    how: 'of gel in its open tray on the top bars over the brood, under a rim',
+  },
+  patterns: [
+    {
+      when: 'always',
+      name: 'twice, 4 to 6 weeks',
+      days: { least: 28, most: 42 },
+      visits: 4,
+      steps: [
+        prepare('Supers off two weeks ahead if you can; rim at hand; screen shut; feed before, not during'),
+        firstDose('Lay {dose} of gel in its open tray over the brood, rim above it, lid on', 3),
+        nextDose(2, [10, 14, 14], 'A second tray of {dose}; spread on the bars what is left of the first'),
+        check(1, { job: 'dose', n: 2 }, [7, 8, 10], 'Look at the fall: a third round where it is still high'),
+        remove({ job: 'dose', n: 2 }, [14, 14, 28], 'Take the trays and the rim off'),
+        recount(out, [7, 10, 14]),
+        supersOn(out, 14),
+      ],
+    },
+  ],
+  ranks: { knockdown: { broodless: 6, brood: 9 }, strain: 4, residue: 1 },
+  mostAPersonADay: null,
+  pack: null,
+  setUp: [
+    'On the top bars over the brood, a rim above it so that bees reach it',
+    'Screen shut, upper vents shut',
+    'Feed before or between, not during',
+  ],
+  caution: thymol.THYMOL_CAUTION,
+  storage: thymol.THYMOL_STORAGE,
+  disposal: thymol.THYMOL_DISPOSAL,
+  differs:
+    'Many give a single box 30 g (common practice). A second dose after 7 days by some. European labels stop at 30 °C. Days of waiting before supers differ: two weeks are used here for the taint.',
+  sources: [...thymol.THYMOL_SOURCES, PRACTICE],
+}

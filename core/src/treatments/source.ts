@@ -1,0 +1,32 @@
+import type { Day } from '../time/index.ts'
+
+/** How sure a fact is; `practice` is common practice, which no label or paper stands behind. */
+export type Confidence = 'high' | 'medium' | 'low' | 'practice'
+
+/** Where a fact comes from, how sure it is, and when somebody last held it against the fact sheet. */
+export interface Source {
+  readonly text: string
+  readonly confidence: Confidence
+  readonly lookedAt: Day
+}
+
+/** The day on which the treatments were last read against the fact sheet, line by line. */
+const LOOKED_AT: Day = '2026-11-25'
+
+const from = (text: string, confidence: Confidence): Source => ({ text, confidence, lookedAt: LOOKED_AT })
+/** Typical of labels: the one in hand decides. */
+export const labels = (confidence: Exclude<Confidence, 'practice'>, which = 'labels'): Source => from(`${which}, from memory`, confidence)
+/** A published paper or guideline. */
+export const paper = (text: string, confidence: Exclude<Confidence, 'practice'>): Source => from(`${text}, from memory`, confidence)
+/** Common practice. */
+export const PRACTICE: Source = from('common practice, no source', 'practice')
+
+const SAID: Record<Confidence, string> = {
+  high: 'well established; the label in hand decides',
+  medium: 'fairly sure; the label in hand decides',
+  low: 'not sure: read the label',
+  practice: '',
+}
+/** "labels, from memory; fairly sure; the label in hand decides". */
+export const saySource = (source: Source): string => [source.text, SAID[source.confidence]].filter(Boolean).join('; ')
+export const sayConfidence = (confidence: Confidence): string => SAID[confidence] || 'common practice'
