@@ -1,8 +1,20 @@
 import type { Judgement } from '../judge/index.ts'
-import { judged, match, runOfDays, type Finding, type Judged, type Matched, type Verdict } from '../match/index.ts'
-import type { Situation, TreatmentKey } from '../situation/index.ts'
+import {
+  judged,
+  lastSensibleStart,
+  match,
+  questionsFor,
+  runOfDays,
+  type Finding,
+  type Judged,
+  type LastStart,
+  type Matched,
+  type Verdict,
+} from '../match/index.ts'
+import { contradictionsOf, type Contradiction, type Situation, type TreatmentKey } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { doseOf, patternOf, type Dose, type Treatment } from '../treatments/index.ts'
+import { combinationsFor, type Combination } from './combine.ts'
 import { planCourse, type PlannedJob } from './plan.ts'
 
 /** A job as it is answered: planned, with nothing done yet. */
@@ -20,12 +32,20 @@ export interface AnsweredOption {
   readonly supersOn: Day | null
   /** Mites per 100 bees likely left afterwards, from published ranges; null where it cannot be said. */
   readonly left: { readonly low: number; readonly high: number } | null
+  /** The last sensible start before the next supers or the last opening; null where neither sets one. */
+  readonly lastStart: LastStart | null
+  /** The smallest set of questions whose answers would settle the verdict; empty where nothing unknown could change it. */
+  readonly questions: readonly { readonly fact: string; readonly question: string }[]
 }
 
 /** The whole answer to a situation. */
 export interface Answer {
   readonly judgement: Judgement
   readonly options: readonly AnsweredOption[]
+  /** Two treatments in turn, where they are the better answer; else empty. */
+  readonly combinations: readonly Combination[]
+  /** What in the case cannot be so; nothing of it was put right. */
+  readonly contradictions: readonly Contradiction[]
 }
 
 /** What a treatment likely leaves of the counted level: the ends of the count's interval against the ends of its efficacy. */
@@ -42,18 +62,64 @@ function latestStart(treatment: Treatment, s: Judged, start: Day): Day {
   return addDays(start, runOfDays(treatment, s, start, slack))
 }
 
-function complete(option: Matched, s: Judged): AnsweredOption {
-  const { treatment, verdict, earliest, findings } = option
-  const base = { treatment: treatment.key, verdict, earliest, findings, dose: doseOf(treatment, s) }
-  if (verdict === 'ruled-out' || earliest === null) return { ...base, course: [], supersOn: null, left: null }
+/** Worked out at the first reading and kept. */
+function once<T>(make: () => T): () => T {
+  let made: { readonly it: T } | null = null
+  return () => (made ??= { it: make() }).it
+}
+
+interface Planned {
+  readonly course: readonly AnsweredJob[]
+  readonly supersOn: Day | null
+}
+function planned({ treatment, verdict, earliest }: Matched, s: Judged): Planned {
+  if (verdict === 'ruled-out' || earliest === null) return { course: [], supersOn: null }
   const plan = { treatment, start: earliest, latestStart: latestStart(treatment, s, earliest), facts: s, recountBy: s.judgement.recountBy }
   const { jobs, supersOn } = planCourse(plan)
-  const course = jobs.map(({ job, n, earliest: from, best, latest, text }) => ({ job, n, earliest: from, best, latest, text }))
-  return { ...base, course, supersOn, left: forecastLeft(treatment, s.judgement, s.colony.brood) }
+  return { course: jobs.map(({ job, n, earliest: from, best, latest, text }) => ({ job, n, earliest: from, best, latest, text })), supersOn }
+}
+
+/** The option as it is answered. A page shows one option whole and the others by their verdicts: the rest is made when it is read. */
+function complete(option: Matched, s: Judged): AnsweredOption {
+  const { treatment, verdict, earliest, findings } = option
+  const dose = once(() => doseOf(treatment, s))
+  const plan = once(() => planned(option, s))
+  const last = once(() => lastSensibleStart(treatment, s))
+  const questions = once(() => questionsFor(treatment, s))
+  return {
+    treatment: treatment.key,
+    verdict,
+    earliest,
+    findings,
+    get dose() {
+      return dose()
+    },
+    get course() {
+      return plan().course
+    },
+    get supersOn() {
+      return plan().supersOn
+    },
+    get left() {
+      return plan().course.length > 0 ? forecastLeft(treatment, s.judgement, s.colony.brood) : null
+    },
+    get lastStart() {
+      return last()
+    },
+    get questions() {
+      return questions()
+    },
+  }
 }
 
 /** Judges, matches, doses and plans: the one call behind the page, the API and the command line. */
 export function answer(situation: Situation): Answer {
   const s = judged(situation)
-  return { judgement: s.judgement, options: match(s).map((option) => complete(option, s)) }
+  const options = match(s)
+  return {
+    judgement: s.judgement,
+    options: options.map((option) => complete(option, s)),
+    combinations: combinationsFor(s, options),
+    contradictions: contradictionsOf(situation),
+  }
 }

@@ -30,12 +30,16 @@ export interface JudgedSituation extends Situation {
   readonly judgement: Judgement
 }
 
+/** Words, or how they are made. */
+export type Word = string | null | (() => string | null)
+const spell = (word: Word | undefined): string | null => (typeof word === 'function' ? word() : (word ?? null))
+
 /** A finding whose words are made only when they are read: a search over days needs the level alone. */
 export interface LazyFinding {
   readonly gate: GateKey
   readonly level: Level
-  readonly figure?: string | null
-  readonly limit?: string | null
+  readonly figure?: Word
+  readonly limit?: Word
   readonly source: string
   readonly text: () => string
   readonly flip: () => string | null
@@ -91,11 +95,17 @@ export function sayFlip(gate: Gate, option: Treatment, situation: JudgedSituatio
 export function settle(f: LazyFinding): Finding {
   let text: string | undefined
   let flip: string | null | undefined
+  let figure: string | null | undefined
+  let limit: string | null | undefined
   return {
     gate: f.gate,
     level: f.level,
-    figure: f.figure ?? null,
-    limit: f.limit ?? null,
+    get figure() {
+      return figure === undefined ? (figure = spell(f.figure)) : figure
+    },
+    get limit() {
+      return limit === undefined ? (limit = spell(f.limit)) : limit
+    },
     source: f.source,
     get text() {
       return (text ??= f.text())

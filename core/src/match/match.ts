@@ -3,6 +3,7 @@ import type { Priority, Situation } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { patternOf, TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { GATES } from './gates/index.ts'
+import { levelsByDay, onEachDay, windowsOf, type OptionWindows } from './windows.ts'
 import { HORIZON, onDay, settle, worseThan, worstOf, type Finding, type Gate, type JudgedSituation, type Level } from './finding.ts'
 
 export { HORIZON }
@@ -77,7 +78,7 @@ const CLASS: Record<Verdict, number> = { fits: 0, care: 1, wait: 2, 'ruled-out':
 const SUPERS_PLACE: Record<Treatment['supers']['while'], number> = { any: 0, 'may-stay': 1, list: 2, never: 3 }
 
 /** An option's place among its equals by what the keeper asks for first; lower comes first. */
-function placeAmongEquals(option: Treatment, priority: Priority, s: Judged): number {
+export function placeAmongEquals(option: Treatment, priority: Priority, s: Judged): number {
   const { ranks } = option
   const brood = s.colony.brood
   switch (priority) {
@@ -118,9 +119,9 @@ export function match(s: Judged, options: readonly Treatment[] = TREATMENTS): Ma
 
 /** The verdict of one option on each of some days: what the day strip shades. */
 export function startDays(option: Treatment, s: Judged, from: Day, days: number): { day: Day; verdict: Verdict }[] {
-  return Array.from({ length: days }, (_, n) => {
-    const day = addDays(from, n)
-    const at = onDay(s, day)
-    return { day, verdict: worstOf(gates.flatMap((gate) => gate(option, at).map((f) => f.level))) }
-  })
+  return levelsByDay(option, onEachDay(s, from, days), ANY_DAY, BY_DAY).map((verdict, n) => ({ day: addDays(from, n), verdict }))
 }
+
+/** For each option the days on which it may start, over some weeks: the picture people plan from. */
+export const startWindows = (s: Judged, from: Day, days: number = HORIZON, options: readonly Treatment[] = TREATMENTS): OptionWindows[] =>
+  windowsOf(s, from, days, { anyDay: ANY_DAY, byDay: BY_DAY }, options)

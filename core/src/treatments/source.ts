@@ -27,6 +27,12 @@ const SAID: Record<Confidence, string> = {
   low: 'not sure: read the label',
   practice: '',
 }
+// A search over weeks asks for the same few hundred again and again.
+const kept = new WeakMap<Source, string>()
 /** "labels, from memory; fairly sure; the label in hand decides". */
-export const saySource = (source: Source): string => [source.text, SAID[source.confidence]].filter(Boolean).join('; ')
+export function saySource(source: Source): string {
+  let said = kept.get(source)
+  if (said === undefined) kept.set(source, (said = [source.text, SAID[source.confidence]].filter(Boolean).join('; ')))
+  return said
+}
 export const sayConfidence = (confidence: Confidence): string => SAID[confidence] || 'common practice'

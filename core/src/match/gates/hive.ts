@@ -2,14 +2,14 @@ import { phaseAt } from '../../situation/index.ts'
 import { addDays, daysBetween, sayDay, sayDays, type Day } from '../../time/index.ts'
 import { saySource, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
-import { firstDay, sayFlip, withColony, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
+import { firstDay, sayFlip, withColony, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way, type Word } from '../finding.ts'
 
 /** A queen counts as new for about four weeks (common practice, no source). */
 const NEW_QUEEN_DAYS = 28
 /** A colony hived within three weeks is still settling (common practice, no source). */
 const SETTLING_DAYS = 21
 
-type Make = (level: Level, text: string, figure?: string | null, limit?: string | null, ways?: readonly Way[]) => LazyFinding
+type Make = (level: Level, text: string | (() => string), figure?: Word, limit?: Word, ways?: () => readonly Way[]) => LazyFinding
 /** One question about the hive; null where it has nothing to say. */
 type Aspect = (option: Treatment, s: JudgedSituation, make: Make) => LazyFinding | null
 
@@ -22,16 +22,17 @@ function alone(aspect: Aspect): Gate {
   return gate
 }
 
+const NONE = (): readonly Way[] => []
 const maker =
   (gate: Gate, option: Treatment, s: JudgedSituation): Make =>
-  (level, text, figure = null, limit = null, ways = []) => ({
+  (level, text, figure = null, limit = null, ways = NONE) => ({
     gate: 'hive',
     level,
     figure,
     limit,
     source: saySource(option.hive.source),
-    text: () => text,
-    flip: () => sayFlip(gate, option, s, ways),
+    text: typeof text === 'function' ? text : () => text,
+    flip: () => sayFlip(gate, option, s, ways()),
   })
 
 const strength: Aspect = (option, s, make) => {
@@ -43,15 +44,19 @@ const strength: Aspect = (option, s, make) => {
   }
   const limit = `${least} frames`
   if (frames === null)
-    return make('care', `Strength is not known; at least ${least} frames of bees are needed.`, 'not known', limit, [
+    return make('care', `Strength is not known; at least ${least} frames of bees are needed.`, 'not known', limit, () => [
       { say: `with ${least} frames of bees or more`, change: withColony({ framesOfBees: least }) },
     ])
   if (frames >= least)
-    return make('fits', `${plain(frames)} frames of bees; at least ${least} are needed.`, plain(frames), limit, [
-      { say: `under ${least} frames of bees`, change: withColony({ framesOfBees: least - 1 }) },
-    ])
+    return make(
+      'fits',
+      () => `${plain(frames)} frames of bees; at least ${least} are needed.`,
+      () => plain(frames),
+      limit,
+      () => [{ say: `under ${least} frames of bees`, change: withColony({ framesOfBees: least - 1 }) }],
+    )
   const short = plain(least - frames)
-  return make('ruled-out', `${plain(frames)} frames of bees; at least ${least} are needed: fewer are harmed by it.`, `${short} short`, limit, [
+  return make('ruled-out', `${plain(frames)} frames of bees; at least ${least} are needed: fewer are harmed by it.`, `${short} short`, limit, () => [
     { say: `with ${short} more ${least - frames === 1 ? 'frame' : 'frames'} of bees`, change: withColony({ framesOfBees: least }) },
   ])
 }
@@ -68,7 +73,7 @@ function newQueen(option: Treatment, s: JudgedSituation, days: number, make: Mak
         : 'By then the new queen should have laid for three weeks: see eggs first.',
       'new',
       limit,
-      [{ say: 'with a queen that is settled', change: withColony({ queen: 'laying' }) }],
+      () => [{ say: 'with a queen that is settled', change: withColony({ queen: 'laying' }) }],
     )
   }
   return {
@@ -88,7 +93,7 @@ function newQueen(option: Treatment, s: JudgedSituation, days: number, make: Mak
 const queen: Aspect = (option, s, make) => {
   const state = s.colony.queen
   const days = option.hive.queenLayingDays
-  const settled: Way[] = [{ say: 'with a laying queen', change: withColony({ queen: 'laying' }) }]
+  const settled = () => [{ say: 'with a laying queen', change: withColony({ queen: 'laying' }) }]
   if (days === null) {
     if (state === 'absent') return make('care', 'No queen: settle the queen first, whatever is done about mites.', 'no queen', null, settled)
     return null
@@ -103,7 +108,7 @@ const queen: Aspect = (option, s, make) => {
     )
   if (state === 'new') return newQueen(option, s, days, make)
   if (state === 'laying')
-    return make('fits', 'The queen is laying.', null, 'laying', [{ say: 'without a laying queen', change: withColony({ queen: 'absent' }) }])
+    return make('fits', 'The queen is laying.', null, 'laying', () => [{ say: 'without a laying queen', change: withColony({ queen: 'absent' }) }])
   return make('care', 'Whether the queen is laying is not known: look for eggs first.', 'queen?', 'laying', settled)
 }
 
@@ -111,7 +116,7 @@ const settling: Aspect = (option, s, make) => {
   const { newlyHived, hivedOn } = s.colony
   const recent = newlyHived ?? (hivedOn !== null && daysBetween(hivedOn, s.asOf) < SETTLING_DAYS)
   if (!recent || option.hive.newlyHived === 'any') return null
-  return make('ruled-out', 'Newly hived: it would leave the hive. Not until its brood is established.', 'new', 'established', [
+  return make('ruled-out', 'Newly hived: it would leave the hive. Not until its brood is established.', 'new', 'established', () => [
     { say: 'once its brood is established', change: withColony({ newlyHived: false }) },
   ])
 }
@@ -119,7 +124,7 @@ const settling: Aspect = (option, s, make) => {
 const entrance: Aspect = (option, s, make) => {
   const state = s.colony.entrance
   if (option.hive.entrance === 'any' || state === 'full') return null
-  const ways = [{ say: 'with the entrance at full width', change: withColony({ entrance: 'full' }) }]
+  const ways = () => [{ say: 'with the entrance at full width', change: withColony({ entrance: 'full' }) }]
   if (state === null) return make('care', 'The entrance is not known: it must be full width all through the course.', 'entrance?', 'full width', ways)
   return make('care', 'The entrance is reduced: take the reducer out before the first dose, and leave it out.', 'reduced', 'full width', ways)
 }
@@ -127,7 +132,7 @@ const entrance: Aspect = (option, s, make) => {
 const screen: Aspect = (option, s, make) => {
   const { floor } = s.colony
   if (option.hive.screen === 'any' || floor === 'solid' || floor === 'screen-closed') return null
-  const ways = [{ say: 'with the tray in', change: withColony({ floor: 'screen-closed' }) }]
+  const ways = () => [{ say: 'with the tray in', change: withColony({ floor: 'screen-closed' }) }]
   if (floor === null) return make('care', 'The floor is not known: a screen must have its tray in.', 'floor?', 'closed', ways)
   return make('care', 'The screened floor is open: put the tray in, or the vapour sinks away.', 'screen', 'closed', ways)
 }
@@ -135,21 +140,21 @@ const screen: Aspect = (option, s, make) => {
 const wet: Aspect = (option, s, make) => {
   const { floorWet } = s.colony
   if (option.hive.floor === 'any' || floorWet === false) return null
-  const ways = [{ say: 'on a dry floor', change: withColony({ floorWet: false }) }]
+  const ways = () => [{ say: 'on a dry floor', change: withColony({ floorWet: false }) }]
   if (floorWet === null) return make('care', 'Whether the floor is dry is not known: on a wet one the bees are harmed.', 'floor?', 'dry', ways)
   return make('wait', 'The floor is wet: dry it, or change it, before anything is dribbled.', 'wet', 'dry', ways)
 }
 
 const feeding: Aspect = (option, s, make) => {
   if (option.hive.feeding === 'any' || !s.colony.feeding) return null
-  return make('care', 'Being fed: take the feeder off for the course.', 'fed', 'no feed', [
+  return make('care', 'Being fed: take the feeder off for the course.', 'fed', 'no feed', () => [
     { say: 'with the feeder off', change: withColony({ feeding: false }) },
   ])
 }
 
 const kindOfHive: Aspect = (option, s, make) => {
   if (option.hive.topBar === null || s.colony.hive !== 'top-bar') return null
-  return make('care', `A top-bar hive: ${option.hive.topBar}.`, 'top-bar', 'frames', [
+  return make('care', `A top-bar hive: ${option.hive.topBar}.`, 'top-bar', 'frames', () => [
     { say: 'in a hive with frames', change: withColony({ hive: 'frames' }) },
   ])
 }
@@ -162,10 +167,15 @@ const moving: Aspect = (option, s, make) => {
       'Not in the winter rest: bees in a cluster do not spread it, and strips would stay in over winter.',
       'winter',
       'moving',
-      [{ say: 'once the bees are moving again in spring', change: (x) => ({ ...x, phase: 'increase', colony: { ...x.colony, clustered: false } }) }],
+      () => [
+        {
+          say: 'once the bees are moving again in spring',
+          change: (x: JudgedSituation) => ({ ...x, phase: 'increase' as const, colony: { ...x.colony, clustered: false } }),
+        },
+      ],
     )
   if (s.colony.clustered)
-    return make('wait', 'The bees are clustered: they must move over the strips.', 'cluster', 'moving', [
+    return make('wait', 'The bees are clustered: they must move over the strips.', 'cluster', 'moving', () => [
       { say: 'once the bees are moving', change: withColony({ clustered: false }) },
     ])
   return null

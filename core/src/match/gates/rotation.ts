@@ -148,6 +148,8 @@ export const rotation: Gate = (option, s) => {
     text: () => text,
     flip,
   })
+  if (s.history.length === 0 && !s.yardHistory?.length && rule.resistance === null)
+    return [make('fits', 'No earlier treatment is known.', null, () => (rule.change ? 'Needs care after a course of the same active.' : null))]
   const past = s.history.filter((p) => p.start <= s.startOn)
   const own = past.filter((p) => sameClass(option, p))
   const given = past.filter(isGiven).toSorted((a, b) => a.start.localeCompare(b.start))

@@ -97,8 +97,8 @@ function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): Lazy
   return {
     gate: 'supers',
     level: fits ? 'fits' : allowed === 'unknown' ? 'care' : 'ruled-out',
-    figure: `${Math.abs(daysBetween(clear, nextOn))} d`,
-    limit: sayDay(nextOn, s.startOn),
+    figure: () => `${Math.abs(daysBetween(clear, nextOn))} d`,
+    limit: () => sayDay(nextOn, s.startOn),
     source,
     text: () =>
       fits

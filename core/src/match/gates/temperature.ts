@@ -89,8 +89,8 @@ export const temperature: Gate = (option, s) => {
     return {
       gate: 'temperature',
       level: w.level,
-      figure: w.figure === null ? 'not known' : `${plain(w.figure, 0)}°`,
-      limit: sayRange(w.level === 'wait' ? limit.outer : limit.best),
+      figure: () => (w.figure === null ? 'not known' : `${plain(w.figure, 0)}°`),
+      limit: () => sayRange(w.level === 'wait' ? limit.outer : limit.best),
       source: saySource(limit.source),
       text: () => sayWeighed(limit, w, s.asOf),
       flip: () => sayChange(option, limit, w, s),

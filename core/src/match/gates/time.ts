@@ -13,11 +13,14 @@ interface Schedule {
   readonly recount: number | 'by-the-count' | null
 }
 
+/** What treats: the hive must be open for it, whatever else may be left. */
+const WORK: ReadonlySet<Step['job']> = new Set(['dose', 'remove', 'put-back'])
+
 /** What is taken out may come out as soon as the shortest course is over. */
 const dayOf = (step: Step, pattern: CoursePattern, least: number): number => (step.job === 'remove' ? Math.max(least, 0) : nominalDay(step, pattern))
 
 function workOut(pattern: CoursePattern, least: number): Schedule {
-  const opening = pattern.steps.filter((step) => step.opensHive && (step.job === 'dose' || step.job === 'remove'))
+  const opening = pattern.steps.filter((step) => step.opensHive && WORK.has(step.job))
   const recount = pattern.steps.find((step) => step.job === 'recount')
   const lastWork = opening.length > 0 ? Math.max(...opening.map((step) => dayOf(step, pattern, least))) : null
   if (!recount) return { lastWork, recount: null }
@@ -64,7 +67,7 @@ function season(option: Treatment, s: JudgedSituation): LazyFinding[] {
 }
 
 function finding(level: Level, room: number, last: Day, s: JudgedSituation, text: () => string, flip: () => string): LazyFinding[] {
-  return [{ gate: 'time', level, figure: `${Math.abs(room)} d`, limit: sayDay(last, s.startOn), source: SOURCE, text, flip }]
+  return [{ gate: 'time', level, figure: () => `${Math.abs(room)} d`, limit: () => sayDay(last, s.startOn), source: SOURCE, text, flip }]
 }
 
 /** Is there time, before the hive is closed for winter, to treat, take out and count again? */

@@ -108,7 +108,10 @@ export const FORMIC_SOURCES = [
 const first = { job: 'dose', n: 1 } as const
 /** What follows every form laid as strips; `days` is the length of the course. */
 export const afterFormic = (days: number, dose: Step['after'] = first, sinceDose: number = days): Step[] => [
-  putBack(dose, [sinceDose, sinceDose, sinceDose + 7], 'Course over: reducer and feeder may go back, the strips may stay'),
+  putBack(dose, [sinceDose, sinceDose, sinceDose + 7], 'Course over: reducer and feeder may go back, the strips may stay', {
+    ends: 'course',
+    opensHive: false,
+  }),
   supersOn(dose, sinceDose),
   recount(dose, [sinceDose + 7, sinceDose + 10, sinceDose + 14]),
   queenCheck(1, dose, [sinceDose + 7, sinceDose + 10, sinceDose + 14], 'Look for eggs: is the queen laying?'),

@@ -20,7 +20,7 @@ export const broodBreak: Treatment = {
     dormant: { level: 'ruled-out', why: 'there is no brood to break in the winter rest, and no queen to spare', source: PRACTICE },
     decrease: {
       level: 'care',
-      why: 'winter bees are due: it must be over six to eight weeks before winter, and a lost queen is hard to replace',
+      why: 'it must be over six to eight weeks before winter, and a lost queen is hard to replace',
       source: PRACTICE,
     },
   },

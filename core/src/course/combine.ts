@@ -1,0 +1,85 @@
+import { match, type Judged, type Matched } from '../match/index.ts'
+import { phaseOf, type PastCourse, type TreatmentKey } from '../situation/index.ts'
+import { addDays, type Day } from '../time/index.ts'
+import { COMBINATIONS, courseSpan, treatmentOf, type CombinationRule, type Efficacy, type Treatment } from '../treatments/index.ts'
+
+/** One part of a two-part course: what, and the first day in its window on which it fits, or fits with care. */
+export interface CombinationPart {
+  readonly treatment: TreatmentKey
+  readonly start: Day
+  readonly verdict: 'fits' | 'care'
+}
+export interface Combination {
+  readonly key: CombinationRule['key']
+  readonly name: string
+  readonly parts: readonly [CombinationPart, CombinationPart]
+  readonly onlyIf: CombinationRule['onlyIf']
+  readonly why: string
+  /** Mites per 100 bees likely left after both, as if each took its published share of what it met. */
+  readonly left: { readonly low: number; readonly high: number }
+}
+
+/** Most offered at once. */
+const MOST = 3
+
+const shareOf = (treatment: Treatment, broodless: boolean): Efficacy | null =>
+  treatment.reach === 'opens' ? { low: 0, high: 0 } : (treatment.efficacy?.[broodless ? 'broodless' : 'brood'] ?? null)
+
+/** The case as it would stand when the second part is begun: the first is in the history, and may have left no brood. */
+function afterFirst(s: Judged, rule: CombinationRule, first: Treatment, start: Day, day: Day): Judged {
+  const end = addDays(start, courseSpan(first, s.colony.brood, s.rules[first.key]).least)
+  const past: PastCourse = { treatment: first.key, start, end: end <= day ? end : null, efficacy: null }
+  const colony = rule.leavesNoBrood ? { ...s.colony, brood: 'none' as const, framesOfBrood: 0, queen: 'laying' as const } : s.colony
+  return { ...s, startOn: day, colony, history: [...s.history, past] }
+}
+
+function secondPart(s: Judged, rule: CombinationRule, first: Treatment, start: Day): { part: CombinationPart; treatment: Treatment } | null {
+  const from = rule.after.from === 'end' ? addDays(start, courseSpan(first, s.colony.brood, s.rules[first.key]).least) : start
+  for (const key of rule.second) {
+    const treatment = treatmentOf(key)
+    if (!treatment || treatment.rotation.class === first.rotation.class) continue
+    for (let n = rule.after.earliest; n <= rule.after.latest; n++) {
+      const day = addDays(from, n)
+      const [found] = match(afterFirst(s, rule, first, start, day), [treatment])
+      if (found && (found.verdict === 'fits' || found.verdict === 'care'))
+        return { part: { treatment: key, start: day, verdict: found.verdict }, treatment }
+    }
+  }
+  return null
+}
+
+/**
+ * Two-part courses that leave fewer mites than any one option that can be begun on the day, where the colony is over its limit and one
+ * alone may leave it there. The second part is put through all gates on its own day.
+ */
+export function combinationsFor(s: Judged, options: readonly Matched[]): Combination[] {
+  const { level, low, high, threshold, unit } = s.judgement
+  if ((level !== 'treat' && level !== 'urgent') || low === null || high === null || threshold === null || unit !== 'per100') return []
+  const broodless = s.colony.brood === 'none' || s.colony.brood === 'open'
+  const usable = options.filter((o) => o.verdict === 'fits' || o.verdict === 'care')
+  const worstLeft = (e: Efficacy) => high * (1 - e.low)
+  const single = usable
+    .map((o) => o.treatment)
+    .filter((t) => t.way === 'given')
+    .map((t) => shareOf(t, broodless))
+    .filter((e) => e !== null)
+    .map(worstLeft)
+  const best = Math.min(Infinity, ...single)
+  if (best < threshold) return []
+  const phase = phaseOf(s)
+  const found = COMBINATIONS.filter((rule) => rule.phases.includes(phase)).flatMap((rule): Combination[] => {
+    for (const key of rule.first) {
+      const option = usable.find((o) => o.treatment.key === key)
+      if (!option || (option.verdict !== 'fits' && option.verdict !== 'care')) continue
+      const second = secondPart(s, rule, option.treatment, s.startOn)
+      const [one, two] = [shareOf(option.treatment, broodless), second && shareOf(second.treatment, broodless || rule.leavesNoBrood)]
+      if (!second || !one || !two) continue
+      const left = { low: low * (1 - one.high) * (1 - two.high), high: high * (1 - one.low) * (1 - two.low) }
+      if (left.high >= best) continue
+      const first: CombinationPart = { treatment: key, start: s.startOn, verdict: option.verdict }
+      return [{ key: rule.key, name: rule.name, parts: [first, second.part], onlyIf: rule.onlyIf, why: rule.why, left }]
+    }
+    return []
+  })
+  return found.toSorted((a, b) => a.left.high - b.left.high).slice(0, MOST)
+}

@@ -1,0 +1,186 @@
+import { judge, limitOf, URGENT } from '../judge/index.ts'
+import type { Rule } from '../situation/index.ts'
+import type { Treatment } from '../treatments/index.ts'
+import { GATES } from './gates/index.ts'
+import { LEVELS, levelAt, withColony, worseThan, worstOf, type Gate, type JudgedSituation, type Level } from './finding.ts'
+
+/** One thing that is not known, and what it might turn out to be. */
+interface Unknown {
+  readonly fact: string
+  readonly question: string
+  readonly unknown: (s: JudgedSituation, option: Treatment) => boolean
+  readonly answers: (s: JudgedSituation, option: Treatment) => readonly Answered[]
+}
+interface Answered {
+  readonly say: string
+  readonly change: (s: JudgedSituation) => JudgedSituation
+}
+
+const NO_RULE: Rule = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
+const colony = (fact: string, question: string, key: keyof JudgedSituation['colony'], answers: readonly Answered[]): Unknown => ({
+  fact,
+  question,
+  unknown: (s) => s.colony[key] === null || s.colony[key] === 'unknown',
+  answers: () => answers,
+})
+const be = (say: string, facts: Partial<JudgedSituation['colony']>): Answered => ({ say, change: withColony(facts) })
+
+/** A jar of 300 bees with so many mites, counted today. */
+function jar(s: JudgedSituation, mites: number): JudgedSituation {
+  const counts = [
+    ...s.counts.filter((c) => c.date !== s.asOf),
+    { date: s.asOf, method: 'wash' as const, mites, bees: 300, days: null, recovery: null, representative: null },
+  ]
+  return { ...s, counts, judgement: judge({ ...s, counts }) }
+}
+
+/** Everything that may be not known, in the order in which it is easiest to find out. */
+const UNKNOWNS: readonly Unknown[] = [
+  {
+    fact: 'authorised',
+    question: 'Is it authorised where you are? Look at the label and your local list.',
+    unknown: (s, option) => option.way === 'given' && (s.rules[option.key]?.authorised ?? 'unknown') === 'unknown',
+    answers: (_s, option) =>
+      (['yes', 'no'] as const).map((authorised) => ({
+        say: authorised === 'yes' ? 'if it is authorised' : 'if it is not authorised',
+        change: (x) => ({ ...x, rules: { ...x.rules, [option.key]: { ...NO_RULE, ...x.rules[option.key], authorised } } }),
+      })),
+  },
+  {
+    fact: 'withSupers',
+    question: 'Does your label allow it with supers on?',
+    unknown: (s, option) => option.supers.while === 'may-stay' && s.supers.now !== 'none' && (s.rules[option.key]?.withSupers ?? null) === null,
+    answers: (_s, option) =>
+      [true, false].map((withSupers) => ({
+        say: withSupers ? 'if supers may stay on' : 'if they may not',
+        change: (x) => ({ ...x, rules: { ...x.rules, [option.key]: { ...NO_RULE, ...x.rules[option.key], withSupers } } }),
+      })),
+  },
+  {
+    fact: 'supers',
+    question: 'Are supers on for people?',
+    unknown: (s) => s.supers.now === null,
+    answers: () => [
+      { say: 'with no supers on', change: (s) => ({ ...s, supers: { ...s.supers, now: 'none' } }) },
+      { say: 'with supers on for people', change: (s) => ({ ...s, supers: { ...s.supers, now: 'for-people' } }) },
+    ],
+  },
+  colony('entrance', 'Is the entrance at full width?', 'entrance', [
+    be('with a full entrance', { entrance: 'full' }),
+    be('with a reducer in', { entrance: 'reduced' }),
+  ]),
+  colony('floor', 'Is the floor solid, or a screen with its tray in?', 'floor', [
+    be('on a solid floor', { floor: 'solid' }),
+    be('on an open screen', { floor: 'screen-open' }),
+  ]),
+  colony('floorWet', 'Is the floor dry?', 'floorWet', [be('on a dry floor', { floorWet: false }), be('on a wet floor', { floorWet: true })]),
+  {
+    fact: 'count',
+    question: 'How many mites in a wash of about 300 bees?',
+    unknown: (s) => s.judgement.level === 'unknown',
+    answers: (s) => {
+      const limit = limitOf(s.keeper, s.judgement.phase)
+      const over = Math.ceil((300 * limit.mites) / limit.bees)
+      const danger = 3 * URGENT[s.judgement.phase === 'dormant' ? 'dormant' : 'awake']
+      return [0, over, danger].map((mites) => ({ say: `with ${mites} mites on 300 bees`, change: (x) => jar(x, mites) }))
+    },
+  },
+  colony('framesOfBees', 'How many frames of bees?', 'framesOfBees', [
+    be('with 1 frame of bees', { framesOfBees: 1 }),
+    be('with 5 frames of bees', { framesOfBees: 5 }),
+    be('with 12 frames of bees', { framesOfBees: 12 }),
+  ]),
+  colony('brood', 'Is there brood, and is any of it capped?', 'brood', [
+    be('without brood', { brood: 'none' }),
+    be('with open brood only', { brood: 'open' }),
+    be('with capped brood', { brood: 'capped' }),
+  ]),
+  colony('queen', 'Is the queen laying? Look for eggs.', 'queen', [
+    be('with a laying queen', { queen: 'laying' }),
+    be('with a new queen', { queen: 'new' }),
+    be('without a queen', { queen: 'absent' }),
+  ]),
+]
+
+const verdictOf = (option: Treatment, s: JudgedSituation): Level => worstOf(gateList.map((gate) => levelAt(gate, option, s)))
+const gateList: readonly Gate[] = Object.values(GATES)
+
+/** A fact that is not known, and what it would change. */
+export interface Doubt {
+  readonly fact: string
+  readonly question: string
+  /** Options whose verdict it would change, with the answers that would. */
+  readonly changes: readonly { readonly treatment: Treatment; readonly say: string; readonly to: Level }[]
+}
+
+/** What is not known and would change a verdict on the day; what would change the most first. */
+export function doubtsOf(s: JudgedSituation, options: readonly Treatment[]): Doubt[] {
+  const now = new Map(options.map((o) => [o.key, verdictOf(o, s)]))
+  return UNKNOWNS.map((u) => ({
+    fact: u.fact,
+    question: u.question,
+    changes: options
+      .filter((o) => u.unknown(s, o))
+      .flatMap((treatment) =>
+        u
+          .answers(s, treatment)
+          .map((a) => ({ treatment, say: a.say, to: verdictOf(treatment, a.change(s)) }))
+          .filter((c) => c.to !== now.get(treatment.key)),
+      ),
+  }))
+    .filter((d) => d.changes.length > 0)
+    .toSorted((a, b) => weightOf(b) - weightOf(a))
+}
+/** An option gained or lost counts more than one that needs more or less care. */
+const weightOf = (doubt: Doubt): number => doubt.changes.reduce((sum, c) => sum + (worseThan(c.to, 'care') ? 3 : 1), 0)
+
+interface Asked {
+  readonly unknown: Unknown
+  readonly answers: readonly Answered[]
+}
+
+/** Every way in which some unknowns may turn out. */
+function everyWay(asked: readonly Asked[]): { readonly picks: readonly number[]; readonly change: (s: JudgedSituation) => JudgedSituation }[] {
+  return asked.reduce<{ picks: readonly number[]; change: (s: JudgedSituation) => JudgedSituation }[]>(
+    (ways, { answers }) =>
+      ways.flatMap((w) => answers.map((a, i) => ({ picks: [...w.picks, i], change: (s: JudgedSituation) => a.change(w.change(s)) }))),
+    [{ picks: [], change: (s) => s }],
+  )
+}
+
+const rankOf = (level: Level): number => LEVELS.indexOf(level)
+
+/** The fewest of a gate's unknowns whose answers leave nothing open; levels under `floor` count as `floor`. */
+function fewestFor(gate: Gate, option: Treatment, s: JudgedSituation, asked: readonly Asked[], floor: number): readonly Asked[] {
+  const table = everyWay(asked).map((w) => ({ picks: w.picks, level: Math.max(floor, rankOf(levelAt(gate, option, w.change(s)))) }))
+  const sets = Array.from({ length: 2 ** asked.length }, (_, mask) => asked.map((_a, i) => i).filter((i) => mask & (1 << i)))
+  const settles = (set: readonly number[]) => {
+    const seen = new Map<string, number>()
+    return table.every(({ picks, level }) => {
+      const key = set.map((i) => picks[i]).join()
+      const before = seen.get(key)
+      seen.set(key, level)
+      return before === undefined || before === level
+    })
+  }
+  const best = sets.toSorted((a, b) => a.length - b.length).find(settles) ?? []
+  return best.map((i) => asked[i]).filter((a) => a !== undefined)
+}
+
+/**
+ * The smallest set of questions whose answers settle an option's verdict on the day, whatever they are; empty where nothing that is not
+ * known could change it. The verdict is the worst of its gates, so each gate is settled on its own: a level that another gate has
+ * reached in any case needs no asking.
+ */
+export function questionsFor(option: Treatment, s: JudgedSituation): { readonly fact: string; readonly question: string }[] {
+  const open = UNKNOWNS.filter((u) => u.unknown(s, option)).map((unknown): Asked => ({ unknown, answers: unknown.answers(s, option) }))
+  const byGate = gateList.map((gate) => {
+    const now = levelAt(gate, option, s)
+    const matters = open.filter((a) => a.answers.some((x) => levelAt(gate, option, x.change(s)) !== now))
+    const least = Math.min(...everyWay(matters).map((w) => rankOf(levelAt(gate, option, w.change(s)))))
+    return { gate, matters, least }
+  })
+  const floor = Math.max(...byGate.map((g) => g.least))
+  const wanted = new Set(byGate.flatMap((g) => (g.matters.length === 0 ? [] : fewestFor(g.gate, option, s, g.matters, floor))).map((a) => a.unknown))
+  return UNKNOWNS.filter((u) => wanted.has(u)).map(({ fact, question }) => ({ fact, question }))
+}

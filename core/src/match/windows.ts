@@ -1,0 +1,88 @@
+import { addDays, earlierOf, type Day } from '../time/index.ts'
+import { courseSpan, TREATMENTS, waitDaysOf, type Treatment } from '../treatments/index.ts'
+import { onDay, worseThan, type Gate, type JudgedSituation, type Level } from './finding.ts'
+import { lastStart } from './gates/time.ts'
+
+/** The days on which an option may start. */
+export interface OptionWindows {
+  readonly treatment: Treatment
+  readonly from: Day
+  /** One verdict a day. */
+  readonly days: readonly Level[]
+  /** Unbroken runs of days on which it fits, or fits with care. */
+  readonly spells: readonly { readonly from: Day; readonly to: Day }[]
+  readonly lastStart: LastStart | null
+}
+
+/** The last sensible start, and what sets it. */
+export interface LastStart {
+  readonly day: Day
+  readonly because: 'supers' | 'opening'
+  readonly limit: Day
+}
+
+/**
+ * Counted back from the next supers (course and waiting time must be over) and from the last opening (what is laid in must be out):
+ * the earlier of the two; null where neither is set, or neither matters to this option.
+ */
+export function lastSensibleStart(option: Treatment, s: JudgedSituation): LastStart | null {
+  const rule = s.rules[option.key]
+  const mayStay = option.supers.while === 'any' || (option.supers.while !== 'never' && rule?.withSupers === true)
+  const { nextOn } = s.supers
+  const bySupers =
+    nextOn === null || mayStay || option.way === 'waiting'
+      ? null
+      : addDays(nextOn, -courseSpan(option, s.colony.brood, rule).least - waitDaysOf(option, rule))
+  const byOpening = option.way === 'waiting' ? null : lastStart(option, s)
+  if (byOpening !== null && s.lastOpening !== null && (bySupers === null || earlierOf(byOpening, bySupers) === byOpening))
+    return { day: byOpening, because: 'opening', limit: s.lastOpening }
+  return bySupers !== null && nextOn !== null ? { day: bySupers, because: 'supers', limit: nextOn } : null
+}
+
+function spellsOf(days: readonly Level[], from: Day): { from: Day; to: Day }[] {
+  const spells: { from: Day; to: Day }[] = []
+  days.forEach((level, n) => {
+    if (level !== 'fits' && level !== 'care') return
+    const day = addDays(from, n)
+    const last = spells.at(-1)
+    if (last && addDays(last.to, 1) === day) last.to = day
+    else spells.push({ from: day, to: day })
+  })
+  return spells
+}
+
+/** The worst level of some gates; once nothing can be worse, no more are asked. */
+function worstAt(gates: readonly Gate[], option: Treatment, s: JudgedSituation, from: Level): Level {
+  let worst = from
+  for (const gate of gates) {
+    if (worst === 'ruled-out') return worst
+    for (const found of gate(option, s)) if (worseThan(found.level, worst)) worst = found.level
+  }
+  return worst
+}
+
+/** The verdict of an option in each of some situations that differ in their day alone; gates that read nothing of the day are asked once. */
+export function levelsByDay(option: Treatment, days: readonly JudgedSituation[], anyDay: readonly Gate[], byDay: readonly Gate[]): Level[] {
+  const [first] = days
+  if (!first) return []
+  const always = worstAt(anyDay, option, first, 'fits')
+  return days.map((s) => worstAt(byDay, option, s, always))
+}
+/** The same situation on each of some days. */
+export const onEachDay = (s: JudgedSituation, from: Day, days: number): JudgedSituation[] =>
+  Array.from({ length: days }, (_, n) => onDay(s, addDays(from, n)))
+
+/** For each option the days on which it may start, over some weeks: the picture people plan from. */
+export function windowsOf(
+  s: JudgedSituation,
+  from: Day,
+  days: number,
+  gates: { readonly anyDay: readonly Gate[]; readonly byDay: readonly Gate[] },
+  options: readonly Treatment[] = TREATMENTS,
+): OptionWindows[] {
+  const each = onEachDay(s, from, days)
+  return options.map((treatment) => {
+    const levels = levelsByDay(treatment, each, gates.anyDay, gates.byDay)
+    return { treatment, from, days: levels, spells: spellsOf(levels, from), lastStart: lastSensibleStart(treatment, s) }
+  })
+}

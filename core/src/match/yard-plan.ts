@@ -1,0 +1,168 @@
+import type { Stock, TreatmentKey } from '../situation/index.ts'
+import type { Day } from '../time/index.ts'
+import { doseOf, dosesOf, patternOf, treatmentOf, type DoseUnit, type Treatment } from '../treatments/index.ts'
+import type { JudgedSituation, Level } from './finding.ts'
+import { placeAmongEquals, type Matched } from './match.ts'
+
+/** A colony with its options weighed on the day. */
+export interface YardLine {
+  readonly id: string
+  readonly situation: JudgedSituation
+  readonly options: readonly Pick<Matched, 'treatment' | 'verdict' | 'earliest'>[]
+}
+
+/** One option of a plan and the colonies it is for. */
+export interface YardGroup {
+  readonly treatment: TreatmentKey
+  readonly colonies: readonly string[]
+  /** Those of them for which it fits with care only. */
+  readonly withCare: readonly string[]
+  /** What the whole course takes; null where nothing is given. */
+  readonly takes: { readonly amount: number; readonly unit: DoseUnit; readonly firstDay: number } | null
+  /** Missing on the shelf for the yard as a whole; 0 where it is enough or the shelf is not written down. */
+  readonly short: number
+  /** Colonies, in standing order, that the shelf serves. */
+  readonly serves: number
+  /** Days the first dose takes with the people there are, by the label's most strips a person a day. */
+  readonly days: number
+}
+export interface Unserved {
+  readonly id: string
+  /** The first option that would fit later. */
+  readonly earliest: { readonly treatment: TreatmentKey; readonly day: Day } | null
+}
+export interface YardPlan {
+  readonly groups: readonly YardGroup[]
+  readonly unserved: readonly Unserved[]
+}
+
+/** Options that kill mites, or open the way to: what a plan may be made of. */
+const mayServe = (treatment: Treatment): boolean => treatment.way !== 'waiting' && treatment.reach !== 'brake'
+
+interface Choice {
+  readonly treatment: Treatment
+  /** Cost for each colony; null where it cannot be given on the day. */
+  readonly costs: readonly (number | null)[]
+}
+
+/** Care costs more than any place in the keeper's own order. */
+const CARE = 1000
+const costOf = (level: Level, place: number): number | null => (level === 'fits' ? place : level === 'care' ? CARE + place : null)
+
+function choicesOf(lines: readonly YardLine[]): Choice[] {
+  const keys = new Set(lines.flatMap((l) => l.options.map((o) => o.treatment)))
+  return [...keys]
+    .filter(mayServe)
+    .map((treatment) => ({
+      treatment,
+      costs: lines.map((line) => {
+        const found = line.options.find((o) => o.treatment.key === treatment.key)
+        return found ? costOf(found.verdict, placeAmongEquals(treatment, line.situation.keeper.priority, line.situation)) : null
+      }),
+    }))
+    .filter((c) => c.costs.some((x) => x !== null))
+}
+
+/** The cheapest of a set of options for each colony, and the sum; null where one of those to be served is not. */
+function spread(set: readonly Choice[], wanted: readonly number[]): { readonly picks: readonly number[]; readonly cost: number } | null {
+  const picks: number[] = []
+  let cost = 0
+  for (const colony of wanted) {
+    let best = -1
+    let least = Infinity
+    set.forEach((choice, i) => {
+      const x = choice.costs[colony]
+      if (x !== null && x !== undefined && x < least) [best, least] = [i, x]
+    })
+    if (best < 0) return null
+    picks.push(best)
+    cost += least
+  }
+  return { picks, cost }
+}
+
+/** All sets of `size` of the choices, in turn. */
+function* setsOf(choices: readonly Choice[], size: number, from = 0): Generator<readonly Choice[]> {
+  if (size === 0) yield []
+  else for (let i = from; i <= choices.length - size; i++) for (const rest of setsOf(choices, size - 1, i + 1)) yield [choices[i] as Choice, ...rest]
+}
+
+/** The fewest options that serve all who can be served; of those sets the one that is cheapest in care and in the keeper's order. Exact: every set is tried. */
+function fewest(choices: readonly Choice[], wanted: readonly number[]): { readonly set: readonly Choice[]; readonly picks: readonly number[] } {
+  for (let size = 1; size <= choices.length; size++) {
+    let best: { set: readonly Choice[]; picks: readonly number[]; cost: number } | null = null
+    for (const set of setsOf(choices, size)) {
+      const found = spread(set, wanted)
+      if (found && (best === null || found.cost < best.cost)) best = { set, ...found }
+    }
+    if (best) return best
+  }
+  return { set: [], picks: [] }
+}
+
+function groupOf(treatment: Treatment, lines: readonly YardLine[], stock: Stock | undefined, people: number): YardGroup {
+  const withCare = lines.filter((l) => l.options.find((o) => o.treatment.key === treatment.key)?.verdict === 'care').map((l) => l.id)
+  const base = { treatment: treatment.key, colonies: lines.map((l) => l.id), withCare }
+  const each = lines.map((l) => {
+    const dose = doseOf(treatment, l.situation)
+    const doses = dosesOf(patternOf(treatment, l.situation.colony.brood))
+    return { first: dose?.amount ?? 0, whole: (dose?.amount ?? 0) * doses, unit: dose?.unit ?? null }
+  })
+  const unit = each[0]?.unit ?? null
+  if (unit === null) return { ...base, takes: null, short: 0, serves: lines.length, days: 1 }
+  const amount = each.reduce((sum, e) => sum + e.whole, 0)
+  const firstDay = each.reduce((sum, e) => sum + e.first, 0)
+  const units = stock?.units ?? null
+  let left = units ?? Infinity
+  const serves = each.findIndex((e) => (left -= e.whole) < 0)
+  const limit = treatment.mostAPersonADay
+  return {
+    ...base,
+    takes: { amount, unit, firstDay },
+    short: units === null ? 0 : Math.max(0, amount - units),
+    serves: serves < 0 ? lines.length : serves,
+    days: limit === null ? 1 : Math.max(1, Math.ceil(firstDay / (limit * Math.max(1, people)))),
+  }
+}
+
+function laterFor(line: YardLine): Unserved {
+  const first = line.options
+    .filter((o) => mayServe(o.treatment) && o.earliest !== null)
+    .reduce<{ treatment: TreatmentKey; day: Day } | null>(
+      (best, o) => (o.earliest !== null && (best === null || o.earliest < best.day) ? { treatment: o.treatment.key, day: o.earliest } : best),
+      null,
+    )
+  return { id: line.id, earliest: first }
+}
+
+/**
+ * A plan for some colonies of a yard on one day: one option for all where one serves all, else the fewest that do (a set cover,
+ * solved exactly), with those that none can serve named. Materials are totals over the whole course; the shelf is shared, in
+ * standing order. `people` is how many handle strips.
+ */
+export function planYard(lines: readonly YardLine[], people = 1): YardPlan {
+  const choices = choicesOf(lines)
+  const wanted = lines.map((_, i) => i).filter((i) => choices.some((c) => c.costs[i] !== null))
+  const unserved = lines.filter((_, i) => !wanted.includes(i)).map(laterFor)
+  const { set, picks } = fewest(choices, wanted)
+  const groups = set
+    .map((choice, i) => {
+      const mine = wanted.filter((_, n) => picks[n] === i).flatMap((at) => lines[at] ?? [])
+      const stock = mine[0]?.situation.stock[choice.treatment.key]
+      return groupOf(choice.treatment, mine, stock, people)
+    })
+    .filter((g) => g.colonies.length > 0)
+    .toSorted((a, b) => b.colonies.length - a.colonies.length)
+  return { groups, unserved }
+}
+
+/** The same with the options chosen by the keeper: one group a treatment, whatever the plan would have been. */
+export function planAs(chosen: ReadonlyMap<string, TreatmentKey>, lines: readonly YardLine[], people = 1): YardPlan {
+  const keys = [...new Set(chosen.values())]
+  const groups = keys.flatMap((key) => {
+    const treatment = treatmentOf(key)
+    const mine = lines.filter((l) => chosen.get(l.id) === key)
+    return treatment && mine.length > 0 ? [groupOf(treatment, mine, mine[0]?.situation.stock[key], people)] : []
+  })
+  return { groups, unserved: lines.filter((l) => !chosen.has(l.id)).map(laterFor) }
+}
