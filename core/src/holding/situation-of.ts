@@ -44,8 +44,12 @@ function factsOf(colony: ColonyRecord): ColonyFacts {
   }
 }
 
+// Every colony of a yard reads the courses of all the others.
+const courses = new WeakMap<ColonyRecord, { readonly today: Day; readonly past: PastCourse[] }>()
 function pastCourses(colony: ColonyRecord, today: Day): PastCourse[] {
-  return colony.courses
+  const kept = courses.get(colony)
+  if (kept?.today === today) return kept.past
+  const past = colony.courses
     .map((record) => courseState(record, colony, today))
     .filter((state) => !state.cancelled && state.treatment.way !== 'waiting')
     .map((state) => ({
@@ -54,6 +58,26 @@ function pastCourses(colony: ColonyRecord, today: Day): PastCourse[] {
       end: state.course.endedOn,
       efficacy: state.outcome?.efficacy?.estimate ?? null,
     }))
+  courses.set(colony, { today, past })
+  return past
+}
+
+/** Most courses of other colonies that are carried in a case, the newest. */
+const MOST_OF_YARD = 60
+
+/** Courses of the other colonies of a yard: each that was counted after, and of those that were not one a treatment and day. */
+function yardCourses(yard: YardRecord, colony: ColonyRecord): PastCourse[] {
+  const seen = new Set<string>()
+  return yard.colonies
+    .filter((other) => other.id !== colony.id)
+    .flatMap((other) => pastCourses(other, yard.today))
+    .filter((p) => {
+      if (p.efficacy !== null) return true
+      const key = `${p.treatment} ${p.start}`
+      return !seen.has(key) && Boolean(seen.add(key))
+    })
+    .toSorted((a, b) => a.start.localeCompare(b.start))
+    .slice(-MOST_OF_YARD)
 }
 
 /** A kept count as the facts it is judged by: one a sample. */
@@ -71,9 +95,17 @@ export const countFacts = (count: Pick<CountRecord, 'onDay' | 'method' | 'recove
 
 /** What a keeper judges by. */
 export function keeperFacts(settings: SettingsRecord): KeeperFacts {
-  const { school, organicOnly, priority, kit } = settings
+  const { school, organicOnly, noLiquidAcids, priority, kit } = settings
   const limits = settings.ownLimits?.[school]
-  return { school, organicOnly, priority, kit, ...(limits ? { limits } : {}), ...(settings.boards ? { boards: settings.boards } : {}) }
+  return {
+    school,
+    organicOnly,
+    ...(noLiquidAcids ? { noLiquidAcids } : {}),
+    priority,
+    kit,
+    ...(limits ? { limits } : {}),
+    ...(settings.boards ? { boards: settings.boards } : {}),
+  }
 }
 
 /** The case of a colony as its yard stands, judged for `startOn`: what every judgement in the page is made on. */
@@ -91,6 +123,7 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
     normals: yard.normals,
     lastOpening: yard.lastOpening,
     history: pastCourses(colony, yard.today),
+    yardHistory: yardCourses(yard, colony),
     keeper: keeperFacts(settings),
     rules: settings.rules,
     stock: settings.stock,

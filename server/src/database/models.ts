@@ -22,6 +22,7 @@ const TABLES: Record<string, ModelAttributes<Row>> = {
     boards: TEXT,
     cup: JSONB,
     sugarRecovery: REAL,
+    noLiquidAcids: BOOLEAN,
     ...kept,
   },
   yards: {

@@ -55,6 +55,7 @@ const SETTINGS: Omit<SettingsRecord, 'id'> = {
   boards: null,
   cup: null,
   sugarRecovery: null,
+  noLiquidAcids: false,
 }
 
 function lookOf(colony: DemoColony, onDay: Day, facts: Partial<LookRecord>): LookRecord {

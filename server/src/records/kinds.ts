@@ -323,6 +323,11 @@ const rule = Joi.object({
   gramsPerBox: maybe(Joi.number().min(0.01).max(10)),
   mostCourses: maybe(Joi.number().integer().min(0).max(52)),
   mostDays: maybe(Joi.number().integer().min(1).max(366)),
+  waitDays: maybe(Joi.number().integer().min(0).max(366)),
+  prescription: maybe(Joi.boolean()),
+  note: text(500),
+  confirmedOn: maybeDay(),
+  starter: text(60),
 })
 const shelf = Joi.object({ units: maybe(Joi.number().min(0).max(100_000)), expires: maybeDay() })
 const phaseLimits = () => Joi.object(Object.fromEntries(PHASES.map((phase) => [phase, limitSchema()])))
@@ -349,6 +354,7 @@ const settings: Kind = {
     boards: maybe(Joi.string().valid(...BOARD_KINDS)),
     cup: maybe(Joi.object({ mL: Joi.number().min(20).max(1000).required(), bees: Joi.number().integer().min(30).max(3000).required() })),
     sugarRecovery: maybe(Joi.number().min(0.05).max(1)),
+    noLiquidAcids: Joi.boolean().default(false),
   }),
   check: async ({ scope }, _body, settingsId) => {
     if (settingsId !== scope.holdingId) throw Problem.notFound()

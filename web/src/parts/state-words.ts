@@ -78,6 +78,7 @@ const LABELS: Readonly<Record<string, string>> = {
   ownLimits: 'Your own limits',
   cup: 'Your cup',
   sugarRecovery: 'Share the sugar roll finds',
+  noLiquidAcids: 'No liquid acids',
   rules: 'Your list',
   stock: 'On the shelf',
 }

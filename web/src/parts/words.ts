@@ -45,6 +45,7 @@ export const PRIORITY_WORDS: readonly (readonly [Priority, string])[] = [
   ['fewest-visits', 'fewest visits first'],
   ['gentle', 'gentlest first'],
   ['keep-supers', 'keep supers on first'],
+  ['clean-wax', 'cleanest for the wax first'],
 ]
 export const AUTHORISED_WORDS = [
   ['unknown', 'not known'],
