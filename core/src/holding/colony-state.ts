@@ -46,16 +46,14 @@ const SHORT: Record<string, string> = {
 }
 
 function sayStep(job: PlannedJob, state: CourseState, due: DueState): string {
-  const strips = state.course.dose?.unit === 'strip'
   const rounds = state.course.pattern.steps.filter((s) => s.job === 'dose').length
+  const { verb } = state.treatment
   const what =
     job.job === 'dose'
-      ? strips
-        ? 'lay the strips'
-        : rounds > 1
-          ? `round ${job.n}`
-          : 'vaporise'
-      : job.job === 'remove'
+      ? rounds > 1
+        ? `round ${job.n}: ${verb}`
+        : verb
+      : job.job === 'remove' && state.course.dose?.unit === 'strip'
         ? 'take strips out'
         : (SHORT[job.job] ?? job.job)
   if (due === 'overdue') return `${what} now`

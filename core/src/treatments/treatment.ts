@@ -143,6 +143,8 @@ export interface Treatment {
   readonly name: string
   /** One line on what it is. */
   readonly short: string
+  /** What the hand does at a dose: "lay the strips". */
+  readonly verb: string
   /** `given` to the bees, `hive-work` on frames and queens, or `waiting`. */
   readonly way: 'given' | 'hive-work' | 'waiting'
   /** The active ingredient; null where nothing is given. */

@@ -1,23 +1,8 @@
 import type { Tool } from '../../situation/index.ts'
 import { sayDay } from '../../time/index.ts'
-import { doseOf, dosesOf, patternOf, sayAmount, saySource } from '../../treatments/index.ts'
+import { doseOf, dosesOf, patternOf, sayAmount, saySource, sayTools } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
 import { sayFlip, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
-
-const SAID: Record<Tool, string> = {
-  vaporiser: 'a vaporiser',
-  respirator: 'a respirator with an acid-gas and organic-vapour cartridge',
-  'acid-gloves': 'acid-proof gloves',
-  gloves: 'gloves',
-  'eye-protection': 'tight eye protection',
-  scales: 'scales',
-  'spacer-rim': 'a spacer rim',
-}
-const list = (tools: readonly Tool[]) =>
-  tools
-    .map((t) => SAID[t])
-    .join(', ')
-    .replace(/, ([^,]*)$/, ' and $1')
 
 /** Acid-proof gloves serve where plain ones are asked for. */
 const has = (kit: readonly Tool[], tool: Tool) => kit.includes(tool) || (tool === 'gloves' && kit.includes('acid-gloves'))
@@ -37,7 +22,7 @@ const gear: Gate = (option, s) => {
       gate: 'kit',
       level: 'fits',
       source,
-      text: () => `Your kit is not written down, so it is not judged. It takes ${list(needed)}.`,
+      text: () => `Your kit is not written down, so it is not judged. It takes ${sayTools(needed)}.`,
       flip: () => 'It would wait for whatever of that is missing.',
     })
   else {
@@ -51,8 +36,8 @@ const gear: Gate = (option, s) => {
         figure: `${lacking.length} short`,
         limit: null,
         source,
-        text: () => `Missing from your kit: ${list(lacking)}. Fetch what is missing first.`,
-        flip: () => sayFlip(gear, option, s, [{ say: `with ${list(lacking)}`, change: withKit(lacking) }]),
+        text: () => `Missing from your kit: ${sayTools(lacking)}. Fetch what is missing first.`,
+        flip: () => sayFlip(gear, option, s, [{ say: `with ${sayTools(lacking)}`, change: withKit(lacking) }]),
       })
     } else if (wanting.length > 0) {
       found.push({
@@ -61,16 +46,16 @@ const gear: Gate = (option, s) => {
         figure: 'advised',
         limit: null,
         source,
-        text: () => `It is better done with ${list(wanting)}: without, ${without.map((a) => a.without).join('; ')}.`,
-        flip: () => sayFlip(gear, option, s, [{ say: `with ${list(wanting)}`, change: withKit(wanting) }]),
+        text: () => `It is better done with ${sayTools(wanting)}: without, ${without.map((a) => a.without).join('; ')}.`,
+        flip: () => sayFlip(gear, option, s, [{ say: `with ${sayTools(wanting)}`, change: withKit(wanting) }]),
       })
     } else
       found.push({
         gate: 'kit',
         level: 'fits',
         source,
-        text: () => `You have ${list(needed)}.`,
-        flip: () => `It would wait without ${list(needed.slice(0, 1))}.`,
+        text: () => `You have ${sayTools(needed)}.`,
+        flip: () => `It would wait without ${sayTools(needed.slice(0, 1))}.`,
       })
   }
   return found

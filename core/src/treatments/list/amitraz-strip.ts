@@ -7,6 +7,7 @@ export const amitrazStrip: Treatment = {
   key: 'amitraz-strip',
   name: 'Amitraz strip',
   short: 'Contact strips in the brood nest for six to eight weeks',
+  verb: 'lay the strips',
   way: 'given',
   active: 'amitraz',
   synthetic: true,

@@ -8,6 +8,7 @@ export const broodBreak: Treatment = {
   key: 'brood-break',
   name: 'Brood break',
   short: 'Queen caged or taken for three and a half weeks, so that no mite is under cappings; then an oxalic round',
+  verb: 'cage the queen',
   way: 'hive-work',
   active: null,
   synthetic: false,

@@ -9,6 +9,7 @@ export const droneRemoval: Treatment = {
   key: 'drone-removal',
   name: 'Drone brood removal',
   short: 'A drone frame, cut out when capped, every three weeks: a brake, not a cure',
+  verb: 'hang the drone frame',
   way: 'hive-work',
   active: null,
   synthetic: false,

@@ -7,6 +7,7 @@ export const flumethrinStrip: Treatment = {
   key: 'flumethrin-strip',
   name: 'Flumethrin strip',
   short: 'Contact strips for six weeks; many mites withstand them',
+  verb: 'lay the strips',
   way: 'given',
   active: 'flumethrin',
   synthetic: true,

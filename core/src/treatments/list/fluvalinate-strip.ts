@@ -7,6 +7,7 @@ export const fluvalinateStrip: Treatment = {
   key: 'fluvalinate-strip',
   name: 'Tau-fluvalinate strip',
   short: 'Contact strips for six to eight weeks; many mites withstand them',
+  verb: 'lay the strips',
   way: 'given',
   active: 'tau-fluvalinate',
   synthetic: true,

@@ -10,6 +10,7 @@ export const formicLiquid: Treatment = {
   key: 'formic-liquid',
   name: 'Liquid formic acid on pads',
   short: '65 % acid on pads, three in a row; the most dangerous to handle',
+  verb: 'lay the pad',
   way: 'given',
   active: 'formic acid',
   synthetic: false,

@@ -7,6 +7,7 @@ export const formicStrip10x2: Treatment = {
   key: 'formic-strip-10x2',
   name: 'Formic acid strip, two times 10 days',
   short: 'One strip, and one more at day 10: gentler on queens, weaker on mites',
+  verb: 'lay the strip',
   way: 'given',
   active: 'formic acid',
   synthetic: false,

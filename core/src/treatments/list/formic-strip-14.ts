@@ -7,6 +7,7 @@ export const formicStrip14: Treatment = {
   key: 'formic-strip-14',
   name: 'Formic acid strip, 14 days',
   short: 'Two strips at once across the brood frames; reaches mites under cappings',
+  verb: 'lay the strips',
   way: 'given',
   active: 'formic acid',
   synthetic: false,

@@ -7,6 +7,7 @@ export const formicStrip7: Treatment = {
   key: 'formic-strip-7',
   name: 'Formic acid strip, 7 days',
   short: 'Two strips at once for a week; quick, and reaches mites under cappings',
+  verb: 'lay the strips',
   way: 'given',
   active: 'formic acid',
   synthetic: false,

@@ -29,6 +29,7 @@ export const hopStrip: Treatment = {
   key: 'hop-strip',
   name: 'Hop acid strip',
   short: 'Strips soaked in hop beta acids; dry within days, weak in full brood',
+  verb: 'lay the strips',
   way: 'given',
   active: 'hop beta acids',
   synthetic: false,

@@ -9,6 +9,7 @@ export const oxalicDribble: Treatment = {
   key: 'oxalic-dribble',
   name: 'Oxalic acid dribble',
   short: 'Lukewarm oxalic acid syrup on the bees of each seam, once, while there is no brood',
+  verb: 'dribble',
   way: 'given',
   active: 'oxalic acid',
   synthetic: false,

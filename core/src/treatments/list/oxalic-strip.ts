@@ -8,6 +8,7 @@ export const oxalicStrip: Treatment = {
   key: 'oxalic-strip',
   name: 'Oxalic acid strip, slow release',
   short: 'Oxalic acid and glycerine in strips for six to eight weeks; good in summer heat',
+  verb: 'lay the strips',
   way: 'given',
   active: 'oxalic acid',
   synthetic: false,

@@ -46,6 +46,7 @@ export const oxalicVapour: Treatment = {
   key: 'oxalic-vapour',
   name: 'Oxalic acid vapour',
   short: 'Weighed crystals vaporised into the hive; kills for about three days',
+  verb: 'vaporise',
   way: 'given',
   active: 'oxalic acid',
   synthetic: false,

@@ -9,6 +9,7 @@ export const thymolBlendWafer: Treatment = {
   key: 'thymol-blend-wafer',
   name: 'Thymol blend wafer',
   short: 'Thymol with eucalyptol, menthol and camphor: a wafer in four pieces, three rounds',
+  verb: 'lay the wafer',
   way: 'given',
   active: 'thymol',
   synthetic: false,

@@ -9,6 +9,7 @@ export const thymolGel: Treatment = {
   key: 'thymol-gel',
   name: 'Thymol gel',
   short: 'Open trays of gel on the top bars, twice, for four to six weeks',
+  verb: 'lay the gel',
   way: 'given',
   active: 'thymol',
   synthetic: false,

@@ -9,6 +9,7 @@ export const thymolWafer: Treatment = {
   key: 'thymol-wafer',
   name: 'Thymol wafer',
   short: 'Soaked wafers on the top bars, replaced once, six to eight weeks in all',
+  verb: 'lay the wafers',
   way: 'given',
   active: 'thymol',
   synthetic: false,

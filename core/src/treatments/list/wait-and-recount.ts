@@ -5,6 +5,7 @@ export const waitAndRecount: Treatment = {
   key: 'wait-and-recount',
   name: 'Wait and count again',
   short: 'Leave the colony alone on good evidence',
+  verb: '',
   way: 'waiting',
   active: null,
   synthetic: false,

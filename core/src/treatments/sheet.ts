@@ -1,0 +1,227 @@
+import type { Phase, Rule, Tool } from '../situation/index.ts'
+import { sayDays } from '../time/index.ts'
+import { plain } from '../units/index.ts'
+import { doseOf, sayAmount } from './dose.ts'
+import { sayConfidence, type Source } from './source.ts'
+import type { CoursePattern, DoseRule, TemperatureLimit, Treatment } from './treatment.ts'
+import { nominalDay, waitDaysOf } from './pattern.ts'
+
+/** A fact of a treatment in plain words, where it comes from, and what the keeper's own list puts in its place. */
+export interface SheetFact {
+  readonly text: string
+  readonly source: Source | null
+  readonly own: string | null
+}
+export interface SheetPart {
+  readonly title: string
+  readonly facts: readonly SheetFact[]
+}
+
+const TOOLS: Record<Tool, string> = {
+  vaporiser: 'a vaporiser',
+  respirator: 'a respirator with an acid-gas and organic-vapour cartridge',
+  'acid-gloves': 'acid-proof gloves',
+  gloves: 'gloves',
+  'eye-protection': 'tight eye protection',
+  scales: 'scales',
+  'spacer-rim': 'a spacer rim',
+}
+export const sayTools = (tools: readonly Tool[]): string =>
+  tools
+    .map((t) => TOOLS[t])
+    .join(', ')
+    .replace(/, ([^,]*)$/, ' and $1')
+
+const PHASES: Record<Phase, string> = {
+  dormant: 'in the winter rest',
+  increase: 'in spring',
+  peak: 'in the flow',
+  decrease: 'in late summer and autumn',
+}
+const percent = (share: number) => `${plain(share * 100, 0)}`
+const fact = (text: string, source: Source | null = null, own: string | null = null): SheetFact => ({ text, source, own })
+
+type Span = readonly [number | null, number | null]
+const sayRange = ([low, high]: Span): string | null =>
+  low === null
+    ? high === null
+      ? null
+      : `up to ${plain(high)} °C`
+    : high === null
+      ? `${plain(low)} °C and over`
+      : `${plain(low)} to ${plain(high)} °C`
+const what = (limit: TemperatureLimit): string =>
+  limit.reads === 'mean' ? 'Day and night together' : limit.of === 'average' ? 'The highs' : limit.of === 'warmest' ? 'The warmest high' : 'Highs'
+
+function sayLimit(limit: TemperatureLimit): SheetFact {
+  const [best, outer] = [sayRange(limit.best), sayRange(limit.outer)]
+  const care =
+    best === outer ? '; outside that it waits' : outer === null ? '; outside that it needs care' : `; with care ${outer}, outside that it waits`
+  const why = [limit.cold && `too cold, ${limit.cold}`, limit.hot && `too hot, ${limit.hot}`].filter(Boolean).join('; ')
+  return fact(`${what(limit)} ${limit.when}: ${best ?? 'any'}${care}.${why ? ` If ${why.replace('; too hot', '; if too hot')}.` : ''}`, limit.source)
+}
+
+function sayDoseRule(dose: DoseRule): string {
+  switch (dose.by) {
+    case 'none':
+      return 'Nothing is given.'
+    case 'frames':
+      return `1 ${dose.unit} for every ${plain(dose.framesPerUnit)} frames of bees, box by box, rounded up (${dose.perFullBox} in a full box): ${dose.how}.`
+    case 'colony':
+      return `${sayAmount(dose.amount, dose.unit)} a colony: ${dose.how}.${dose.small ? ` ${sayAmount(dose.small.amount, dose.unit)} with ${dose.small.atMost} frames of ${dose.small.of} or fewer.` : ''}`
+    case 'box': {
+      const parts = [
+        dose.small && `${sayAmount(dose.small.amount, dose.unit)} with ${dose.small.atMost} frames of ${dose.small.of} or fewer`,
+        dose.large && `${sayAmount(dose.large.amount, dose.unit)} in a single box with more than ${dose.large.over} frames`,
+        dose.most && `never over ${sayAmount(dose.most, dose.unit)} a colony`,
+        dose.topBar && `in a top-bar hive ${sayAmount(dose.topBar.amount, dose.unit)} (${dose.topBar.how})`,
+      ].filter(Boolean)
+      return `${sayAmount(dose.perBox, dose.unit)} a brood box: ${dose.how}.${parts.length > 0 ? ` ${parts.join('; ').replace(/^./, (c) => c.toUpperCase())}.` : ''}`
+    }
+    case 'seam':
+      return `${sayAmount(dose.perSeam, dose.unit)} a seam of bees, never over ${sayAmount(dose.most, dose.unit)} a colony: ${dose.how}.`
+  }
+}
+
+const WHEN: Record<CoursePattern['when'], string> = { always: '', 'nothing-capped': 'With nothing capped: ', capped: 'With capped brood: ' }
+function sayCourse(t: Treatment, pattern: CoursePattern, own: Rule | undefined): SheetFact[] {
+  const longest = own?.mostDays == null || pattern.days.most === pattern.days.least ? null : `your list: at most ${sayDays(own.mostDays)}`
+  const head = fact(`${WHEN[pattern.when]}${pattern.name}; ${pattern.visits} ${pattern.visits === 1 ? 'visit' : 'visits'}.`, null, longest)
+  const amount = doseOf(t, { colony: EXAMPLE, rules: {} })
+  const jobs = pattern.steps
+    .filter((s) => !s.dated && s.job !== 'supers')
+    .map((s) => {
+      const day = nominalDay(s, pattern)
+      const window = s.earliest === s.latest ? '' : `, ${s.latest - s.earliest} days of room`
+      return fact(`Day ${day}${window}: ${s.text.replace('{dose}', amount ? 'the dose' : '')}.`)
+    })
+  return [head, ...jobs]
+}
+/** A full single box: only to tell whether there is a dose at all. */
+const EXAMPLE = {
+  broodBoxes: 1,
+  framesOfBees: 10,
+  framesOfBrood: 6,
+  brood: null,
+  hive: null,
+  queen: null,
+  layingSince: null,
+  floor: null,
+  floorWet: null,
+  entrance: null,
+  clustered: null,
+  feeding: null,
+  newlyHived: null,
+  hivedOn: null,
+} as const
+
+const SUPERS: Record<Treatment['supers']['while'], string> = {
+  any: 'Supers do not matter.',
+  never: 'Never with supers on for people.',
+  list: 'Off, unless your own list allows them on.',
+  'may-stay': 'May stay on where your label and list allow it.',
+}
+
+function hiveFacts(t: Treatment): SheetFact[] {
+  const { hive } = t
+  const says = [
+    hive.leastFramesOfBees !== null && `At least ${hive.leastFramesOfBees} frames of bees.`,
+    hive.entrance === 'full' && 'Entrance at full width all through.',
+    hive.screen === 'closed' && 'A screened floor has its tray in.',
+    hive.floor === 'dry' && 'A dry floor.',
+    hive.feeding === 'none' && 'No feeding during the course.',
+    hive.queenLayingDays !== null && `A queen that has laid for ${sayDays(hive.queenLayingDays)}; not with a caged or absent one.`,
+    hive.newlyHived === 'no' && 'Not in a newly hived colony: it leaves the hive.',
+    hive.mustMove && 'Bees that move: not clustered, not in the winter rest.',
+    hive.topBar !== null && `In a top-bar hive with care: ${hive.topBar}.`,
+    hive.note,
+  ]
+  return says.filter((s): s is string => Boolean(s)).map((s) => fact(s, hive.source))
+}
+
+function rotationFacts(t: Treatment, own: Rule | undefined): SheetFact[] {
+  const r = t.rotation
+  const most = own?.mostCourses == null ? null : `your list: ${own.mostCourses}`
+  return [
+    r.change ? fact('Another class of active after it.', r.source) : null,
+    r.gapDays > 0 ? fact(`${sayDays(r.gapDays)} between courses${r.gapWhy ? `, ${r.gapWhy}` : ''}.`, r.source) : null,
+    r.mostCoursesAYear !== null || most ? fact(`At most ${r.mostCoursesAYear ?? 'any number of'} courses a year.`, r.source, most) : null,
+    r.alone ? fact('Not beside another treatment.', r.source) : null,
+    r.resistance !== null ? fact(r.resistance, r.source) : null,
+  ].filter((f) => f !== null)
+}
+
+/**
+ * A treatment's sheet, made from the data that decides: what it is, limits, hive, supers, dose, course, set-up, gear, cautions, storage,
+ * disposal, rotation, where labels differ, sources. `own` is the keeper's line on it.
+ */
+export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
+  const effect = t.efficacy
+    ? [
+        t.efficacy.broodless.high > 0
+          ? fact(`Without brood ${percent(t.efficacy.broodless.low)} to ${percent(t.efficacy.broodless.high)} % of the mites.`)
+          : null,
+        fact(
+          `With brood ${percent(t.efficacy.brood.low)} to ${percent(t.efficacy.brood.high)} %. ${t.efficacySource.replace(/^./, (c) => c.toUpperCase())}.`,
+        ),
+      ].filter((f) => f !== null)
+    : []
+  const wait = waitDaysOf(t, own)
+  const parts: SheetPart[] = [
+    { title: 'What it does', facts: [fact(`${t.short}.`), ...effect] },
+    {
+      title: 'When',
+      facts: [
+        ...t.temperature.map(sayLimit),
+        ...Object.entries(t.seasons).map(([phase, rule]) =>
+          fact(
+            `${PHASES[phase as Phase].replace(/^./, (c) => c.toUpperCase())}: ${rule.level === 'care' ? 'with care' : 'not'}, ${rule.why}.`,
+            rule.source,
+          ),
+        ),
+      ],
+    },
+    { title: 'The hive', facts: t.way === 'waiting' ? [] : hiveFacts(t) },
+    {
+      title: 'Supers',
+      facts: [
+        fact(SUPERS[t.supers.while], t.supers.source, own?.withSupers == null ? null : `your list: ${own.withSupers ? 'may stay on' : 'off'}`),
+        ...(t.supers.waitDays > 0
+          ? [
+              fact(
+                `On again ${sayDays(t.supers.waitDays)} after the course.`,
+                t.supers.source,
+                own?.waitDays == null ? null : `your list: ${sayDays(wait)}`,
+              ),
+            ]
+          : []),
+      ],
+    },
+    {
+      title: 'Dose',
+      facts: [
+        fact(sayDoseRule(t.dose), null, own?.gramsPerBox == null ? null : `your list: ${sayAmount(own.gramsPerBox, 'g')} a brood box`),
+        ...(t.pack ? [fact(`${t.pack.says.replace(/^./, (c) => c.toUpperCase())}.`)] : []),
+        ...(t.mostAPersonADay !== null ? [fact(`At most ${t.mostAPersonADay} strips a person a day by some labels.`)] : []),
+      ],
+    },
+    { title: 'Course', facts: t.patterns.flatMap((p) => sayCourse(t, p, own)) },
+    { title: 'Set-up', facts: t.setUp.map((s) => fact(`${s}.`)) },
+    {
+      title: 'Gear',
+      facts: [
+        ...(t.kit.needed.length > 0 ? [fact(`${sayTools(t.kit.needed).replace(/^./, (c) => c.toUpperCase())}.`, t.kit.source)] : []),
+        ...t.kit.advised.map((a) => fact(`Better with ${sayTools([a.tool])}: without, ${a.without}.`, t.kit.source)),
+      ],
+    },
+    { title: 'Turn', facts: rotationFacts(t, own) },
+    { title: 'Storage', facts: t.storage ? [fact(t.storage)] : [] },
+    { title: 'Disposal', facts: t.disposal ? [fact(t.disposal)] : [] },
+    { title: 'Where labels differ', facts: t.differs ? [fact(t.differs)] : [] },
+    {
+      title: 'Sources',
+      facts: t.sources.map((s) => fact(`${s.text.replace(/^./, (c) => c.toUpperCase())}: ${sayConfidence(s.confidence)}.`, s)),
+    },
+  ]
+  return parts.filter((p) => p.facts.length > 0)
+}
