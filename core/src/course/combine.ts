@@ -1,5 +1,5 @@
 import { match, type Judged, type Matched } from '../match/index.ts'
-import { phaseOf, type PastCourse, type TreatmentKey } from '../situation/index.ts'
+import { phaseOf, type PastCourse, type Situation, type TreatmentKey } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { COMBINATIONS, courseSpan, treatmentOf, type CombinationRule, type Efficacy, type Treatment } from '../treatments/index.ts'
 
@@ -26,11 +26,17 @@ const shareOf = (treatment: Treatment, broodless: boolean): Efficacy | null =>
   treatment.reach === 'opens' ? { low: 0, high: 0 } : (treatment.efficacy?.[broodless ? 'broodless' : 'brood'] ?? null)
 
 /** The case as it would stand when the second part is begun: the first is in the history, and may have left no brood. */
-function afterFirst(s: Judged, rule: CombinationRule, first: Treatment, start: Day, day: Day): Judged {
+function afterFirst<S extends Situation>(s: S, first: Treatment, start: Day, day: Day): S {
   const end = addDays(start, courseSpan(first, s.colony.brood, s.rules[first.key]).least)
   const past: PastCourse = { treatment: first.key, start, end: end <= day ? end : null, efficacy: null }
-  const colony = rule.leavesNoBrood ? { ...s.colony, brood: 'none' as const, framesOfBrood: 0, queen: 'laying' as const } : s.colony
+  const colony = first.reach === 'opens' ? { ...s.colony, brood: 'none' as const, framesOfBrood: 0, queen: 'laying' as const } : s.colony
   return { ...s, startOn: day, colony, history: [...s.history, past] }
+}
+
+/** The case on which the second part of a combination is decided. */
+export function caseOfSecond(s: Situation, { parts: [one, two] }: Combination): Situation {
+  const first = treatmentOf(one.treatment)
+  return first ? afterFirst(s, first, one.start, two.start) : s
 }
 
 function secondPart(s: Judged, rule: CombinationRule, first: Treatment, start: Day): { part: CombinationPart; treatment: Treatment } | null {
@@ -40,7 +46,7 @@ function secondPart(s: Judged, rule: CombinationRule, first: Treatment, start: D
     if (!treatment || treatment.rotation.class === first.rotation.class) continue
     for (let n = rule.after.earliest; n <= rule.after.latest; n++) {
       const day = addDays(from, n)
-      const [found] = match(afterFirst(s, rule, first, start, day), [treatment])
+      const [found] = match(afterFirst(s, first, start, day), [treatment])
       if (found && (found.verdict === 'fits' || found.verdict === 'care'))
         return { part: { treatment: key, start: day, verdict: found.verdict }, treatment }
     }
@@ -72,7 +78,7 @@ export function combinationsFor(s: Judged, options: readonly Matched[]): Combina
       const option = usable.find((o) => o.treatment.key === key)
       if (!option || (option.verdict !== 'fits' && option.verdict !== 'care')) continue
       const second = secondPart(s, rule, option.treatment, s.startOn)
-      const [one, two] = [shareOf(option.treatment, broodless), second && shareOf(second.treatment, broodless || rule.leavesNoBrood)]
+      const [one, two] = [shareOf(option.treatment, broodless), second && shareOf(second.treatment, broodless || option.treatment.reach === 'opens')]
       if (!second || !one || !two) continue
       const left = { low: low * (1 - one.high) * (1 - two.high), high: high * (1 - one.low) * (1 - two.low) }
       if (left.high >= best) continue

@@ -1,8 +1,8 @@
 import type { Stock, TreatmentKey } from '../situation/index.ts'
-import type { Day } from '../time/index.ts'
+import { addDays, type Day } from '../time/index.ts'
 import { doseOf, dosesOf, patternOf, treatmentOf, type DoseUnit, type Treatment } from '../treatments/index.ts'
 import type { JudgedSituation, Level } from './finding.ts'
-import { placeAmongEquals, type Matched } from './match.ts'
+import { placeAmongEquals, startWindows, type Matched } from './match.ts'
 
 /** A colony with its options weighed on the day. */
 export interface YardLine {
@@ -36,8 +36,8 @@ export interface YardPlan {
   readonly unserved: readonly Unserved[]
 }
 
-/** Options that kill mites, or open the way to: what a plan may be made of. */
-const mayServe = (treatment: Treatment): boolean => treatment.way !== 'waiting' && treatment.reach !== 'brake'
+/** What a plan is made of: work on queens and frames is chosen hive by hive. */
+const mayServe = (treatment: Treatment): boolean => treatment.way === 'given'
 
 interface Choice {
   readonly treatment: Treatment
@@ -165,4 +165,39 @@ export function planAs(chosen: ReadonlyMap<string, TreatmentKey>, lines: readonl
     return treatment && mine.length > 0 ? [groupOf(treatment, mine, mine[0]?.situation.stock[key], people)] : []
   })
   return { groups, unserved: lines.filter((l) => !chosen.has(l.id)).map(laterFor) }
+}
+
+/** How far ahead a better day for the whole yard is looked for. */
+const LOOK_AHEAD = 21
+
+/** A later day on which one option serves all of them, with less to take care of than the plan for the day. */
+export interface BetterDay {
+  readonly treatment: TreatmentKey
+  readonly day: Day
+  /** Colonies for which it would fit with care only. */
+  readonly withCare: number
+}
+
+/** The first day of the coming weeks on which one option serves all, where the plan needs several, leaves some out, or needs more care. */
+export function betterDay(lines: readonly YardLine[], plan: YardPlan): BetterDay | null {
+  const [first] = lines
+  if (!first) return null
+  const care = plan.groups.reduce((sum, g) => sum + g.withCare.length, 0)
+  const whole = plan.groups.length === 1 && plan.unserved.length === 0
+  if (whole && care === 0) return null
+  const from = addDays(first.situation.startOn, 1)
+  const all = lines.map((l) => startWindows(l.situation, from, LOOK_AHEAD))
+  for (let n = 0; n < LOOK_AHEAD; n++) {
+    let best: BetterDay | null = null
+    ;(all[0] ?? []).forEach((_, i) => {
+      const levels = all.map((windows) => windows[i]?.days[n])
+      const treatment = all[0]?.[i]?.treatment
+      if (!treatment || !mayServe(treatment) || !levels.every((v) => v === 'fits' || v === 'care')) return
+      const withCare = levels.filter((v) => v === 'care').length
+      if (best === null || withCare < best.withCare) best = { treatment: treatment.key, day: addDays(from, n), withCare }
+    })
+    const found = best as BetterDay | null
+    if (found && (!whole || found.withCare < care)) return found
+  }
+  return null
 }

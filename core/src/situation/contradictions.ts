@@ -69,10 +69,6 @@ const CHECKS: readonly Check[] = [
       ? say('phase', `Said to be in the winter rest, with ${s.colony.framesOfBrood} frames of brood.`)
       : null,
   ({ supers, asOf }) =>
-    supers.now === 'none' && supers.offOn !== null && supers.offOn > asOf
-      ? say('supers.offOn', `No supers on, and a day on which they come off, ${sayDay(supers.offOn, asOf)}.`)
-      : null,
-  ({ supers, asOf }) =>
     supers.offOn !== null && supers.nextOn !== null && supers.nextOn < supers.offOn
       ? say('supers.nextOn', `The next supers go on ${sayDay(supers.nextOn, asOf)}, before these come off, ${sayDay(supers.offOn, asOf)}.`)
       : null,

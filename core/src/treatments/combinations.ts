@@ -9,8 +9,6 @@ export interface CombinationRule {
   /** The second begins so many days after the first begins; `end`: after the end of the first. */
   readonly after: { readonly from: 'start' | 'end'; readonly earliest: number; readonly latest: number }
   readonly phases: readonly Phase[]
-  /** The first leaves the colony without brood. */
-  readonly leavesNoBrood: boolean
   /** The second is begun only where the count after the first still stands over the limit. */
   readonly onlyIf: 'still-over' | null
   readonly why: string
@@ -24,7 +22,6 @@ export const COMBINATIONS: readonly CombinationRule[] = [
     second: ['oxalic-vapour'],
     after: { from: 'start', earliest: 7, latest: 14 },
     phases: ['increase', 'peak', 'decrease'],
-    leavesNoBrood: false,
     onlyIf: null,
     why: 'the strips work on through the brood while the vapour takes the mites that are on the bees at once',
   },
@@ -35,7 +32,6 @@ export const COMBINATIONS: readonly CombinationRule[] = [
     second: ['thymol-gel', 'thymol-blend-wafer'],
     after: { from: 'start', earliest: 21, latest: 35 },
     phases: ['decrease'],
-    leavesNoBrood: false,
     onlyIf: null,
     why: 'thymol fills the hive when the brood nest has shrunk away from the strips',
   },
@@ -46,7 +42,6 @@ export const COMBINATIONS: readonly CombinationRule[] = [
     second: ['oxalic-vapour', 'oxalic-dribble'],
     after: { from: 'start', earliest: 24, latest: 31 },
     phases: ['increase', 'peak', 'decrease'],
-    leavesNoBrood: true,
     onlyIf: null,
     why: 'with no brood left every mite is on the bees, and one round reaches them all',
   },
@@ -57,7 +52,6 @@ export const COMBINATIONS: readonly CombinationRule[] = [
     second: ['amitraz-strip', 'thymol-gel', 'oxalic-strip', 'oxalic-vapour'],
     after: { from: 'end', earliest: 10, latest: 21 },
     phases: ['increase', 'peak', 'decrease'],
-    leavesNoBrood: false,
     onlyIf: 'still-over',
     why: 'the acid takes the mites under cappings quickly; a second mode takes what is left if the count still stands over the limit',
   },

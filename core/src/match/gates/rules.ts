@@ -31,7 +31,10 @@ export const rules: Gate = (option, s) => {
       level: 'ruled-out',
       figure: 'not allowed',
       source,
-      text: () => 'Your own list says it is not authorised where you are.',
+      text: () =>
+        own?.starter && !own.confirmedOn
+          ? `A starter list (${own.starter}) says that it is not authorised; you have not confirmed that.`
+          : 'Your own list says it is not authorised where you are.',
       flip: () => sayFlip(rules, option, s, [{ say: 'if your list says it is authorised', change: set('yes') }]),
     })
   else if (authorised === 'unknown')

@@ -59,7 +59,7 @@ export const broodBreak: Treatment = {
       ],
     },
   ],
-  ranks: { knockdown: { broodless: 15, brood: 10 }, strain: 5, residue: 0 },
+  ranks: { knockdown: { broodless: 15, brood: 11 }, strain: 5, residue: 0 },
   mostAPersonADay: null,
   pack: null,
   setUp: [

@@ -32,7 +32,7 @@ export const flumethrinStrip: Treatment = {
     how: 'hung in the brood nest between the combs',
   },
   patterns: [hangingStrip({ least: 42, most: 42 }, 14, true)],
-  ranks: { knockdown: { broodless: 6, brood: 7 }, strain: 2, residue: 2 },
+  ranks: { knockdown: { broodless: 12, brood: 12 }, strain: 2, residue: 2 },
   mostAPersonADay: null,
   pack: null,
   setUp: STRIP_SET_UP,

@@ -29,7 +29,7 @@ export const fluvalinateStrip: Treatment = {
     how: 'one strip for every five frames of bees, brood box by brood box, hung in the brood nest two frames apart',
   },
   patterns: [hangingStrip({ least: 42, most: 56 }, 14, true)],
-  ranks: { knockdown: { broodless: 7, brood: 8 }, strain: 2, residue: 2 },
+  ranks: { knockdown: { broodless: 13, brood: 13 }, strain: 2, residue: 2 },
   mostAPersonADay: null,
   pack: null,
   setUp: STRIP_SET_UP,

@@ -46,7 +46,7 @@ export const formicStrip10x2: Treatment = {
       ],
     },
   ],
-  ranks: { knockdown: { broodless: 8, brood: 6 }, strain: 4, residue: 0 },
+  ranks: { knockdown: { broodless: 8, brood: 5 }, strain: 4, residue: 0 },
   mostAPersonADay: null,
   pack: null,
   setUp: [...formic.FORMIC_SET_UP, 'Wrappers stay on'],

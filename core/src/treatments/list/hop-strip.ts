@@ -72,7 +72,7 @@ export const hopStrip: Treatment = {
     how: 'one strip for every five frames of bees, folded over the bars in the brood nest',
   },
   patterns: [once, twice],
-  ranks: { knockdown: { broodless: 8, brood: 14 }, strain: 3, residue: 0 },
+  ranks: { knockdown: { broodless: 10, brood: 14 }, strain: 3, residue: 0 },
   mostAPersonADay: null,
   pack: null,
   setUp: ['Folded over the bars in the brood nest', 'Bees chew it out in about four weeks; repeat while there is brood'],

@@ -65,7 +65,7 @@ export const oxalicDribble: Treatment = {
       ],
     },
   ],
-  ranks: { knockdown: { broodless: 2, brood: 14 }, strain: 3, residue: 0 },
+  ranks: { knockdown: { broodless: 2, brood: 15 }, strain: 3, residue: 0 },
   mostAPersonADay: null,
   pack: null,
   setUp: [

@@ -30,7 +30,7 @@ export const oxalicStrip: Treatment = {
     how: 'one strip for every two and a half frames of bees, brood box by brood box, over or between the frames of the nest',
   },
   patterns: [hangingStrip({ least: 42, most: 56 }, 0, true)],
-  ranks: { knockdown: { broodless: 9, brood: 13 }, strain: 2, residue: 0 },
+  ranks: { knockdown: { broodless: 9, brood: 9 }, strain: 2, residue: 0 },
   mostAPersonADay: null,
   pack: null,
   setUp: [...STRIP_SET_UP, 'Spread evenly over the nest; bees chew them down'],

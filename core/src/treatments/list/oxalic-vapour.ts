@@ -87,7 +87,7 @@ export const oxalicVapour: Treatment = {
     how: 'oxalic acid dihydrate, 99 % pure or better, weighed for each hive',
   },
   patterns: [once, series],
-  ranks: { knockdown: { broodless: 1, brood: 12 }, strain: 2, residue: 0 },
+  ranks: { knockdown: { broodless: 1, brood: 10 }, strain: 2, residue: 0 },
   mostAPersonADay: null,
   pack: null,
   setUp: [

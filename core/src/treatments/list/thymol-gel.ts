@@ -61,7 +61,7 @@ export const thymolGel: Treatment = {
       ],
     },
   ],
-  ranks: { knockdown: { broodless: 6, brood: 9 }, strain: 4, residue: 1 },
+  ranks: { knockdown: { broodless: 6, brood: 7 }, strain: 4, residue: 1 },
   mostAPersonADay: null,
   pack: null,
   setUp: [

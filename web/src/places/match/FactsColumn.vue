@@ -4,7 +4,7 @@ import { sayFigure } from '../../parts/words.ts'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Judgement } from '@thistle/core/judge'
-import type { Situation } from '@thistle/core/situation'
+import type { Contradiction, Situation } from '@thistle/core/situation'
 import { sayDay } from '../../look/dates.ts'
 import { treatmentOf } from '@thistle/core/treatments'
 import { useHolding } from '../../stores/holding.ts'
@@ -22,6 +22,8 @@ const props = defineProps<{
   base: Situation
   whatIf: WhatIf
   judgement: Judgement
+  /** What in the case cannot be so. */
+  contradictions: readonly Contradiction[]
   fileName: string | null
 }>()
 const emit = defineEmits<{ loaded: [file: { name: string; situation: Situation }]; 'put-away': []; fact: [key: string, value: FactValue] }>()
@@ -65,6 +67,9 @@ const lastTime = computed(() => {
         <CountDot large :judgement="judgement" />
         <p class="serif says">{{ holding.say(judgement.text) }}</p>
         <p v-for="n in judgement.notes" :key="n" class="care small">{{ n }}</p>
+        <ul v-if="contradictions.length > 0" class="cannot" aria-label="What cannot be so">
+          <li v-for="c in contradictions" :key="c.path + c.text">{{ holding.say(c.text) }}</li>
+        </ul>
         <component :is="narrow ? 'details' : 'div'" class="known">
           <summary v-if="narrow">What is known, and more</summary>
           <p class="soft small no-print">Touch a fact to ask: what if?</p>
@@ -110,7 +115,7 @@ const lastTime = computed(() => {
 <style scoped>
 .facts { padding: 18px 18px 40px 20px; display: grid; gap: 9px; align-content: start; }
 .facts h1 { font-size: 24px; }
-.says { font-size: 17.5px; line-height: 1.28; font-weight: 560; }
+.says { font-size: 17.5px; line-height: 1.28; font-weight: 560; }.cannot { background: var(--brick-wash); color: var(--brick-ink); border-radius: 10px; padding: 8px 12px; font-size: 14px; display: grid; gap: 5px; }
 dl { display: grid; grid-template-columns: 104px minmax(0, 1fr); gap: 3px 8px; margin: 4px 0; font-size: 14.5px; }
 dt { color: var(--soft); }
 dd { margin: 0; }

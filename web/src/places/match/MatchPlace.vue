@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { answer, type AnsweredOption } from '@thistle/core/course'
 import { situationOf } from '@thistle/core/holding'
 import { judged, startDays, type Verdict } from '@thistle/core/match'
@@ -15,13 +16,18 @@ import { PRIORITY_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import CoursePanel from './CoursePanel.vue'
 import FactsColumn from './FactsColumn.vue'
-import { decidingOf, gistOf, sayVerdict } from './option-words.ts'
+import MatchNav from './MatchNav.vue'
+import NotKnown from './NotKnown.vue'
+import { decidingOf, gistOf, groupsOf, sayVerdict, type OptionGroup } from './option-words.ts'
 import OptionMatrix from './OptionMatrix.vue'
 import OptionReasons from './OptionReasons.vue'
+import TwoInTurn from './TwoInTurn.vue'
+import WeeksView from './WeeksView.vue'
 import VerdictChange from './VerdictChange.vue'
 import WhatIfBar from './WhatIfBar.vue'
 import { changedFacts, imagined, type FactValue, type WhatIf } from './what-if.ts'
 
+const route = useRoute()
 const holding = useHolding()
 const narrow = useNarrow()
 
@@ -109,15 +115,21 @@ const beyond = computed(() => {
   return out && out.best > far ? [...found, { day: out.best, text: `out ${sayDay(out.best)}` }] : found
 })
 
-const groups = computed(() => {
-  const all = result.value?.options ?? []
-  return [
-    { title: `Fits on ${sayDay(holding.day)}`, list: all.filter((o) => o.verdict === 'fits' || o.verdict === 'care') },
-    { title: 'From a later day', list: all.filter((o) => o.verdict === 'wait') },
-    { title: 'Ruled out', list: all.filter((o) => o.verdict === 'ruled-out') },
-  ].filter((g) => g.list.length > 0)
-})
+const groups = computed(() => groupsOf(result.value?.options ?? [], holding.day))
+const ruledOutOpen = ref(false)
 const gist = (o: AnsweredOption) => (situation.value && result.value ? holding.say(gistOf(o, situation.value, result.value.judgement.recountBy)) : '')
+
+/** Where nothing fits fully today: the next window of what is in hand, so that the trade is seen. */
+const nextBest = computed(() => {
+  const later = result.value?.options.find((o) => o.verdict === 'wait' && o.earliest !== null && treatmentOf(o.treatment)?.way === 'given')
+  return later?.earliest ? `The next window: ${treatmentOf(later.treatment)?.name} from ${sayDay(later.earliest)}.` : null
+})
+function pickWindow(key: TreatmentKey, day: Day | null): void {
+  chosen.value = key
+  if (day) holding.day = day
+}
+const inWeeks = computed(() => route.query.view === 'weeks')
+const isOpen = (g: OptionGroup) => !g.folds || ruledOutOpen.value || g.list.some((o) => o.treatment === chosen.value)
 
 function putAway(): void {
   file.value = null
@@ -133,6 +145,7 @@ function putAway(): void {
         :place="place"
         :situation="situation"
         :judgement="result.judgement"
+        :contradictions="result.contradictions"
         :base="base ?? situation"
         :what-if="whatIf"
         :file-name="file?.name ?? null"
@@ -142,8 +155,9 @@ function putAway(): void {
       />
 
       <section class="options" aria-labelledby="what-fits">
+        <MatchNav class="nav" :colony-id="place.state.colony.id" :yard-id="place.yard.yard.id" />
         <div class="head">
-          <h2 id="what-fits">What fits on {{ sayDayLong(holding.day) }}</h2>
+          <h2 id="what-fits">{{ inWeeks ? 'When each may start' : `What fits on ${sayDayLong(holding.day)}` }}</h2>
           <label v-if="!file" class="small">
             <span class="unseen">Order</span>
             <select v-model="priority" class="order">
@@ -153,6 +167,7 @@ function putAway(): void {
         </div>
         <p v-if="result.judgement.level === 'urgent'" class="caution">
           This colony is in danger and every option has its cost. A queen lost can be mended, a colony lost cannot.
+          <template v-if="nextBest">{{ nextBest }}</template>
         </p>
 
         <WhatIfBar
@@ -164,12 +179,22 @@ function putAway(): void {
           @back="asKnown"
           @kept="keptAsLook"
         />
-        <OptionMatrix v-if="!narrow" v-model:shown="shown" :groups="groups" :gist="gist" :without="without" />
+        <NotKnown v-if="option" :option="option" :situation="situation" />
+        <WeeksView
+          v-if="inWeeks"
+          :situation="judgedOn ?? situation"
+          :options="result.options"
+          :origin="origin"
+          :shown="option?.treatment ?? null"
+          @pick="pickWindow"
+        />
+        <OptionMatrix v-else-if="!narrow" v-model:shown="shown" :groups="groups" :gist="gist" :without="without" />
 
         <div v-else class="cards">
           <template v-for="g in groups" :key="g.title">
-            <h3>{{ g.title }}</h3>
-            <article v-for="o in g.list" :key="o.treatment" class="card sheet" :class="{ shown: o.treatment === option?.treatment }">
+            <h3 v-if="!g.folds">{{ g.title }}</h3>
+            <button v-else type="button" class="fold" :aria-expanded="isOpen(g)" @click="ruledOutOpen = !isOpen(g)">{{ g.title }} ({{ g.list.length }})</button>
+            <article v-for="o in isOpen(g) ? g.list : []" :key="o.treatment" class="card sheet" :class="{ shown: o.treatment === option?.treatment }">
               <button type="button" class="cardhead" :aria-expanded="o.treatment === option?.treatment" @click="shown = o.treatment">
                 <VerdictRound :verdict="o.verdict" :size="24" />
                 <span>
@@ -195,7 +220,8 @@ function putAway(): void {
             </article>
           </template>
         </div>
-        <p v-if="!narrow" class="soft small foot">
+        <TwoInTurn v-if="!inWeeks" :combinations="result.combinations" :situation="situation" :place="file || imagining ? null : place" />
+        <p v-if="!narrow && !inWeeks" class="soft small foot">
           A dot fits; half a round fits with care; an open round not on this day; a struck one is ruled out. Forecast first, then what is usual for
           the month.
         </p>
@@ -227,6 +253,11 @@ function putAway(): void {
 .head { display: flex; align-items: baseline; gap: 14px; padding: 0 16px 8px; flex-wrap: wrap; }
 .order { font: inherit; border: 0; border-bottom: 1px dotted var(--soft); background: none; color: var(--soft); padding: 4px 2px; cursor: pointer; }
 .options > .caution { margin: 0 16px 8px; }
+
+.nav { margin: -8px 16px 12px; }
+.fold { background: none; border: 0; color: var(--soft); font-family: var(--face-title); font-weight: 560; font-size: 16.5px; text-align: left; min-height: 48px; padding: 0 4px; cursor: pointer; }
+.fold::before { content: '▸ '; }
+.fold[aria-expanded='true']::before { content: '▾ '; }
 .foot { padding: 12px 16px; }
 .course { padding: 18px 20px 40px 18px; }
 .flip { color: var(--thistle); font-weight: 600; }

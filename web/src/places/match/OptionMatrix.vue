@@ -2,7 +2,9 @@
 /** Options down, gates across: a dot where it fits, else the round and the figure; the deciding cell outlined. */
 import type { AnsweredOption } from '@thistle/core/course'
 import type { TreatmentKey } from '@thistle/core/situation'
-import { treatmentOf } from '@thistle/core/treatments'
+import { ref } from 'vue'
+import { shortName, treatmentOf } from '@thistle/core/treatments'
+import type { OptionGroup } from './option-words.ts'
 import VerdictRound from '../../graphics/VerdictRound.vue'
 import { useHolding } from '../../stores/holding.ts'
 import { GATE_WORDS } from './gate-words.ts'
@@ -10,9 +12,12 @@ import VerdictChange from './VerdictChange.vue'
 import { cellOf, sayVerdict } from './option-words.ts'
 import OptionReasons from './OptionReasons.vue'
 
-defineProps<{ groups: readonly { title: string; list: readonly AnsweredOption[] }[]; gist: (option: AnsweredOption) => string; without: ReadonlyMap<TreatmentKey, AnsweredOption> | null }>()
+defineProps<{ groups: readonly OptionGroup[]; gist: (option: AnsweredOption) => string; without: ReadonlyMap<TreatmentKey, AnsweredOption> | null }>()
 const shown = defineModel<TreatmentKey | null>('shown', { required: true })
 const holding = useHolding()
+/** What is ruled out is one line until it is opened, or holds the option in hand. */
+const opened = ref(false)
+const isOpen = (g: OptionGroup) => !g.folds || opened.value || g.list.some((o) => o.treatment === shown.value)
 </script>
 
 <template>
@@ -26,9 +31,15 @@ const holding = useHolding()
           </thead>
           <tbody v-for="g in groups" :key="g.title">
             <tr class="group">
-              <th :colspan="11" scope="rowgroup">{{ g.title }}</th>
+              <th :colspan="11" scope="rowgroup">
+                <button v-if="g.folds" type="button" class="fold" :aria-expanded="isOpen(g)" @click="opened = !isOpen(g)">
+                  {{ g.title }} ({{ g.list.length }})
+                  <span v-if="!isOpen(g)" class="who">{{ g.list.map((o) => shortName(treatmentOf(o.treatment)!).toLowerCase()).join(', ') }}</span>
+                </button>
+                <template v-else>{{ g.title }}</template>
+              </th>
             </tr>
-            <template v-for="o in g.list" :key="o.treatment">
+            <template v-for="o in isOpen(g) ? g.list : []" :key="o.treatment">
               <tr :class="['option', `v-${o.verdict}`, { shown: o.treatment === shown }]" @click="shown = o.treatment">
                 <th scope="row">
                   <button type="button" class="pickone" :aria-expanded="o.treatment === shown" @click.stop="shown = o.treatment">
@@ -69,15 +80,20 @@ thead th { font-size: 12.5px; font-weight: 600; color: var(--soft); padding: 6px
 thead th:first-child { text-align: left; padding-left: 16px; }
 thead th:last-child { text-align: left; }
 .group th { text-align: left; font-family: var(--face-title); font-weight: 560; font-size: 15px; padding: 12px 16px 4px; color: var(--soft); }
+.fold { background: none; border: 0; padding: 4px 0; font: inherit; color: inherit; cursor: pointer; text-align: left; width: 100%; }
+.fold::before { content: '▸ '; }
+.fold[aria-expanded='true']::before { content: '▾ '; }
+.fold:hover { color: var(--thistle); }
+.who { display: block; font-family: var(--face-text); font-weight: 400; font-size: 13px; padding-left: 16px; }
 .option { cursor: pointer; border-bottom: 1px solid var(--hairline); }
 .option:hover { background: var(--thistle-pale); }
 .option.shown { background: var(--thistle-wash); box-shadow: inset 3px 0 0 var(--thistle); }
-.option th { text-align: left; padding: 8px 4px 8px 16px; font-weight: 400; width: 214px; }
+.option th { text-align: left; padding: 5px 4px 5px 16px; font-weight: 400; width: 214px; }
 .pickone { background: none; border: 0; padding: 0; font-weight: 600; text-align: left; cursor: pointer; display: block; }
 .pickone:hover { color: var(--thistle); }
 .v-ruled-out .pickone { color: var(--soft); }
-.cell { text-align: center; padding: 4px 1px; min-width: 40px; line-height: 1.1; }
-.cell .fig { display: block; font-size: 11.5px; color: var(--ink); margin-top: 2px; }
+.cell { text-align: center; padding: 4px 1px; min-width: 43px; line-height: 1.1; }
+.cell .fig { display: block; font-size: 11px; color: var(--ink); margin-top: 2px; }
 .cell.decides { box-shadow: inset 0 0 0 1.5px var(--thistle-mid); border-radius: 8px; }
 .dot { display: inline-block; width: 5px; height: 5px; border-radius: 50%; background: var(--fit-dot); }
 .verdict { font-weight: 650; white-space: nowrap; padding: 4px 12px 4px 6px; font-size: 14.5px; }

@@ -36,3 +36,21 @@ export function gistOf(option: AnsweredOption, situation: Situation, recountBy: 
   if (!option.dose || !treatment) return `by ${sayDay(recountBy)}`
   return `${sayDose(option)}, ${patternOf(treatment, situation.colony.brood).name}`
 }
+
+/** Options under one heading; those that are ruled out fold into one line. */
+export interface OptionGroup {
+  readonly title: string
+  readonly list: readonly AnsweredOption[]
+  readonly folds: boolean
+}
+/** Fewer than this need no fold. */
+const WORTH_A_FOLD = 3
+export const groupsOf = (options: readonly AnsweredOption[], day: string): OptionGroup[] =>
+  [
+    { title: `Fits on ${sayDay(day)}`, list: options.filter((o) => o.verdict === 'fits' || o.verdict === 'care') },
+    { title: 'From a later day', list: options.filter((o) => o.verdict === 'wait' && o.earliest !== null) },
+    { title: 'Not within eight weeks', list: options.filter((o) => o.verdict === 'wait' && o.earliest === null) },
+    { title: 'Ruled out', list: options.filter((o) => o.verdict === 'ruled-out') },
+  ]
+    .filter((g) => g.list.length > 0)
+    .map((g) => ({ ...g, folds: g.title === 'Ruled out' && g.list.length >= WORTH_A_FOLD }))

@@ -5,19 +5,32 @@ import type { BoardKind, Rule, Stock, Tool, TreatmentKey } from '@thistle/core/s
 import type { Cup } from '@thistle/core/count'
 import type { OwnLimits } from '@thistle/core/holding'
 import { TREATMENTS } from '@thistle/core/treatments'
-import DayField from '../../parts/DayField.vue'
-import NumberField from '../../parts/NumberField.vue'
 import TwoVersions from '../../parts/TwoVersions.vue'
 import { useSave } from '../../parts/useSave.ts'
-import { AUTHORISED_WORDS, KIT_WORDS, PRIORITY_WORDS } from '../../parts/words.ts'
+import { KIT_WORDS, PRIORITY_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import LimitsPart from './LimitsPart.vue'
 import MeasuresPart from './MeasuresPart.vue'
+import StarterLists from './StarterLists.vue'
+import TreatmentLine from './TreatmentLine.vue'
 import YardDates from './YardDates.vue'
 
 const holding = useHolding()
-const given = TREATMENTS.filter((t) => t.way !== 'waiting')
-const EMPTY: Rule = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
+/** What is given has a label and a law; work on the hive has neither. */
+const given = TREATMENTS.filter((t) => t.way === 'given')
+const others = TREATMENTS.filter((t) => t.way !== 'given')
+const EMPTY: Rule = {
+  authorised: null,
+  withSupers: null,
+  gramsPerBox: null,
+  mostCourses: null,
+  mostDays: null,
+  waitDays: null,
+  prescription: null,
+  note: null,
+  confirmedOn: null,
+  starter: null,
+}
 type Draft<T> = { -readonly [K in keyof T]: T[K] }
 
 function draftOf() {
@@ -27,6 +40,7 @@ function draftOf() {
     school: s.school,
     priority: s.priority,
     organicOnly: s.organicOnly,
+    noLiquidAcids: s.noLiquidAcids ?? false,
     kit: [...s.kit] as Tool[],
     ownLimits: structuredClone(toRaw(s.ownLimits ?? {})) as Partial<Record<string, OwnLimits>>,
     boards: (s.boards ?? null) as BoardKind | null,
@@ -41,6 +55,14 @@ const before = ref(JSON.stringify(draft))
 const changed = computed(() => JSON.stringify(draft) !== before.value)
 const saved = ref(false)
 const { busy, fault, conflict, at, save, clear } = useSave()
+
+/** Lines of a starter list; what the keeper has said themselves stays. */
+function fill(lines: Readonly<Partial<Record<TreatmentKey, Partial<Rule>>>>): void {
+  for (const [key, line] of Object.entries(lines)) {
+    const own = draft.rules[key]
+    if (own && (own.authorised === null || own.authorised === 'unknown')) Object.assign(own, line)
+  }
+}
 
 async function keep(): Promise<void> {
   const s = holding.settings
@@ -71,15 +93,6 @@ async function reread(): Promise<void> {
   Object.assign(draft, draftOf())
   before.value = JSON.stringify(draft)
 }
-
-const tri = (b: boolean | null) => (b === null ? '' : b ? 'yes' : 'no')
-const untri = (event: Event) => {
-  const v = (event.target as HTMLSelectElement).value
-  return v === '' ? null : v === 'yes'
-}
-const word = <T extends string>(event: Event) => ((event.target as HTMLSelectElement).value || null) as T | null
-const DOSE_WORDS: Record<string, string> = { strip: 'strips', g: 'grams', mL: 'mL', wafer: 'wafers' }
-const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE_WORDS[t.dose.unit] ?? ''))
 </script>
 
 <template>
@@ -93,77 +106,30 @@ const unitOf = (t: (typeof given)[number]) => (t.dose.by === 'none' ? '' : (DOSE
     <form class="form" novalidate @submit.prevent="keep">
       <section class="sheet block" aria-labelledby="r-list">
         <h2 id="r-list">What is authorised where you are</h2>
-        <p class="soft small">Not known means: Match says "confirm before use". The figures left empty are taken from typical labels.</p>
-        <div v-for="t in given" :key="t.key" class="treatment">
-          <div>
-            <h3>{{ t.name }}</h3>
-            <p class="soft small">{{ t.differs }}</p>
-          </div>
-          <div class="fields">
-            <div class="field">
-              <label :for="`a-${t.key}`">Authorised</label>
-              <select
-                :id="`a-${t.key}`"
-                class="pick"
-                :value="draft.rules[t.key]!.authorised ?? 'unknown'"
-                @change="draft.rules[t.key]!.authorised = word($event)"
-              >
-                <option v-for="[key, says] in AUTHORISED_WORDS" :key="key" :value="key">{{ says }}</option>
-              </select>
-            </div>
-            <div v-if="t.supers.while !== 'never'" class="field">
-              <label :for="`s-${t.key}`">With supers on</label>
-              <select
-                :id="`s-${t.key}`"
-                class="pick"
-                :value="tri(draft.rules[t.key]!.withSupers)"
-                @change="draft.rules[t.key]!.withSupers = untri($event)"
-              >
-                <option value="">not known</option>
-                <option value="no">no</option>
-                <option value="yes">yes</option>
-              </select>
-            </div>
-            <NumberField
-              v-if="t.dose.by === 'box'"
-              :id="`g-${t.key}`"
-              v-model="draft.rules[t.key]!.gramsPerBox"
-              label="A brood box"
-              unit="g"
-              :min="0"
-              :step="0.1"
-              :fault="at(`rules.${t.key}.gramsPerBox`)"
-            />
-            <NumberField
-              v-if="t.patterns.some((p) => p.steps.some((s) => s.job === 'remove'))"
-              :id="`d-${t.key}`"
-              v-model="draft.rules[t.key]!.mostDays"
-              label="Longest stay"
-              unit="days"
-              :min="1"
-              :fault="at(`rules.${t.key}.mostDays`)"
-            />
-            <NumberField
-              :id="`c-${t.key}`"
-              v-model="draft.rules[t.key]!.mostCourses"
-              label="Most courses a year"
-              :min="0"
-              :fault="at(`rules.${t.key}.mostCourses`)"
-            />
-            <NumberField
-              :id="`u-${t.key}`"
-              v-model="draft.stock[t.key]!.units"
-              label="On the shelf"
-              :unit="unitOf(t)"
-              :min="0"
-              :fault="at(`stock.${t.key}.units`)"
-            />
-            <DayField :id="`e-${t.key}`" v-model="draft.stock[t.key]!.expires" label="Its expiry" :fault="at(`stock.${t.key}.expires`)" />
-          </div>
-        </div>
+        <p class="soft small">
+          Not known means: Match says "confirm before use". Figures left empty are taken from typical labels. Each name opens its sheet: limits, dose, course,
+          gear, cautions, storage and where the facts come from.
+        </p>
+        <StarterLists :rules="draft.rules" @fill="fill" />
+        <TreatmentLine
+          v-for="t in given"
+          :key="t.key"
+          v-model:rule="draft.rules[t.key]!"
+          v-model:stock="draft.stock[t.key]!"
+          :treatment="t"
+          :at="at"
+        />
+        <p class="small soft">
+          Without a label, and always offered:
+          <template v-for="(t, i) in others" :key="t.key">{{ i > 0 ? ', ' : '' }}<RouterLink :to="`/rules/${t.key}`">{{ t.name.toLowerCase() }}</RouterLink></template>.
+        </p>
         <label class="check">
           <input v-model="draft.organicOnly" type="checkbox" />
           Organic acids, thymol and the like only: rule synthetic treatments out
+        </label>
+        <label class="check">
+          <input v-model="draft.noLiquidAcids" type="checkbox" />
+          No acids that are poured or trickled: rule liquid ones out
         </label>
       </section>
 

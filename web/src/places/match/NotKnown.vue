@@ -1,0 +1,62 @@
+<script setup lang="ts">
+/** What is not known: the few answers that would settle the option in hand first, then what each unknown would change. */
+import { computed, ref } from 'vue'
+import type { AnsweredOption } from '@thistle/core/course'
+import { doubtsOf, judged, type Verdict } from '@thistle/core/match'
+import type { Situation } from '@thistle/core/situation'
+import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
+import { useHolding } from '../../stores/holding.ts'
+
+const props = defineProps<{ option: AnsweredOption; situation: Situation }>()
+const holding = useHolding()
+const open = ref(false)
+const name = computed(() => treatmentOf(props.option.treatment)?.name ?? '')
+const questions = computed(() => props.option.questions)
+const doubts = computed(() => (open.value ? doubtsOf(judged(props.situation), TREATMENTS) : []))
+const SAID: Record<Verdict, string> = { fits: 'fits', care: 'fits with care', wait: 'would have to wait', 'ruled-out': 'ruled out' }
+
+/** Answers with the same outcome for many options on one line. */
+function lines(changes: (typeof doubts.value)[number]['changes']): { say: string; to: string; who: string }[] {
+  const found = new Map<string, { say: string; to: string; who: string[] }>()
+  for (const c of changes) {
+    const key = `${c.say} ${c.to}`
+    const line = found.get(key) ?? { say: c.say, to: SAID[c.to], who: [] }
+    line.who.push(c.treatment.name)
+    found.set(key, line)
+  }
+  return [...found.values()].map((l) => ({ ...l, who: l.who.length > 4 ? `${l.who.slice(0, 3).join(', ')} and ${l.who.length - 3} more` : l.who.join(', ') }))
+}
+</script>
+
+<template>
+  <section v-if="questions.length > 0" class="doubt" aria-label="What is not known">
+    <p>
+      <strong>{{ questions.length === 1 ? 'One answer' : `${questions.length} answers` }} would settle {{ name }}:</strong>
+    </p>
+    <ol>
+      <li v-for="q in questions" :key="q.fact">{{ q.question }}</li>
+    </ol>
+    <details @toggle="open = ($event.target as HTMLDetailsElement).open">
+      <summary>Everything that is not known, and what it would change</summary>
+      <dl>
+        <template v-for="d in doubts" :key="d.fact">
+          <dt>{{ d.question }}</dt>
+          <dd v-for="l in lines(d.changes)" :key="l.say + l.to">{{ holding.say(l.say) }}: {{ l.to }}, {{ l.who }}</dd>
+        </template>
+      </dl>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.doubt { margin: 0 16px 10px; padding: 10px 14px; background: var(--straw-wash); color: var(--straw-ink); border-radius: 10px; font-size: 14.5px; }
+ol { list-style: decimal; padding-left: 22px; margin: 2px 0; }
+summary { cursor: pointer; min-height: 32px; display: flex; align-items: center; text-decoration: underline; text-underline-offset: 3px; }
+dl { margin: 4px 0 0; display: grid; gap: 2px; }
+dt { font-weight: 600; margin-top: 6px; }
+dd { margin: 0 0 0 14px; }
+@media screen and (max-width: 720px) {
+  .doubt { margin: 0 0 10px; }
+  summary { min-height: 48px; }
+}
+</style>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+/** Two treatments in turn, where they are the better answer; both parts are put through the gates on their own days. */
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import { caseOfSecond, type Combination } from '@thistle/core/course'
+import type { Situation } from '@thistle/core/situation'
+import { shortName, treatmentOf } from '@thistle/core/treatments'
+import type { Day } from '@thistle/core/time'
+import VerdictRound from '../../graphics/VerdictRound.vue'
+import { sayDay } from '../../look/dates.ts'
+import type { ColonyInView } from '../../parts/useColonyInView.ts'
+import { useSave } from '../../parts/useSave.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+
+const props = defineProps<{ combinations: readonly Combination[]; situation: Situation; place: ColonyInView | null }>()
+const holding = useHolding()
+const router = useRouter()
+const { busy, fault, save } = useSave()
+const nameOf = (key: string) => treatmentOf(key)?.name ?? key
+/** Kept over a failed try, so that a second press writes the same rows. */
+const ids = computed(() => new Map(props.combinations.map((c) => [c.key, { one: newId(), two: newId(), courseOne: newId(), courseTwo: newId() }])))
+
+async function start(c: Combination): Promise<void> {
+  const { place } = props
+  const own = ids.value.get(c.key)
+  if (!place || !own) return
+  const [one, two] = c.parts
+  const decide = (id: string, courseId: string, treatment: string, startOn: Day, note: string, situation: Situation) =>
+    holding.put('decisions', id, { yardId: place.yard.yard.id, treatment, startOn, note, colonies: [{ colonyId: place.state.colony.id, courseId, situation }] }, null)
+  const done = await save(async () => {
+    const then = c.onlyIf ? `then ${nameOf(two.treatment)}, if the count still stands over the limit` : `then ${nameOf(two.treatment)} from ${sayDay(two.start)}`
+    await decide(own.one, own.courseOne, one.treatment, one.start, `First of two: ${then}`, props.situation)
+    if (!c.onlyIf) await decide(own.two, own.courseTwo, two.treatment, two.start, `Second of two, after ${nameOf(one.treatment)}`, caseOfSecond(props.situation, c))
+    await holding.refresh(place.yard.yard.id)
+  })
+  if (done) await router.push(`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`)
+}
+</script>
+
+<template>
+  <section v-if="combinations.length > 0" class="turns" aria-labelledby="two-in-turn">
+    <h3 id="two-in-turn">Two in turn</h3>
+    <p class="soft small">One alone may leave it over the limit. Common practice, no source; each part has its own label, which decides.</p>
+    <article v-for="c in combinations" :key="c.key">
+      <h4>{{ c.name }}</h4>
+      <ol>
+        <li v-for="(p, i) in c.parts" :key="p.treatment">
+          <VerdictRound :verdict="p.verdict" :size="14" />
+          <span>
+            <strong>{{ sayDay(p.start, situation.asOf) }}</strong>
+            {{ nameOf(p.treatment) }}, {{ p.verdict === 'fits' ? 'fits' : 'fits with care' }}<template v-if="i === 1 && c.onlyIf">; only if the count in between still stands over the limit</template>
+          </span>
+        </li>
+      </ol>
+      <p class="small">
+        Left afterwards about {{ c.left.low.toFixed(1) }} to {{ c.left.high.toFixed(1) }} in 100, if each takes its published share: {{ c.why }}.
+      </p>
+      <button v-if="place && holding.mayWrite" type="button" class="press quiet" :disabled="busy" @click="start(c)">
+        {{ busy ? 'Keeping ...' : c.onlyIf ? `Start with ${shortName(treatmentOf(c.parts[0].treatment)!).toLowerCase()}` : 'Plan both parts' }}
+      </button>
+    </article>
+    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+  </section>
+</template>
+
+<style scoped>
+.turns { padding: 14px 16px 4px; display: grid; gap: 8px; }
+h3 { color: var(--soft); font-size: 15px; }
+h4 { margin: 0; font-size: 15px; font-weight: 650; }
+article { display: grid; gap: 5px; border-top: 1px solid var(--hairline); padding: 8px 0; justify-items: start; }
+li { display: grid; grid-template-columns: 20px 1fr; align-items: baseline; }
+@media screen and (max-width: 720px) { .turns { padding: 14px 4px; } }
+</style>

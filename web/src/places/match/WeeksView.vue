@@ -1,0 +1,62 @@
+<script setup lang="ts">
+/** When each option may start over the coming eight weeks: the picture people plan from. */
+import { computed, onScopeDispose, shallowRef, watch } from 'vue'
+import type { AnsweredOption } from '@thistle/core/course'
+import { HORIZON, judged, startWindows, type OptionWindows } from '@thistle/core/match'
+import type { Situation, TreatmentKey } from '@thistle/core/situation'
+import type { Day } from '@thistle/core/time'
+import { TREATMENTS } from '@thistle/core/treatments'
+import StartWindows from '../../graphics/StartWindows.vue'
+import { useHolding } from '../../stores/holding.ts'
+import { boundsOf, forecastEnd, windowRows } from './window-rows.ts'
+
+const props = defineProps<{ situation: Situation; options: readonly AnsweredOption[]; origin: Day; shown: TreatmentKey | null }>()
+const emit = defineEmits<{ pick: [key: TreatmentKey, day: Day | null] }>()
+const holding = useHolding()
+
+const windows = shallowRef<readonly OptionWindows[]>([])
+// Some options at a time: the page answers keys in between.
+const AT_ONCE = 6
+let run = 0
+watch(
+  () => [props.situation, props.origin] as const,
+  ([situation, origin]) => {
+    const mine = ++run
+    const s = judged(situation)
+    const found: OptionWindows[] = []
+    const next = (from: number): void => {
+      if (mine !== run) return
+      found.push(...startWindows(s, origin, HORIZON, TREATMENTS.slice(from, from + AT_ONCE)))
+      if (from + AT_ONCE < TREATMENTS.length) window.setTimeout(() => next(from + AT_ONCE))
+      else windows.value = found
+    }
+    next(0)
+  },
+  { immediate: true },
+)
+onScopeDispose(() => (run += 1))
+const rows = computed(() => windowRows(windows.value, props.options, props.situation.asOf))
+</script>
+
+<template>
+  <div class="weeks">
+    <StartWindows
+      v-if="rows.length > 0"
+      :rows="rows"
+      :from="origin"
+      :day="holding.day"
+      :shown="shown"
+      :bounds="boundsOf(situation)"
+      :forecast-to="forecastEnd(situation)"
+      @pick="(key, day) => emit('pick', key as TreatmentKey, day)"
+    >
+      <span>A full bar fits, half a bar fits with care, none does not. Touch a day to judge it.</span>
+    </StartWindows>
+    <p v-else class="soft" role="status">Looking through eight weeks ...</p>
+  </div>
+</template>
+
+<style scoped>
+.weeks { padding: 0 14px 0 6px; }
+@media screen and (max-width: 720px) { .weeks { padding: 0; } }
+</style>

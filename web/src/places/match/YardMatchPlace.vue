@@ -1,0 +1,222 @@
+<script setup lang="ts">
+/** The whole yard on a day: options down, the row across; a plan for all of them, and one press that starts it. */
+import { computed, ref, toRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import type { TreatmentKey } from '@thistle/core/situation'
+import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
+import DayStrip from '../../graphics/DayStrip.vue'
+import StartWindows, { type WindowRow } from '../../graphics/StartWindows.vue'
+import VerdictRound from '../../graphics/VerdictRound.vue'
+import { sayDay, sayDayLong } from '../../look/dates.ts'
+import { useYardInView } from '../../parts/useYardInView.ts'
+import { isOver, sayCount, sayFigure } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
+import MatchNav from './MatchNav.vue'
+import { useYardMatch } from './useYardMatch.ts'
+import { boundsOf, forecastEnd } from './window-rows.ts'
+import YardPlanPanel from './YardPlanPanel.vue'
+
+const router = useRouter()
+const holding = useHolding()
+const yard = useYardInView()
+const { cells, chosen, only, people, plan, weeks, busy, over, lookAhead } = useYardMatch(yard, toRef(holding, 'day'))
+const row = computed(() => yard.value?.row ?? [])
+const isChosen = (id: string) => chosen.value.includes(id)
+const toggle = (id: string) => (chosen.value = isChosen(id) ? chosen.value.filter((x) => x !== id) : [...chosen.value, id])
+const cellOf = (colonyId: string, key: TreatmentKey) => cells.value.get(colonyId)?.get(key) ?? null
+const usable = (colonyId: string, key: TreatmentKey) => ['fits', 'care'].includes(cellOf(colonyId, key)?.verdict ?? '')
+
+interface Line {
+  readonly key: TreatmentKey
+  readonly name: string
+  readonly serves: number
+  readonly asked: number
+  readonly waiting: boolean
+}
+/** Options that serve the most of the colonies chosen first. */
+const lines = computed<Line[]>(() => {
+  const asked = chosen.value.length > 0 ? chosen.value : row.value.map((s) => s.colony.id)
+  const all = TREATMENTS.map((t) => ({
+    key: t.key,
+    name: t.name,
+    serves: asked.filter((id) => usable(id, t.key)).length,
+    asked: asked.length,
+    waiting: t.way === 'waiting',
+  }))
+  return all.toSorted((a, b) => Number(a.waiting) - Number(b.waiting) || b.serves - a.serves)
+})
+const inPlan = computed(() => new Map((plan.value?.groups ?? []).flatMap((g) => g.colonies.map((id) => [id, g.treatment] as const))))
+const SAID = { fits: 'fits', care: 'fits with care', wait: 'not on this day', 'ruled-out': 'ruled out' } as const
+function words(colonyId: string, name: string, line: Line): string {
+  const cell = cellOf(colonyId, line.key)
+  if (!cell) return ''
+  const when = cell.verdict === 'wait' && cell.earliest ? `from ${sayDay(cell.earliest)}` : SAID[cell.verdict]
+  return `${line.name} in ${name}: ${when}. ${holding.say(cell.why)}`
+}
+const short = (verdict: string, earliest: string | null) => (verdict === 'wait' && earliest ? sayDay(earliest).replace(/^\w+ /, '').replace(/ \w+$/, '') : '')
+
+const ahead = ref(false)
+watch([ahead, chosen, () => yard.value?.yard.id], () => {
+  if (ahead.value && chosen.value.length > 0) void lookAhead(holding.today)
+})
+const aheadRows = computed<WindowRow[]>(() => {
+  const many = chosen.value.length
+  return (weeks.value ?? [])
+    .filter((w) => treatmentOf(w.treatment)?.way !== 'waiting')
+    .map((w) => {
+      const best = Math.max(0, ...w.serves)
+      const first = w.serves.findIndex((n) => n === many)
+      return {
+        key: w.treatment,
+        name: treatmentOf(w.treatment)?.name ?? w.treatment,
+        verdict: null,
+        says: '',
+        words: first >= 0 ? `serves all ${many} on ${w.serves.filter((n) => n === many).length} days` : `serves at most ${best} of ${many}`,
+        shares: w.serves.map((n) => n / many),
+        ruledOut: best === 0,
+        last: null,
+      }
+    })
+    .toSorted((a, b) => b.shares.reduce((x, y) => x + y, 0) - a.shares.reduce((x, y) => x + y, 0))
+})
+const aheadBounds = computed(() => {
+  const first = row.value[0]
+  return first ? boundsOf(first.situation) : []
+})
+function pickAhead(key: string, day: string | null): void {
+  only.value = key as TreatmentKey
+  if (day) holding.day = day
+}
+</script>
+
+<template>
+  <template v-if="yard && row.length > 0">
+    <DayStrip :yard="yard.yard" />
+    <div class="yardmatch">
+      <div class="work">
+        <MatchNav :colony-id="row[0]!.colony.id" :yard-id="yard.yard.id" />
+        <div class="head">
+          <h1>{{ yard.yard.name }} on {{ sayDayLong(holding.day) }}</h1>
+          <label v-if="holding.states.length > 1" class="no-print">
+            <span class="unseen">Another yard</span>
+            <select class="pick" :value="yard.yard.id" @change="router.push(`/match/yard/${($event.target as HTMLSelectElement).value}`)">
+              <option v-for="y in holding.states" :key="y.yard.id" :value="y.yard.id">{{ y.yard.name }}</option>
+            </select>
+          </label>
+        </div>
+        <p class="soft">
+          Colonies to treat are ticked.
+          <button class="plainlink" type="button" @click="chosen = over">Those over the limit with nothing in hand ({{ over.length }})</button>
+          ·
+          <button class="plainlink" type="button" @click="chosen = row.map((s) => s.colony.id)">The whole yard ({{ row.length }})</button>
+        </p>
+        <div class="scroll" tabindex="0" role="region" aria-label="Options by colonies">
+          <table :class="{ dim: busy }">
+            <thead>
+              <tr>
+                <th scope="col">Treatment</th>
+                <th v-for="s in row" :key="s.colony.id" scope="col" class="colony">
+                  <label :title="`${s.colony.name}: ${sayCount(s.judgement)}`">
+                    <span class="place">{{ s.colony.placement.position }}</span>
+                    <span class="who">{{ s.colony.name }}</span>
+                    <span class="count" :class="{ alarm: isOver(s.judgement) }">{{ s.judgement.estimate === null ? '–' : sayFigure(s.judgement).replace(/ .*/, '') }}</span>
+                    <input type="checkbox" :checked="isChosen(s.colony.id)" :aria-label="`Treat ${s.colony.name}`" @change="toggle(s.colony.id)" />
+                  </label>
+                </th>
+                <th scope="col" class="sum">Serves</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="line in lines" :key="line.key" :class="{ none: line.serves === 0, taken: only === line.key }">
+                <th scope="row">
+                  <button v-if="!line.waiting && line.serves > 0" type="button" class="pickone" :aria-pressed="only === line.key" @click="only = only === line.key ? null : line.key">
+                    {{ line.name }}
+                  </button>
+                  <span v-else>{{ line.name }}</span>
+                </th>
+                <td v-for="s in row" :key="s.colony.id" :class="{ unasked: !isChosen(s.colony.id), planned: inPlan.get(s.colony.id) === line.key }">
+                  <RouterLink v-if="cellOf(s.colony.id, line.key)" :to="`/match/${s.colony.id}`" :title="words(s.colony.id, s.colony.name, line)">
+                    <VerdictRound :verdict="cellOf(s.colony.id, line.key)!.verdict" :size="16" :label="words(s.colony.id, s.colony.name, line)" />
+                    <small>{{ short(cellOf(s.colony.id, line.key)!.verdict, cellOf(s.colony.id, line.key)!.earliest) }}</small>
+                  </RouterLink>
+                </td>
+                <td class="sum">{{ line.serves }} of {{ line.asked }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <p class="soft small foot">
+          Filled fits; half fits with care; open not on this day (the date under it is the first that fits); struck is ruled out. Touch a round for its reasons, a
+          treatment to plan with that one. A ring marks what the plan takes.
+        </p>
+        <section class="ahead">
+          <button class="plainlink" type="button" :aria-expanded="ahead" @click="ahead = !ahead">
+            {{ ahead ? 'Put away the eight weeks' : 'The same over eight weeks: which day serves the most' }}
+          </button>
+          <template v-if="ahead">
+            <p v-if="chosen.length === 0" class="care">Tick the colonies first.</p>
+            <p v-else-if="!weeks" class="soft" role="status">Looking through eight weeks for {{ chosen.length }} colonies ...</p>
+            <StartWindows v-else :rows="aheadRows" :from="holding.today" :day="holding.day" :shown="only" :bounds="aheadBounds" :forecast-to="forecastEnd(row[0]!.situation)" @pick="pickAhead">
+              <span>The higher the bar, the more of the {{ chosen.length }} ticked it serves.</span>
+            </StartWindows>
+          </template>
+        </section>
+      </div>
+      <YardPlanPanel
+        v-model:people="people"
+        :yard="yard"
+        :plan="plan"
+        :chosen="chosen"
+        :only="only"
+        :busy="busy"
+        @free="only = null"
+      />
+    </div>
+  </template>
+  <div v-else class="page">
+    <h1>There is nothing to match yet.</h1>
+    <p class="soft">Add colonies and count them first. <RouterLink to="/yards">To the yards</RouterLink></p>
+  </div>
+</template>
+
+<style scoped>
+.yardmatch { display: grid; grid-template-columns: minmax(0, 1fr) 316px; max-width: 1360px; margin: 0 auto; }
+.work { padding: 10px 20px 40px; display: grid; gap: 10px; align-content: start; background: var(--sheet); border-right: 1px solid var(--hairline); min-height: calc(100vh - 190px); grid-template-columns: minmax(0, 1fr); }
+.head { display: flex; justify-content: space-between; gap: 16px; align-items: center; flex-wrap: wrap; }
+.head select { min-height: 38px; padding: 4px 8px; }
+.scroll { overflow-x: auto; }
+table { border-collapse: collapse; width: 100%; }
+table.dim { opacity: 0.55; }
+thead th { vertical-align: bottom; border-bottom: 1px solid var(--hairline); font-size: 13px; font-weight: 600; padding: 2px; }
+thead th:first-child { text-align: left; color: var(--soft); }
+tbody th { text-align: left; font-weight: 400; position: sticky; left: 0; background: var(--sheet); padding: 2px 10px 2px 0; min-width: 168px; font-size: 14.5px; line-height: 1.2; }
+.colony label { display: grid; justify-items: center; gap: 3px; cursor: pointer; min-width: 44px; }
+.colony .place { color: var(--soft); font-weight: 400; }
+.colony .who { writing-mode: vertical-rl; transform: rotate(180deg); max-height: 108px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 14px; }
+.colony .count { font-weight: 650; }
+.colony input { width: 20px; height: 20px; accent-color: var(--thistle); margin: 2px 0 4px; }
+tbody tr { border-bottom: 1px solid var(--hairline); }
+tbody tr.taken th, tbody tr.taken { background: var(--thistle-wash); }
+td { text-align: center; padding: 1px; }
+td a { display: grid; justify-items: center; min-height: 36px; align-content: center; text-decoration: none; color: var(--ink); line-height: 1; border-radius: 8px; }
+td a:hover { background: var(--thistle-pale); }
+td small { font-size: 11.5px; min-height: 0; }
+td.unasked { opacity: 0.5; }
+td.planned a { box-shadow: inset 0 0 0 2px var(--thistle); }
+tr.none th { color: var(--soft); }
+.sum { white-space: nowrap; text-align: right; padding-left: 8px; font-size: 14px; color: var(--soft); }
+.pickone { background: none; border: 0; padding: 4px 0; font-weight: 600; text-align: left; cursor: pointer; }
+.pickone:hover, .pickone[aria-pressed='true'] { color: var(--thistle); }
+.ahead { display: grid; gap: 8px; }
+@media screen and (max-width: 1120px) { .yardmatch { grid-template-columns: minmax(0, 1fr); } }
+@media screen and (max-width: 720px) {
+  .yardmatch { padding-bottom: 90px; }
+  .work { padding: 4px 12px 24px; border: 0; background: none; }
+  tbody th { background: var(--paper); min-width: 130px; }
+  .colony label { min-width: 50px; min-height: 48px; }
+  .colony input { width: 26px; height: 26px; }
+  td a { min-height: 48px; }
+  .pickone { min-height: 48px; }
+  .plainlink { min-height: 48px; }
+}
+</style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+/** A treatment's sheet: everything the gates and the planner read of it, in plain words, from the same data. */
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { sayConfidence, sheetOf, treatmentOf, type SheetFact } from '@thistle/core/treatments'
+import { sayDay } from '../../look/dates.ts'
+import { useHolding } from '../../stores/holding.ts'
+
+const route = useRoute()
+const holding = useHolding()
+const treatment = computed(() => treatmentOf(String(route.params.treatment)))
+const rule = computed(() => (treatment.value ? holding.settings?.rules[treatment.value.key] : undefined))
+const parts = computed(() => (treatment.value ? sheetOf(treatment.value, rule.value) : []))
+const [wide, narrow] = [
+  new Set(['What it does', 'When', 'The hive', 'Supers', 'Dose', 'Course', 'Set-up']),
+  new Set(['Gear', 'Turn', 'Storage', 'Disposal', 'Where labels differ', 'Sources']),
+]
+const looked = computed(() => treatment.value?.sources[0]?.lookedAt ?? null)
+const from = (f: SheetFact) => (f.source ? `${f.source.text}; ${sayConfidence(f.source.confidence)}` : '')
+const AUTHORISED = { yes: 'authorised by your own list', no: 'not authorised by your own list', unknown: 'not on your own list yet: confirm before use' } as const
+</script>
+
+<template>
+  <div v-if="treatment" class="page sheetplace">
+    <p class="no-print"><RouterLink to="/rules">Rules</RouterLink></p>
+    <header>
+      <h1>{{ treatment.name }}</h1>
+      <p class="soft">
+        <template v-if="treatment.way === 'given'">{{ AUTHORISED[rule?.authorised ?? 'unknown'] }}. </template>
+        The label in your hand and your local law decide; where they differ from this sheet, they are right. Last read against the fact sheet
+        {{ looked ? sayDay(looked, holding.today) : '' }}; recalled from memory, looked up nowhere.
+      </p>
+    </header>
+    <p v-if="treatment.caution" class="caution">
+      <strong>{{ treatment.caution.hazard }}</strong> {{ treatment.caution.protection }} {{ treatment.caution.mishap }}
+    </p>
+    <div class="columns">
+      <div>
+        <section v-for="p in parts.filter((x) => wide.has(x.title))" :key="p.title" :aria-label="p.title">
+          <h2>{{ p.title }}</h2>
+          <ul>
+            <li v-for="(f, i) in p.facts" :key="i">
+              {{ holding.say(f.text) }}
+              <span v-if="f.own" class="own">{{ holding.say(f.own) }}</span>
+              <span v-if="f.source" class="source">{{ from(f) }}</span>
+            </li>
+          </ul>
+        </section>
+      </div>
+      <div>
+        <section v-for="p in parts.filter((x) => narrow.has(x.title))" :key="p.title" :aria-label="p.title">
+          <h2>{{ p.title }}</h2>
+          <ul>
+            <li v-for="(f, i) in p.facts" :key="i">
+              {{ holding.say(f.text) }}
+              <span v-if="f.own" class="own">{{ holding.say(f.own) }}</span>
+            </li>
+          </ul>
+        </section>
+      </div>
+    </div>
+  </div>
+  <div v-else class="page">
+    <h1>There is no such treatment.</h1>
+    <p class="soft"><RouterLink to="/rules">All of them stand in Rules.</RouterLink></p>
+  </div>
+</template>
+
+<style scoped>
+.sheetplace { max-width: 1120px; display: grid; gap: 14px; }
+header { display: grid; gap: 6px; max-width: 780px; }
+.columns { display: grid; grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr); gap: 10px 44px; }
+section { padding: 10px 0 12px; border-top: 1px solid var(--hairline); }
+h2 { font-size: 17px; margin-bottom: 6px; }
+li { padding: 3px 0; line-height: 1.4; }
+.source { display: block; color: var(--soft); font-size: 13px; }
+.own { display: inline-block; background: var(--thistle-wash); color: var(--thistle-deep); border-radius: 6px; padding: 0 7px; font-weight: 600; font-size: 14px; }
+@media screen and (max-width: 720px) { .columns { grid-template-columns: minmax(0, 1fr); gap: 0; } }
+</style>

@@ -1,0 +1,169 @@
+<script setup lang="ts">
+/** One treatment of the keeper's own list: authorised or not in sight, the rest folded under it. */
+import { computed, ref } from 'vue'
+import type { Rule, Stock } from '@thistle/core/situation'
+import { sayAmount, type Treatment } from '@thistle/core/treatments'
+import DayField from '../../parts/DayField.vue'
+import NumberField from '../../parts/NumberField.vue'
+import { sayDay } from '../../look/dates.ts'
+import { AUTHORISED_WORDS } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
+
+const props = defineProps<{ treatment: Treatment; at: (path: string) => string | null }>()
+type Draft<T> = { -readonly [K in keyof T]: T[K] }
+const rule = defineModel<Draft<Rule>>('rule', { required: true })
+const stock = defineModel<Draft<Stock>>('stock', { required: true })
+const holding = useHolding()
+const open = ref(false)
+const key = computed(() => props.treatment.key)
+const unit = computed(() => (props.treatment.dose.by === 'none' ? null : props.treatment.dose.unit))
+const UNITS = { strip: 'strips', g: 'g', mL: 'mL', wafer: 'wafers' } as const
+const hasStay = computed(() => props.treatment.patterns.some((p) => p.days.least !== p.days.most && p.steps.some((s) => s.job === 'remove')))
+const faulty = computed(() =>
+  ['gramsPerBox', 'mostDays', 'mostCourses', 'waitDays', 'note', 'confirmedOn'].some((f) => props.at(`rules.${key.value}.${f}`)) ||
+  ['units', 'expires'].some((f) => props.at(`stock.${key.value}.${f}`)),
+)
+/** What the line says beside authorised, in a few words. */
+const gist = computed(() => {
+  const r = rule.value
+  return [
+    r.starter && !r.confirmedOn ? `from a starter list (${r.starter}), not confirmed` : null,
+    r.confirmedOn ? `confirmed ${sayDay(r.confirmedOn, holding.today)}` : null,
+    r.withSupers === null ? null : r.withSupers ? 'supers may stay on' : 'supers off',
+    r.prescription ? 'prescription' : null,
+    r.gramsPerBox == null ? null : `${sayAmount(r.gramsPerBox, 'g')} a box`,
+    r.mostCourses == null ? null : `at most ${r.mostCourses} a year`,
+    stock.value.units == null || !unit.value ? null : `shelf: ${sayAmount(stock.value.units, unit.value)}`,
+  ]
+    .filter(Boolean)
+    .join(', ')
+})
+const tri = (b: boolean | null | undefined) => (b == null ? '' : b ? 'yes' : 'no')
+const untri = (event: Event) => {
+  const v = (event.target as HTMLSelectElement).value
+  return v === '' ? null : v === 'yes'
+}
+function say(event: Event): void {
+  const value = (event.target as HTMLSelectElement).value as NonNullable<Rule['authorised']>
+  // Saying it oneself confirms it, today: a starter list's word is over.
+  rule.value = { ...rule.value, authorised: value, confirmedOn: value === 'unknown' ? null : holding.today, starter: null }
+}
+</script>
+
+<template>
+  <div class="treatment">
+    <div class="top">
+      <div class="what">
+        <RouterLink class="name" :to="`/rules/${treatment.key}`">{{ treatment.name }}</RouterLink>
+        <p class="soft small">{{ gist || treatment.short }}</p>
+      </div>
+      <label class="auth">
+        <span class="unseen">{{ treatment.name }}: authorised</span>
+        <select :id="`a-${treatment.key}`" class="pick" :value="rule.authorised ?? 'unknown'" @change="say">
+          <option v-for="[value, says] in AUTHORISED_WORDS" :key="value" :value="value">{{ says }}</option>
+        </select>
+      </label>
+      <button type="button" class="plainlink more" :aria-expanded="open || faulty" @click="open = !open">
+        {{ open || faulty ? 'Less' : 'More' }}<span class="unseen"> of {{ treatment.name }}</span>
+      </button>
+    </div>
+    <div v-if="open || faulty" class="fields">
+      <div v-if="treatment.supers.while !== 'never'" class="field">
+        <label :for="`s-${treatment.key}`">With supers on</label>
+        <select :id="`s-${treatment.key}`" class="pick" :value="tri(rule.withSupers)" @change="rule.withSupers = untri($event)">
+          <option value="">not known</option>
+          <option value="no">no</option>
+          <option value="yes">yes</option>
+        </select>
+      </div>
+      <NumberField
+        v-if="treatment.dose.by === 'box' && unit === 'g'"
+        :id="`g-${treatment.key}`"
+        v-model="rule.gramsPerBox"
+        label="A brood box"
+        unit="g"
+        :min="0"
+        :step="0.1"
+        :fault="at(`rules.${treatment.key}.gramsPerBox`)"
+      />
+      <NumberField
+        v-if="hasStay"
+        :id="`d-${treatment.key}`"
+        v-model="rule.mostDays"
+        label="Longest course"
+        unit="days"
+        :min="1"
+        :fault="at(`rules.${treatment.key}.mostDays`)"
+      />
+      <NumberField
+        :id="`w-${treatment.key}`"
+        :model-value="rule.waitDays ?? null"
+        label="Wait before supers"
+        unit="days"
+        :min="0"
+        :fault="at(`rules.${treatment.key}.waitDays`)"
+        @update:model-value="rule.waitDays = $event"
+      />
+      <NumberField
+        :id="`c-${treatment.key}`"
+        v-model="rule.mostCourses"
+        label="Most courses a year"
+        :min="0"
+        :fault="at(`rules.${treatment.key}.mostCourses`)"
+      />
+      <div class="field">
+        <label :for="`p-${treatment.key}`">Prescription</label>
+        <select :id="`p-${treatment.key}`" class="pick" :value="tri(rule.prescription)" @change="rule.prescription = untri($event)">
+          <option value="">not known</option>
+          <option value="no">not needed</option>
+          <option value="yes">needed</option>
+        </select>
+      </div>
+      <DayField
+        :id="`f-${treatment.key}`"
+        :model-value="rule.confirmedOn ?? null"
+        label="Confirmed on"
+        :max="holding.today"
+        :fault="at(`rules.${treatment.key}.confirmedOn`)"
+        @update:model-value="rule.confirmedOn = $event"
+      />
+      <NumberField
+        :id="`u-${treatment.key}`"
+        v-model="stock.units"
+        label="On the shelf"
+        :unit="unit ? UNITS[unit] : ''"
+        :min="0"
+        :fault="at(`stock.${treatment.key}.units`)"
+      />
+      <DayField :id="`e-${treatment.key}`" v-model="stock.expires" label="Its expiry" :fault="at(`stock.${treatment.key}.expires`)" />
+      <div class="field note">
+        <label :for="`n-${treatment.key}`">Note</label>
+        <textarea
+          :id="`n-${treatment.key}`"
+          class="area"
+          rows="2"
+          maxlength="500"
+          :value="rule.note ?? ''"
+          @input="rule.note = ($event.target as HTMLTextAreaElement).value || null"
+        />
+      </div>
+      <p class="soft small note">Where labels differ: {{ treatment.differs }}</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.treatment { padding: 8px 0; border-top: 1px solid var(--hairline); }
+.top { display: grid; grid-template-columns: minmax(0, 1fr) 190px 52px; gap: 14px; align-items: center; }
+.name { font-weight: 650; color: var(--ink); }
+.auth select { min-height: 40px; padding: 5px 10px; }
+.fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; padding: 12px 0 14px 14px; border-left: 3px solid var(--thistle-mid); margin: 8px 0 4px; }
+.note { grid-column: 1 / -1; }
+@media screen and (max-width: 720px) {
+  .top { grid-template-columns: minmax(0, 1fr) 60px; }
+  .what { grid-column: 1 / -1; }
+  .name { min-height: 40px; display: flex; align-items: center; }
+  .auth select { min-height: 48px; }
+  .more { min-height: 48px; }
+}
+</style>
