@@ -101,7 +101,7 @@ describe('from a choice to the count after it', () => {
     expect(response.body.errors[0]).toMatchObject({ path: 'startOn', sentence: expect.stringMatching(/does not fit on Thu 13 Aug: /) })
   })
 
-  it('refuses a colony of another yard, a broken situation, an unbuilt treatment', async () => {
+  it('refuses a colony of another yard, a broken situation, an unknown treatment', async () => {
     const { body } = await decide('Clover', 'wait-and-recount', '2026-08-12')
     const elsewhere = await demo.put(`/api/decisions/${id()}`).send({ ...body, yardId: demoId('yard Mill Orchard') })
     expect(elsewhere.body.errors[0].path).toBe('colonies[0].colonyId')

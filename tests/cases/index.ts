@@ -44,7 +44,7 @@ export function august(over: Partial<Situation> = {}): Situation {
     counts: [wash('2026-08-11', 11)],
     weather: days(
       '2026-08-10',
-      Array.from({ length: 80 }, () => 24),
+      Array.from({ length: 60 }, () => 24),
     ),
     normals: [],
     lastOpening: '2026-11-05',

@@ -1,8 +1,9 @@
 import { answer } from '../course/index.ts'
 import { limitOf } from '../judge/index.ts'
 import { phaseOf } from '../situation/index.ts'
-import { sayDay, sayWindow, type Day } from '../time/index.ts'
-import { shortName, treatmentOf } from '../treatments/index.ts'
+import { lastSensibleStart } from '../match/index.ts'
+import { addDays, sayDay, sayWindow, type Day } from '../time/index.ts'
+import { shortName, treatmentOf, TREATMENTS } from '../treatments/index.ts'
 import { colonyState, type ColonyState, type Tone } from './colony-state.ts'
 import type { SettingsRecord, YardRecord } from './records.ts'
 import { keeperFacts } from './situation-of.ts'
@@ -22,6 +23,8 @@ export interface YardState {
   readonly sentence: readonly Phrase[]
   /** The facts under it. */
   readonly below: string
+  /** Last sensible starts that come near, in one sentence; null where none does. */
+  readonly ahead: string | null
 }
 
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
@@ -97,9 +100,39 @@ function below(yard: YardRecord, row: readonly ColonyState[]): string {
   return `${colonies(row.length).replace(/^./, (c) => c.toUpperCase())} in standing order.${row.length > 0 ? counted : ''}${today ? ` Today up to ${today.high} °C.` : ''}`
 }
 
+/** Last starts within so many days are warned of. */
+const WARN = 42
+
+/** Of what the keeper's list says is authorised: the last sensible starts that come near, the nearest first. */
+function sayAhead(yard: YardRecord, row: readonly ColonyState[], settings: SettingsRecord): string | null {
+  const [first] = row
+  if (!first) return null
+  const listed = TREATMENTS.filter((t) => t.way === 'given' && settings.rules[t.key]?.authorised === 'yes')
+  const near = listed.flatMap((treatment) => {
+    const found = row
+      .map((s) => lastSensibleStart(treatment, { ...s.situation, judgement: s.judgement }))
+      .filter((x) => x !== null)
+      .toSorted((a, b) => a.day.localeCompare(b.day))[0]
+    return found && found.day >= yard.today && found.day <= addDays(yard.today, WARN) ? [{ treatment, ...found }] : []
+  })
+  if (near.length === 0) return null
+  const said = near
+    .toSorted((a, b) => a.day.localeCompare(b.day))
+    .map((x) => `${small(shortName(x.treatment))} ${sayDay(x.day)} (before ${x.because === 'opening' ? 'the last opening' : 'the next supers'})`)
+  return `Last sensible starts ahead: ${said.join(', ')}.`
+}
+const small = (text: string): string => text.replace(/^./, (c) => c.toLowerCase())
+
 /** A whole yard as it stands today, in walking order. */
 export function yardState(yard: YardRecord, settings: SettingsRecord): YardState {
   const row = yard.colonies.map((colony) => colonyState(yard, colony, settings))
   const limit = limitOf(keeperFacts(settings), phaseOf({ phase: yard.phase, asOf: yard.today, hemisphere: yard.hemisphere, normals: yard.normals }))
-  return { yard, row, limit: (limit.mites / limit.bees) * 100, sentence: say(yard, row), below: below(yard, row) }
+  return {
+    yard,
+    row,
+    limit: (limit.mites / limit.bees) * 100,
+    sentence: say(yard, row),
+    below: below(yard, row),
+    ahead: sayAhead(yard, row, settings),
+  }
 }

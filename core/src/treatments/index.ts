@@ -4,5 +4,5 @@ export { patternOf, courseSpan, mostDaysOf, waitDaysOf, nominalDay, dosesOf } fr
 export { doseOf, sayAmount, type Dose } from './dose.ts'
 export { saySource, sayConfidence, type Source, type Confidence } from './source.ts'
 export { COMBINATIONS, type CombinationRule } from './combinations.ts'
-export { sheetOf, sayTools, type SheetFact, type SheetPart } from './sheet.ts'
+export { sheetOf, sayTools, type SheetFact, type SheetKey, type SheetPart } from './sheet.ts'
 export { STARTER_LISTS, type StarterList } from './starter-lists.ts'

@@ -13,9 +13,12 @@ export interface SheetFact {
   readonly own: string | null
 }
 export interface SheetPart {
+  readonly key: SheetKey
   readonly title: string
   readonly facts: readonly SheetFact[]
 }
+export type SheetKey =
+  'effect' | 'when' | 'hive' | 'supers' | 'dose' | 'course' | 'set-up' | 'gear' | 'turn' | 'storage' | 'disposal' | 'differs' | 'sources'
 
 const TOOLS: Record<Tool, string> = {
   vaporiser: 'a vaporiser',
@@ -158,18 +161,17 @@ function rotationFacts(t: Treatment, own: Rule | undefined): SheetFact[] {
 export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
   const effect = t.efficacy
     ? [
-        t.efficacy.broodless.high > 0
-          ? fact(`Without brood ${percent(t.efficacy.broodless.low)} to ${percent(t.efficacy.broodless.high)} % of the mites.`)
-          : null,
         fact(
-          `With brood ${percent(t.efficacy.brood.low)} to ${percent(t.efficacy.brood.high)} %. ${t.efficacySource.replace(/^./, (c) => c.toUpperCase())}.`,
+          `${t.efficacy.broodless.high > 0 ? `Without brood ${percent(t.efficacy.broodless.low)} to ${percent(t.efficacy.broodless.high)} % of the mites, with` : 'With'} brood ${percent(t.efficacy.brood.low)} to ${percent(t.efficacy.brood.high)} %: ranges, no promise.`,
         ),
-      ].filter((f) => f !== null)
+        fact(`Remembered as: ${t.efficacySource}.`),
+      ]
     : []
   const wait = waitDaysOf(t, own)
   const parts: SheetPart[] = [
-    { title: 'What it does', facts: [fact(`${t.short}.`), ...effect] },
+    { key: 'effect', title: 'What it does', facts: [fact(`${t.short}.`), ...effect] },
     {
+      key: 'when',
       title: 'When',
       facts: [
         ...t.temperature.map(sayLimit),
@@ -181,8 +183,9 @@ export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
         ),
       ],
     },
-    { title: 'The hive', facts: t.way === 'waiting' ? [] : hiveFacts(t) },
+    { key: 'hive', title: 'The hive', facts: t.way === 'waiting' ? [] : hiveFacts(t) },
     {
+      key: 'supers',
       title: 'Supers',
       facts: [
         fact(SUPERS[t.supers.while], t.supers.source, own?.withSupers == null ? null : `your list: ${own.withSupers ? 'may stay on' : 'off'}`),
@@ -198,6 +201,7 @@ export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
       ],
     },
     {
+      key: 'dose',
       title: 'Dose',
       facts: [
         fact(sayDoseRule(t.dose), null, own?.gramsPerBox == null ? null : `your list: ${sayAmount(own.gramsPerBox, 'g')} a brood box`),
@@ -205,20 +209,22 @@ export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
         ...(t.mostAPersonADay !== null ? [fact(`At most ${t.mostAPersonADay} strips a person a day by some labels.`)] : []),
       ],
     },
-    { title: 'Course', facts: t.patterns.flatMap((p) => sayCourse(t, p, own)) },
-    { title: 'Set-up', facts: t.setUp.map((s) => fact(`${s}.`)) },
+    { key: 'course', title: 'Course', facts: t.patterns.flatMap((p) => sayCourse(t, p, own)) },
+    { key: 'set-up', title: 'Set-up', facts: t.setUp.map((s) => fact(`${s}.`)) },
     {
+      key: 'gear',
       title: 'Gear',
       facts: [
         ...(t.kit.needed.length > 0 ? [fact(`${sayTools(t.kit.needed).replace(/^./, (c) => c.toUpperCase())}.`, t.kit.source)] : []),
         ...t.kit.advised.map((a) => fact(`Better with ${sayTools([a.tool])}: without, ${a.without}.`, t.kit.source)),
       ],
     },
-    { title: 'Turn', facts: rotationFacts(t, own) },
-    { title: 'Storage', facts: t.storage ? [fact(t.storage)] : [] },
-    { title: 'Disposal', facts: t.disposal ? [fact(t.disposal)] : [] },
-    { title: 'Where labels differ', facts: t.differs ? [fact(t.differs)] : [] },
+    { key: 'turn', title: 'Turn', facts: rotationFacts(t, own) },
+    { key: 'storage', title: 'Storage', facts: t.storage ? [fact(t.storage)] : [] },
+    { key: 'disposal', title: 'Disposal', facts: t.disposal ? [fact(t.disposal)] : [] },
+    { key: 'differs', title: 'Where labels differ', facts: t.differs ? [fact(t.differs)] : [] },
     {
+      key: 'sources',
       title: 'Sources',
       facts: t.sources.map((s) => fact(`${s.text.replace(/^./, (c) => c.toUpperCase())}: ${sayConfidence(s.confidence)}.`, s)),
     },

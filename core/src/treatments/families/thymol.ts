@@ -11,7 +11,7 @@ export const warmEnough = (days: number): TemperatureLimit => ({
   of: 'average',
   best: [15, null],
   outer: [15, null],
-  when: 'on average over the course, day and night',
+  when: 'on average over the course',
   cold: COLD,
   hot: '',
   source: PRACTICE,

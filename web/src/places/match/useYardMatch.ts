@@ -23,10 +23,14 @@ export function useYardMatch(yard: Ref<YardState | null>, day: Ref<Day>) {
   const weeks = shallowRef<readonly YardWeeks[] | null>(null)
   const busy = ref(true)
 
-  const cases = computed<YardCase[]>(() => (yard.value?.row ?? []).map((s) => ({ id: s.colony.id, situation: { ...s.situation, startOn: day.value } })))
+  const cases = computed<YardCase[]>(() =>
+    (yard.value?.row ?? []).map((s) => ({ id: s.colony.id, situation: { ...s.situation, startOn: day.value } })),
+  )
   /** Colonies over their limit with nothing in hand: what a plan is usually made for. */
   const over = computed(() =>
-    (yard.value?.row ?? []).filter((s) => s.inHand === null && (s.judgement.level === 'treat' || s.judgement.level === 'urgent')).map((s) => s.colony.id),
+    (yard.value?.row ?? [])
+      .filter((s) => s.inHand === null && (s.judgement.level === 'treat' || s.judgement.level === 'urgent'))
+      .map((s) => s.colony.id),
   )
   watch(
     () => yard.value?.yard.id,

@@ -1,6 +1,17 @@
 /** A whole yard is weighed here, beside the page: thirty colonies through every option, and over eight weeks. */
 import { expose } from 'comlink'
-import { betterDay, judged, match, planAs, planYard, startWindows, type BetterDay, type Verdict, type YardLine, type YardPlan } from '@thistle/core/match'
+import {
+  betterDay,
+  judged,
+  match,
+  planAs,
+  planYard,
+  startWindows,
+  type BetterDay,
+  type Verdict,
+  type YardLine,
+  type YardPlan,
+} from '@thistle/core/match'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import { TREATMENTS } from '@thistle/core/treatments'

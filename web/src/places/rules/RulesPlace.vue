@@ -111,6 +111,7 @@ async function reread(): Promise<void> {
           gear, cautions, storage and where the facts come from.
         </p>
         <StarterLists :rules="draft.rules" @fill="fill" />
+        <div class="lines">
         <TreatmentLine
           v-for="t in given"
           :key="t.key"
@@ -119,6 +120,7 @@ async function reread(): Promise<void> {
           :treatment="t"
           :at="at"
         />
+        </div>
         <p class="small soft">
           Without a label, and always offered:
           <template v-for="(t, i) in others" :key="t.key">{{ i > 0 ? ', ' : '' }}<RouterLink :to="`/rules/${t.key}`">{{ t.name.toLowerCase() }}</RouterLink></template>.
@@ -179,7 +181,6 @@ async function reread(): Promise<void> {
 .lead { max-width: 760px; }
 .form { display: grid; grid-template-columns: minmax(0, 1fr); gap: 18px; }
 .block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
-.treatment { display: grid; gap: 10px; padding: 14px 0; border-top: 1px solid var(--hairline); }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
 .check { display: flex; gap: 10px; align-items: baseline; min-height: 32px; cursor: pointer; }
 .check input { width: 18px; height: 18px; accent-color: var(--thistle); flex: none; position: relative; top: 3px; }

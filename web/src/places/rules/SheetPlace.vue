@@ -2,7 +2,7 @@
 /** A treatment's sheet: everything the gates and the planner read of it, in plain words, from the same data. */
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { sayConfidence, sheetOf, treatmentOf, type SheetFact } from '@thistle/core/treatments'
+import { saySource, sheetOf, treatmentOf, type SheetKey, type SheetPart } from '@thistle/core/treatments'
 import { sayDay } from '../../look/dates.ts'
 import { useHolding } from '../../stores/holding.ts'
 
@@ -11,13 +11,15 @@ const holding = useHolding()
 const treatment = computed(() => treatmentOf(String(route.params.treatment)))
 const rule = computed(() => (treatment.value ? holding.settings?.rules[treatment.value.key] : undefined))
 const parts = computed(() => (treatment.value ? sheetOf(treatment.value, rule.value) : []))
-const [wide, narrow] = [
-  new Set(['What it does', 'When', 'The hive', 'Supers', 'Dose', 'Course', 'Set-up']),
-  new Set(['Gear', 'Turn', 'Storage', 'Disposal', 'Where labels differ', 'Sources']),
-]
+const ASIDE: ReadonlySet<SheetKey> = new Set(['gear', 'turn', 'storage', 'disposal', 'differs', 'sources'])
+const columns = computed(() => [parts.value.filter((p) => !ASIDE.has(p.key)), parts.value.filter((p) => ASIDE.has(p.key))])
 const looked = computed(() => treatment.value?.sources[0]?.lookedAt ?? null)
-const from = (f: SheetFact) => (f.source ? `${f.source.text}; ${sayConfidence(f.source.confidence)}` : '')
-const AUTHORISED = { yes: 'authorised by your own list', no: 'not authorised by your own list', unknown: 'not on your own list yet: confirm before use' } as const
+/** A source stands once, under the last of the facts that rest on it. */
+const sourceOf = (p: SheetPart, i: number): string => {
+  const { source } = p.facts[i] ?? {}
+  return source && p.key !== 'sources' && p.facts[i + 1]?.source !== source ? saySource(source) : ''
+}
+const AUTHORISED = { yes: 'Authorised by your own list', no: 'Not authorised by your own list', unknown: 'Not on your own list yet: confirm before use' } as const
 </script>
 
 <template>
@@ -35,25 +37,14 @@ const AUTHORISED = { yes: 'authorised by your own list', no: 'not authorised by 
       <strong>{{ treatment.caution.hazard }}</strong> {{ treatment.caution.protection }} {{ treatment.caution.mishap }}
     </p>
     <div class="columns">
-      <div>
-        <section v-for="p in parts.filter((x) => wide.has(x.title))" :key="p.title" :aria-label="p.title">
+      <div v-for="(column, c) in columns" :key="c">
+        <section v-for="p in column" :key="p.key" :aria-label="p.title">
           <h2>{{ p.title }}</h2>
           <ul>
             <li v-for="(f, i) in p.facts" :key="i">
               {{ holding.say(f.text) }}
               <span v-if="f.own" class="own">{{ holding.say(f.own) }}</span>
-              <span v-if="f.source" class="source">{{ from(f) }}</span>
-            </li>
-          </ul>
-        </section>
-      </div>
-      <div>
-        <section v-for="p in parts.filter((x) => narrow.has(x.title))" :key="p.title" :aria-label="p.title">
-          <h2>{{ p.title }}</h2>
-          <ul>
-            <li v-for="(f, i) in p.facts" :key="i">
-              {{ holding.say(f.text) }}
-              <span v-if="f.own" class="own">{{ holding.say(f.own) }}</span>
+              <span v-if="sourceOf(p, i)" class="source">{{ sourceOf(p, i) }}.</span>
             </li>
           </ul>
         </section>

@@ -59,6 +59,8 @@ const warnings = (line: TodayJob) => (line.step.course?.course.warnings ?? []).f
 const where = (line: TodayJob) => [line.yard.yard.name, line.step.course?.treatment.name].filter(Boolean).join(', ')
 const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.kind === 'board' || line.step.job?.job === 'recount'
 const enterable = (line: TodayJob) => line.step.kind === 'job' && line.step.job?.job !== 'recount' && line.step.due !== 'coming'
+/** Yards with a last sensible start coming near. */
+const ahead = computed(() => holding.states.filter((y) => y.ahead !== null))
 function afterOne(): void {
   doing.value = null
 }
@@ -115,6 +117,15 @@ function afterOne(): void {
           </li>
         </ul>
       </section>
+      <section v-if="ahead.length > 0" class="group" aria-labelledby="g-ahead">
+        <h2 id="g-ahead">Plan ahead</h2>
+        <ul class="ahead">
+          <li v-for="y in ahead" :key="y.yard.id">
+            <RouterLink :to="`/match/yard/${y.yard.id}`">{{ y.yard.name }}</RouterLink>
+            <span class="care">{{ holding.say(y.ahead ?? '') }}</span>
+          </li>
+        </ul>
+      </section>
       <p class="law">Windows come from each treatment's own course; the label in your hand and local law decide.</p>
     </div>
     <SidePane
@@ -157,6 +168,8 @@ function afterOne(): void {
 .colony { display: inline-flex; align-items: center; gap: 7px; min-height: 40px; padding: 4px 13px; border: 1px solid var(--line); border-radius: 9px; background: var(--sheet); color: var(--ink); text-decoration: none; font-weight: 600; cursor: pointer; }
 .colony i { font-style: normal; font-weight: 400; color: var(--soft); font-size: 13px; }
 .colony:hover { border-color: var(--thistle); color: var(--thistle-deep); background: var(--thistle-pale); }
+.ahead { display: grid; gap: 6px; }
+.ahead li { display: grid; grid-template-columns: 128px minmax(0, 1fr); gap: 16px; padding: 0 16px; }
 .law { margin-top: 26px; }
 .first { display: grid; gap: 8px; }
 @media print {
@@ -175,5 +188,7 @@ function afterOne(): void {
   .when, .what { padding-top: 0; }
   .who { justify-content: flex-start; margin-top: 4px; }
   .colony { min-height: 50px; font-size: 17px; }
+  .ahead li { grid-template-columns: 1fr; gap: 2px; padding: 0 2px; }
+  .ahead a { min-height: 48px; display: flex; align-items: center; }
 }
 </style>

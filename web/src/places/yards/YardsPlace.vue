@@ -93,6 +93,10 @@ const over = (s: ColonyState) => s.inHand === null && isOver(s.judgement)
         <span v-for="(p, i) in yard.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span>
       </h1>
       <p class="soft">{{ holding.say(yard.below) }}</p>
+      <p v-if="yard.ahead" class="care">
+        {{ holding.say(yard.ahead) }}
+        <RouterLink :to="`/match/yard/${yard.yard.id}`">Match the yard</RouterLink>
+      </p>
 
       <table v-if="yard.row.length > 0" class="row row-table sheet">
         <thead>
