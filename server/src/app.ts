@@ -193,7 +193,7 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     ...courseRoutes(keep),
     ...changeRoutes(keep),
     ...calendarRoutes(keep, weather),
-    ...matchingRoutes(),
+    ...matchingRoutes(keep),
     ...mailRoutes(db, config.outboxOpen),
     described,
   ]

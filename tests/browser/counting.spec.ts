@@ -160,6 +160,7 @@ test('a search of a large photograph says how far it is and can be stopped; a pi
   await page.goto('/count')
   await method(page, 'Board')
   await page.getByRole('link', { name: 'Count on a photograph' }).click()
+  await expect(page.locator('input[type=file]').first()).toBeAttached()
   await page.evaluate(async () => {
     const canvas = new OffscreenCanvas(4000, 3000)
     const context = canvas.getContext('2d') as OffscreenCanvasRenderingContext2D

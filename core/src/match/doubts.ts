@@ -2,11 +2,13 @@ import { judge, limitOf, URGENT } from '../judge/index.ts'
 import type { Rule } from '../situation/index.ts'
 import type { Treatment } from '../treatments/index.ts'
 import { GATES } from './gates/index.ts'
-import { LEVELS, levelAt, withColony, worseThan, worstOf, type Gate, type JudgedSituation, type Level } from './finding.ts'
+import { GATE_KEYS, LEVELS, levelAt, withColony, worseThan, worstOf, type GateKey, type JudgedSituation, type Level } from './finding.ts'
 
 /** One thing that is not known, and what it might turn out to be. */
 interface Unknown {
   readonly fact: string
+  /** The gates that read it. */
+  readonly gates: readonly GateKey[]
   readonly question: string
   readonly unknown: (s: JudgedSituation, option: Treatment) => boolean
   readonly answers: (s: JudgedSituation, option: Treatment) => readonly Answered[]
@@ -17,8 +19,15 @@ interface Answered {
 }
 
 const NO_RULE: Rule = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
-const colony = (fact: string, question: string, key: keyof JudgedSituation['colony'], answers: readonly Answered[]): Unknown => ({
+const colony = (
+  fact: string,
+  gates: readonly GateKey[],
+  question: string,
+  key: keyof JudgedSituation['colony'],
+  answers: readonly Answered[],
+): Unknown => ({
   fact,
+  gates,
   question,
   unknown: (s) => s.colony[key] === null || s.colony[key] === 'unknown',
   answers: () => answers,
@@ -38,6 +47,7 @@ function jar(s: JudgedSituation, mites: number): JudgedSituation {
 const UNKNOWNS: readonly Unknown[] = [
   {
     fact: 'authorised',
+    gates: ['rules'],
     question: 'Is it authorised where you are? Look at the label and your local list.',
     unknown: (s, option) => option.way === 'given' && (s.rules[option.key]?.authorised ?? 'unknown') === 'unknown',
     answers: (_s, option) =>
@@ -48,6 +58,7 @@ const UNKNOWNS: readonly Unknown[] = [
   },
   {
     fact: 'withSupers',
+    gates: ['supers'],
     question: 'Does your label allow it with supers on?',
     unknown: (s, option) => option.supers.while === 'may-stay' && s.supers.now !== 'none' && (s.rules[option.key]?.withSupers ?? null) === null,
     answers: (_s, option) =>
@@ -58,6 +69,7 @@ const UNKNOWNS: readonly Unknown[] = [
   },
   {
     fact: 'supers',
+    gates: ['supers'],
     question: 'Are supers on for people?',
     unknown: (s) => s.supers.now === null,
     answers: () => [
@@ -65,17 +77,21 @@ const UNKNOWNS: readonly Unknown[] = [
       { say: 'with supers on for people', change: (s) => ({ ...s, supers: { ...s.supers, now: 'for-people' } }) },
     ],
   },
-  colony('entrance', 'Is the entrance at full width?', 'entrance', [
+  colony('entrance', ['hive'], 'Is the entrance at full width?', 'entrance', [
     be('with a full entrance', { entrance: 'full' }),
     be('with a reducer in', { entrance: 'reduced' }),
   ]),
-  colony('floor', 'Is the floor solid, or a screen with its tray in?', 'floor', [
+  colony('floor', ['hive'], 'Is the floor solid, or a screen with its tray in?', 'floor', [
     be('on a solid floor', { floor: 'solid' }),
     be('on an open screen', { floor: 'screen-open' }),
   ]),
-  colony('floorWet', 'Is the floor dry?', 'floorWet', [be('on a dry floor', { floorWet: false }), be('on a wet floor', { floorWet: true })]),
+  colony('floorWet', ['hive'], 'Is the floor dry?', 'floorWet', [
+    be('on a dry floor', { floorWet: false }),
+    be('on a wet floor', { floorWet: true }),
+  ]),
   {
     fact: 'count',
+    gates: ['need'],
     question: 'How many mites in a wash of about 300 bees?',
     unknown: (s) => s.judgement.level === 'unknown',
     answers: (s) => {
@@ -85,25 +101,24 @@ const UNKNOWNS: readonly Unknown[] = [
       return [0, over, danger].map((mites) => ({ say: `with ${mites} mites on 300 bees`, change: (x) => jar(x, mites) }))
     },
   },
-  colony('framesOfBees', 'How many frames of bees?', 'framesOfBees', [
+  colony('framesOfBees', ['hive', 'kit'], 'How many frames of bees?', 'framesOfBees', [
     be('with 1 frame of bees', { framesOfBees: 1 }),
     be('with 5 frames of bees', { framesOfBees: 5 }),
     be('with 12 frames of bees', { framesOfBees: 12 }),
   ]),
-  colony('brood', 'Is there brood, and is any of it capped?', 'brood', [
+  colony('brood', ['need', 'brood', 'supers', 'time', 'kit'], 'Is there brood, and is any of it capped?', 'brood', [
     be('without brood', { brood: 'none' }),
     be('with open brood only', { brood: 'open' }),
     be('with capped brood', { brood: 'capped' }),
   ]),
-  colony('queen', 'Is the queen laying? Look for eggs.', 'queen', [
+  colony('queen', ['hive'], 'Is the queen laying? Look for eggs.', 'queen', [
     be('with a laying queen', { queen: 'laying' }),
     be('with a new queen', { queen: 'new' }),
     be('without a queen', { queen: 'absent' }),
   ]),
 ]
 
-const verdictOf = (option: Treatment, s: JudgedSituation): Level => worstOf(gateList.map((gate) => levelAt(gate, option, s)))
-const gateList: readonly Gate[] = Object.values(GATES)
+const verdictOf = (option: Treatment, s: JudgedSituation): Level => worstOf(GATE_KEYS.map((key) => levelAt(GATES[key], option, s)))
 
 /** A fact that is not known, and what it would change. */
 export interface Doubt {
@@ -150,14 +165,19 @@ function everyWay(asked: readonly Asked[]): { readonly picks: readonly number[];
 
 const rankOf = (level: Level): number => LEVELS.indexOf(level)
 
+interface Row {
+  readonly picks: readonly number[]
+  readonly level: number
+}
+
 /** The fewest of a gate's unknowns whose answers leave nothing open; levels under `floor` count as `floor`. */
-function fewestFor(gate: Gate, option: Treatment, s: JudgedSituation, asked: readonly Asked[], floor: number): readonly Asked[] {
-  const table = everyWay(asked).map((w) => ({ picks: w.picks, level: Math.max(floor, rankOf(levelAt(gate, option, w.change(s)))) }))
+function fewestFor(table: readonly Row[], asked: readonly Asked[], floor: number): readonly Asked[] {
   const sets = Array.from({ length: 2 ** asked.length }, (_, mask) => asked.map((_a, i) => i).filter((i) => mask & (1 << i)))
   const settles = (set: readonly number[]) => {
     const seen = new Map<string, number>()
-    return table.every(({ picks, level }) => {
-      const key = set.map((i) => picks[i]).join()
+    return table.every((row) => {
+      const level = Math.max(floor, row.level)
+      const key = set.map((i) => row.picks[i]).join()
       const before = seen.get(key)
       seen.set(key, level)
       return before === undefined || before === level
@@ -169,18 +189,18 @@ function fewestFor(gate: Gate, option: Treatment, s: JudgedSituation, asked: rea
 
 /**
  * The smallest set of questions whose answers settle an option's verdict on the day, whatever they are; empty where nothing that is not
- * known could change it. The verdict is the worst of its gates, so each gate is settled on its own: a level that another gate has
- * reached in any case needs no asking.
+ * known could change it. The verdict is the worst of its gates, so each gate is settled on its own, over every way in which what it
+ * reads may turn out; a level that another gate has reached in any case needs no asking.
  */
 export function questionsFor(option: Treatment, s: JudgedSituation): { readonly fact: string; readonly question: string }[] {
   const open = UNKNOWNS.filter((u) => u.unknown(s, option)).map((unknown): Asked => ({ unknown, answers: unknown.answers(s, option) }))
-  const byGate = gateList.map((gate) => {
-    const now = levelAt(gate, option, s)
-    const matters = open.filter((a) => a.answers.some((x) => levelAt(gate, option, x.change(s)) !== now))
-    const least = Math.min(...everyWay(matters).map((w) => rankOf(levelAt(gate, option, w.change(s)))))
-    return { gate, matters, least }
+  if (open.length === 0) return []
+  const byGate = GATE_KEYS.map((key) => {
+    const asked = open.filter((a) => a.unknown.gates.includes(key))
+    const table = everyWay(asked).map((w): Row => ({ picks: w.picks, level: rankOf(levelAt(GATES[key], option, w.change(s))) }))
+    return { asked, table, least: Math.min(...table.map((row) => row.level)) }
   })
   const floor = Math.max(...byGate.map((g) => g.least))
-  const wanted = new Set(byGate.flatMap((g) => (g.matters.length === 0 ? [] : fewestFor(g.gate, option, s, g.matters, floor))).map((a) => a.unknown))
+  const wanted = new Set(byGate.flatMap((g) => fewestFor(g.table, g.asked, floor)).map((a) => a.unknown))
   return UNKNOWNS.filter((u) => wanted.has(u)).map(({ fact, question }) => ({ fact, question }))
 }

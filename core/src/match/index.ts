@@ -1,7 +1,7 @@
 export type { Finding, Gate, GateKey, Level } from './finding.ts'
 export { LEVELS, worstOf } from './finding.ts'
 export { GATES } from './gates/index.ts'
-export { match, runOfDays, startDays, startWindows, judged, HORIZON, type Matched, type Judged, type Verdict } from './match.ts'
+export { match, runOfDays, startDays, startWindows, verdictsOn, judged, HORIZON, type Matched, type Judged, type Verdict } from './match.ts'
 export { lastSensibleStart, type LastStart, type OptionWindows } from './windows.ts'
 export { doubtsOf, questionsFor, type Doubt } from './doubts.ts'
 export { betterDay, planAs, planYard, type BetterDay, type YardPlan, type YardGroup, type YardLine, type Unserved } from './yard-plan.ts'

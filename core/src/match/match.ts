@@ -125,3 +125,16 @@ export function startDays(option: Treatment, s: Judged, from: Day, days: number)
 /** For each option the days on which it may start, over some weeks: the picture people plan from. */
 export const startWindows = (s: Judged, from: Day, days: number = HORIZON, options: readonly Treatment[] = TREATMENTS): OptionWindows[] =>
   windowsOf(s, from, days, { anyDay: ANY_DAY, byDay: BY_DAY }, options)
+
+/** The verdict of every option on the day and nothing else: for a list of a thousand colonies, where nobody reads reasons yet. */
+export function verdictsOn(s: Judged, options: readonly Treatment[] = TREATMENTS): { readonly treatment: Treatment; readonly verdict: Verdict }[] {
+  const found = options.map((treatment) => ({ treatment, verdict: levelsByDay(treatment, [s], ANY_DAY, BY_DAY)[0] ?? 'ruled-out' }))
+  const served = found.some((o) => o.treatment.way !== 'waiting' && !worseThan(o.verdict, 'care'))
+  if (served || s.judgement.level !== 'treat') return found
+  return found.map((o) => (o.treatment.way === 'waiting' ? { ...o, verdict: waitingAnyway(o.treatment, s) } : o))
+}
+
+/** What waiting comes to where nothing else can be done: the need is care, the other gates as they are. */
+function waitingAnyway(option: Treatment, s: Judged): Verdict {
+  return worstOf(gates.flatMap((gate) => gate(option, s).map((f): Level => (f.gate === 'need' && f.level === 'ruled-out' ? 'care' : f.level))))
+}

@@ -1,11 +1,15 @@
 import Joi from 'joi'
 import { answer } from '@thistle/core/course'
 import { caseSchema, parseCase } from '@thistle/core/formats'
-import { LEVELS } from '@thistle/core/match'
+import { situationOf, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { judged, LEVELS, verdictsOn } from '@thistle/core/match'
 import { TREATMENT_KEYS } from '@thistle/core/situation'
+import type { Scope } from '../access/scope.ts'
 import { told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
-import { day, maybe } from '../records/shapes.ts'
+import type { Keeping } from '../records/put.ts'
+import { day, maybe, uuid } from '../records/shapes.ts'
+import { readYards } from '../yards/read.ts'
 
 const finding = Joi.object({
   gate: Joi.string().required(),
@@ -44,11 +48,63 @@ const answered = Joi.object({
       findings: Joi.array().items(finding).required(),
       dose: maybe(Joi.object().unknown(true)).required(),
       course: Joi.array().items(job).required(),
+      lastStart: maybe(
+        Joi.object({ day: day().required(), because: Joi.string().valid('supers', 'opening').required(), limit: day().required() }),
+      ).required(),
+      questions: Joi.array()
+        .items(Joi.object({ fact: Joi.string().required(), question: Joi.string().required() }))
+        .required(),
     }).unknown(true),
   ),
+  combinations: Joi.array().items(Joi.object().unknown(true)).required(),
+  contradictions: Joi.array()
+    .items(Joi.object({ path: Joi.string().required(), text: Joi.string().required() }))
+    .required(),
 }).unknown(true)
 
-export const matchingRoutes = (): Route[] => [
+const verdict = () => Joi.string().valid(...LEVELS)
+const ofColony = Joi.object({
+  yardId: uuid().required(),
+  colonyId: uuid().required(),
+  level: Joi.string().valid('unknown', 'under', 'watch', 'treat', 'urgent').required(),
+  estimate: maybe(Joi.number()).required(),
+  verdicts: Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, verdict()]))).required(),
+})
+
+/** Between two yards others are answered: a thousand colonies take most of a second. */
+const breathe = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
+
+async function verdictsOf(keep: Keeping, scope: Scope): Promise<unknown[]> {
+  const { db, clock } = keep
+  const settings = (await db.model('settings').findOne({ where: { holdingId: scope.holdingId }, raw: true })) as unknown as SettingsRecord
+  const yards = (await readYards(db, scope, clock, null)) as YardRecord[]
+  const found: unknown[] = []
+  for (const yard of yards) {
+    for (const colony of yard.colonies) {
+      const s = judged(situationOf(yard, colony, settings))
+      found.push({
+        yardId: yard.id,
+        colonyId: colony.id,
+        level: s.judgement.level,
+        estimate: s.judgement.estimate,
+        verdicts: Object.fromEntries(verdictsOn(s).map((o) => [o.treatment.key, o.verdict])),
+      })
+    }
+    await breathe()
+  }
+  return found
+}
+
+export const matchingRoutes = (keep: Keeping): Route[] => [
+  {
+    method: 'get',
+    path: '/verdicts',
+    access: 'read',
+    group: 'Matching',
+    summary: 'Every colony through every option, for today of its yard',
+    answers: { 200: told(Joi.array().items(ofColony), 'Yard by yard, in standing order.') },
+    handle: async ({ scope }) => ({ status: 200, body: await verdictsOf(keep, scope) }),
+  },
   {
     method: 'post',
     path: '/match',

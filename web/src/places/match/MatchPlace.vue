@@ -256,8 +256,8 @@ function putAway(): void {
 
 .nav { margin: -8px 16px 12px; }
 .fold { background: none; border: 0; color: var(--soft); font-family: var(--face-title); font-weight: 560; font-size: 16.5px; text-align: left; min-height: 48px; padding: 0 4px; cursor: pointer; }
-.fold::before { content: '▸ '; }
-.fold[aria-expanded='true']::before { content: '▾ '; }
+.fold::before { content: '▸ ' / ''; }
+.fold[aria-expanded='true']::before { content: '▾ ' / ''; }
 .foot { padding: 12px 16px; }
 .course { padding: 18px 20px 40px 18px; }
 .flip { color: var(--thistle); font-weight: 600; }

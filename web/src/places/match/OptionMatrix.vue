@@ -81,8 +81,8 @@ thead th:first-child { text-align: left; padding-left: 16px; }
 thead th:last-child { text-align: left; }
 .group th { text-align: left; font-family: var(--face-title); font-weight: 560; font-size: 15px; padding: 12px 16px 4px; color: var(--soft); }
 .fold { background: none; border: 0; padding: 4px 0; font: inherit; color: inherit; cursor: pointer; text-align: left; width: 100%; }
-.fold::before { content: '▸ '; }
-.fold[aria-expanded='true']::before { content: '▾ '; }
+.fold::before { content: '▸ ' / ''; }
+.fold[aria-expanded='true']::before { content: '▾ ' / ''; }
 .fold:hover { color: var(--thistle); }
 .who { display: block; font-family: var(--face-text); font-weight: 400; font-size: 13px; padding-left: 16px; }
 .option { cursor: pointer; border-bottom: 1px solid var(--hairline); }

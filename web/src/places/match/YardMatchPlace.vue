@@ -201,7 +201,8 @@ td { text-align: center; padding: 1px; }
 td a { display: grid; justify-items: center; min-height: 36px; align-content: center; text-decoration: none; color: var(--ink); line-height: 1; border-radius: 8px; }
 td a:hover { background: var(--thistle-pale); }
 td small { font-size: 11.5px; min-height: 0; }
-td.unasked { opacity: 0.5; }
+td.unasked svg { opacity: 0.5; }
+td.unasked small { color: var(--soft); }
 td.planned a { box-shadow: inset 0 0 0 2px var(--thistle); }
 tr.none th { color: var(--soft); }
 .sum { white-space: nowrap; text-align: right; padding-left: 8px; font-size: 14px; color: var(--soft); }

@@ -101,7 +101,9 @@ function writeMites(s: Situation, value: FactValue): Situation {
 /** Everything at hand, everything allowed: what would fit if that were settled. */
 const ALL_AUTHORISED = (s: Situation): Situation['rules'] => {
   const empty = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
-  return Object.fromEntries(TREATMENT_KEYS.map((key: TreatmentKey) => [key, { ...empty, ...s.rules[key], authorised: 'yes' as const }]))
+  return Object.fromEntries(
+    TREATMENT_KEYS.map((key: TreatmentKey) => [key, { ...empty, ...s.rules[key], authorised: 'yes' as const, starter: null }]),
+  )
 }
 
 /** Facts that are seldom asked about; they stand folded. */

@@ -1,0 +1,141 @@
+/** Matching in full: eight weeks, the whole yard, what is not known, two in turn, and the keeper's own list. */
+import { accessible, expect, liveOn, PHONE, test } from './steps.ts'
+
+interface Course {
+  readonly treatment: string
+  readonly decisionId: string
+  readonly startOn: string
+}
+interface Yard {
+  readonly name: string
+  readonly colonies: readonly { readonly name: string; readonly id: string; readonly courses: readonly Course[] }[]
+}
+
+test('over eight weeks: the picture follows the facts, and a touch on a day judges it', async ({ demo: page }) => {
+  await page.goto('/match')
+  await page.getByRole('link', { name: 'Over eight weeks' }).click()
+  const formic = page.getByRole('button', { name: /^Formic acid strip, 14 days/ })
+  await expect(formic).toHaveAccessibleName(/fits, or fits with care, \d/)
+  await accessible(page)
+  await formic.click()
+  await expect(page.getByRole('heading', { name: 'Formic acid strip, 14 days' })).toBeVisible()
+  const before = await formic.getAttribute('aria-pressed')
+  expect(before).toBe('true')
+  // A day further on, in the picture itself.
+  const strip = page.locator('.row.shown .strip')
+  const box = await strip.boundingBox()
+  if (!box) throw new Error('no strip')
+  await page.mouse.click(box.x + box.width * (20.5 / 56), box.y + box.height / 2)
+  await page.getByRole('link', { name: 'On the day' }).click()
+  await expect(page.getByRole('heading', { name: 'What fits on Tue 1 September' })).toBeVisible()
+  // Five degrees warmer, and the acid's window is another one.
+  await page.getByRole('link', { name: 'Over eight weeks' }).click()
+  const asItIs = await formic.getAttribute('aria-pressed')
+  expect(asItIs).toBe('true')
+  const name = await formic.innerText()
+  await page.getByRole('button', { name: /^Days warmer by/ }).click()
+  await page.getByLabel('What if Days warmer by were').fill('12')
+  await expect(formic).not.toHaveText(name, { useInnerText: true })
+})
+
+test('the whole yard: a better day is named, one press starts it for all who are ticked, and the others are left', async ({ demo: page }) => {
+  await page.goto('/match')
+  await page.getByRole('link', { name: 'The whole yard' }).click()
+  await expect(page.getByRole('heading', { name: /^Quarry Bank on Wed 12 August/ })).toBeVisible()
+  const plan = page.getByRole('complementary', { name: 'The plan for the yard' })
+  await expect(plan.getByText(/^(Sat 15 Aug): Amitraz strip serves all 2/)).toBeVisible()
+  await accessible(page)
+  await plan.getByRole('button', { name: 'Look at that day' }).click()
+  await expect(plan.getByText('One option serves all 2.')).toBeVisible()
+  await expect(plan.getByRole('heading', { name: 'Amitraz strip' })).toBeVisible()
+  await expect(plan.getByText(/The whole course takes \d+ strips/)).toBeVisible()
+
+  // Another option for all it can be given to, and back.
+  await page.getByRole('button', { name: 'Thymol blend wafer' }).click()
+  await expect(plan.getByText('Planned with Thymol blend wafer alone.')).toBeVisible()
+  await expect(plan.getByText(/packs hold two wafers/)).toBeVisible()
+  await plan.getByRole('button', { name: 'Back to the best plan' }).click()
+
+  // Nobody ticked: nothing to start.
+  for (const name of ['Elder', 'Hazel']) await page.getByLabel(`Treat ${name}`).uncheck()
+  await expect(plan.getByText('No colony is ticked.')).toBeVisible()
+  await expect(plan.getByRole('button', { name: /^Start/ })).toHaveCount(0)
+  await page.getByRole('button', { name: /^Those over the limit/ }).click()
+
+  await plan.getByRole('button', { name: 'Start all 2 on Sat 15 Aug' }).click()
+  await expect(page).toHaveURL(/\/yards\//)
+  const yards = (await (await page.request.get('/api/yards')).json()) as Yard[]
+  const row = yards.find((y) => y.name === 'Quarry Bank')!.colonies
+  const begun = row.flatMap((c) => c.courses.filter((x) => x.startOn === '2026-08-15').map((x) => ({ name: c.name, ...x })))
+  expect(begun.map((x) => [x.name, x.treatment])).toEqual([
+    ['Elder', 'amitraz-strip'],
+    ['Hazel', 'amitraz-strip'],
+  ])
+  expect(new Set(begun.map((x) => x.decisionId)).size).toBe(1)
+})
+
+test('the yard over eight weeks shows which option serves how many', async ({ demo: page }) => {
+  await page.goto('/match/yard')
+  await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
+  await page.getByRole('button', { name: /^The same over eight weeks/ }).click()
+  await expect(page.getByRole('button', { name: /^Amitraz strip serves all 2 on \d+ days/ })).toBeVisible()
+  await accessible(page)
+})
+
+test('a starter list is never taken for confirmed, and a sheet tells what decides', async ({ demo: page }) => {
+  await page.goto('/rules')
+  await page.getByRole('combobox', { name: /^Begin from what is remembered/ }).selectOption({ label: 'United States' })
+  await expect(page.getByText(/come from a starter list and are not confirmed/)).toBeVisible()
+  await page.getByRole('button', { name: 'Keep these rules' }).click()
+  await expect(page.getByText('Kept. Every verdict reads it from now on.')).toBeVisible()
+  await page.goto('/match')
+  const vapour = page.getByRole('row', { name: /^Oxalic acid vapour/ })
+  await vapour.getByRole('button').first().click()
+  await expect(page.getByText(/It stands on a starter list \(United States\) that you have not confirmed/)).toBeVisible()
+
+  // Saying it oneself confirms it.
+  await page.goto('/rules')
+  await page.getByLabel('Oxalic acid vapour: authorised').selectOption('no')
+  await page.getByLabel('Oxalic acid vapour: authorised').selectOption('yes')
+  await page.getByRole('button', { name: 'More of Oxalic acid vapour' }).click()
+  await page.getByLabel('Note', { exact: true }).fill('read at the association')
+  await page.getByRole('button', { name: 'Keep these rules' }).click()
+  await expect(page.getByText('Kept. Every verdict reads it from now on.')).toBeVisible()
+  await page.getByRole('link', { name: 'Oxalic acid vapour' }).click()
+  await expect(page.getByRole('heading', { name: 'Oxalic acid vapour', level: 1 })).toBeVisible()
+  for (const part of ['When', 'Dose', 'Course', 'Gear', 'Storage', 'Disposal', 'Where labels differ', 'Sources'])
+    await expect(page.getByRole('region', { name: part, exact: true })).toBeVisible()
+  await expect(page.getByText('your list: 1 g a brood box')).toBeVisible()
+  await page.goto('/rules/no-such-thing')
+  await expect(page.getByRole('heading', { name: 'There is no such treatment.' })).toBeVisible()
+})
+
+test('what is out of range in the list is said by its field, and nothing typed is lost', async ({ demo: page }) => {
+  await page.goto('/rules')
+  await page.getByRole('button', { name: 'More of Amitraz strip' }).click()
+  await page.getByRole('spinbutton', { name: 'Longest course, days' }).fill('900')
+  await page.getByRole('button', { name: 'Keep these rules' }).click()
+  await expect(page.getByRole('alert').first()).toBeVisible()
+  await expect(page.getByRole('spinbutton', { name: 'Longest course, days' })).toHaveValue('900')
+})
+
+test('contradictions stand beside the facts, and a broodless December takes one round', async ({ demo: page }) => {
+  await page.goto('/match')
+  await page.getByRole('button', { name: /^Brood: capped/ }).click()
+  await page.getByLabel('What if Brood were').selectOption('none')
+  await expect(page.getByText(/Said to be without brood, and to have \d+ frames of it/)).toBeVisible()
+  await expect(page.getByRole('row', { name: /^Oxalic acid vapour/ })).toContainText('one round')
+})
+
+test.describe('on a phone', () => {
+  test.use(PHONE)
+  test('the yard is matched and started with the thumb', async ({ demo: page }) => {
+    await liveOn(page, '2026-08-17')
+    await page.goto('/match/yard')
+    const start = page.getByRole('button', { name: /^Start/ })
+    await expect(start).toBeVisible()
+    await accessible(page)
+    await start.tap()
+    await expect(page).toHaveURL(/\/yards\//)
+  })
+})
