@@ -3,7 +3,7 @@ import { answer } from '@thistle/core/course'
 import { parseCase, writeCase } from '@thistle/core/formats'
 import { colonyState, situationOf, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
 import { demoId } from '../../server/src/demo/load.ts'
-import { august, BARE } from '../cases/index.ts'
+import { august, BARE, withColony } from '../cases/index.ts'
 import { id, isProblem, startApi, type Api, type Client } from './harness.ts'
 
 let api: Api
@@ -177,5 +177,99 @@ describe('POST /api/match', () => {
       .post('/api/match')
       .send({ ...BARE, rules: { brimstone: {} } })
       .expect(400)
+  })
+  it.each([
+    [{ ...BARE, rules: { 'sugar-dust': {} } }, 'rules.sugar-dust'],
+    [{ ...BARE, rules: { 'amitraz-strip': { waitDays: -1 } } }, 'rules.amitraz-strip.waitDays'],
+    [{ ...BARE, rules: { 'amitraz-strip': { confirmedOn: '2026-02-30' } } }, 'rules.amitraz-strip.confirmedOn'],
+    [{ ...BARE, yardHistory: [{ treatment: 'amitraz-strip', start: '2026-05-01', end: '2026-04-01' }] }, 'yardHistory[0]'],
+    [{ ...BARE, keeper: { priority: 'loudest' } }, 'keeper.priority'],
+    [{ ...BARE, keeper: { noLiquidAcids: 'yes' } }, 'keeper.noLiquidAcids'],
+    [
+      {
+        ...BARE,
+        weather: [
+          { date: '2026-08-12', high: 20 },
+          { date: '2026-08-12', high: 21 },
+        ],
+      },
+      'weather[1]',
+    ],
+    [{ ...BARE, weather: [{ date: '2026-08-12', high: 20, low: 25 }] }, 'weather[0]'],
+    [{ ...BARE, weather: [{ date: '2026-08-12', high: 99 }] }, 'weather[0].high'],
+    [{ ...BARE, colony: { broodBoxes: 0 } }, 'colony.broodBoxes'],
+  ])('names the fault of %j at %s', async (value, path) => {
+    const { body } = await demo.post('/api/match').send(value).expect(400)
+    expect(body.errors[0].path).toBe(path)
+    expect(body.errors[0].sentence).toMatch(/\S/)
+  })
+  it('points out what cannot be so, and answers all the same', async () => {
+    const odd = withColony({ brood: 'none', clustered: true })
+    const { body } = await demo.post('/api/match').send(odd).expect(200)
+    expect(body.contradictions.map((c: { path: string }) => c.path)).toEqual(['colony.framesOfBrood', 'colony.clustered'])
+  })
+})
+
+describe('GET /api/verdicts', () => {
+  it('says of every colony of the holding what matching it says', async () => {
+    await live('2026-08-12')
+    const rows = (await demo.get('/api/verdicts').expect(200)).body as { colonyId: string; level: string; verdicts: Record<string, string> }[]
+    const yards = (await demo.get('/api/yards')).body as YardRecord[]
+    expect(rows).toHaveLength(yards.reduce((sum, y) => sum + y.colonies.length, 0))
+    const { yard, colony, settings } = await read('Elder')
+    const found = answer(situationOf(yard, colony, settings))
+    expect(rows.find((r) => r.colonyId === colony.id)).toMatchObject({
+      level: found.judgement.level,
+      verdicts: Object.fromEntries(found.options.map((o) => [o.treatment, o.verdict])),
+    })
+  })
+})
+
+describe('the list a keeper keeps', () => {
+  it('keeps every word of a line, and refuses what cannot be, with its path', async () => {
+    const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
+    const { id: settingsId, ...body } = settings
+    const line = { authorised: 'yes', withSupers: false, gramsPerBox: null, mostCourses: 1, mostDays: null, waitDays: 21 }
+    const words = { ...line, prescription: true, note: 'ask at the depot', confirmedOn: '2026-08-01', starter: null }
+    const rules = { ...settings.rules, 'thymol-gel': words }
+    await demo
+      .put(`/api/settings/${settingsId}`)
+      .send({ ...body, rules, noLiquidAcids: true, priority: 'clean-wax' })
+      .expect(200)
+    const kept = ((await demo.get('/api/holding')).body as { settings: SettingsRecord }).settings
+    expect(kept.rules['thymol-gel']).toEqual(words)
+    expect(kept).toMatchObject({ noLiquidAcids: true, priority: 'clean-wax' })
+    for (const [wrong, path] of [
+      [{ rules: { brimstone: line } }, 'rules.brimstone'],
+      [{ rules: { 'thymol-gel': { ...line, waitDays: 999 } } }, 'rules.thymol-gel.waitDays'],
+      [{ rules: { 'thymol-gel': { ...line, note: 'x'.repeat(501) } } }, 'rules.thymol-gel.note'],
+      [{ priority: 'loudest' }, 'priority'],
+    ] as const) {
+      const refused = await demo.put(`/api/settings/${settingsId}`).send({ ...body, version: kept.version, ...wrong })
+      expect(refused.status).toBe(400)
+      expect(refused.body.errors[0].path).toBe(path)
+    }
+    await demo.post('/api/holding/fresh').expect(204)
+  })
+})
+
+describe('a decision for a yard', () => {
+  it('is one for all its colonies, or none where one of them does not fit', async () => {
+    await live('2026-08-15')
+    const lines = await Promise.all(['Elder', 'Hazel'].map(read))
+    const colonies = lines.map(({ yard, colony, settings }) => ({
+      colonyId: colony.id,
+      courseId: id(),
+      situation: situationOf(yard, colony, settings, '2026-08-15'),
+    }))
+    const whole = { yardId, treatment: 'amitraz-strip', startOn: '2026-08-15', note: 'Whole yard; not in Alder.', colonies }
+    const bad = structuredClone(whole) as unknown as { colonies: { courseId: string; situation: Record<string, unknown> }[] }
+    bad.colonies[1]!.situation = { ...bad.colonies[1]!.situation, supers: { now: 'for-people', offOn: null, nextOn: null } }
+    const refused = await demo.put(`/api/decisions/${id()}`).send(bad)
+    expect(refused.status).toBe(400)
+    await demo.get(`/api/courses/${colonies[0]!.courseId}`).expect(404)
+    const { body } = await demo.put(`/api/decisions/${id()}`).send(whole).expect(201)
+    expect(body.courses.map((c: { colonyId: string }) => c.colonyId)).toEqual(colonies.map((c) => c.colonyId))
+    await demo.post('/api/holding/fresh').expect(204)
   })
 })

@@ -58,7 +58,7 @@ describe('planning', () => {
   it('never gives an earlier supers date to a later start', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom('amitraz-strip', 'formic-strip-14', 'oxalic-vapour'),
+        fc.constantFrom(...TREATMENTS.filter((t) => t.way === 'given').map((t) => t.key)),
         fc.integer({ min: 0, max: 300 }),
         fc.integer({ min: 0, max: 40 }),
         (key, from, later) => {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { GATES, judged, worstOf, type Finding, type GateKey, type Level } from '@thistle/core/match'
 import { answer } from '@thistle/core/course'
 import type { Situation, Tool, TreatmentKey } from '@thistle/core/situation'
-import { treatmentOf, type Treatment } from '@thistle/core/treatments'
+import { treatmentOf, TREATMENTS, type Treatment } from '@thistle/core/treatments'
 import { addDays } from '@thistle/core/time'
 import { august, days, wash, withColony } from '../cases/index.ts'
 
@@ -120,6 +120,62 @@ describe('temperature', () => {
   })
 })
 
+describe('temperature of every treatment', () => {
+  const order: Level[] = ['fits', 'care', 'wait', 'ruled-out']
+  const all = august({ weather: [] })
+  it('is never improved by raising a high that is over a limit already, nor by lowering one that is under', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...TREATMENTS.filter((t) => t.temperature.length > 0)),
+        fc.array(fc.integer({ min: -5, max: 45 }), { minLength: 60, maxLength: 60 }),
+        fc.integer({ min: 0, max: 41 }),
+        fc.integer({ min: 1, max: 10 }),
+        (treatment, highs, at, by) => {
+          const on = (list: readonly number[]) =>
+            level('temperature', treatment, { ...all, startOn: '2026-08-12', weather: days('2026-08-12', list) })
+          const limits = treatment.temperature.filter((l) => l.of === 'each' && at >= l.days[0] && at <= l.days[1])
+          const top = Math.max(...limits.map((l) => l.best[1] ?? Infinity))
+          const others = treatment.temperature.some((l) => l.of !== 'each')
+          if (others || limits.length === 0 || highs[at]! <= top) return
+          const hotter = highs.map((t, i) => (i === at ? t + by : t))
+          expect(order.indexOf(on(hotter))).toBeGreaterThanOrEqual(order.indexOf(on(highs)))
+        },
+      ),
+      { numRuns: 200 },
+    )
+  })
+  it('judges thymol by day and night together, and says when the lows are not known', () => {
+    const gel = option('thymol-gel')
+    const nights = (high: number, low: number | null) =>
+      august({
+        startOn: '2026-08-12',
+        weather: days(
+          '2026-08-12',
+          Array.from({ length: 50 }, () => high),
+        ).map((d) => ({ ...d, low })),
+      })
+    expect(level('temperature', gel, nights(20, 10))).toBe('fits')
+    expect(level('temperature', gel, nights(20, 9.8))).toBe('wait')
+    expect(level('temperature', gel, nights(20, null))).toBe('care')
+    // Too cold by the days alone: the nights need not be known.
+    expect(level('temperature', gel, nights(14, null))).toBe('wait')
+    expect(worst('thymol-gel', 'temperature', nights(20, 9.8)).text).toMatch(/14.9 °C on average over the course/)
+  })
+  it('says how far a forecast can be trusted, without judging by it', () => {
+    const near = august({
+      startOn: '2026-08-18',
+      weather: days(
+        '2026-08-12',
+        Array.from({ length: 30 }, () => 29),
+      ),
+    })
+    expect(level('temperature', formic, near)).toBe('fits')
+    expect(findings('formic-strip-14', near).find((f) => f.gate === 'temperature')?.text).toMatch(
+      /as forecasts err, the chance that it holds is about \d+ %/,
+    )
+  })
+})
+
 describe('brood', () => {
   it('lets formic acid and what outlasts the brood pass, and vapour only where nothing is capped', () => {
     for (const brood of ['none', 'open', 'capped', null] as const) {
@@ -180,7 +236,7 @@ describe('supers', () => {
     const order: Level[] = ['fits', 'care', 'wait', 'ruled-out']
     fc.assert(
       fc.property(
-        fc.constantFrom(amitraz, formic, vapour),
+        fc.constantFrom(...TREATMENTS),
         fc.constantFrom(true, false, null),
         fc.option(fc.integer({ min: 0, max: 60 })),
         (treatment, own, off) => {

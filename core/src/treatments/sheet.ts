@@ -139,7 +139,8 @@ function hiveFacts(t: Treatment): SheetFact[] {
     hive.topBar !== null && `In a top-bar hive with care: ${hive.topBar}.`,
     hive.note,
   ]
-  return says.filter((s): s is string => Boolean(s)).map((s) => fact(s, hive.source))
+  const facts = says.filter((s): s is string => Boolean(s)).map((s) => fact(s, hive.source))
+  return facts.length > 0 ? facts : [fact('Nothing in particular is asked of the hive.', hive.source)]
 }
 
 function rotationFacts(t: Treatment, own: Rule | undefined): SheetFact[] {
