@@ -1,5 +1,5 @@
 /** `npm run pictures`: takes docs/screenshots/ anew from the demo, on a database of its own. */
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuilt } from './setup/build.mjs'
 import { startCluster } from './setup/cluster.mjs'
@@ -34,6 +34,19 @@ async function open(options) {
   }
   return { context, page, go, snap }
 }
+const shot = async (page) => {
+  await page.evaluate(() => document.activeElement?.blur())
+  return (await page.screenshot()).toString('base64')
+}
+/** Several screens side by side in one picture. */
+async function joined(name, shots, across, width = 728) {
+  const page = await browser.newPage({ viewport: { width: across * (width + 12) + 12, height: 100 } })
+  await page.setContent(
+    `<body style="margin:12px;display:grid;grid-template-columns:repeat(${across},1fr);gap:12px;background:#CFC5BA">${shots.map((s) => `<img style="width:100%" src="data:image/png;base64,${s}">`).join('')}</body>`,
+  )
+  await page.screenshot({ path: file(name), fullPage: true })
+  await page.close()
+}
 /** A page already in the demo. */
 async function inDemo(options) {
   const opened = await open(options)
@@ -43,8 +56,9 @@ async function inDemo(options) {
 
 try {
   const door = await open()
+  const wayIn = []
   await door.go('/sign-in')
-  await door.snap('sign-in')
+  wayIn.push(await shot(door.page))
   await door.go('/sign-up')
   await door.page.getByLabel('Your name').fill('Wenna Strand')
   await door.page.getByLabel('E-mail address').fill('wenna@example.test')
@@ -58,7 +72,8 @@ try {
   await door.page.getByText('Filled in from').waitFor()
   await door.page.getByRole('button', { name: 'Keep it, on to the colonies' }).click()
   await door.page.getByLabel('Colonies, in walking order').fill('1. Heather\n2. Furze\n3. Broom\n4. Broom\n5. Samphire')
-  await door.snap('first-steps')
+  wayIn.push(await shot(door.page))
+  await joined('way-in', wayIn, 2)
 
   const { context, page, go, snap } = await inDemo()
   const yards = await (await context.request.get(`${base}/api/yards`)).json()
@@ -74,16 +89,13 @@ try {
   await snap('colony')
   await go('/changes')
   await page.getByText('Reading ...').waitFor({ state: 'detached' })
-  await snap('changes')
+  const two = [await shot(page)]
   await go(`/count/${find('Hazel')}`)
   await page.fill('#c-mites', '11')
   await snap('count')
   // Four more ways of counting, side by side.
   const ways = []
-  const take = async () => {
-    await page.evaluate(() => document.activeElement?.blur())
-    ways.push((await page.screenshot()).toString('base64'))
-  }
+  const take = async () => ways.push(await shot(page))
   await go(`/count/table/${yards[0].id}`)
   for (const [i, mites] of ['3', '1', '7', '2', '14', '9'].entries()) await page.fill(`#t-mites-${i}`, mites)
   await take()
@@ -103,12 +115,7 @@ try {
   await page.locator('canvas').waitFor()
   await page.getByRole('button', { name: 'Show what is there' }).click()
   await take()
-  const four = await browser.newPage({ viewport: { width: 1480, height: 932 } })
-  await four.setContent(
-    `<body style="margin:12px;display:grid;grid-template-columns:1fr 1fr;gap:12px;background:#CFC5BA">${ways.map((w) => `<img style="width:100%" src="data:image/png;base64,${w}">`).join('')}</body>`,
-  )
-  await four.screenshot({ path: file('ways-to-count') })
-  await four.close()
+  await joined('ways-to-count', ways, 2)
   await go(`/count/${find('Daisy')}/photo`)
   await page.getByRole('button', { name: 'a practice picture' }).click()
   await page.locator('canvas').waitFor()
@@ -122,6 +129,50 @@ try {
   await go(`/match/${find('Hazel')}`)
   await page.click('[data-day="2026-08-17"]')
   await snap('match')
+  // Weeks ahead, the whole yard on a day and over weeks, and a sheet, side by side.
+  const plans = []
+  await go(`/match/${find('Elder')}?view=weeks`)
+  await page.getByRole('button', { name: /^Thymol gel/ }).click()
+  plans.push(await shot(page))
+  await page.click('[data-day="2026-08-15"]')
+  await go(`/match/yard/${yards[0].id}`)
+  await page.click('[data-day="2026-08-15"]')
+  await page.getByText('One option serves all').waitFor()
+  plans.push(await shot(page))
+  await go(`/match/yard/${yards[1].id}`)
+  await page.getByRole('button', { name: /^The whole yard/ }).click()
+  await page.getByRole('button', { name: /^The same over eight weeks/ }).click()
+  await page.getByText('The higher the bar').waitFor()
+  await page.getByText('The higher the bar').evaluate((e) => e.closest('.ahead').scrollIntoView())
+  plans.push(await shot(page))
+  await go('/rules/formic-strip-14')
+  plans.push(await shot(page))
+  await joined('ways-to-match', plans, 2)
+  // Five cases from the worked decisions, on the table and in the yard.
+  const decided = join(ROOT, 'tests/references/decisions')
+  const hard = ['heat-wave-on-day-2', 'supers-on-and-allowed', 'broodless-december', 'urgent-august', 'tiny-nuc', 'nothing-known']
+  const answered = []
+  for (const title of hard) {
+    const { case: value } = JSON.parse(
+      readFileSync(
+        join(
+          decided,
+          readdirSync(decided).find((f) => f.includes(title)),
+        ),
+        'utf8',
+      ),
+    )
+    await go('/match')
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({ name: `${title}.json`, mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(value)) })
+    await page.getByText('kept nowhere').waitFor()
+    await page.evaluate(() => scrollTo(0, 0))
+    answered.push(await shot(page))
+  }
+  await joined('worked-cases', answered, 2)
+  await go(`/match/${find('Hazel')}`)
   await page.click('[data-day="2026-08-12"]')
   await page.getByRole('button', { name: /^Supers: / }).click()
   await page.getByLabel('What if Supers were').selectOption('none')
@@ -150,10 +201,11 @@ try {
   })
   await page.getByLabel('Name or tag').fill('Old Elder')
   await page.getByRole('button', { name: 'Keep the name' }).click()
-  const two = page.getByRole('alert', { name: 'Two versions' })
-  await two.waitFor()
-  await two.scrollIntoViewIfNeeded()
-  await snap('two-versions')
+  const versions = page.getByRole('alert', { name: 'Two versions' })
+  await versions.waitFor()
+  await versions.scrollIntoViewIfNeeded()
+  two.push(await shot(page))
+  await joined('changes', two, 2)
   await context.request.post(`${base}/api/holding/fresh`)
 
   const night = await inDemo({ colorScheme: 'dark' })
@@ -179,11 +231,17 @@ try {
   await phone.go(`/match/${find('Elder')}`)
   await phone.page.click('[data-day="2026-08-16"]')
   await keep()
-  const side = await browser.newPage({ viewport: { width: 4 * 390 + 5 * 16, height: 844 + 32 } })
-  await side.setContent(
-    `<body style="margin:16px;display:flex;gap:16px;background:#CFC5BA">${shots.map((s) => `<img src="data:image/png;base64,${s}">`).join('')}</body>`,
-  )
-  await side.screenshot({ path: file('phone') })
+  await phone.go(`/match/${find('Elder')}?view=weeks`)
+  await phone.page.evaluate(() => document.querySelector('.options').scrollIntoView())
+  await keep()
+  await phone.go(`/match/yard/${yards[0].id}`)
+  await phone.page.evaluate(() => document.querySelector('.scroll').scrollIntoView())
+  await keep()
+  await phone.page.evaluate(() => document.querySelector('.plan').scrollIntoView())
+  await keep()
+  await phone.go('/rules/oxalic-vapour')
+  await keep()
+  await joined('phone', shots, 4, 390)
 } finally {
   await browser.close()
   await server.stop()

@@ -199,6 +199,7 @@ describe('two in turn', () => {
       heavy({
         phase: 'peak',
         keeper: { ...august().keeper, organicOnly: true },
+        counts: [wash('2026-08-11', 14)],
         rules: Object.fromEntries(
           TREATMENTS.map((t) => [t.key, { ...line, authorised: t.key === 'oxalic-vapour' ? ('yes' as const) : ('no' as const) }]),
         ),

@@ -1,7 +1,9 @@
 import { judge, limitOf, URGENT } from '../judge/index.ts'
 import type { Rule } from '../situation/index.ts'
 import type { Treatment } from '../treatments/index.ts'
+import { addDays } from '../time/index.ts'
 import { GATES } from './gates/index.ts'
+import { weighHeat } from './heat.ts'
 import { GATE_KEYS, LEVELS, levelAt, withColony, worseThan, worstOf, type GateKey, type JudgedSituation, type Level } from './finding.ts'
 
 /** One thing that is not known, and what it might turn out to be. */
@@ -41,6 +43,15 @@ function jar(s: JudgedSituation, mites: number): JudgedSituation {
     { date: s.asOf, method: 'wash' as const, mites, bees: 300, days: null, recovery: null, representative: null },
   ]
   return { ...s, counts, judgement: judge({ ...s, counts }) }
+}
+
+/** Days beyond the longest limit on a course. */
+const FAR = 60
+/** Days of one high, with nights ten degrees under it; days that are known stay as they are. */
+function steady(s: JudgedSituation, high: number): JudgedSituation['weather'] {
+  const known = new Set(s.weather.map((d) => d.date))
+  const days = Array.from({ length: FAR }, (_, n) => addDays(s.startOn, n)).filter((day) => !known.has(day))
+  return [...s.weather, ...days.map((date) => ({ date, high, low: high - 10, kind: null }))]
 }
 
 /** Everything that may be not known, in the order in which it is easiest to find out. */
@@ -89,6 +100,14 @@ const UNKNOWNS: readonly Unknown[] = [
     be('on a dry floor', { floorWet: false }),
     be('on a wet floor', { floorWet: true }),
   ]),
+  {
+    fact: 'weather',
+    gates: ['temperature'],
+    question: 'How warm will it be? Give the yard its place or its usual months, or enter the days.',
+    unknown: (s, option) => option.temperature.some((limit) => weighHeat(limit, s).missing),
+    answers: () =>
+      [6, 13, 22, 28, 34, 45].map((high) => ({ say: `with highs of ${high} °C`, change: (s) => ({ ...s, weather: steady(s, high), normals: [] }) })),
+  },
   {
     fact: 'count',
     gates: ['need'],

@@ -73,7 +73,7 @@ function pick(row: WindowRow, event: MouseEvent): void {
         <i v-for="b in bounds.filter((x) => within(at(x.day)))" :key="b.text" class="bound" :style="{ left: left(at(b.day)) }" />
       </div>
       <div v-for="row in rows" :key="row.key" class="row" :class="{ shown: row.key === shown, out: row.ruledOut }">
-        <button type="button" class="name" :aria-pressed="row.key === shown" @click="emit('pick', row.key, null)">
+        <button type="button" class="name" :class="{ bare: row.verdict === null }" :aria-pressed="row.key === shown" @click="emit('pick', row.key, null)">
           <VerdictRound v-if="row.verdict" :verdict="row.verdict" :size="14" />
           <span>{{ row.name }}</span>
           <small v-if="row.says">{{ row.says }}</small>
@@ -92,7 +92,7 @@ function pick(row: WindowRow, event: MouseEvent): void {
     <figcaption class="soft small">
       <slot />
       <span v-for="b in bounds" :key="b.text" class="key"><i class="bound" /> {{ b.text }}{{ within(at(b.day)) ? '' : ' (beyond these weeks)' }}.</span>
-      <span class="key"><i class="last" /> the last sensible start.</span>
+      <span v-if="rows.some((r) => r.last && within(at(r.last)))" class="key"><i class="last" /> the last sensible start.</span>
       <span v-if="forecastTo" class="key"><i class="usual" /> forecast to {{ sayDay(forecastTo) }}, then what is usual for the month.</span>
     </figcaption>
   </figure>
@@ -112,6 +112,8 @@ function pick(row: WindowRow, event: MouseEvent): void {
 .row { display: grid; grid-template-columns: var(--label) minmax(0, 1fr); align-items: center; min-height: 32px; border-bottom: 1px solid var(--hairline); }
 .row.shown { box-shadow: inset 3px 0 0 var(--thistle); background: var(--thistle-pale); }
 .name { background: none; border: 0; text-align: left; padding: 3px 8px 3px 10px; cursor: pointer; display: grid; grid-template-columns: 20px minmax(0, 1fr); align-items: center; line-height: 1.15; min-height: 32px; font-size: 14px; }
+.name.bare { grid-template-columns: minmax(0, 1fr); }
+.name.bare small { grid-column: 1; }
 .name span { font-weight: 600; }
 .name small { grid-column: 2; color: var(--soft); font-size: 12.5px; }
 .name:hover span { color: var(--thistle); }
@@ -128,7 +130,8 @@ figcaption { padding: 8px 12px 0; display: flex; flex-wrap: wrap; gap: 2px 14px;
 @media screen and (max-width: 720px) {
   .windows { --label: 0px; }
   .row { grid-template-columns: minmax(0, 1fr); padding: 2px 0 6px; }
-  .name { min-height: 48px; padding: 6px 2px 2px; font-size: 15.5px; }
+  .name { min-height: 48px; padding: 6px 2px 2px; font-size: 15.5px; position: relative; background: var(--paper); }
+  .row.shown .name { background: var(--thistle-pale); padding-left: 8px; }
   .name small { font-size: 14px; }
   .strip { height: 30px; }
   .strip svg { height: 26px; }

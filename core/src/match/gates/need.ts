@@ -7,8 +7,8 @@ import type { Treatment } from '../../treatments/index.ts'
 const FOR_TREATMENT: Record<JudgementLevel, Level> = { unknown: 'care', under: 'care', watch: 'care', treat: 'fits', urgent: 'fits' }
 /** A brake takes some of the mites over a season: not what a colony over its limit needs. */
 const FOR_A_BRAKE: Record<JudgementLevel, Level> = { unknown: 'care', under: 'care', watch: 'care', treat: 'care', urgent: 'ruled-out' }
-/** A break kills nothing until it is over, three weeks on. */
-const FOR_A_BREAK: Record<JudgementLevel, Level> = { unknown: 'care', under: 'care', watch: 'care', treat: 'fits', urgent: 'care' }
+/** A break kills nothing until it is over, three weeks on: a colony in danger has not got them. */
+const FOR_A_BREAK: Record<JudgementLevel, Level> = { unknown: 'care', under: 'care', watch: 'care', treat: 'fits', urgent: 'ruled-out' }
 /** At `treat` waiting is brought back with care by the matcher where nothing else can be done. */
 const FOR_WAITING: Record<JudgementLevel, Level> = { unknown: 'care', under: 'fits', watch: 'fits', treat: 'ruled-out', urgent: 'ruled-out' }
 

@@ -9,6 +9,7 @@ import { treatmentOf } from '@thistle/core/treatments'
 import type { ColonyState, YardState } from '@thistle/core/holding'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { decidingOf } from './option-words.ts'
 
 const props = defineProps<{ option: AnsweredOption; situation: Situation; place: { yard: YardState; state: ColonyState } | null }>()
 const emit = defineEmits<{ day: [day: string] }>()
@@ -20,6 +21,7 @@ const note = ref('')
 
 const treatment = computed(() => treatmentOf(props.option.treatment))
 const fits = computed(() => props.option.verdict === 'fits' || props.option.verdict === 'care')
+const deciding = computed(() => decidingOf(props.option))
 const several = (kind: string) => props.option.course.filter((j) => j.job === kind).length > 1
 const window = (j: { earliest: string; latest: string }) => (j.earliest === j.latest ? '' : sayWindow(j.earliest, j.latest))
 const efficacy = computed(() => {
@@ -78,7 +80,8 @@ async function start(): Promise<void> {
       </p>
     </template>
     <p v-else class="soft">
-      {{ option.verdict === 'ruled-out' ? 'Ruled out, so no course is planned.' : 'No day within eight weeks fits, so no course is planned.' }}
+      {{ option.verdict === 'ruled-out' ? 'Ruled out, so no course is planned.' : 'No day within eight weeks fits as it stands, so no course is planned.' }}
+      <template v-if="deciding">{{ holding.say(deciding.text) }} {{ holding.say(deciding.flip ?? '') }}</template>
     </p>
     <p v-if="treatment?.caution" class="caution">
       <strong>{{ treatment.caution.hazard }}</strong>

@@ -8,8 +8,8 @@ const props = defineProps<{ colonyId: string; yardId: string }>()
 const route = useRoute()
 const ways = computed(() => [
   { to: `/match/${props.colonyId}`, name: 'On the day', on: route.name === 'match' && route.query.view !== 'weeks' },
-  { to: `/match/${props.colonyId}?view=weeks`, name: 'Over eight weeks', on: route.name === 'match' && route.query.view === 'weeks' },
-  { to: `/match/yard/${props.yardId}`, name: 'The whole yard', on: route.name === 'match-yard' },
+  { to: `/match/${props.colonyId}?view=weeks`, name: 'Eight weeks', on: route.name === 'match' && route.query.view === 'weeks' },
+  { to: `/match/yard/${props.yardId}`, name: 'Whole yard', on: route.name === 'match-yard' },
 ])
 </script>
 

@@ -3,7 +3,7 @@
 import type { AnsweredOption } from '@thistle/core/course'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { ref } from 'vue'
-import { shortName, treatmentOf } from '@thistle/core/treatments'
+import { treatmentOf } from '@thistle/core/treatments'
 import type { OptionGroup } from './option-words.ts'
 import VerdictRound from '../../graphics/VerdictRound.vue'
 import { useHolding } from '../../stores/holding.ts'
@@ -34,7 +34,7 @@ const isOpen = (g: OptionGroup) => !g.folds || opened.value || g.list.some((o) =
               <th :colspan="11" scope="rowgroup">
                 <button v-if="g.folds" type="button" class="fold" :aria-expanded="isOpen(g)" @click="opened = !isOpen(g)">
                   {{ g.title }} ({{ g.list.length }})
-                  <span v-if="!isOpen(g)" class="who">{{ g.list.map((o) => shortName(treatmentOf(o.treatment)!).toLowerCase()).join(', ') }}</span>
+                  <span v-if="!isOpen(g)" class="who">{{ g.list.map((o) => treatmentOf(o.treatment)!.name.replace(/^./, (c) => c.toLowerCase())).join('; ') }}</span>
                 </button>
                 <template v-else>{{ g.title }}</template>
               </th>
@@ -88,7 +88,7 @@ thead th:last-child { text-align: left; }
 .option { cursor: pointer; border-bottom: 1px solid var(--hairline); }
 .option:hover { background: var(--thistle-pale); }
 .option.shown { background: var(--thistle-wash); box-shadow: inset 3px 0 0 var(--thistle); }
-.option th { text-align: left; padding: 5px 4px 5px 16px; font-weight: 400; width: 214px; }
+.option th { text-align: left; padding: 5px 4px 5px 16px; font-weight: 400; width: 232px; }
 .pickone { background: none; border: 0; padding: 0; font-weight: 600; text-align: left; cursor: pointer; display: block; }
 .pickone:hover { color: var(--thistle); }
 .v-ruled-out .pickone { color: var(--soft); }

@@ -5,7 +5,12 @@ import type { AnsweredOption } from '@thistle/core/course'
 import { HORIZON, judged, startWindows, type OptionWindows } from '@thistle/core/match'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
-import { TREATMENTS } from '@thistle/core/treatments'
+import { treatmentOf, TREATMENTS } from '@thistle/core/treatments'
+import VerdictRound from '../../graphics/VerdictRound.vue'
+import { sayDay } from '../../look/dates.ts'
+import { useNarrow } from '../../look/narrow.ts'
+import { small } from '../../parts/words.ts'
+import { sayVerdict } from './option-words.ts'
 import StartWindows from '../../graphics/StartWindows.vue'
 import { useHolding } from '../../stores/holding.ts'
 import { boundsOf, forecastEnd, windowRows } from './window-rows.ts'
@@ -35,6 +40,8 @@ watch(
   { immediate: true },
 )
 onScopeDispose(() => (run += 1))
+const narrow = useNarrow()
+const inHand = computed(() => props.options.find((o) => o.treatment === props.shown) ?? null)
 const rows = computed(() => windowRows(windows.value, props.options, props.situation.asOf))
 </script>
 
@@ -52,11 +59,22 @@ const rows = computed(() => windowRows(windows.value, props.options, props.situa
     >
       <span>A full bar fits, half a bar fits with care, none does not. Touch a day to judge it.</span>
     </StartWindows>
-    <p v-else class="soft" role="status">Looking through eight weeks ...</p>
+    <p v-if="narrow && inHand" class="hand">
+      <VerdictRound :verdict="inHand.verdict" :size="18" />
+      <span>
+        <strong>{{ treatmentOf(inHand.treatment)?.name }}</strong>, {{ sayDay(holding.day) }}: {{ small(sayVerdict(inHand)) }}.
+        <RouterLink :to="{ query: {} }">Why, and the course</RouterLink>
+      </span>
+    </p>
+    <p v-if="rows.length === 0" class="soft" role="status">Looking through eight weeks ...</p>
   </div>
 </template>
 
 <style scoped>
+.hand { display: flex; gap: 10px; align-items: start; position: sticky; bottom: 58px; background: var(--sheet); border: 1px solid var(--hairline); border-radius: 10px; padding: 10px 12px; margin-top: 8px; }
+.hand a { display: inline-block; padding: 6px 0; }
 .weeks { padding: 0 14px 0 6px; }
-@media screen and (max-width: 720px) { .weeks { padding: 0; } }
+@media screen and (max-width: 720px) { .hand { display: flex; gap: 10px; align-items: start; position: sticky; bottom: 58px; background: var(--sheet); border: 1px solid var(--hairline); border-radius: 10px; padding: 10px 12px; margin-top: 8px; }
+.hand a { display: inline-block; padding: 6px 0; }
+.weeks { padding: 0; } }
 </style>

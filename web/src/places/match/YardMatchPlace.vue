@@ -3,6 +3,7 @@
 import { computed, ref, toRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { TreatmentKey } from '@thistle/core/situation'
+import { addDays } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
 import DayStrip from '../../graphics/DayStrip.vue'
 import StartWindows, { type WindowRow } from '../../graphics/StartWindows.vue'
@@ -70,7 +71,7 @@ const aheadRows = computed<WindowRow[]>(() => {
         key: w.treatment,
         name: treatmentOf(w.treatment)?.name ?? w.treatment,
         verdict: null,
-        says: '',
+        says: first >= 0 ? `all ${many}, first ${sayDay(addDays(holding.today, first))}` : best > 0 ? `${best} of ${many} at most` : '',
         words: first >= 0 ? `serves all ${many} on ${w.serves.filter((n) => n === many).length} days` : `serves at most ${best} of ${many}`,
         shares: w.serves.map((n) => n / many),
         ruledOut: best === 0,

@@ -33,7 +33,8 @@ export const sayDose = (option: AnsweredOption): string => option.dose?.text.spl
 /** "2 strips, 14 days": an option in a few words. */
 export function gistOf(option: AnsweredOption, situation: Situation, recountBy: string): string {
   const treatment = treatmentOf(option.treatment)
-  if (!option.dose || !treatment) return `by ${sayDay(recountBy)}`
+  if (!treatment || treatment.way === 'waiting') return `by ${sayDay(recountBy)}`
+  if (!option.dose) return patternOf(treatment, situation.colony.brood).name
   return `${sayDose(option)}, ${patternOf(treatment, situation.colony.brood).name}`
 }
 
@@ -49,7 +50,7 @@ export const groupsOf = (options: readonly AnsweredOption[], day: string): Optio
   [
     { title: `Fits on ${sayDay(day)}`, list: options.filter((o) => o.verdict === 'fits' || o.verdict === 'care') },
     { title: 'From a later day', list: options.filter((o) => o.verdict === 'wait' && o.earliest !== null) },
-    { title: 'Not within eight weeks', list: options.filter((o) => o.verdict === 'wait' && o.earliest === null) },
+    { title: 'Not yet, whatever the day', list: options.filter((o) => o.verdict === 'wait' && o.earliest === null) },
     { title: 'Ruled out', list: options.filter((o) => o.verdict === 'ruled-out') },
   ]
     .filter((g) => g.list.length > 0)
