@@ -1,7 +1,7 @@
 import type { Phase, Rule, Tool } from '../situation/index.ts'
 import { sayDays } from '../time/index.ts'
 import { plain } from '../units/index.ts'
-import { doseOf, sayAmount } from './dose.ts'
+import { sayAmount } from './dose.ts'
 import { sayConfidence, type Source } from './source.ts'
 import type { CoursePattern, DoseRule, TemperatureLimit, Treatment } from './treatment.ts'
 import { nominalDay, waitDaysOf } from './pattern.ts'
@@ -90,34 +90,15 @@ const WHEN: Record<CoursePattern['when'], string> = { always: '', 'nothing-cappe
 function sayCourse(t: Treatment, pattern: CoursePattern, own: Rule | undefined): SheetFact[] {
   const longest = own?.mostDays == null || pattern.days.most === pattern.days.least ? null : `your list: at most ${sayDays(own.mostDays)}`
   const head = fact(`${WHEN[pattern.when]}${pattern.name}; ${pattern.visits} ${pattern.visits === 1 ? 'visit' : 'visits'}.`, null, longest)
-  const amount = doseOf(t, { colony: EXAMPLE, rules: {} })
   const jobs = pattern.steps
     .filter((s) => !s.dated && s.job !== 'supers')
     .map((s) => {
       const day = nominalDay(s, pattern)
       const window = s.earliest === s.latest ? '' : `, ${s.latest - s.earliest} days of room`
-      return fact(`Day ${day}${window}: ${s.text.replace('{dose}', amount ? 'the dose' : '')}.`)
+      return fact(`Day ${day}${window}: ${s.text.replace('{dose}', 'the dose')}.`)
     })
   return [head, ...jobs]
 }
-/** A full single box: only to tell whether there is a dose at all. */
-const EXAMPLE = {
-  broodBoxes: 1,
-  framesOfBees: 10,
-  framesOfBrood: 6,
-  brood: null,
-  hive: null,
-  queen: null,
-  layingSince: null,
-  floor: null,
-  floorWet: null,
-  entrance: null,
-  clustered: null,
-  feeding: null,
-  newlyHived: null,
-  hivedOn: null,
-} as const
-
 const SUPERS: Record<Treatment['supers']['while'], string> = {
   any: 'Supers do not matter.',
   never: 'Never with supers on for people.',

@@ -122,3 +122,21 @@ export const afterFormic = (days: number, dose: Step['after'] = first, sinceDose
     'A month on: see that the queen is there and her brood sound',
   ),
 ]
+
+/** What the three forms laid as strips share; each has its own length, dose and weight. */
+export const FORMIC_STRIP = {
+  way: 'given',
+  active: 'formic acid',
+  synthetic: false,
+  liquidAcid: false,
+  reach: 'under-cappings',
+  seasons: {},
+  supers: FORMIC_SUPERS,
+  hive: FORMIC_HIVE,
+  rotation: FORMIC_ROTATION,
+  kit: FORMIC_KIT,
+  mostAPersonADay: null,
+  pack: null,
+  caution: FORMIC_CAUTION,
+  disposal: FORMIC_DISPOSAL,
+} as const

@@ -1,31 +1,10 @@
-import { labels, paper, PRACTICE } from '../source.ts'
+import { ANY_HIVE, FREELY } from './any.ts'
+import { labels, paper } from '../source.ts'
 import type { HiveNeeds, RotationRule } from '../treatment.ts'
 
 /** What the forms of oxalic acid have in common. */
-export const OXALIC_ROTATION: RotationRule = {
-  class: 'oxalic acid',
-  change: false,
-  gapDays: 0,
-  gapWhy: '',
-  mostCoursesAYear: null,
-  alone: false,
-  resistance: null,
-  source: paper('no resistance known: fact sheet', 'medium'),
-}
-export const OXALIC_HIVE: HiveNeeds = {
-  leastFramesOfBees: null,
-  entrance: 'any',
-  screen: 'any',
-  floor: 'any',
-  feeding: 'any',
-  queenLayingDays: null,
-  newlyHived: 'any',
-  mustMove: false,
-  topBar: null,
-  opensHive: false,
-  note: null,
-  source: PRACTICE,
-}
+export const OXALIC_ROTATION: RotationRule = { ...FREELY, class: 'oxalic acid', source: paper('no resistance known: fact sheet', 'medium') }
+export const OXALIC_HIVE: HiveNeeds = { ...ANY_HIVE, opensHive: false }
 export const OXALIC_STORAGE = 'Dry powder keeps for years sealed, dark and dry; it draws water. Out of children’s reach, in its own labelled box.'
 export const OXALIC_DISPOSAL = 'Left-over acid goes where the label and local rules say, not into water. Wash bowl and tools with water.'
 export const OXALIC_SOURCE = labels('high', 'broodless 90 to 98 %: labels and papers')

@@ -1,4 +1,5 @@
-import { labels, PRACTICE } from '../source.ts'
+import { ANY_HIVE } from './any.ts'
+import { labels } from '../source.ts'
 import type { HiveNeeds, TemperatureLimit, Treatment } from '../treatment.ts'
 
 /** What strips that bees walk over have in common. */
@@ -14,20 +15,7 @@ export const MOVING_BEES: TemperatureLimit = {
   source: labels('medium'),
 }
 
-export const STRIP_HIVE: HiveNeeds = {
-  leastFramesOfBees: null,
-  entrance: 'any',
-  screen: 'any',
-  floor: 'any',
-  feeding: 'any',
-  queenLayingDays: null,
-  newlyHived: 'any',
-  mustMove: true,
-  topBar: null,
-  opensHive: true,
-  note: null,
-  source: PRACTICE,
-}
+export const STRIP_HIVE: HiveNeeds = { ...ANY_HIVE, mustMove: true }
 
 export const STRIP_SET_UP: readonly string[] = [
   'In the brood nest, between combs, bees walking on both faces; strips two frames apart',
@@ -49,3 +37,25 @@ export const PYRETHROID: Treatment['rotation'] = {
   resistance: 'Mites that withstand pyrethroids are widespread and stay so for years: test a jar of your own mites first.',
   source: labels('high', 'published resistance (L925 mutations) and labels'),
 }
+
+/** What the two pyrethroid strips share. */
+export const PYRETHROID_STRIP = {
+  way: 'given',
+  synthetic: true,
+  liquidAcid: false,
+  reach: 'outlasts',
+  temperature: [MOVING_BEES],
+  seasons: {},
+  hive: STRIP_HIVE,
+  rotation: PYRETHROID,
+  kit: { needed: ['gloves'], advised: [], source: labels('high') },
+  mostAPersonADay: null,
+  pack: null,
+  setUp: STRIP_SET_UP,
+  caution: {
+    hazard: 'Pyrethroids irritate: skin may tingle or burn.',
+    protection: 'Wear gloves, do not eat or smoke, wash hands afterwards.',
+    mishap: 'On skin: wash with soap and water. In eyes: rinse for 15 minutes, then see a doctor with the label in hand.',
+  },
+  disposal: `${STRIP_DISPOSAL} Pyrethroids are very poisonous to fish.`,
+} as const

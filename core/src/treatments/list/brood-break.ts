@@ -1,3 +1,4 @@
+import { ANY_HIVE, FREELY } from '../families/any.ts'
 import { paper, PRACTICE } from '../source.ts'
 import { check, firstDose, prepare, putBack, recount } from '../steps.ts'
 import type { Treatment } from '../treatment.ts'
@@ -27,20 +28,10 @@ export const broodBreak: Treatment = {
   },
   supers: { while: 'any', waitDays: 0, source: PRACTICE },
   hive: {
-    leastFramesOfBees: null,
-    entrance: 'any',
-    screen: 'any',
-    floor: 'any',
-    feeding: 'any',
-    queenLayingDays: null,
-    newlyHived: 'any',
-    mustMove: false,
-    topBar: null,
-    opensHive: true,
+    ...ANY_HIVE,
     note: 'The queen must be found; two to ten in a hundred are lost. Mites gone do not mean viruses gone: a new queen also clears worn brood.',
-    source: PRACTICE,
   },
-  rotation: { class: 'brood break', change: false, gapDays: 0, gapWhy: '', mostCoursesAYear: null, alone: false, resistance: null, source: PRACTICE },
+  rotation: { ...FREELY, class: 'brood break' },
   kit: { needed: [], advised: [], source: PRACTICE },
   dose: { by: 'none' },
   patterns: [

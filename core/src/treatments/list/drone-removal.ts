@@ -1,3 +1,4 @@
+import { ANY_HIVE, FREELY } from '../families/any.ts'
 import { paper, PRACTICE } from '../source.ts'
 import { firstDose, nextDose, prepare, recount, remove } from '../steps.ts'
 import type { Treatment } from '../treatment.ts'
@@ -23,30 +24,8 @@ export const droneRemoval: Treatment = {
     decrease: { level: 'ruled-out', why: 'colonies raise no more drones to speak of', source: PRACTICE },
   },
   supers: { while: 'any', waitDays: 0, source: PRACTICE },
-  hive: {
-    leastFramesOfBees: null,
-    entrance: 'any',
-    screen: 'any',
-    floor: 'any',
-    feeding: 'any',
-    queenLayingDays: null,
-    newlyHived: 'any',
-    mustMove: false,
-    topBar: null,
-    opensHive: true,
-    note: null,
-    source: PRACTICE,
-  },
-  rotation: {
-    class: 'drone removal',
-    change: false,
-    gapDays: 0,
-    gapWhy: '',
-    mostCoursesAYear: null,
-    alone: false,
-    resistance: null,
-    source: PRACTICE,
-  },
+  hive: ANY_HIVE,
+  rotation: { ...FREELY, class: 'drone removal' },
   kit: { needed: [], advised: [], source: PRACTICE },
   dose: { by: 'none' },
   patterns: [

@@ -1,26 +1,18 @@
 import { labels, paper } from '../source.ts'
 import { hangingStrip } from '../steps.ts'
-import { MOVING_BEES, PYRETHROID, STRIP_DISPOSAL, STRIP_HIVE, STRIP_SET_UP } from '../families/strips.ts'
+import { PYRETHROID_STRIP } from '../families/strips.ts'
 import type { Treatment } from '../treatment.ts'
 
 export const flumethrinStrip: Treatment = {
+  ...PYRETHROID_STRIP,
   key: 'flumethrin-strip',
   name: 'Flumethrin strip',
   short: 'Contact strips for six weeks; many mites withstand them',
   verb: 'lay the strips',
-  way: 'given',
   active: 'flumethrin',
-  synthetic: true,
-  liquidAcid: false,
-  reach: 'outlasts',
   efficacy: { broodless: { low: 0.3, high: 0.99 }, brood: { low: 0.3, high: 0.99 } },
   efficacySource: '90-99 % where mites are susceptible, far less where they withstand pyrethroids (30 % taken here as the low end); from memory',
-  temperature: [MOVING_BEES],
-  seasons: {},
   supers: { while: 'never', waitDays: 14, source: labels('low', 'none to 14 days by label; 14 unless the label read says none') },
-  hive: STRIP_HIVE,
-  rotation: PYRETHROID,
-  kit: { needed: ['gloves'], advised: [], source: labels('high') },
   dose: {
     by: 'box',
     perBox: 4,
@@ -33,16 +25,7 @@ export const flumethrinStrip: Treatment = {
   },
   patterns: [hangingStrip({ least: 42, most: 42 }, 14, true)],
   ranks: { knockdown: { broodless: 12, brood: 12 }, strain: 2, residue: 2 },
-  mostAPersonADay: null,
-  pack: null,
-  setUp: STRIP_SET_UP,
-  caution: {
-    hazard: 'Pyrethroids irritate: skin may tingle or burn.',
-    protection: 'Wear gloves, do not eat or smoke, wash hands afterwards.',
-    mishap: 'On skin: wash with soap and water. In eyes: rinse for 15 minutes, then see a doctor with the label in hand.',
-  },
   storage: 'Sealed, dark and dry, about three years; once opened, as the label says.',
-  disposal: `${STRIP_DISPOSAL} Pyrethroids are very poisonous to fish.`,
   differs:
     'A form for the entrance, left for nine weeks to four months, has a label of its own: it is not this one, and none of these figures hold for it.',
   sources: [

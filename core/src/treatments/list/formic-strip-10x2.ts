@@ -4,15 +4,11 @@ import * as formic from '../families/formic.ts'
 import type { Treatment } from '../treatment.ts'
 
 export const formicStrip10x2: Treatment = {
+  ...formic.FORMIC_STRIP,
   key: 'formic-strip-10x2',
   name: 'Formic acid strip, two times 10 days',
   short: 'One strip, and one more at day 10: gentler on queens, weaker on mites',
   verb: 'lay the strip',
-  way: 'given',
-  active: 'formic acid',
-  synthetic: false,
-  liquidAcid: false,
-  reach: 'under-cappings',
   efficacy: { broodless: { low: 0.65, high: 0.9 }, brood: { low: 0.65, high: 0.9 } },
   efficacySource: 'lower than two strips at once, 65-90 % taken here; from memory, not sure',
   temperature: [
@@ -20,11 +16,6 @@ export const formicStrip10x2: Treatment = {
     ...formic.freshStrip(10, 'on the day of the second strip', 'on the two days after the second strip'),
     formic.weakWhenCold(20),
   ],
-  seasons: {},
-  supers: formic.FORMIC_SUPERS,
-  hive: formic.FORMIC_HIVE,
-  rotation: formic.FORMIC_ROTATION,
-  kit: formic.FORMIC_KIT,
   dose: {
     by: 'colony',
     amount: 1,
@@ -47,12 +38,8 @@ export const formicStrip10x2: Treatment = {
     },
   ],
   ranks: { knockdown: { broodless: 8, brood: 5 }, strain: 4, residue: 0 },
-  mostAPersonADay: null,
-  pack: null,
   setUp: [...formic.FORMIC_SET_UP, 'Wrappers stay on'],
-  caution: formic.FORMIC_CAUTION,
   storage: `${formic.FORMIC_STORAGE} Sealed, about two years.`,
-  disposal: formic.FORMIC_DISPOSAL,
   differs:
     'The same strips as the 14-day form, given in turn where their label allows it: for the edges of hot spells and for queens one would not lose.',
   sources: [...formic.FORMIC_SOURCES, labels('medium', 'one strip for 10 days, then a new one for 10: labels')],

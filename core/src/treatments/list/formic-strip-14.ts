@@ -4,23 +4,14 @@ import * as formic from '../families/formic.ts'
 import type { Treatment } from '../treatment.ts'
 
 export const formicStrip14: Treatment = {
+  ...formic.FORMIC_STRIP,
   key: 'formic-strip-14',
   name: 'Formic acid strip, 14 days',
   short: 'Two strips at once across the brood frames; reaches mites under cappings',
   verb: 'lay the strips',
-  way: 'given',
-  active: 'formic acid',
-  synthetic: false,
-  liquidAcid: false,
-  reach: 'under-cappings',
   efficacy: { broodless: { low: 0.8, high: 0.95 }, brood: { low: 0.8, high: 0.95 } },
   efficacySource: 'about 80-95 %, from memory',
   temperature: [...formic.freshStrip(0, 'on the first day', 'on the two days after'), formic.weakWhenCold(14)],
-  seasons: {},
-  supers: formic.FORMIC_SUPERS,
-  hive: formic.FORMIC_HIVE,
-  rotation: formic.FORMIC_ROTATION,
-  kit: formic.FORMIC_KIT,
   dose: {
     by: 'colony',
     amount: 2,
@@ -42,12 +33,8 @@ export const formicStrip14: Treatment = {
     },
   ],
   ranks: { knockdown: { broodless: 4, brood: 1 }, strain: 5, residue: 0 },
-  mostAPersonADay: null,
-  pack: null,
   setUp: [...formic.FORMIC_SET_UP, 'Wrappers stay on'],
-  caution: formic.FORMIC_CAUTION,
   storage: `${formic.FORMIC_STORAGE} Sealed, about two years.`,
-  disposal: formic.FORMIC_DISPOSAL,
   differs:
     'Supers may stay on by some labels and not by others; some countries allow it only after the harvest. Treat the whole yard on one day. Bees beard at the entrance for some days: expected.',
   sources: [...formic.FORMIC_SOURCES, labels('medium', 'two strips for 14 days, at least six frames covered: labels')],

@@ -4,23 +4,14 @@ import * as formic from '../families/formic.ts'
 import type { Treatment } from '../treatment.ts'
 
 export const formicStrip7: Treatment = {
+  ...formic.FORMIC_STRIP,
   key: 'formic-strip-7',
   name: 'Formic acid strip, 7 days',
   short: 'Two strips at once for a week; quick, and reaches mites under cappings',
   verb: 'lay the strips',
-  way: 'given',
-  active: 'formic acid',
-  synthetic: false,
-  liquidAcid: false,
-  reach: 'under-cappings',
   efficacy: { broodless: { low: 0.8, high: 0.95 }, brood: { low: 0.8, high: 0.95 } },
   efficacySource: 'usually 80-95 % (60-98 % seen), from memory',
   temperature: [...formic.freshStrip(0, 'on the first day', 'on the two days after'), formic.weakWhenCold(7)],
-  seasons: {},
-  supers: formic.FORMIC_SUPERS,
-  hive: formic.FORMIC_HIVE,
-  rotation: formic.FORMIC_ROTATION,
-  kit: formic.FORMIC_KIT,
   dose: {
     by: 'colony',
     amount: 2,
@@ -42,12 +33,8 @@ export const formicStrip7: Treatment = {
     },
   ],
   ranks: { knockdown: { broodless: 4, brood: 1 }, strain: 6, residue: 0 },
-  mostAPersonADay: null,
-  pack: null,
   setUp: formic.FORMIC_SET_UP,
-  caution: formic.FORMIC_CAUTION,
   storage: `${formic.FORMIC_STORAGE} Some keep only about six months: look at the date.`,
-  disposal: formic.FORMIC_DISPOSAL,
   differs:
     'Supers may stay on by some labels and not by others; some countries allow it only after the harvest. The strips may stay in after the week. Treat the whole yard on one day.',
   sources: [...formic.FORMIC_SOURCES, labels('medium', 'two strips for 7 days, a month between courses: labels')],

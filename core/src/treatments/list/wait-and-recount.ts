@@ -1,3 +1,4 @@
+import { ANY_HIVE, FREELY } from '../families/any.ts'
 import { paper, PRACTICE } from '../source.ts'
 import type { Treatment } from '../treatment.ts'
 
@@ -16,21 +17,8 @@ export const waitAndRecount: Treatment = {
   temperature: [],
   seasons: {},
   supers: { while: 'any', waitDays: 0, source: PRACTICE },
-  hive: {
-    leastFramesOfBees: null,
-    entrance: 'any',
-    screen: 'any',
-    floor: 'any',
-    feeding: 'any',
-    queenLayingDays: null,
-    newlyHived: 'any',
-    mustMove: false,
-    topBar: null,
-    opensHive: true,
-    note: null,
-    source: PRACTICE,
-  },
-  rotation: { class: '', change: false, gapDays: 0, gapWhy: '', mostCoursesAYear: null, alone: false, resistance: null, source: PRACTICE },
+  hive: ANY_HIVE,
+  rotation: { ...FREELY, class: '' },
   kit: { needed: [], advised: [], source: PRACTICE },
   dose: { by: 'none' },
   patterns: [
