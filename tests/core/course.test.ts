@@ -70,6 +70,41 @@ describe('planning', () => {
     )
   })
 
+  it('counts out what hangs in, and not what was replaced or caged', () => {
+    const asks = (key: TreatmentKey) =>
+      planCourse(planOf(key, '2026-06-01'))
+        .jobs.filter((j) => j.asksAmount)
+        .map((j) => `${j.job}-${j.n}`)
+    expect(asks('amitraz-strip')).toEqual(['dose-1', 'remove-1'])
+    expect(asks('thymol-wafer')).toEqual(['dose-1', 'dose-2'])
+    expect(asks('brood-break')).toEqual([])
+    expect(asks('drone-removal')).toEqual([])
+    const wafers = planCourse(
+      planOf('thymol-wafer', '2026-06-01'),
+      [
+        { job: 'dose', n: 1, on: '2026-06-01', amount: 2 },
+        { job: 'dose', n: 2, on: '2026-06-22', amount: 2 },
+        { job: 'remove', n: 1, on: '2026-07-13', amount: null },
+      ],
+      '2026-07-13',
+    )
+    expect(wafers.warnings).toEqual([])
+    expect(wafers.endedOn).toBe('2026-07-13')
+  })
+
+  it('hangs a later round on the day the earlier one was really given, and moves the end with it', () => {
+    const late = planCourse(planOf('thymol-gel', '2026-06-01'), [{ job: 'dose', n: 1, on: '2026-06-03', amount: 50 }], '2026-06-03')
+    expect(job(late, 'dose', 2)).toMatchObject({ earliest: '2026-06-13', best: '2026-06-17', latest: '2026-06-17' })
+    expect(job(late, 'remove', 1)).toMatchObject({ earliest: '2026-07-01', latest: '2026-07-15' })
+    expect(late.supersOn).toBe('2026-07-15')
+  })
+
+  it('sets supers by the days of waiting on the keeper’s own list', () => {
+    const rule = { authorised: 'yes' as const, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null, waitDays: 0 }
+    const own = planCourse(planOf('amitraz-strip', '2026-08-14', august({ rules: { 'amitraz-strip': rule } })))
+    expect(own.supersOn).toBe(job(own, 'remove', 1).best)
+  })
+
   it('lets the keeper’s own list set the longest stay', () => {
     const rule = { authorised: 'yes' as const, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: 70 }
     const course = planCourse(planOf('amitraz-strip', '2026-08-14', august({ rules: { 'amitraz-strip': rule } })))

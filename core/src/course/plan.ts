@@ -31,6 +31,8 @@ export interface PlannedJob {
   readonly latest: Day
   readonly text: string
   readonly opensHive: boolean
+  /** How much went in, or came out, is written down with it. */
+  readonly asksAmount: boolean
   /** `passed`: a later job was done, so this one is no longer asked for. */
   readonly state: 'open' | 'done' | 'passed'
   readonly doneOn: Day | null
@@ -80,7 +82,8 @@ const NAMES: Record<JobKind, string> = {
   recount: 'Count again',
 }
 /** A job's short name: "Dose 2", "Take out". Numbered where there are several. */
-export const sayJob = (job: { job: JobKind; n: number }, several: boolean): string => `${NAMES[job.job]}${several ? ` ${job.n}` : ''}`
+export const sayJob = (job: { job: JobKind; n: number }, several: boolean, way: Treatment['way'] = 'given'): string =>
+  `${job.job === 'dose' && way === 'hive-work' ? 'Work' : NAMES[job.job]}${several ? ` ${job.n}` : ''}`
 
 interface Placed extends PlannedJob {
   /** The day dependents count from: the actual one, else the planned one, pushed on while it is overdue. */
@@ -140,6 +143,7 @@ function place(plan: CoursePlan, pattern: CoursePattern, done: ReadonlyMap<strin
       ...window,
       anchor,
       opensHive: step.opensHive,
+      asksAmount: dose !== null && (step.job === 'dose' || step.counted === true),
       state: event ? 'done' : passed ? 'passed' : 'open',
       doneOn: event?.on ?? null,
       amount: event?.amount ?? null,
@@ -196,7 +200,7 @@ function amountWarnings(jobs: readonly Placed[], dose: Dose | null): Warning[] {
       text: `${sayAmount(job.amount, dose.unit)} given where ${sayAmount(dose.amount, dose.unit)} were planned: ${over ? 'over the dose harms bees and leaves residues; never do it again' : 'too little breeds mites that withstand it'}.`,
     })
   }
-  const out = jobs.find((j) => j.job === 'remove' && j.amount !== null)
+  const out = jobs.find((j) => j.job === 'remove' && j.asksAmount && j.amount !== null)
   if (out?.amount != null && put.length > 0 && out.amount !== inside) {
     const missing = inside - out.amount
     found.push({

@@ -41,7 +41,7 @@ function recountFor(record: CourseRecord, colony: ColonyRecord, course: Course):
 
 function outcomeOf(record: CourseRecord, treatment: Treatment, recount: CountRecord | null): Outcome | null {
   const { mites, bees, method } = record.facts.before
-  if (!recount || treatment.efficacy === null || mites === null || bees === null || method !== recount.method) return null
+  if (!recount || treatment.way !== 'given' || mites === null || bees === null || method !== recount.method) return null
   const after = recount.samples.reduce((sum, s) => ({ mites: sum.mites + s.mites, bees: sum.bees + (s.bees ?? 0) }), { mites: 0, bees: 0 })
   if (after.bees === 0) return null
   const { brood } = record.facts.colony

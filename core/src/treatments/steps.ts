@@ -44,7 +44,7 @@ export function hangingStrip(days: { readonly least: number; readonly most: numb
       firstDose('Hang {dose} in the brood nest, two frames apart; write down how many went in', 7),
       check(1, at('dose', 1), [14, 17, 21], 'Check that bees walk on the strips; move them to where the brood is'),
       ...(extraVisit ? [check(2, at('check', 1), [14, 17, 21], 'Check and move the strips again')] : []),
-      remove(at('dose', 1), [least, least, most], 'Take {dose} out and count them'),
+      { ...remove(at('dose', 1), [least, least, most], 'Take {dose} out and count them'), counted: true },
       recount(at('remove', 1), [7, 10, 14]),
       supersOn(at('remove', 1), supersAfter),
     ],

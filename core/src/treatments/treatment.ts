@@ -116,6 +116,8 @@ export interface Step {
   readonly dated?: 'recount-by'
   /** The latest day is the longest the label lets it stay: past it is over-stay. */
   readonly ends?: 'course'
+  /** What comes out is what went in, and is counted. */
+  readonly counted?: true
   /** The most days from its anchor before the round no longer does its work, and why. */
   readonly breaks?: { readonly after: number; readonly why: string }
 }

@@ -15,7 +15,7 @@ const holding = useHolding()
 const { busy, fault, at, save } = useSave()
 const id = newId()
 
-const asksAmount = computed(() => props.job.job === 'dose' || props.job.job === 'remove')
+const asksAmount = computed(() => props.job.asksAmount)
 const inside = computed(() =>
   props.course.course.jobs.filter((j) => j.job === 'dose' && j.amount !== null).reduce((sum, j) => sum + (j.amount ?? 0), 0),
 )

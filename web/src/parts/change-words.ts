@@ -80,7 +80,10 @@ export function sayChange({ kind, state, before }: Change): string {
       : `stands at place ${state.position} from ${day(state.fromDay)}`
   if (kind === 'settings') return before ? 'rules changed' : 'rules begun'
   if (kind === 'event') return sayEvent(state)
-  if (kind === 'decision') return `${treatmentOf(String(state.treatment) as never)?.name ?? state.treatment} chosen for ${day(state.startOn)}`
+  if (kind === 'decision') {
+    const many = Array.isArray(state.courses) ? state.courses.length : 1
+    return `${treatmentOf(String(state.treatment) as never)?.name ?? state.treatment} chosen for ${day(state.startOn)}${many > 1 ? `, in ${many} colonies` : ''}`
+  }
   if (kind === 'date') return `the demo moved to ${day(state.livesOn)}`
   if (kind === 'weather') return sayWeather(state)
   return kind

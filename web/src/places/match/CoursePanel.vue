@@ -65,7 +65,7 @@ async function start(): Promise<void> {
         <li v-for="j in option.course" :key="j.job + j.n" :class="j.job">
           <strong>{{ sayDay(j.best, situation.asOf) }}</strong>
           {{ holding.say(j.text) }}
-          <span v-if="window(j)" class="soft small">{{ sayJob(j, several(j.job)) }} {{ window(j) }}</span>
+          <span v-if="window(j)" class="soft small">{{ sayJob(j, several(j.job), treatment?.way) }} {{ window(j) }}</span>
         </li>
       </ol>
       <p v-if="option.left">

@@ -32,7 +32,7 @@ const lines = computed(() => [
 const courses = computed(() => props.state.courses.filter((x) => !x.cancelled).toReversed())
 const several = (course: CourseState, kind: string) => course.course.jobs.filter((x) => x.job === kind).length > 1
 function sayLine(course: CourseState, x: PlannedJob): string {
-  const name = sayJob(x, several(course, x.job))
+  const name = sayJob(x, several(course, x.job), course.treatment.way)
   if (x.state !== 'done') return name
   const { dose } = course.course
   return `${name}: done${x.amount !== null && dose ? `, ${sayAmount(x.amount, dose.unit, holding.preferences.mass)}` : ''}`
