@@ -78,7 +78,7 @@ test('the yard over eight weeks shows which option serves how many', async ({ de
   await page.goto('/match/yard')
   await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
   await page.getByRole('button', { name: /^The same over eight weeks/ }).click()
-  await expect(page.getByRole('button', { name: /^Amitraz strip serves all 2 on \d+ days/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Amitraz strip .*serves all 2 on \d+ days/ })).toBeVisible()
   await accessible(page)
 })
 
@@ -125,6 +125,49 @@ test('contradictions stand beside the facts, and a broodless December takes one 
   await page.getByLabel('What if Brood were').selectOption('none')
   await expect(page.getByText(/Said to be without brood, and to have \d+ frames of it/)).toBeVisible()
   await expect(page.getByRole('row', { name: /^Oxalic acid vapour/ })).toContainText('one round')
+})
+
+test('two in turn are planned together, each on its own day', async ({ demo: page }) => {
+  await page.goto('/match')
+  const pick = page.getByRole('combobox', { name: 'Another colony' })
+  await pick.selectOption({ label: await pick.locator('option', { hasText: 'Hazel' }).innerText() })
+  const turns = page.getByRole('region', { name: 'Two in turn' })
+  await expect(turns.getByRole('heading', { name: 'Brood break, then one oxalic round' })).toBeVisible()
+  await expect(turns.getByText(/Left afterwards about/)).toBeVisible()
+  await turns.getByRole('button', { name: 'Plan both parts' }).click()
+  await expect(page).toHaveURL(/\/yards\//)
+  const yards = (await (await page.request.get('/api/yards')).json()) as Yard[]
+  const hazel = yards.flatMap((y) => y.colonies).find((c) => c.name === 'Hazel')!
+  expect(hazel.courses.slice(-2).map((c) => [c.treatment, c.startOn])).toEqual([
+    ['brood-break', '2026-08-12'],
+    ['oxalic-vapour', '2026-09-05'],
+  ])
+  // What is done first asks for no amount: nothing is given.
+  await page.goto('/today')
+  await page.getByRole('listitem').filter({ hasText: 'Cage the queen' }).getByRole('button', { name: /Hazel/ }).click()
+  await expect(page.getByLabel('Done on')).toBeVisible()
+  await expect(page.getByRole('spinbutton')).toHaveCount(0)
+})
+
+test('the smallest set of questions is asked, and answering them settles it', async ({ demo: page }) => {
+  await page.goto('/match')
+  await page.click('[data-day="2026-08-17"]')
+  for (const fact of ['Queen', 'Entrance']) {
+    await page.getByRole('button', { name: new RegExp(`^${fact}: `) }).click()
+    await page.getByLabel(`What if ${fact} were`).selectOption('')
+  }
+  await page
+    .getByRole('row', { name: /^Formic acid strip, 14 days/ })
+    .getByRole('button')
+    .first()
+    .click()
+  const asked = page.getByRole('region', { name: 'What is not known' })
+  await expect(asked.getByRole('listitem')).toHaveText(['Is the entrance at full width?', 'Is the queen laying? Look for eggs.'])
+  await asked.getByText('Everything that is not known').click()
+  await expect(asked.getByText(/with a laying queen|without a queen/).first()).toBeVisible()
+  await page.getByLabel('What if Queen were').selectOption('laying')
+  await page.getByLabel('What if Entrance were').selectOption('full')
+  await expect(asked).toHaveCount(0)
 })
 
 test.describe('on a phone', () => {

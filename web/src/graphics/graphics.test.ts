@@ -8,6 +8,7 @@ import { useHolding } from '../stores/holding.ts'
 import DayStrip from './DayStrip.vue'
 import DotWhisker from './DotWhisker.vue'
 import FrameCombs from './FrameCombs.vue'
+import StartWindows, { type WindowRow } from './StartWindows.vue'
 import VerdictRound from './VerdictRound.vue'
 
 const narrow = { matches: false, addEventListener: vi.fn(), removeEventListener: vi.fn() }
@@ -193,5 +194,62 @@ describe('day strip', () => {
     expect(slider.attributes('aria-valuetext')).toBe('Wed 12 Aug')
     await slider.setValue('20')
     expect(holding.day).toBe('2026-08-27')
+  })
+})
+
+describe('start windows', () => {
+  const row = (over: Partial<WindowRow>): WindowRow => ({
+    key: 'a',
+    name: 'Option',
+    verdict: 'fits',
+    says: '',
+    words: 'fits 3-4 Aug',
+    shares: [0, 0, 1, 1, 0.5, 0.5, 0, 1],
+    ruledOut: false,
+    last: null,
+    ...over,
+  })
+  const draw = (rows: WindowRow[], over: object = {}) =>
+    mount(StartWindows, {
+      props: { rows, from: '2026-08-01', day: '2026-08-03', shown: null, bounds: [], forecastTo: null, ...over },
+    })
+
+  it('draws a run of alike days as one bar: full where it fits, half where with care', () => {
+    const bars = draw([row({})])
+      .findAll('.bar')
+      .map((b) => ['x', 'width', 'height'].map((k) => Number(b.attributes(k))))
+    expect(bars).toEqual([
+      [2, 2, 20],
+      [4, 2, 10],
+      [7, 1, 20],
+    ])
+  })
+  it('strikes what is ruled out on every day, and marks the last start and the bounds within sight', () => {
+    const shares = Array.from({ length: 8 }, () => 0)
+    const out = draw([row({ ruledOut: true, shares })])
+    expect(out.find('.struck').exists()).toBe(true)
+    expect(out.find('.bar').exists()).toBe(false)
+    const bounded = draw([row({ last: '2026-08-04' })], {
+      bounds: [
+        { day: '2026-08-05', text: 'near' },
+        { day: '2027-08-05', text: 'far' },
+      ],
+    })
+    expect(bounded.findAll('.strip .last')).toHaveLength(1)
+    expect(bounded.findAll('.lines .bound')).toHaveLength(1)
+    expect(bounded.text()).toContain('far (beyond these weeks)')
+  })
+  it('is read by the words of each row, and hands on the option and the day that is touched', async () => {
+    const wrapper = draw([row({}), row({ key: 'b', name: 'Other' })], { shown: 'b' })
+    expect(wrapper.findAll('.name').map((b) => b.attributes('aria-pressed'))).toEqual(['false', 'true'])
+    expect(wrapper.get('.name').text()).toContain('fits 3-4 Aug')
+    await wrapper.findAll('.name')[1]!.trigger('click')
+    const strip = wrapper.get('.strip')
+    strip.element.getBoundingClientRect = () => ({ left: 100, width: 80 }) as DOMRect
+    await strip.trigger('click', { clientX: 100 + 35 })
+    expect(wrapper.emitted('pick')).toEqual([
+      ['b', null],
+      ['a', '2026-08-04'],
+    ])
   })
 })

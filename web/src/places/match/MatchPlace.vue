@@ -18,7 +18,7 @@ import CoursePanel from './CoursePanel.vue'
 import FactsColumn from './FactsColumn.vue'
 import MatchNav from './MatchNav.vue'
 import NotKnown from './NotKnown.vue'
-import { decidingOf, gistOf, groupsOf, sayVerdict, type OptionGroup } from './option-words.ts'
+import { decidingOf, firstInHand, gistOf, groupsOf, sayVerdict, type OptionGroup } from './option-words.ts'
 import OptionMatrix from './OptionMatrix.vue'
 import OptionReasons from './OptionReasons.vue'
 import TwoInTurn from './TwoInTurn.vue'
@@ -87,7 +87,7 @@ const shown = computed<TreatmentKey | null>({
   set: (key) => (chosen.value = key),
 })
 const option = computed<AnsweredOption | null>(
-  () => result.value?.options.find((o) => o.treatment === chosen.value) ?? result.value?.options[0] ?? null,
+  () => result.value?.options.find((o) => o.treatment === chosen.value) ?? firstInHand(result.value?.options ?? []),
 )
 /** The day from which starts are shaded: today, or the day on which a loaded case was known. */
 const origin = computed<Day>(() => file.value?.situation.asOf ?? holding.today)

@@ -14,8 +14,21 @@ export const cellOf = (option: AnsweredOption, gate: string): Finding =>
 /** Findings with what stands in the way first. */
 export const byHindrance = (option: AnsweredOption): Finding[] => option.findings.toSorted((a, b) => WEIGHT[b.level] - WEIGHT[a.level])
 
-/** The finding that made the verdict. */
-export const decidingOf = (option: AnsweredOption): Finding | undefined => option.findings.find((f) => f.level === option.verdict)
+/** Gates whose waiting no day ends by itself. */
+const NO_DAY_ENDS: ReadonlySet<string> = new Set(['kit', 'hive', 'rules'])
+/** The finding that made the verdict; of several, where no day within sight ends the wait, the one that a day does not end. */
+export function decidingOf(option: AnsweredOption): Finding | undefined {
+  const deciding = option.findings.filter((f) => f.level === option.verdict)
+  const lasting = option.verdict === 'wait' && option.earliest === null ? deciding.find((f) => NO_DAY_ENDS.has(f.gate)) : undefined
+  return lasting ?? deciding[0]
+}
+
+/** The option that is in hand before one is picked: work on the queen is never urged, and something that fits within days comes before it. */
+export const firstInHand = (options: readonly AnsweredOption[]): AnsweredOption | null =>
+  options.find((o) => (o.verdict === 'fits' || o.verdict === 'care') && treatmentOf(o.treatment)?.way !== 'hive-work') ??
+  options.find((o) => o.earliest !== null && treatmentOf(o.treatment)?.way !== 'hive-work') ??
+  options[0] ??
+  null
 
 const gateWord = (finding: Finding | undefined) => GATE_WORDS.find(([key]) => key === finding?.gate)?.[1].toLowerCase() ?? ''
 

@@ -30,7 +30,7 @@ const AUTHORISED = { yes: 'Authorised by your own list', no: 'Not authorised by 
       <p class="soft">
         <template v-if="treatment.way === 'given'">{{ AUTHORISED[rule?.authorised ?? 'unknown'] }}. </template>
         The label in your hand and your local law decide; where they differ from this sheet, they are right. Last read against the fact sheet
-        {{ looked ? sayDay(looked, holding.today) : '' }}; recalled from memory, looked up nowhere.
+        {{ looked ? sayDay(looked, '2000-01-01') : '' }}; recalled from memory, looked up nowhere.
       </p>
     </header>
     <p v-if="treatment.caution" class="caution">

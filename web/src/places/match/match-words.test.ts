@@ -1,0 +1,77 @@
+/** What stands in the rows of Match: groups, gists, windows in words. */
+import { describe, expect, it } from 'vitest'
+import { answer } from '@thistle/core/course'
+import { judged, startWindows } from '@thistle/core/match'
+import { TREATMENTS } from '@thistle/core/treatments'
+import { august, wash } from '../../../../tests/cases/index.ts'
+import { gistOf, groupsOf, sayVerdict } from './option-words.ts'
+import { boundsOf, forecastEnd, sayLastStart, saySpells, windowRows } from './window-rows.ts'
+
+const line = { authorised: 'yes' as const, withSupers: false, gramsPerBox: null, mostCourses: null, mostDays: null }
+const allowed = august({ rules: Object.fromEntries(TREATMENTS.map((t) => [t.key, line])) })
+const { options, judgement } = answer(allowed)
+
+describe('groups of options', () => {
+  it('hold every option once, and fold what is ruled out only where it is worth a fold', () => {
+    const groups = groupsOf(options, '2026-08-14')
+    expect(groups.flatMap((g) => g.list)).toHaveLength(TREATMENTS.length)
+    expect(groups.map((g) => [g.title, g.folds])).toEqual([
+      ['Fits on Fri 14 Aug', false],
+      ['Ruled out', true],
+    ])
+    expect(groupsOf(options.slice(-2), '2026-08-14')[0]?.folds).toBe(false)
+  })
+  it('keep apart what a later day ends and what no day ends', () => {
+    const none = answer({ ...allowed, keeper: { ...allowed.keeper, kit: [] } }).options
+    const titles = groupsOf(none, '2026-08-14').map((g) => g.title)
+    expect(titles).toContain('Not yet, whatever the day')
+    expect(sayVerdict(none.find((o) => o.treatment === 'amitraz-strip')!)).toBe('Not yet: kit')
+  })
+})
+
+describe('an option in a few words', () => {
+  it.each([
+    ['formic-strip-14', '2 strips, 14 days'],
+    ['thymol-gel', '50 g, twice, 4 to 6 weeks'],
+    ['brood-break', '24 days without laying'],
+    ['wait-and-recount', `by ${new Date(`${judgement.recountBy}T00:00:00Z`).toUTCString().slice(0, 3)}`],
+  ])('%s', (key, words) =>
+    expect(
+      gistOf(
+        options.find((o) => o.treatment === key)!,
+        allowed,
+        judgement.recountBy,
+      ),
+    ).toContain(words),
+  )
+})
+
+describe('windows in words', () => {
+  const windows = startWindows(judged(allowed), '2026-08-12', 56)
+  it('stand in the order of the options, with their spells and the last start', () => {
+    const rows = windowRows(windows, options, '2026-08-12')
+    expect(rows.map((r) => r.key)).toEqual(options.map((o) => o.treatment))
+    const amitraz = rows.find((r) => r.key === 'amitraz-strip')!
+    expect(amitraz.says).toBe('last start Thu 24 Sep')
+    expect(amitraz.words).toBe('fits, or fits with care, 12 Aug-24 Sep; last start Thu 24 Sep, before the last opening')
+    expect(amitraz.shares[0]).toBe(1)
+    expect(rows.find((r) => r.key === 'oxalic-vapour')!.shares[0]).toBe(0.5)
+    expect(rows.find((r) => r.key === 'oxalic-dribble')!.ruledOut).toBe(true)
+  })
+  it('say a last start that is past as past', () => {
+    expect(sayLastStart({ day: '2026-08-01', because: 'opening', limit: '2026-09-12' }, '2026-08-12')).toBe('last start was Sat 1 Aug')
+    expect(sayLastStart(null, '2026-08-12')).toBe('')
+    expect(
+      saySpells([
+        { from: '2026-08-14', to: '2026-08-20' },
+        { from: '2026-08-30', to: '2026-09-02' },
+      ]),
+    ).toBe('14-20 Aug, 30 Aug-2 Sep')
+  })
+  it('name the days that bound a plan, and the end of what is forecast', () => {
+    const s = august({ supers: { now: 'for-people', offOn: '2026-08-20', nextOn: '2027-05-10' }, counts: [wash('2026-08-11', 3)] })
+    expect(boundsOf(s).map((b) => b.text)).toEqual(['supers off Thu 20 Aug', 'next supers Mon 10 May 2027', 'last opening Thu 5 Nov'])
+    expect(forecastEnd(s)).toBe('2026-10-08')
+    expect(forecastEnd({ ...s, weather: [] })).toBeNull()
+  })
+})
