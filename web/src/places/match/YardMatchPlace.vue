@@ -105,7 +105,7 @@ function pickAhead(key: string, day: string | null): void {
             </select>
           </label>
         </div>
-        <p class="soft">
+        <p class="soft no-print">
           Colonies to treat are ticked.
           <button class="plainlink" type="button" @click="chosen = over">Those over the limit with nothing in hand ({{ over.length }})</button>
           ·
@@ -150,7 +150,7 @@ function pickAhead(key: string, day: string | null): void {
           Filled fits; half fits with care; open not on this day (the date under it is the first that fits); struck is ruled out. Touch a round for its reasons, a
           treatment to plan with that one. A ring marks what the plan takes.
         </p>
-        <section class="ahead">
+        <section class="ahead" :class="{ 'no-print': !ahead }">
           <button class="plainlink" type="button" :aria-expanded="ahead" @click="ahead = !ahead">
             {{ ahead ? 'Put away the eight weeks' : 'The same over eight weeks: which day serves the most' }}
           </button>
@@ -210,6 +210,16 @@ tr.none th { color: var(--soft); }
 .pickone { background: none; border: 0; padding: 4px 0; font-weight: 600; text-align: left; cursor: pointer; }
 .pickone:hover, .pickone[aria-pressed='true'] { color: var(--thistle); }
 .ahead { display: grid; gap: 8px; }
+@media print {
+  .yardmatch { display: block; }
+  .work { padding: 0; border: 0; min-height: 0; background: none; }
+  .scroll { overflow: visible; }
+  tbody th { min-width: 130px; font-size: 12.5px; position: static; }
+  .colony label { min-width: 28px; }
+  .colony input { width: 14px; height: 14px; }
+  td a { min-height: 26px; }
+  tbody tr { break-inside: avoid; }
+}
 @media screen and (max-width: 1120px) { .yardmatch { grid-template-columns: minmax(0, 1fr); } }
 @media screen and (max-width: 720px) {
   .yardmatch { padding-bottom: 90px; }

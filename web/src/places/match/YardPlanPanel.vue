@@ -80,7 +80,7 @@ async function start(): Promise<void> {
     <p v-if="plan?.better && chosen.length > 0" class="better">
       {{ sayDay(plan.better.day) }}: {{ title(plan.better.treatment) }} serves {{ chosen.length === 1 ? 'it' : `all ${chosen.length}` }},
       {{ plan.better.withCare === 0 ? 'and fits fully' : `${plan.better.withCare} with care` }}.
-      <button class="plainlink" type="button" @click="holding.day = plan.better.day">Look at that day</button>
+      <button class="plainlink no-print" type="button" @click="holding.day = plan.better.day">Look at that day</button>
     </p>
     <article v-for="g in plan?.groups ?? []" :key="g.treatment">
       <h3>{{ title(g.treatment) }}</h3>
@@ -113,7 +113,7 @@ async function start(): Promise<void> {
         </li>
       </ul>
     </section>
-    <NumberField v-if="limited" id="yp-people" v-model="people" label="People who handle strips" :min="1" :max="20" />
+    <NumberField v-if="limited" class="no-print" id="yp-people" v-model="people" label="People who handle strips" :min="1" :max="20" />
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <div v-if="holding.mayWrite && served > 0" class="go">
       <button class="press" type="button" :disabled="keeping || busy" @click="start">
@@ -133,6 +133,11 @@ article { display: grid; gap: 5px; border-top: 1px solid var(--hairline); paddin
 .go { display: grid; gap: 8px; position: sticky; bottom: 0; background: var(--paper); padding: 10px 0; border-top: 1px solid var(--hairline); }
 .go .press { width: 100%; }
 li { padding: 3px 0; }
+@media print {
+  .plan { padding: 14px 0 0; }
+  .go { position: static; background: none; }
+  article { break-inside: avoid; }
+}
 @media screen and (max-width: 720px) {
   .plan { padding: 10px 16px 20px; }
   .go { position: static; }
