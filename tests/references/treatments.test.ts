@@ -191,6 +191,8 @@ describe('sheets', () => {
               .join(' '),
             `${t.key} ${edge}`,
           ).toContain(String(edge))
+      for (const key of ['dose', 'course'] as const)
+        for (const f of parts.find((p) => p.key === key)?.facts.slice(0, 1) ?? []) expect(f.source?.text, t.key).toMatch(/\S/)
       for (const s of t.sources) expect(s.lookedAt, t.key).toMatch(/^20\d\d-\d\d-\d\d$/)
     }
   })

@@ -112,7 +112,7 @@ function windowOf(step: Step, from: Day, plan: CoursePlan, pattern: CoursePatter
     return { earliest: day, best: day, latest: day }
   }
   const longest = step.ends === 'course' && step.job === 'remove' ? longestAfter(step, pattern, facts.rules[plan.treatment.key]) : step.latest
-  const best = addDays(from, step.best)
+  const best = addDays(from, Math.min(step.best, longest))
   const opening = step.after === 'start'
   const latest = opening && plan.latestStart ? laterOf(best, earlierOf(addDays(from, longest), plan.latestStart)) : addDays(from, longest)
   const earliest = addDays(from, step.earliest)

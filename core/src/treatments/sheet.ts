@@ -89,13 +89,13 @@ function sayDoseRule(dose: DoseRule): string {
 const WHEN: Record<CoursePattern['when'], string> = { always: '', 'nothing-capped': 'With nothing capped: ', capped: 'With capped brood: ' }
 function sayCourse(t: Treatment, pattern: CoursePattern, own: Rule | undefined): SheetFact[] {
   const longest = own?.mostDays == null || pattern.days.most === pattern.days.least ? null : `your list: at most ${sayDays(own.mostDays)}`
-  const head = fact(`${WHEN[pattern.when]}${pattern.name}; ${pattern.visits} ${pattern.visits === 1 ? 'visit' : 'visits'}.`, null, longest)
+  const head = fact(`${WHEN[pattern.when]}${pattern.name}; ${pattern.visits} ${pattern.visits === 1 ? 'visit' : 'visits'}.`, t.from.course, longest)
   const jobs = pattern.steps
     .filter((s) => !s.dated && s.job !== 'supers')
     .map((s) => {
       const day = nominalDay(s, pattern)
       const window = s.earliest === s.latest ? '' : `, ${s.latest - s.earliest} days of room`
-      return fact(`Day ${day}${window}: ${s.text.replace('{dose}', 'the dose')}.`)
+      return fact(`Day ${day}${window}: ${s.text.replace('{dose}', 'the dose')}.`, t.from.course)
     })
   return [head, ...jobs]
 }
@@ -186,7 +186,7 @@ export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
       key: 'dose',
       title: 'Dose',
       facts: [
-        fact(sayDoseRule(t.dose), null, own?.gramsPerBox == null ? null : `your list: ${sayAmount(own.gramsPerBox, 'g')} a brood box`),
+        fact(sayDoseRule(t.dose), t.from.dose, own?.gramsPerBox == null ? null : `your list: ${sayAmount(own.gramsPerBox, 'g')} a brood box`),
         ...(t.pack ? [fact(`${t.pack.says.replace(/^./, (c) => c.toUpperCase())}.`)] : []),
         ...(t.mostAPersonADay !== null ? [fact(`At most ${t.mostAPersonADay} strips a person a day by some labels.`)] : []),
       ],

@@ -169,6 +169,8 @@ export interface Treatment {
     readonly source: Source
   }
   readonly dose: DoseRule
+  /** Where dose and course come from. */
+  readonly from: { readonly dose: Source; readonly course: Source }
   readonly patterns: readonly CoursePattern[]
   /** What orders equals; lower is better. `strain` is on bees and queen, `residue` what stays in the wax. */
   readonly ranks: {

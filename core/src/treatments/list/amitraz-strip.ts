@@ -37,6 +37,7 @@ export const amitrazStrip: Treatment = {
     unit: 'strip',
     how: 'one strip for every five frames of bees, brood box by brood box, hung in the brood nest two frames apart',
   },
+  from: { dose: labels('high', 'US and Canadian labels'), course: labels('high', 'US and Canadian labels; longer on some European ones') },
   patterns: [hangingStrip({ least: 42, most: 56 }, 14, true)],
   ranks: { knockdown: { broodless: 3, brood: 3 }, strain: 1, residue: 2 },
   mostAPersonADay: 200,

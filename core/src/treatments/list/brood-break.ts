@@ -34,6 +34,7 @@ export const broodBreak: Treatment = {
   rotation: { ...FREELY, class: 'brood break' },
   kit: { needed: [], advised: [], source: PRACTICE },
   dose: { by: 'none' },
+  from: { dose: PRACTICE, course: paper('Büchler et al. 2020', 'high') },
   patterns: [
     {
       when: 'always',

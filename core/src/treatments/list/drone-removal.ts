@@ -28,6 +28,7 @@ export const droneRemoval: Treatment = {
   rotation: { ...FREELY, class: 'drone removal' },
   kit: { needed: [], advised: [], source: PRACTICE },
   dose: { by: 'none' },
+  from: { dose: PRACTICE, course: paper('Charrière et al. 2003; Calderone 2005', 'medium') },
   patterns: [
     {
       when: 'always',

@@ -23,6 +23,7 @@ export const flumethrinStrip: Treatment = {
     unit: 'strip',
     how: 'hung in the brood nest between the combs',
   },
+  from: { dose: labels('high'), course: labels('medium') },
   patterns: [hangingStrip({ least: 42, most: 42 }, 14, true)],
   ranks: { knockdown: { broodless: 12, brood: 12 }, strain: 2, residue: 2 },
   storage: 'Sealed, dark and dry, about three years; once opened, as the label says.',

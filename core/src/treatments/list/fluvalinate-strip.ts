@@ -20,6 +20,7 @@ export const fluvalinateStrip: Treatment = {
     unit: 'strip',
     how: 'one strip for every five frames of bees, brood box by brood box, hung in the brood nest two frames apart',
   },
+  from: { dose: labels('high'), course: labels('high') },
   patterns: [hangingStrip({ least: 42, most: 56 }, 14, true)],
   ranks: { knockdown: { broodless: 13, brood: 13 }, strain: 2, residue: 2 },
   storage: 'Sealed, dark and dry, about three years; once opened, days to six months by label.',

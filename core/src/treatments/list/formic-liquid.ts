@@ -61,6 +61,7 @@ export const formicLiquid: Treatment = {
     unit: 'mL',
     how: '65 % acid on a pad in a slit bag on the top bars',
   },
+  from: { dose: labels('medium'), course: labels('low', 'labels and provinces differ; common practice') },
   patterns: [
     {
       when: 'always',

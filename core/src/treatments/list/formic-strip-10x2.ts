@@ -23,6 +23,7 @@ export const formicStrip10x2: Treatment = {
     unit: 'strip',
     how: 'one now and one more at day 10, flat across the brood frames; wrappers stay on',
   },
+  from: { dose: labels('medium'), course: labels('medium') },
   patterns: [
     {
       when: 'always',

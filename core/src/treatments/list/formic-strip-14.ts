@@ -19,6 +19,7 @@ export const formicStrip14: Treatment = {
     unit: 'strip',
     how: 'both at once, flat across the brood frames, between the boxes if there are two; wrappers stay on',
   },
+  from: { dose: labels('medium'), course: labels('medium') },
   patterns: [
     {
       when: 'always',

@@ -19,6 +19,7 @@ export const formicStrip7: Treatment = {
     unit: 'strip',
     how: 'both at once, flat across the brood frames, between the boxes if there are two',
   },
+  from: { dose: labels('high'), course: labels('medium') },
   patterns: [
     {
       when: 'always',

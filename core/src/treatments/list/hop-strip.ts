@@ -71,6 +71,7 @@ export const hopStrip: Treatment = {
     unit: 'strip',
     how: 'one strip for every five frames of bees, folded over the bars in the brood nest',
   },
+  from: { dose: labels('medium'), course: labels('medium') },
   patterns: [once, twice],
   ranks: { knockdown: { broodless: 10, brood: 14 }, strain: 3, residue: 0 },
   mostAPersonADay: null,

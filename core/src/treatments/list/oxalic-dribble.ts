@@ -47,6 +47,7 @@ export const oxalicDribble: Treatment = {
   },
   kit: { needed: ['acid-gloves', 'eye-protection', 'scales'], advised: [], source: labels('high') },
   dose: { by: 'seam', perSeam: 5, most: 50, unit: 'mL', how: '5 mL on the bees of each seam, lukewarm, not on floor or comb' },
+  from: { dose: labels('high'), course: labels('high') },
   patterns: [
     {
       when: 'always',

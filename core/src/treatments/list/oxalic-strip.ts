@@ -29,6 +29,7 @@ export const oxalicStrip: Treatment = {
     unit: 'strip',
     how: 'one strip for every two and a half frames of bees, brood box by brood box, over or between the frames of the nest',
   },
+  from: { dose: labels('medium'), course: labels('medium') },
   patterns: [hangingStrip({ least: 42, most: 56 }, 0, true)],
   ranks: { knockdown: { broodless: 9, brood: 9 }, strain: 2, residue: 0 },
   mostAPersonADay: null,

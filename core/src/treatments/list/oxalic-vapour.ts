@@ -86,6 +86,7 @@ export const oxalicVapour: Treatment = {
     unit: 'g',
     how: 'oxalic acid dihydrate, 99 % pure or better, weighed for each hive',
   },
+  from: { dose: labels('medium'), course: PRACTICE },
   patterns: [once, series],
   ranks: { knockdown: { broodless: 1, brood: 10 }, strain: 2, residue: 0 },
   mostAPersonADay: null,

@@ -54,6 +54,7 @@ export const thymolBlendWafer: Treatment = {
     unit: 'wafer',
     how: 'broken in four, a piece on each corner of the brood nest, 4 cm off the brood',
   },
+  from: { dose: labels('medium'), course: labels('medium') },
   patterns: [
     {
       when: 'always',

@@ -44,6 +44,7 @@ export const thymolGel: Treatment = {
     unit: 'g',
     how: 'of gel in its open tray on the top bars over the brood, under a rim',
   },
+  from: { dose: labels('high'), course: labels('high') },
   patterns: [
     {
       when: 'always',

@@ -68,6 +68,7 @@ export const thymolWafer: Treatment = {
     unit: 'wafer',
     how: 'cut in pieces, on the top bars near the brood but 4 cm off it, 5 mm of air above',
   },
+  from: { dose: labels('medium'), course: labels('medium') },
   patterns: [
     {
       when: 'always',

@@ -21,6 +21,7 @@ export const waitAndRecount: Treatment = {
   rotation: { ...FREELY, class: '' },
   kit: { needed: [], advised: [], source: PRACTICE },
   dose: { by: 'none' },
+  from: { dose: PRACTICE, course: paper('Martin 1998', 'medium') },
   patterns: [
     {
       when: 'always',

@@ -113,7 +113,7 @@ async function start(): Promise<void> {
         </li>
       </ul>
     </section>
-    <NumberField v-if="limited" class="no-print" id="yp-people" v-model="people" label="People who handle strips" :min="1" :max="20" />
+    <NumberField v-if="limited" id="yp-people" v-model="people" class="no-print" label="People who handle strips" :min="1" :max="20" />
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <div v-if="holding.mayWrite && served > 0" class="go">
       <button class="press" type="button" :disabled="keeping || busy" @click="start">
