@@ -43,7 +43,7 @@ const has = (state: ColonyState, due: 'overdue' | 'due', kind?: string) =>
 function firstFit(states: readonly ColonyState[]): string | null {
   const [first] = states
   if (!first) return null
-  const option = answer(first.situation).options.find((o) => o.earliest !== null && treatmentOf(o.treatment)?.way !== 'waiting')
+  const option = answer(first.situation).options.find((o) => o.earliest !== null && treatmentOf(o.treatment)?.way === 'given')
   const treatment = option ? treatmentOf(option.treatment) : null
   if (!option?.earliest || !treatment) return 'nothing fits within eight weeks'
   const name = shortName(treatment).toLowerCase()

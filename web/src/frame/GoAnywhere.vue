@@ -2,6 +2,7 @@
 /** Type some letters of a place, a yard or a colony, and go there. */
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { TREATMENTS } from '@thistle/core/treatments'
 import { useHolding } from '../stores/holding.ts'
 import OverPage from './OverPage.vue'
 import { ASIDE, COUNTING, PLACES } from './places.ts'
@@ -32,7 +33,9 @@ const all = computed<Target[]>(() => [
       ]
     }),
   ),
+  ...holding.states.map((y) => ({ path: `/match/yard/${y.yard.id}`, name: `Match ${y.yard.name}`, says: 'the whole yard, and a plan for it' })),
   ...COUNTING.map((p) => ({ path: p.path, name: p.name, says: p.says })),
+  ...TREATMENTS.map((t) => ({ path: `/rules/${t.key}`, name: t.name, says: 'its sheet' })),
   ...ASIDE.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   { path: '/reference', name: 'The API', says: 'for programs' },
 ])

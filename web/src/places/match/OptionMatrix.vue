@@ -9,7 +9,7 @@ import VerdictRound from '../../graphics/VerdictRound.vue'
 import { useHolding } from '../../stores/holding.ts'
 import { GATE_WORDS } from './gate-words.ts'
 import VerdictChange from './VerdictChange.vue'
-import { cellOf, sayVerdict } from './option-words.ts'
+import { cellOf, sayFigureIn, sayVerdict } from './option-words.ts'
 import OptionReasons from './OptionReasons.vue'
 
 defineProps<{ groups: readonly OptionGroup[]; gist: (option: AnsweredOption) => string; without: ReadonlyMap<TreatmentKey, AnsweredOption> | null }>()
@@ -57,7 +57,7 @@ const isOpen = (g: OptionGroup) => !g.folds || opened.value || g.list.some((o) =
                   <span v-if="cellOf(o, key).level === 'fits'" class="dot"><span class="unseen">fits</span></span>
                   <template v-else>
                     <VerdictRound :verdict="cellOf(o, key).level" :label="cellOf(o, key).level" />
-                    <span class="fig">{{ cellOf(o, key).figure }}</span>
+                    <span class="fig">{{ sayFigureIn(cellOf(o, key), holding.unit) }}</span>
                   </template>
                 </td>
                 <td class="verdict">

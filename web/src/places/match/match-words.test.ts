@@ -4,7 +4,7 @@ import { answer } from '@thistle/core/course'
 import { judged, startWindows } from '@thistle/core/match'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { august, wash } from '../../../../tests/cases/index.ts'
-import { gistOf, groupsOf, sayVerdict } from './option-words.ts'
+import { gistOf, groupsOf, sayFigureIn, sayVerdict } from './option-words.ts'
 import { boundsOf, forecastEnd, sayLastStart, saySpells, windowRows } from './window-rows.ts'
 
 const line = { authorised: 'yes' as const, withSupers: false, gramsPerBox: null, mostCourses: null, mostDays: null }
@@ -44,6 +44,17 @@ describe('an option in a few words', () => {
       ),
     ).toContain(words),
   )
+})
+
+describe('a figure in a cell', () => {
+  it('is in the keeper’s degrees, and other figures stay as they are', () => {
+    const heat = options[0]!.findings.find((f) => f.gate === 'temperature')!
+    expect(sayFigureIn({ ...heat, figure: '34°' }, 'C')).toBe('34°')
+    expect(sayFigureIn({ ...heat, figure: '34°' }, 'F')).toBe('93°')
+    expect(sayFigureIn({ ...heat, figure: '-2°' }, 'F')).toBe('28°')
+    expect(sayFigureIn({ ...heat, figure: '3 d' }, 'F')).toBe('3 d')
+    expect(sayFigureIn({ ...heat, figure: null }, 'F')).toBeNull()
+  })
 })
 
 describe('windows in words', () => {

@@ -2,6 +2,7 @@ import type { AnsweredOption } from '@thistle/core/course'
 import type { Situation } from '@thistle/core/situation'
 import { sayDay } from '../../look/dates.ts'
 import { patternOf, treatmentOf } from '@thistle/core/treatments'
+import { toFahrenheit, type TemperatureUnit } from '@thistle/core/units'
 import { GATE_WORDS } from './gate-words.ts'
 
 const WEIGHT = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
@@ -10,6 +11,10 @@ type Finding = AnsweredOption['findings'][number]
 /** A gate's worst finding: what its cell shows. */
 export const cellOf = (option: AnsweredOption, gate: string): Finding =>
   option.findings.filter((f) => f.gate === gate).reduce((worst, f) => (WEIGHT[f.level] > WEIGHT[worst.level] ? f : worst))
+
+/** A cell's figure as the keeper reads it: "34°" is °C in the core. */
+export const sayFigureIn = (finding: Finding, unit: TemperatureUnit): string | null =>
+  finding.figure?.replace(/^(-?\d+)°$/, (_, celsius: string) => `${unit === 'F' ? Math.round(toFahrenheit(Number(celsius))) : celsius}°`) ?? null
 
 /** Findings with what stands in the way first. */
 export const byHindrance = (option: AnsweredOption): Finding[] => option.findings.toSorted((a, b) => WEIGHT[b.level] - WEIGHT[a.level])
