@@ -1,4 +1,5 @@
 import { benchPhoto } from './photo.mjs'
+import { benchYard } from './yard.mjs'
 
 /** The page itself, in the real browser: what jumps while it loads, and whether typing ever waits. Prints figures, asserts nothing. */
 
@@ -11,6 +12,8 @@ const PLACES = [
   '/count/yard',
   '/count/file',
   '/match',
+  '/match?view=weeks',
+  '/match/yard',
   '/rules',
   '/changes',
   '/people',
@@ -90,6 +93,7 @@ export async function benchPage(base) {
       }
       await context.close()
     }
+    await benchYard(browser, base)
     await benchPhoto(browser, base)
   } finally {
     await browser.close()

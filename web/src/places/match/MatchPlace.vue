@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, toRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { answer, type AnsweredOption } from '@thistle/core/course'
+import type { AnsweredOption } from '@thistle/core/course'
 import { situationOf } from '@thistle/core/holding'
 import { judged, startDays, type Verdict } from '@thistle/core/match'
 import type { Priority, Situation, TreatmentKey } from '@thistle/core/situation'
@@ -25,7 +25,7 @@ import TwoInTurn from './TwoInTurn.vue'
 import WeeksView from './WeeksView.vue'
 import VerdictChange from './VerdictChange.vue'
 import WhatIfBar from './WhatIfBar.vue'
-import { changedFacts, imagined, type FactValue, type WhatIf } from './what-if.ts'
+import { useWhatIf } from './useWhatIf.ts'
 
 const route = useRoute()
 const holding = useHolding()
@@ -46,40 +46,10 @@ const base = computed<Situation | null>(() => {
 watch(file, (now) => {
   if (now) holding.day = now.situation.startOn
 })
-/** Facts changed on the spot; they belong to the colony in view and are forgotten with it. */
-const whatIf = ref<WhatIf>({})
-function asKnown(): void {
-  whatIf.value = {}
-  typed = {}
-}
-watch([() => place.value?.state.colony.id, file], asKnown)
-const imagining = computed(() => base.value !== null && changedFacts(base.value, whatIf.value).length > 0)
-const known = computed<Situation | null>(() => (base.value ? { ...base.value, startOn: holding.day } : null))
-const judgedOn = computed<Situation | null>(() => (base.value ? imagined(base.value, whatIf.value) : null))
-const situation = computed<Situation | null>(() => (judgedOn.value ? { ...judgedOn.value, startOn: holding.day } : null))
-/** The answer on what is known stays while facts are imagined: it need not be worked out again at each key. */
-const asItIs = computed(() => (known.value ? answer(known.value) : null))
-const result = computed(() => (imagining.value && situation.value ? answer(situation.value) : asItIs.value))
-/** The verdicts on what is known, to stand beside the imagined ones. */
-const without = computed<ReadonlyMap<TreatmentKey, AnsweredOption> | null>(() =>
-  imagining.value && asItIs.value ? new Map(asItIs.value.options.map((o) => [o.treatment, o])) : null,
-)
-/** Facts typed since the last judging. They are judged together once the letter is on the screen: typing never waits. */
-let typed: Record<string, FactValue> = {}
-let waiting = 0
-function setFact(key: string, value: FactValue): void {
-  typed = { ...typed, [key]: value }
-  waiting ||= window.requestAnimationFrame(() =>
-    window.setTimeout(() => {
-      waiting = 0
-      whatIf.value = { ...whatIf.value, ...typed }
-      typed = {}
-    }),
-  )
-}
-function keptAsLook(keys: readonly string[]): void {
-  whatIf.value = Object.fromEntries(Object.entries(whatIf.value).filter(([key]) => !keys.includes(key)))
-}
+const { whatIf, imagining, judgedOn, situation, result, without, setFact, keptAsLook, asKnown } = useWhatIf(base, toRef(holding, 'day'), [
+  () => place.value?.state.colony.id,
+  file,
+])
 const chosen = ref<TreatmentKey | null>(null)
 /** The option in hand: the one picked, while it is there, else the first. */
 const shown = computed<TreatmentKey | null>({

@@ -111,6 +111,8 @@ function pickAhead(key: string, day: string | null): void {
           ·
           <button class="plainlink" type="button" @click="chosen = row.map((s) => s.colony.id)">The whole yard ({{ row.length }})</button>
         </p>
+        <p v-if="cells.size === 0" class="soft" role="status">Weighing {{ row.length }} colonies through every gate ...</p>
+        <template v-else>
         <div class="scroll" tabindex="0" role="region" aria-label="Options by colonies">
           <table :class="{ dim: busy }">
             <thead>
@@ -162,6 +164,7 @@ function pickAhead(key: string, day: string | null): void {
             </StartWindows>
           </template>
         </section>
+        </template>
       </div>
       <YardPlanPanel
         v-model:people="people"

@@ -72,17 +72,19 @@ async function start(): Promise<void> {
 <template>
   <aside class="plan" aria-label="The plan for the yard">
     <h2>The plan</h2>
+    <p v-if="plan === null" class="soft" role="status">Weighing ...</p>
+    <template v-else>
     <p class="serif says" role="status">{{ says }}</p>
     <p v-if="only" class="small">
       Planned with {{ title(only) }} alone.
       <button class="plainlink" type="button" @click="emit('free')">Back to the best plan</button>
     </p>
-    <p v-if="plan?.better && chosen.length > 0" class="better">
+    <p v-if="plan.better && chosen.length > 0" class="better">
       {{ sayDay(plan.better.day) }}: {{ title(plan.better.treatment) }} serves {{ chosen.length === 1 ? 'it' : `all ${chosen.length}` }},
       {{ plan.better.withCare === 0 ? 'and fits fully' : `${plan.better.withCare} with care` }}.
       <button class="plainlink no-print" type="button" @click="holding.day = plan.better.day">Look at that day</button>
     </p>
-    <article v-for="g in plan?.groups ?? []" :key="g.treatment">
+    <article v-for="g in plan.groups" :key="g.treatment">
       <h3>{{ title(g.treatment) }}</h3>
       <p>
         <strong>{{ g.colonies.length }}</strong>
@@ -104,7 +106,7 @@ async function start(): Promise<void> {
         {{ treatment(g.treatment)?.caution?.protection }}
       </p>
     </article>
-    <section v-if="plan && plan.unserved.length > 0 && chosen.length > 0">
+    <section v-if="plan.unserved.length > 0 && chosen.length > 0">
       <h3 class="care">Left over</h3>
       <ul>
         <li v-for="u in plan.unserved" :key="u.id">
@@ -117,11 +119,12 @@ async function start(): Promise<void> {
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <div v-if="holding.mayWrite && served > 0" class="go">
       <button class="press" type="button" :disabled="keeping || busy" @click="start">
-        {{ keeping ? 'Keeping ...' : `Start ${served === 1 ? nameOf(plan!.groups[0]!.colonies[0]!) : `all ${served}`} on ${sayDay(holding.day)}` }}
+        {{ keeping ? 'Keeping ...' : `Start ${served === 1 ? nameOf(plan.groups[0]!.colonies[0]!) : `all ${served}`} on ${sayDay(holding.day)}` }}
       </button>
       <p class="law">The label in your hand and your local law decide; this defers to both, and to the vet or inspector where they have the say.</p>
     </div>
     <p class="soft small">Colonies of a yard are treated on one day where they can be: mites spread from those that are left.</p>
+    </template>
   </aside>
 </template>
 
