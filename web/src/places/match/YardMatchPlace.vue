@@ -33,7 +33,10 @@ interface Line {
   readonly serves: number
   readonly asked: number
   readonly waiting: boolean
+  /** What is given, then work on queens and frames, then waiting. */
+  readonly place: number
 }
+const WAYS = ['given', 'hive-work', 'waiting'] as const
 /** Options that serve the most of the colonies chosen first. */
 const lines = computed<Line[]>(() => {
   const asked = chosen.value.length > 0 ? chosen.value : row.value.map((s) => s.colony.id)
@@ -43,8 +46,9 @@ const lines = computed<Line[]>(() => {
     serves: asked.filter((id) => usable(id, t.key)).length,
     asked: asked.length,
     waiting: t.way === 'waiting',
+    place: WAYS.indexOf(t.way),
   }))
-  return all.toSorted((a, b) => Number(a.waiting) - Number(b.waiting) || b.serves - a.serves)
+  return all.toSorted((a, b) => a.place - b.place || b.serves - a.serves)
 })
 const inPlan = computed(() => new Map((plan.value?.groups ?? []).flatMap((g) => g.colonies.map((id) => [id, g.treatment] as const))))
 const SAID = { fits: 'fits', care: 'fits with care', wait: 'not on this day', 'ruled-out': 'ruled out' } as const

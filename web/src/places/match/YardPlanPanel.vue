@@ -33,6 +33,12 @@ const says = computed(() => {
   if (unserved.length > 0) return props.only ? `It serves ${served.value} of ${many}.` : `No plan serves all ${many}: this one serves ${served.value}.`
   return groups.length === 1 ? `One option serves all ${many}.` : `${groups.length} options are the fewest that serve all ${many}.`
 })
+/** Where no colony without something in hand is over its limit: the day by which the first of them wants counting. */
+const calm = computed(() => {
+  const free = props.yard.row.filter((s) => s.inHand === null)
+  if (props.chosen.length > 0 || free.length === 0 || free.some((s) => !['under', 'watch'].includes(s.judgement.level))) return null
+  return free.map((s) => s.judgement.recountBy).toSorted()[0] ?? null
+})
 const takes = (g: YardGroup) => (g.takes ? holding.say(sayAmount(g.takes.amount, g.takes.unit)) : 'nothing from the shelf')
 const firstDay = (g: YardGroup) => (g.takes && g.takes.firstDay !== g.takes.amount ? `, ${holding.say(sayAmount(g.takes.firstDay, g.takes.unit))} on the first day` : '')
 const limited = computed(() => (props.plan?.groups ?? []).some((g) => treatment(g.treatment)?.mostAPersonADay != null))
@@ -75,6 +81,9 @@ async function start(): Promise<void> {
     <p v-if="plan === null" class="soft" role="status">Weighing ...</p>
     <template v-else>
     <p class="serif says" role="status">{{ says }}</p>
+    <p v-if="calm" class="settled strong">
+      None that is free is over its limit: the yard can be left, and counted again by {{ sayDay(calm, holding.today) }}.
+    </p>
     <p v-if="only" class="small">
       Planned with {{ title(only) }} alone.
       <button class="plainlink" type="button" @click="emit('free')">Back to the best plan</button>
