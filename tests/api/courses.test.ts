@@ -270,6 +270,13 @@ describe('a decision for a yard', () => {
     await demo.get(`/api/courses/${colonies[0]!.courseId}`).expect(404)
     const { body } = await demo.put(`/api/decisions/${id()}`).send(whole).expect(201)
     expect(body.courses.map((c: { colonyId: string }) => c.colonyId)).toEqual(colonies.map((c) => c.colonyId))
+    // What it was decided on stands with each course; the history names the courses, and stays light.
+    const kept = (await demo.get(`/api/courses/${colonies[1]!.courseId}`).expect(200)).body
+    expect(kept.answer.options).toHaveLength(17)
+    const last = (await demo.get('/api/changes/last').expect(200)).body as { kind: string; state: { courses: unknown[] } }[]
+    const entry = last.find((e) => e.kind === 'decision')
+    expect(entry?.state.courses).toHaveLength(2)
+    expect(JSON.stringify(entry).length).toBeLessThan(3000)
     await demo.post('/api/holding/fresh').expect(204)
   })
 })

@@ -98,7 +98,15 @@ export async function putDecision(keep: Keeping, scope: Scope, id: string, given
       await db.model('courses').create({ ...course, holdingId: scope.holdingId }, { transaction })
       courses.push(course)
     }
-    await writeHistory(db, { ...scope, at: clock() }, seq, { kind: 'decision', rowId: id, version: 1, state: { ...decision, courses } }, transaction)
+    // The courses keep what each was decided on, and never change: the history names them, and stays light to read.
+    const named = courses.map(({ id: courseId, colonyId, latestStart }) => ({ id: courseId, colonyId, latestStart }))
+    await writeHistory(
+      db,
+      { ...scope, at: clock() },
+      seq,
+      { kind: 'decision', rowId: id, version: 1, state: { ...decision, courses: named } },
+      transaction,
+    )
     return {
       status: 201,
       row: {

@@ -24,7 +24,8 @@ export function windowRows(windows: readonly OptionWindows[], options: readonly 
   return options.flatMap((o) => {
     const w = byKey.get(o.treatment)
     if (!w) return []
-    const last = w.lastStart && w.lastStart.day <= addDays(w.from, w.days.length) ? sayLastStart(w.lastStart, today) : ''
+    const ruledOut = w.days.every((v) => v === 'ruled-out')
+    const last = !ruledOut && w.lastStart && w.lastStart.day <= addDays(w.from, w.days.length) ? sayLastStart(w.lastStart, today) : ''
     const when = w.spells.length > 0 ? `fits, or fits with care, ${saySpells(w.spells)}` : 'fits on no day of these weeks'
     return {
       key: o.treatment,
@@ -33,8 +34,8 @@ export function windowRows(windows: readonly OptionWindows[], options: readonly 
       says: last,
       words: [when, last && w.lastStart ? `${last}, ${BECAUSE[w.lastStart.because]}` : ''].filter(Boolean).join('; '),
       shares: w.days.map((v) => SHARE[v]),
-      ruledOut: w.days.every((v) => v === 'ruled-out'),
-      last: w.lastStart?.day ?? null,
+      ruledOut,
+      last: ruledOut ? null : (w.lastStart?.day ?? null),
     }
   })
 }
