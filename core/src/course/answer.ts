@@ -101,7 +101,7 @@ function complete(option: Matched, s: Judged): AnsweredOption {
       return plan().supersOn
     },
     get left() {
-      return plan().course.length > 0 ? forecastLeft(treatment, s.judgement, s.colony.brood) : null
+      return verdict !== 'ruled-out' && earliest !== null ? forecastLeft(treatment, s.judgement, s.colony.brood) : null
     },
     get lastStart() {
       return last()

@@ -18,7 +18,7 @@ import CoursePanel from './CoursePanel.vue'
 import FactsColumn from './FactsColumn.vue'
 import MatchNav from './MatchNav.vue'
 import NotKnown from './NotKnown.vue'
-import { decidingOf, firstInHand, gistOf, groupsOf, sayVerdict, type OptionGroup } from './option-words.ts'
+import { decidingOf, firstInHand, gistOf, groupsOf, sayLeft, sayVerdict, type OptionGroup } from './option-words.ts'
 import OptionMatrix from './OptionMatrix.vue'
 import OptionReasons from './OptionReasons.vue'
 import TwoInTurn from './TwoInTurn.vue'
@@ -87,7 +87,11 @@ const beyond = computed(() => {
 
 const groups = computed(() => groupsOf(result.value?.options ?? [], holding.day))
 const ruledOutOpen = ref(false)
-const gist = (o: AnsweredOption) => (situation.value && result.value ? holding.say(gistOf(o, situation.value, result.value.judgement.recountBy)) : '')
+function gist(o: AnsweredOption): string {
+  if (!situation.value || !result.value) return ''
+  const { recountBy, level } = result.value.judgement
+  return [holding.say(gistOf(o, situation.value, recountBy)), sayLeft(o, level)].filter(Boolean).join('; ')
+}
 
 /** Where nothing fits fully today: the next window of what is in hand, so that the trade is seen. */
 const nextBest = computed(() => {
@@ -192,8 +196,8 @@ function putAway(): void {
         </div>
         <TwoInTurn v-if="!inWeeks" :combinations="result.combinations" :situation="situation" :place="file || imagining ? null : place" />
         <p v-if="!narrow && !inWeeks" class="soft small foot">
-          A dot fits; half a round fits with care; an open round not on this day; a struck one is ruled out. Forecast first, then what is usual for
-          the month.
+          A dot fits; half a round fits with care; an open round not on this day; a struck one is ruled out. "Leaves" is mites in 100 bees likely left, by
+          the count and published ranges. Forecast first, then what is usual for the month.
         </p>
       </section>
 

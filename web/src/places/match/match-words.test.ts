@@ -4,7 +4,7 @@ import { answer } from '@thistle/core/course'
 import { judged, startWindows } from '@thistle/core/match'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { august, wash } from '../../../../tests/cases/index.ts'
-import { gistOf, groupsOf, sayFigureIn, sayVerdict } from './option-words.ts'
+import { gistOf, groupsOf, sayFigureIn, sayLeft, sayVerdict } from './option-words.ts'
 import { boundsOf, forecastEnd, sayLastStart, saySpells, windowRows } from './window-rows.ts'
 
 const line = { authorised: 'yes' as const, withSupers: false, gramsPerBox: null, mostCourses: null, mostDays: null }
@@ -44,6 +44,20 @@ describe('an option in a few words', () => {
       ),
     ).toContain(words),
   )
+})
+
+describe('what is left', () => {
+  it('is said where the colony is over its limit, and nowhere else', () => {
+    const formic = options.find((o) => o.treatment === 'formic-strip-14')!
+    expect(sayLeft(formic, 'treat')).toBe('leaves 0.1-1.2')
+    expect(sayLeft(formic, 'under')).toBe('')
+    expect(
+      sayLeft(
+        options.find((o) => o.treatment === 'brood-break')!,
+        'urgent',
+      ),
+    ).toBe('')
+  })
 })
 
 describe('a figure in a cell', () => {

@@ -1,4 +1,5 @@
 import type { AnsweredOption } from '@thistle/core/course'
+import type { Judgement } from '@thistle/core/judge'
 import type { Situation } from '@thistle/core/situation'
 import { sayDay } from '../../look/dates.ts'
 import { patternOf, treatmentOf } from '@thistle/core/treatments'
@@ -55,6 +56,10 @@ export function gistOf(option: AnsweredOption, situation: Situation, recountBy: 
   if (!option.dose) return patternOf(treatment, situation.colony.brood).name
   return `${sayDose(option)}, ${patternOf(treatment, situation.colony.brood).name}`
 }
+
+/** "leaves 0.1-1.7": mites in 100 likely left, where that is what is asked; nothing where the colony is not over its limit. */
+export const sayLeft = (option: AnsweredOption, level: Judgement['level']): string =>
+  option.left && (level === 'treat' || level === 'urgent') ? `leaves ${option.left.low.toFixed(1)}-${option.left.high.toFixed(1)}` : ''
 
 /** Options under one heading; those that are ruled out fold into one line. */
 export interface OptionGroup {
