@@ -94,7 +94,11 @@ const anything = fc.record({
     fc.record({ school: among(SCHOOLS), organicOnly: flag, noLiquidAcids: flag, priority: among(PRIORITIES), kit: maybe(fc.subarray([...KIT])) }),
   ),
   rules: fc.dictionary(key, rule, { maxKeys: 8 }),
-  stock: fc.dictionary(key, fc.record({ units: maybe(fc.integer({ min: 0, max: 20 })), expires: maybe(day(-100, 300)) }), { maxKeys: 4 }),
+  stock: fc.dictionary(
+    key,
+    fc.record({ units: maybe(fc.integer({ min: 0, max: 20 })), expires: maybe(day(-100, 300)), openedOn: maybe(day(-900, 0)) }),
+    { maxKeys: 4 },
+  ),
 })
 
 const HOLE = /undefined|NaN|Infinity|\bnull\b|\[object|\{dose\}/

@@ -198,6 +198,20 @@ describe('brood', () => {
   })
 })
 
+describe('the pack on the shelf', () => {
+  it('needs care once it has stood open longer than it keeps, and a fresh one does not', () => {
+    const opened = (key: TreatmentKey, openedOn: string | null) =>
+      level('kit', option(key), august({ stock: { [key]: { units: 100, expires: '2027-06-30', openedOn } } }))
+    expect(opened('amitraz-strip', '2026-02-15')).toBe('fits')
+    expect(opened('amitraz-strip', '2026-02-14')).toBe('care')
+    expect(opened('formic-strip-14', '2026-08-01')).toBe('care')
+    expect(opened('oxalic-vapour', '2025-08-20')).toBe('fits')
+    expect(opened('amitraz-strip', null)).toBe('fits')
+    const old = august({ stock: { 'amitraz-strip': { units: 100, expires: '2027-06-30', openedOn: '2025-08-14' } } })
+    expect(worst('amitraz-strip', 'kit', old)).toMatchObject({ figure: 'open 365 d', flip: 'Fits with a fresh pack.' })
+  })
+})
+
 describe('supers', () => {
   const supers = (now: 'none' | 'for-people' | 'for-bees' | null, offOn: string | null = null, nextOn: string | null = null) =>
     august({ supers: { now, offOn, nextOn } })

@@ -115,7 +115,7 @@ const rule = Joi.object<Rule>({
   starter: Joi.string().max(60).allow(null, ''),
 }).allow(null)
 
-const stock = Joi.object({ units: number(0, 100_000), expires: maybeDay() }).allow(null)
+const stock = Joi.object({ units: number(0, 100_000), expires: maybeDay(), openedOn: maybeDay() }).allow(null)
 const perTreatment = (schema: Joi.Schema) => Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, schema]))).allow(null)
 
 /** The case file, version 1: only `case`, `asOf` and `colony.broodBoxes` must be there; `null` means not known. */

@@ -105,7 +105,11 @@ function complete(c: CheckedCase): Situation {
       ...(r.confirmedOn ? { confirmedOn: r.confirmedOn } : {}),
       ...(r.starter ? { starter: r.starter } : {}),
     })),
-    stock: perTreatment<Stock>(c.stock, (r) => ({ units: r.units ?? null, expires: r.expires ?? null })),
+    stock: perTreatment<Stock>(c.stock, (r) => ({
+      units: r.units ?? null,
+      expires: r.expires ?? null,
+      ...(r.openedOn ? { openedOn: r.openedOn } : {}),
+    })),
   }
 }
 

@@ -138,6 +138,8 @@ export interface Rule {
 export interface Stock {
   readonly units: number | null
   readonly expires: Day | null
+  /** The day on which the pack was opened. Left out or null: not opened, or not known. */
+  readonly openedOn?: Day | null
 }
 
 export interface KeeperFacts {

@@ -202,7 +202,14 @@ export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
       ],
     },
     { key: 'turn', title: 'Turn', facts: rotationFacts(t, own) },
-    { key: 'storage', title: 'Storage', facts: t.storage ? [fact(t.storage)] : [] },
+    {
+      key: 'storage',
+      title: 'Storage',
+      facts: [
+        ...(t.storage ? [fact(t.storage)] : []),
+        ...(t.openedKeepsDays === null ? [] : [fact(`Once opened it is taken to keep about ${sayDays(t.openedKeepsDays)}, closed again.`)]),
+      ],
+    },
     { key: 'disposal', title: 'Disposal', facts: t.disposal ? [fact(t.disposal)] : [] },
     { key: 'differs', title: 'Where labels differ', facts: t.differs ? [fact(t.differs)] : [] },
     {

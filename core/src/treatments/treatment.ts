@@ -184,6 +184,8 @@ export interface Treatment {
   readonly pack: { readonly holds: number; readonly says: string } | null
   readonly setUp: readonly string[]
   readonly caution: { readonly hazard: string; readonly protection: string; readonly mishap: string } | null
+  /** Days an opened pack stays good when it is closed again (common practice, no source); null: there is none. */
+  readonly openedKeepsDays: number | null
   readonly storage: string
   readonly disposal: string
   /** Labels and laws that differ, in plain words. */

@@ -329,7 +329,7 @@ const rule = Joi.object({
   confirmedOn: maybeDay(),
   starter: text(60),
 })
-const shelf = Joi.object({ units: maybe(Joi.number().min(0).max(100_000)), expires: maybeDay() })
+const shelf = Joi.object({ units: maybe(Joi.number().min(0).max(100_000)), expires: maybeDay(), openedOn: maybeDay() })
 const phaseLimits = () => Joi.object(Object.fromEntries(PHASES.map((phase) => [phase, limitSchema()])))
 const perTreatment = (schema: Joi.Schema) => Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, schema]))).default({})
 

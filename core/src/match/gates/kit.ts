@@ -1,6 +1,6 @@
 import type { Tool } from '../../situation/index.ts'
-import { sayDay } from '../../time/index.ts'
-import { doseOf, dosesOf, patternOf, sayAmount, saySource, sayTools } from '../../treatments/index.ts'
+import { daysBetween, sayDay, sayDays } from '../../time/index.ts'
+import { doseOf, dosesOf, patternOf, sayAmount, saySource, sayTools, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
 import { sayFlip, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
 
@@ -94,7 +94,31 @@ const shelf: Gate = (option, s) => {
       flip: () => 'Fits with a pack that is in date.',
     })
   }
+  const opened = openTooLong(option, s)
+  if (opened) found.push(opened)
   return found
+}
+
+/** A pack that has stood open longer than it keeps is weaker than its dose says. */
+function openTooLong(option: Treatment, s: JudgedSituation): LazyFinding | null {
+  const openedOn = s.stock[option.key]?.openedOn ?? null
+  const keeps = option.openedKeepsDays
+  if (openedOn === null || keeps === null) return null
+  const open = daysBetween(openedOn, s.startOn)
+  if (open <= keeps) return null
+  return {
+    gate: 'kit',
+    level: 'care',
+    figure: () => `open ${open} d`,
+    limit: () => sayDays(keeps),
+    source: 'common practice, no source; the label in hand decides',
+    text: () =>
+      `The pack was opened ${sayDay(openedOn, s.startOn)}, ${sayDays(open)} before; closed again it keeps about ${sayDays(keeps)}: what is weak breeds mites that withstand it.`,
+    flip: () =>
+      sayFlip(shelf, option, s, [
+        { say: 'with a fresh pack', change: (x) => ({ ...x, stock: { ...x.stock, [option.key]: { units: null, expires: null } } }) },
+      ]),
+  }
 }
 
 /** Gate 8: the gear it takes, and enough of it on the shelf, in date. */

@@ -49,6 +49,7 @@ export const amitrazStrip: Treatment = {
       'Wear gloves, do not eat or smoke; pregnant people, and people who take MAO inhibitors, blood-pressure or diabetes medicine, let somebody else do it. Some labels limit a person to 200 strips a day.',
     mishap: 'On skin: wash at once with soap and water. Feeling drowsy or dizzy: stop, and ask a doctor or poison line with the label in hand.',
   },
+  openedKeepsDays: 180,
   storage: 'In its foil, under 25 to 30 °C, dark and dry, two to three years; once opened, used at once or resealed as the label says.',
   disposal: `${STRIP_DISPOSAL} Amitraz harms fish.`,
   differs:

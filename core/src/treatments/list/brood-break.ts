@@ -63,6 +63,7 @@ export const broodBreak: Treatment = {
     protection: 'Mark her first; check the cage is whole and bees can feed her; keep a queen or a nucleus in hand.',
     mishap: 'Queen lost: give a frame with eggs or a new queen, and settle that before anything else.',
   },
+  openedKeepsDays: null,
   storage: '',
   disposal: '',
   differs: 'No label: it is work on the hive. The oxalic round after it has its own label and gates.',

@@ -54,6 +54,7 @@ export const droneRemoval: Treatment = {
     protection: 'Write the day on the frame and in the book.',
     mishap: 'Past day 24: count the colony within two weeks.',
   },
+  openedKeepsDays: null,
   storage: '',
   disposal: 'Freeze or melt the comb, or give it to hens; never leave it where bees rob it.',
   differs: 'No label: it is work on the hive.',

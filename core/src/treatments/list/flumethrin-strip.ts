@@ -26,6 +26,7 @@ export const flumethrinStrip: Treatment = {
   from: { dose: labels('high'), course: labels('medium') },
   patterns: [hangingStrip({ least: 42, most: 42 }, 14, true)],
   ranks: { knockdown: { broodless: 12, brood: 12 }, strain: 2, residue: 2 },
+  openedKeepsDays: 180,
   storage: 'Sealed, dark and dry, about three years; once opened, as the label says.',
   differs:
     'A form for the entrance, left for nine weeks to four months, has a label of its own: it is not this one, and none of these figures hold for it.',

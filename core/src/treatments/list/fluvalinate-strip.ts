@@ -23,6 +23,7 @@ export const fluvalinateStrip: Treatment = {
   from: { dose: labels('high'), course: labels('high') },
   patterns: [hangingStrip({ least: 42, most: 56 }, 14, true)],
   ranks: { knockdown: { broodless: 13, brood: 13 }, strain: 2, residue: 2 },
+  openedKeepsDays: 180,
   storage: 'Sealed, dark and dry, about three years; once opened, days to six months by label.',
   differs:
     'In Europe two strips a hive. The wait before supers is none or 14 days by the edition of the label: 14 is used unless your own list says otherwise.',

@@ -95,6 +95,7 @@ export const formicLiquid: Treatment = {
       'Acid-proof gloves, tight eye protection, a respirator with an acid-gas and organic-vapour cartridge, tongs; upwind; water and baking soda at hand; add acid to water, never the reverse. Not alone; pregnant people stay away.',
     mishap: 'On skin or in eyes: rinse with water for 15 minutes and go to a doctor with the label in hand. Breathed in: fresh air and a doctor.',
   },
+  openedKeepsDays: 365,
   storage: 'In its own vented bottle in a locked, cool, ventilated place, away from metal; every mixed bottle is labelled.',
   disposal: formic.FORMIC_DISPOSAL,
   differs:

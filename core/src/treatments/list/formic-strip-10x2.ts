@@ -40,6 +40,7 @@ export const formicStrip10x2: Treatment = {
   ],
   ranks: { knockdown: { broodless: 8, brood: 5 }, strain: 4, residue: 0 },
   setUp: [...formic.FORMIC_SET_UP, 'Wrappers stay on'],
+  openedKeepsDays: 14,
   storage: `${formic.FORMIC_STORAGE} Sealed, about two years.`,
   differs:
     'The same strips as the 14-day form, given in turn where their label allows it: for the edges of hot spells and for queens one would not lose.',

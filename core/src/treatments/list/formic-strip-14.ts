@@ -35,6 +35,7 @@ export const formicStrip14: Treatment = {
   ],
   ranks: { knockdown: { broodless: 4, brood: 1 }, strain: 5, residue: 0 },
   setUp: [...formic.FORMIC_SET_UP, 'Wrappers stay on'],
+  openedKeepsDays: 7,
   storage: `${formic.FORMIC_STORAGE} Sealed, about two years.`,
   differs:
     'Supers may stay on by some labels and not by others; some countries allow it only after the harvest. Treat the whole yard on one day. Bees beard at the entrance for some days: expected.',

@@ -35,6 +35,7 @@ export const formicStrip7: Treatment = {
   ],
   ranks: { knockdown: { broodless: 4, brood: 1 }, strain: 6, residue: 0 },
   setUp: formic.FORMIC_SET_UP,
+  openedKeepsDays: 7,
   storage: `${formic.FORMIC_STORAGE} Some keep only about six months: look at the date.`,
   differs:
     'Supers may stay on by some labels and not by others; some countries allow it only after the harvest. The strips may stay in after the week. Treat the whole yard on one day.',

@@ -82,6 +82,7 @@ export const hopStrip: Treatment = {
     protection: 'Gloves; keep it out of the eyes.',
     mishap: 'In eyes: rinse with water for 15 minutes, then see a doctor with the label in hand.',
   },
+  openedKeepsDays: 180,
   storage: 'Cool and dark, about one to two years sealed.',
   disposal: 'What is left comes out and goes where the label and local rules say.',
   differs: 'Not authorised in most of Europe; whether it counts as organic is for the certifier.',

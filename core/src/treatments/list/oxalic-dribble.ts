@@ -80,6 +80,7 @@ export const oxalicDribble: Treatment = {
     mishap:
       'On skin or in eyes: rinse with water for 15 minutes, then see a doctor. Swallowed: rinse the mouth and call a poison line with the label in hand.',
   },
+  openedKeepsDays: 730,
   storage: 'Mixed fresh; cold and dark it keeps about a week. The dry acid sealed, dry, out of children’s reach.',
   disposal: oxalic.OXALIC_DISPOSAL,
   differs: 'Mixes differ between countries: never take one over from another label. 35 g in 1 L of 1:1 syrup is the US one.',

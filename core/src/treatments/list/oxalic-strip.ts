@@ -40,6 +40,7 @@ export const oxalicStrip: Treatment = {
     protection: 'Acid-proof gloves; eye protection; wash hands before eating.',
     mishap: 'On skin or in eyes: rinse with water for 15 minutes, then see a doctor with the label in hand.',
   },
+  openedKeepsDays: 180,
   storage: 'Sealed, cool and dry; once opened, as the label says.',
   disposal: 'What is left of the strips comes out at the end and goes where the label and local rules say.',
   differs: 'Newer, and not authorised everywhere; home-made strips are illegal in many places. Other forms have other numbers of strips.',

@@ -103,6 +103,7 @@ export const oxalicVapour: Treatment = {
       'Respirator with an acid-gas and organic-vapour cartridge (a dust mask is not enough), tight goggles, acid-proof gloves; upwind; nobody else near. Pregnant people stay away.',
     mishap: 'Breathed in: fresh air and a doctor. In eyes or on skin: rinse with water for 15 minutes. Burns: cool with water.',
   },
+  openedKeepsDays: 730,
   storage: oxalic.OXALIC_STORAGE,
   disposal: oxalic.OXALIC_DISPOSAL,
   differs:

@@ -77,6 +77,7 @@ export const thymolBlendWafer: Treatment = {
   pack: { holds: 2, says: 'packs hold two wafers: a course takes one and a half packs' },
   setUp: ['A piece on each corner of the brood nest, 4 cm off the brood', 'Screen shut'],
   caution: thymol.THYMOL_CAUTION,
+  openedKeepsDays: 30,
   storage: thymol.THYMOL_STORAGE,
   disposal: thymol.THYMOL_DISPOSAL,
   differs: 'In Europe 15 to 30 °C and twice for 3 to 4 weeks by some labels. Packs hold two wafers, a course takes three.',

@@ -71,6 +71,7 @@ export const thymolGel: Treatment = {
     'Feed before or between, not during',
   ],
   caution: thymol.THYMOL_CAUTION,
+  openedKeepsDays: 7,
   storage: thymol.THYMOL_STORAGE,
   disposal: thymol.THYMOL_DISPOSAL,
   differs:

@@ -90,6 +90,7 @@ export const thymolWafer: Treatment = {
   pack: null,
   setUp: ['On the top bars at the edge of the brood, 4 cm off it', '5 mm of air above: a thin rim or battens', 'Solid floor, or the screen shut'],
   caution: thymol.THYMOL_CAUTION,
+  openedKeepsDays: 7,
   storage: thymol.THYMOL_STORAGE,
   disposal: thymol.THYMOL_DISPOSAL,
   differs: 'A small single box one wafer, a large one one and a half, two boxes two; half a wafer for a nucleus on some labels. Some start at 12 °C.',

@@ -48,6 +48,7 @@ export const waitAndRecount: Treatment = {
   pack: null,
   setUp: [],
   caution: null,
+  openedKeepsDays: null,
   storage: '',
   disposal: '',
   differs: '',

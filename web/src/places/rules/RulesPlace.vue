@@ -47,7 +47,7 @@ function draftOf() {
     cup: (s.cup ?? null) as Cup | null,
     sugarRecovery: s.sugarRecovery ?? null,
     rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
-    stock: Object.fromEntries(given.map((t) => [t.key, { units: null, expires: null, ...s.stock[t.key] }])) as Record<string, Draft<Stock>>,
+    stock: Object.fromEntries(given.map((t) => [t.key, { units: null, expires: null, openedOn: null, ...s.stock[t.key] }])) as Record<string, Draft<Stock>>,
   }
 }
 const draft = reactive(draftOf())

@@ -21,7 +21,7 @@ const UNITS = { strip: 'strips', g: 'g', mL: 'mL', wafer: 'wafers' } as const
 const hasStay = computed(() => props.treatment.patterns.some((p) => p.days.least !== p.days.most && p.steps.some((s) => s.job === 'remove')))
 const faulty = computed(() =>
   ['gramsPerBox', 'mostDays', 'mostCourses', 'waitDays', 'note', 'confirmedOn'].some((f) => props.at(`rules.${key.value}.${f}`)) ||
-  ['units', 'expires'].some((f) => props.at(`stock.${key.value}.${f}`)),
+  ['units', 'expires', 'openedOn'].some((f) => props.at(`stock.${key.value}.${f}`)),
 )
 /** What the line says beside authorised, in a few words. */
 const gist = computed(() => {
@@ -136,6 +136,14 @@ function say(event: Event): void {
         :fault="at(`stock.${treatment.key}.units`)"
       />
       <DayField :id="`e-${treatment.key}`" v-model="stock.expires" label="Its expiry" :fault="at(`stock.${treatment.key}.expires`)" />
+      <DayField
+        :id="`o-${treatment.key}`"
+        :model-value="stock.openedOn ?? null"
+        label="Pack opened on"
+        :max="holding.today"
+        :fault="at(`stock.${treatment.key}.openedOn`)"
+        @update:model-value="stock.openedOn = $event"
+      />
       <div class="field note">
         <label :for="`n-${treatment.key}`">Note</label>
         <textarea
