@@ -59,11 +59,28 @@ describe('what differs between two states of a row', () => {
       stock: { 'amitraz-strip': { units: 10, expires: '2027-06-30' } },
     }
     expect(differences(before, after).map((d) => [d.label, d.before, d.after])).toEqual([
-      ['Amitraz strip: longest stay, days', '56', '42'],
+      ['Amitraz strip: longest course, days', '56', '42'],
       ['Oxalic acid vapour: authorised', 'no', 'not known'],
       ['Amitraz strip: on the shelf', 'not set', '10'],
       ['Amitraz strip: good until', 'not set', 'Wed 30 Jun'],
     ])
+  })
+  it('of every field that a line of the list and the shelf can hold', () => {
+    const rule = {
+      authorised: 'yes',
+      withSupers: true,
+      gramsPerBox: 2,
+      mostCourses: 1,
+      mostDays: 50,
+      waitDays: 20,
+      prescription: true,
+      note: 'n',
+      confirmedOn: '2026-08-01',
+      starter: 'S',
+    }
+    const shelf = { units: 3, expires: '2027-01-01', openedOn: '2026-07-01' }
+    const found = differences({ rules: {}, stock: {} }, { rules: { 'thymol-gel': rule }, stock: { 'thymol-gel': shelf } })
+    expect(found.map((d) => d.field.split('.').at(-1)).toSorted()).toEqual([...Object.keys(rule), ...Object.keys(shelf)].toSorted())
   })
 })
 
@@ -72,6 +89,9 @@ describe('a change of the history', () => {
     const samples = [{ mites: 12, bees: 300, days: null }]
     const count = { onDay: '2026-08-09', samples }
     const said = (kind: string, state: object, before: object | null = null) => sayChange(change(kind, state, before))
+    expect(said('decision', { treatment: 'amitraz-strip', startOn: '2026-08-15', courses: [{}, {}] })).toBe(
+      'Amitraz strip chosen for Sat 15 Aug, in 2 colonies',
+    )
     expect(said('count', count)).toBe('count of Sun 9 Aug: 12 mites on 300 bees')
     expect(said('count', { ...count, deletedAt: 'now' }, count)).toBe('count of Sun 9 Aug taken back: 12 mites on 300 bees')
     expect(said('count', count, { ...count, deletedAt: 'now' })).toBe('count of Sun 9 Aug put back: 12 mites on 300 bees')

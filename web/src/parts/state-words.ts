@@ -118,9 +118,14 @@ const PER_TREATMENT: Readonly<Record<string, Readonly<Record<string, string>>>> 
     withSupers: 'with supers on',
     gramsPerBox: 'grams for a brood box',
     mostCourses: 'most courses in a year',
-    mostDays: 'longest stay, days',
+    mostDays: 'longest course, days',
+    waitDays: 'wait before supers, days',
+    prescription: 'prescription needed',
+    note: 'note',
+    confirmedOn: 'confirmed on',
+    starter: 'from a starter list',
   },
-  stock: { units: 'on the shelf', expires: 'good until' },
+  stock: { units: 'on the shelf', expires: 'good until', openedOn: 'opened on' },
 }
 type Lines = Readonly<Record<string, Readonly<Record<string, unknown>> | undefined>>
 
