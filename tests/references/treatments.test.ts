@@ -179,7 +179,7 @@ describe('sheets', () => {
       if (t.way === 'given')
         expect(keys, t.key).toEqual(expect.arrayContaining(['when', 'hive', 'supers', 'dose', 'set-up', 'gear', 'storage', 'disposal', 'differs']))
       for (const f of parts.flatMap((p) => p.facts)) {
-        expect(f.text, t.key).toMatch(/^\S.*[.]$/)
+        expect(f.text, t.key).toMatch(/^[A-Z0-9].*[.?]$/)
         expect(f.text, t.key).not.toMatch(/undefined|null|NaN|\{dose\}|\.\./)
       }
       for (const limit of t.temperature)

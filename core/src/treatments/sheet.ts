@@ -42,6 +42,7 @@ const PHASES: Record<Phase, string> = {
   decrease: 'in late summer and autumn',
 }
 const percent = (share: number) => `${plain(share * 100, 0)}`
+const capital = (text: string) => text.replace(/^./, (c) => c.toUpperCase())
 const fact = (text: string, source: Source | null = null, own: string | null = null): SheetFact => ({ text, source, own })
 
 type Span = readonly [number | null, number | null]
@@ -79,7 +80,7 @@ function sayDoseRule(dose: DoseRule): string {
         dose.most && `never over ${sayAmount(dose.most, dose.unit)} a colony`,
         dose.topBar && `in a top-bar hive ${sayAmount(dose.topBar.amount, dose.unit)} (${dose.topBar.how})`,
       ].filter(Boolean)
-      return `${sayAmount(dose.perBox, dose.unit)} a brood box: ${dose.how}.${parts.length > 0 ? ` ${parts.join('; ').replace(/^./, (c) => c.toUpperCase())}.` : ''}`
+      return `${sayAmount(dose.perBox, dose.unit)} a brood box: ${dose.how}.${parts.length > 0 ? ` ${capital(parts.join('; '))}.` : ''}`
     }
     case 'seam':
       return `${sayAmount(dose.perSeam, dose.unit)} a seam of bees, never over ${sayAmount(dose.most, dose.unit)} a colony: ${dose.how}.`
@@ -89,13 +90,17 @@ function sayDoseRule(dose: DoseRule): string {
 const WHEN: Record<CoursePattern['when'], string> = { always: '', 'nothing-capped': 'With nothing capped: ', capped: 'With capped brood: ' }
 function sayCourse(t: Treatment, pattern: CoursePattern, own: Rule | undefined): SheetFact[] {
   const longest = own?.mostDays == null || pattern.days.most === pattern.days.least ? null : `your list: at most ${sayDays(own.mostDays)}`
-  const head = fact(`${WHEN[pattern.when]}${pattern.name}; ${pattern.visits} ${pattern.visits === 1 ? 'visit' : 'visits'}.`, t.from.course, longest)
+  const head = fact(
+    `${capital(`${WHEN[pattern.when]}${pattern.name}`)}; ${pattern.visits} ${pattern.visits === 1 ? 'visit' : 'visits'}.`,
+    t.from.course,
+    longest,
+  )
   const jobs = pattern.steps
     .filter((s) => !s.dated && s.job !== 'supers')
     .map((s) => {
       const day = nominalDay(s, pattern)
       const window = s.earliest === s.latest ? '' : `, ${s.latest - s.earliest} days of room`
-      return fact(`Day ${day}${window}: ${s.text.replace('{dose}', 'the dose')}.`, t.from.course)
+      return fact(`Day ${day}${window}: ${s.text.replace('{dose}', 'the dose').replace(/([^?])$/, '$1.')}`, t.from.course)
     })
   return [head, ...jobs]
 }
@@ -130,7 +135,7 @@ function rotationFacts(t: Treatment, own: Rule | undefined): SheetFact[] {
   return [
     r.change ? fact('Another class of active after it.', r.source) : null,
     r.gapDays > 0 ? fact(`${sayDays(r.gapDays)} between courses${r.gapWhy ? `, ${r.gapWhy}` : ''}.`, r.source) : null,
-    r.mostCoursesAYear !== null || most ? fact(`At most ${r.mostCoursesAYear ?? 'any number of'} courses a year.`, r.source, most) : null,
+    r.mostCoursesAYear !== null || most ? fact(`At most ${r.mostCoursesAYear ?? 'any number of'} ${r.mostCoursesAYear === 1 ? 'course' : 'courses'} a year.`, r.source, most) : null,
     r.alone ? fact('Not beside another treatment.', r.source) : null,
     r.resistance !== null ? fact(r.resistance, r.source) : null,
   ].filter((f) => f !== null)
@@ -158,10 +163,7 @@ export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
       facts: [
         ...t.temperature.map(sayLimit),
         ...Object.entries(t.seasons).map(([phase, rule]) =>
-          fact(
-            `${PHASES[phase as Phase].replace(/^./, (c) => c.toUpperCase())}: ${rule.level === 'care' ? 'with care' : 'not'}, ${rule.why}.`,
-            rule.source,
-          ),
+          fact(`${capital(PHASES[phase as Phase])}: ${rule.level === 'care' ? 'with care' : 'not'}, ${rule.why}.`, rule.source),
         ),
       ],
     },
@@ -187,7 +189,7 @@ export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
       title: 'Dose',
       facts: [
         fact(sayDoseRule(t.dose), t.from.dose, own?.gramsPerBox == null ? null : `your list: ${sayAmount(own.gramsPerBox, 'g')} a brood box`),
-        ...(t.pack ? [fact(`${t.pack.says.replace(/^./, (c) => c.toUpperCase())}.`)] : []),
+        ...(t.pack ? [fact(`${capital(t.pack.says)}.`)] : []),
         ...(t.mostAPersonADay !== null ? [fact(`At most ${t.mostAPersonADay} strips a person a day by some labels.`)] : []),
       ],
     },
@@ -197,7 +199,7 @@ export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
       key: 'gear',
       title: 'Gear',
       facts: [
-        ...(t.kit.needed.length > 0 ? [fact(`${sayTools(t.kit.needed).replace(/^./, (c) => c.toUpperCase())}.`, t.kit.source)] : []),
+        ...(t.kit.needed.length > 0 ? [fact(`${capital(sayTools(t.kit.needed))}.`, t.kit.source)] : []),
         ...t.kit.advised.map((a) => fact(`Better with ${sayTools([a.tool])}: without, ${a.without}.`, t.kit.source)),
       ],
     },
@@ -207,7 +209,7 @@ export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
       title: 'Storage',
       facts: [
         ...(t.storage ? [fact(t.storage)] : []),
-        ...(t.openedKeepsDays === null ? [] : [fact(`Once opened it is taken to keep about ${sayDays(t.openedKeepsDays)}, closed again.`)]),
+        ...(t.openedKeepsDays === null ? [] : [fact(`A pack opened more than ${sayDays(t.openedKeepsDays)} before is judged with care.`)]),
       ],
     },
     { key: 'disposal', title: 'Disposal', facts: t.disposal ? [fact(t.disposal)] : [] },
@@ -215,7 +217,7 @@ export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
     {
       key: 'sources',
       title: 'Sources',
-      facts: t.sources.map((s) => fact(`${s.text.replace(/^./, (c) => c.toUpperCase())}: ${sayConfidence(s.confidence)}.`, s)),
+      facts: t.sources.map((s) => fact(`${capital(s.text)}: ${sayConfidence(s.confidence)}.`, s)),
     },
   ]
   return parts.filter((p) => p.facts.length > 0)

@@ -46,7 +46,7 @@ export const thymolWafer: Treatment = {
       of: 'average',
       best: [20, 25],
       outer: [null, null],
-      when: 'on average over the highs of the course',
+      when: 'on average over the course',
       cold: 'it works less than it could',
       hot: 'it works faster and wears off sooner',
       source: labels('medium', 'best at highs of 20 to 25 °C: labels'),

@@ -13,7 +13,7 @@ const open = ref(false)
 const name = computed(() => treatmentOf(props.option.treatment)?.name ?? '')
 const questions = computed(() => props.option.questions)
 const doubts = computed(() => (open.value ? doubtsOf(judged(props.situation), TREATMENTS) : []))
-const SAID: Record<Verdict, string> = { fits: 'fits', care: 'fits with care', wait: 'would have to wait', 'ruled-out': 'ruled out' }
+const SAID: Record<Verdict, string> = { fits: 'these fit', care: 'these fit with care', wait: 'these wait', 'ruled-out': 'these are ruled out' }
 
 /** Answers with the same outcome for many options on one line. */
 function lines(changes: (typeof doubts.value)[number]['changes']): { say: string; to: string; who: string }[] {
@@ -24,7 +24,7 @@ function lines(changes: (typeof doubts.value)[number]['changes']): { say: string
     line.who.push(c.treatment.name)
     found.set(key, line)
   }
-  return [...found.values()].map((l) => ({ ...l, who: l.who.length > 4 ? `${l.who.slice(0, 3).join(', ')} and ${l.who.length - 3} more` : l.who.join(', ') }))
+  return [...found.values()].map((l) => ({ ...l, who: l.who.length > 4 ? `${l.who.slice(0, 3).join('; ')}; and ${l.who.length - 3} more` : l.who.join('; ') }))
 }
 </script>
 
@@ -41,7 +41,7 @@ function lines(changes: (typeof doubts.value)[number]['changes']): { say: string
       <dl>
         <template v-for="d in doubts" :key="d.fact">
           <dt>{{ d.question }}</dt>
-          <dd v-for="l in lines(d.changes)" :key="l.say + l.to">{{ holding.say(l.say) }}: {{ l.to }}, {{ l.who }}</dd>
+          <dd v-for="l in lines(d.changes)" :key="l.say + l.to">{{ holding.say(l.say) }} {{ l.to }}: {{ l.who }}</dd>
         </template>
       </dl>
     </details>
