@@ -135,7 +135,9 @@ function rotationFacts(t: Treatment, own: Rule | undefined): SheetFact[] {
   return [
     r.change ? fact('Another class of active after it.', r.source) : null,
     r.gapDays > 0 ? fact(`${sayDays(r.gapDays)} between courses${r.gapWhy ? `, ${r.gapWhy}` : ''}.`, r.source) : null,
-    r.mostCoursesAYear !== null || most ? fact(`At most ${r.mostCoursesAYear ?? 'any number of'} ${r.mostCoursesAYear === 1 ? 'course' : 'courses'} a year.`, r.source, most) : null,
+    r.mostCoursesAYear !== null || most
+      ? fact(`At most ${r.mostCoursesAYear ?? 'any number of'} ${r.mostCoursesAYear === 1 ? 'course' : 'courses'} a year.`, r.source, most)
+      : null,
     r.alone ? fact('Not beside another treatment.', r.source) : null,
     r.resistance !== null ? fact(r.resistance, r.source) : null,
   ].filter((f) => f !== null)
