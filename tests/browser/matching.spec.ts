@@ -74,6 +74,13 @@ test('the whole yard: a better day is named, one press starts it for all who are
   expect(new Set(begun.map((x) => x.decisionId)).size).toBe(1)
 })
 
+test('another yard in the band keeps the place', async ({ demo: page }) => {
+  await page.goto('/match/yard')
+  await expect(page.getByRole('heading', { name: /^Quarry Bank on/ })).toBeVisible()
+  await page.getByRole('banner').getByRole('combobox').selectOption({ label: 'Mill Orchard' })
+  await expect(page.getByRole('heading', { name: /^Mill Orchard on/ })).toBeVisible()
+})
+
 test('the yard over eight weeks shows which option serves how many', async ({ demo: page }) => {
   await page.goto('/match/yard')
   await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()

@@ -99,6 +99,19 @@ describe('planning', () => {
     expect(late.supersOn).toBe('2026-07-15')
   })
 
+  it('says nothing of taking supers off where the keeper’s own list lets them stay', () => {
+    const rule = { authorised: 'yes' as const, withSupers: true, gramsPerBox: null, mostCourses: null, mostDays: null }
+    for (const key of ['oxalic-vapour', 'oxalic-strip', 'formic-liquid'] as const) {
+      const texts = (own: boolean) =>
+        planCourse(planOf(key, '2026-06-10', august({ rules: own ? { [key]: rule } : {} })))
+          .jobs.map((j) => j.text)
+          .join(' ')
+      expect(texts(false), key).toMatch(/supers off/i)
+      expect(texts(true), key).not.toMatch(/supers off/i)
+      expect(texts(true), key).toMatch(/Supers may stay on by your own list; nothing is harvested/)
+    }
+  })
+
   it('sets supers by the days of waiting on the keeper’s own list', () => {
     const rule = { authorised: 'yes' as const, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null, waitDays: 0 }
     const own = planCourse(planOf('amitraz-strip', '2026-08-14', august({ rules: { 'amitraz-strip': rule } })))

@@ -4,6 +4,8 @@ import {
   courseFacts,
   courseState,
   jobsOn,
+  leftUntil,
+  overAndFree,
   stepsOn,
   situationOf,
   todayOfYards,
@@ -210,6 +212,21 @@ describe('a yard', () => {
     })
     const situation = situationOf(yardOf([colony]), colony, settings)
     expect(parseCase(JSON.parse(writeCase(situation)))).toEqual({ ok: true, situation })
+  })
+})
+
+describe('what a yard needs', () => {
+  const row = (...counts: number[]) =>
+    yardState(yardOf(counts.map((mites, i) => colonyOf(`C${i}`, i + 1, { counts: mites < 0 ? [] : [countOf('2026-08-11', mites)] }))), settings).row
+  it('is a plan for those over the limit with nothing in hand', () => {
+    expect(overAndFree(row(1, 12, 30, -1)).map((s) => s.colony.name)).toEqual(['C1', 'C2'])
+  })
+  it('is nothing where all that are free are under it: it can be left until the first count', () => {
+    const calm = row(1, 2, 0)
+    expect(leftUntil(calm)).toBe(calm.map((s) => s.judgement.recountBy).toSorted()[0])
+    expect(leftUntil(row(1, 12))).toBeNull()
+    expect(leftUntil(row(1, -1))).toBeNull()
+    expect(leftUntil([])).toBeNull()
   })
 })
 

@@ -13,7 +13,7 @@ import {
 } from '../match/index.ts'
 import { contradictionsOf, type Contradiction, type Situation, type TreatmentKey } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { doseOf, patternOf, type Dose, type Treatment } from '../treatments/index.ts'
+import { broodState, doseOf, patternOf, type Dose, type Treatment } from '../treatments/index.ts'
 import { combinationsFor, type Combination } from './combine.ts'
 import { planCourse, type PlannedJob } from './plan.ts'
 
@@ -51,7 +51,7 @@ export interface Answer {
 /** What a treatment likely leaves of the counted level: the ends of the count's interval against the ends of its efficacy. */
 function forecastLeft(treatment: Treatment, judgement: Judgement, brood: Situation['colony']['brood']): { low: number; high: number } | null {
   if (!treatment.efficacy || judgement.low === null || judgement.high === null || judgement.unit !== 'per100') return null
-  const share = treatment.efficacy[brood === 'none' || brood === 'open' ? 'broodless' : 'brood']
+  const share = treatment.efficacy[broodState(brood)]
   const round = (x: number) => Math.round(x * 100) / 100
   return { low: round(judgement.low * (1 - share.high)), high: round(judgement.high * (1 - share.low)) }
 }

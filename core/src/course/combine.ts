@@ -1,7 +1,8 @@
+import { isOver } from '../judge/index.ts'
 import { match, type Judged, type Matched } from '../match/index.ts'
 import { phaseOf, type PastCourse, type Situation, type TreatmentKey } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { COMBINATIONS, courseSpan, treatmentOf, type CombinationRule, type Efficacy, type Treatment } from '../treatments/index.ts'
+import { broodState, COMBINATIONS, courseSpan, treatmentOf, type CombinationRule, type Efficacy, type Treatment } from '../treatments/index.ts'
 
 /** One part of a two-part course: what, and the first day in its window on which it fits, or fits with care. */
 export interface CombinationPart {
@@ -59,9 +60,9 @@ function secondPart(s: Judged, rule: CombinationRule, first: Treatment, start: D
  * alone may leave it there. The second part is put through all gates on its own day.
  */
 export function combinationsFor(s: Judged, options: readonly Matched[]): Combination[] {
-  const { level, low, high, threshold, unit } = s.judgement
-  if ((level !== 'treat' && level !== 'urgent') || low === null || high === null || threshold === null || unit !== 'per100') return []
-  const broodless = s.colony.brood === 'none' || s.colony.brood === 'open'
+  const { low, high, threshold, unit } = s.judgement
+  if (!isOver(s.judgement) || low === null || high === null || threshold === null || unit !== 'per100') return []
+  const broodless = broodState(s.colony.brood) === 'broodless'
   const usable = options.filter((o) => o.verdict === 'fits' || o.verdict === 'care')
   const worstLeft = (e: Efficacy) => high * (1 - e.low)
   const single = usable

@@ -6,6 +6,7 @@ import {
   nominalDay,
   patternOf,
   sayAmount,
+  supersMayStay,
   type CoursePattern,
   type Dose,
   type JobKind,
@@ -90,9 +91,6 @@ interface Placed extends PlannedJob {
   readonly anchor: Day
 }
 
-/** Supers wait less where the keeper's own list lets them stay on. */
-const mayStay = (plan: CoursePlan): boolean => plan.treatment.supers.while !== 'never' && plan.facts.rules[plan.treatment.key]?.withSupers === true
-
 /** The longest stay in days from the job that a removal hangs on: the keeper's list counts from the first dose. */
 function longestAfter(step: Step, pattern: CoursePattern, rule: Rule | undefined): number {
   const before = nominalDay(step, pattern) - step.best
@@ -105,7 +103,7 @@ function windowOf(step: Step, from: Day, plan: CoursePlan, pattern: CoursePatter
     const best = laterOf(start, plan.recountBy)
     return { earliest: laterOf(start, addDays(best, -7)), best, latest: best }
   }
-  if (step.job === 'supers' && mayStay(plan)) return { earliest: start, best: start, latest: start }
+  if (step.job === 'supers' && supersMayStay(plan.treatment, facts.rules[plan.treatment.key])) return { earliest: start, best: start, latest: start }
   const ownWait = facts.rules[plan.treatment.key]?.waitDays
   if (step.job === 'supers' && ownWait != null) {
     const day = addDays(from, ownWait + step.best - plan.treatment.supers.waitDays)
@@ -125,6 +123,10 @@ function capped(window: { earliest: Day; best: Day; latest: Day }, step: Step, l
   const latest = earlierOf(window.latest, last)
   return { earliest: window.earliest, best: earlierOf(window.best, latest), latest }
 }
+
+/** A job's words: what they say of supers is said otherwise where the keeper's own list lets them stay. */
+const textOf = (step: Step, { treatment, facts }: CoursePlan): string =>
+  step.withSupersOn !== undefined && supersMayStay(treatment, facts.rules[treatment.key]) ? step.withSupersOn : step.text
 
 function place(plan: CoursePlan, pattern: CoursePattern, done: ReadonlyMap<string, DoneJob>, dose: Dose | null, asOf: Day): Placed[] {
   const placed = new Map<string, Placed>()
@@ -147,7 +149,7 @@ function place(plan: CoursePlan, pattern: CoursePattern, done: ReadonlyMap<strin
       state: event ? 'done' : passed ? 'passed' : 'open',
       doneOn: event?.on ?? null,
       amount: event?.amount ?? null,
-      text: step.text.replace('{dose}', dose ? sayAmount(dose.amount, dose.unit) : ''),
+      text: textOf(step, plan).replace('{dose}', dose ? sayAmount(dose.amount, dose.unit) : ''),
     })
   })
   return [...placed.values()]

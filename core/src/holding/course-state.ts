@@ -1,7 +1,7 @@
 import { planCourse, type Course, type DoneJob, type PlannedJob } from '../course/index.ts'
 import { efficacy, type Outcome } from '../outcome/index.ts'
 import { laterOf, type Day } from '../time/index.ts'
-import { treatmentOf, type Treatment } from '../treatments/index.ts'
+import { broodState, treatmentOf, type Treatment } from '../treatments/index.ts'
 import type { ColonyRecord, CountRecord, CourseRecord, EventRecord } from './records.ts'
 
 /** A kept course as it stands today. */
@@ -45,7 +45,7 @@ function outcomeOf(record: CourseRecord, treatment: Treatment, recount: CountRec
   const after = recount.samples.reduce((sum, s) => ({ mites: sum.mites + s.mites, bees: sum.bees + (s.bees ?? 0) }), { mites: 0, bees: 0 })
   if (after.bees === 0) return null
   const { brood } = record.facts.colony
-  return efficacy({ mites, bees }, after, treatment, brood === 'none' || brood === 'open')
+  return efficacy({ mites, bees }, after, treatment, broodState(brood) === 'broodless')
 }
 
 /** Plans a kept course anew from its pattern and what happened, as of `today`. */

@@ -48,6 +48,9 @@ export interface Judgement {
   readonly notes: readonly string[]
 }
 
+/** At or over its limit: a treatment is needed. */
+export const isOver = (j: Pick<Judgement, 'level'>): boolean => j.level === 'treat' || j.level === 'urgent'
+
 const round2 = (x: number) => Math.round(x * 100) / 100
 
 /** Exact test of mites / bees >= limit, in whole numbers where they are whole. */

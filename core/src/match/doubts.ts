@@ -1,5 +1,5 @@
 import { judge, limitOf, URGENT } from '../judge/index.ts'
-import type { Rule } from '../situation/index.ts'
+import { NO_RULE } from '../situation/index.ts'
 import type { Treatment } from '../treatments/index.ts'
 import { addDays } from '../time/index.ts'
 import { GATES } from './gates/index.ts'
@@ -20,7 +20,6 @@ interface Answered {
   readonly change: (s: JudgedSituation) => JudgedSituation
 }
 
-const NO_RULE: Rule = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
 const colony = (
   fact: string,
   gates: readonly GateKey[],

@@ -116,6 +116,19 @@ export function settle(f: LazyFinding): Finding {
   }
 }
 
+/** Gates whose waiting no day ends by itself. */
+const NO_DAY_ENDS: ReadonlySet<GateKey> = new Set(['kit', 'hive', 'rules'])
+/** The finding that made a verdict; of several, where no day within sight ends the wait, the one that a day does not end. */
+export function decidingOf<F extends Pick<Finding, 'gate' | 'level'>>(option: {
+  readonly verdict: Level
+  readonly earliest: Day | null
+  readonly findings: readonly F[]
+}): F | undefined {
+  const deciding = option.findings.filter((f) => f.level === option.verdict)
+  const lasting = option.verdict === 'wait' && option.earliest === null ? deciding.find((f) => NO_DAY_ENDS.has(f.gate)) : undefined
+  return lasting ?? deciding[0]
+}
+
 /** A change to what is known of the colony. */
 export const withColony =
   (facts: Partial<Situation['colony']>) =>

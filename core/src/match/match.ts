@@ -1,7 +1,7 @@
 import { judge } from '../judge/index.ts'
 import type { Priority, Situation } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { patternOf, TREATMENTS, type Treatment } from '../treatments/index.ts'
+import { broodState, patternOf, TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { GATES } from './gates/index.ts'
 import { levelsByDay, onEachDay, windowsOf, type OptionWindows } from './windows.ts'
 import { HORIZON, onDay, settle, worseThan, worstOf, type Finding, type Gate, type JudgedSituation, type Level } from './finding.ts'
@@ -83,7 +83,7 @@ export function placeAmongEquals(option: Treatment, priority: Priority, s: Judge
   const brood = s.colony.brood
   switch (priority) {
     case 'knockdown':
-      return ranks.knockdown[brood === 'none' || brood === 'open' ? 'broodless' : 'brood']
+      return ranks.knockdown[broodState(brood)]
     case 'fewest-visits':
       return patternOf(option, brood).visits
     case 'gentle':

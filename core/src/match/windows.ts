@@ -1,5 +1,5 @@
 import { addDays, earlierOf, type Day } from '../time/index.ts'
-import { courseSpan, TREATMENTS, waitDaysOf, type Treatment } from '../treatments/index.ts'
+import { courseSpan, supersMayStay, TREATMENTS, waitDaysOf, type Treatment } from '../treatments/index.ts'
 import { onDay, worseThan, type Gate, type JudgedSituation, type Level } from './finding.ts'
 import { lastStart } from './gates/time.ts'
 
@@ -27,10 +27,9 @@ export interface LastStart {
  */
 export function lastSensibleStart(option: Treatment, s: JudgedSituation): LastStart | null {
   const rule = s.rules[option.key]
-  const mayStay = option.supers.while === 'any' || (option.supers.while !== 'never' && rule?.withSupers === true)
   const { nextOn } = s.supers
   const bySupers =
-    nextOn === null || mayStay || option.way === 'waiting'
+    nextOn === null || supersMayStay(option, rule) || option.way === 'waiting'
       ? null
       : addDays(nextOn, -courseSpan(option, s.colony.brood, rule).least - waitDaysOf(option, rule))
   const byOpening = option.way === 'waiting' ? null : lastStart(option, s)

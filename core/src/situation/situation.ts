@@ -134,6 +134,9 @@ export interface Rule {
   readonly starter?: string | null
 }
 
+/** A line that says nothing. */
+export const NO_RULE: Rule = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
+
 /** Units of a treatment on the shelf. */
 export interface Stock {
   readonly units: number | null

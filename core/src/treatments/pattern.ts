@@ -1,9 +1,16 @@
 import type { Rule } from '../situation/index.ts'
 import type { BroodOrUnknown, CoursePattern, Step, Treatment } from './treatment.ts'
 
+/** Whether mites may sit under cappings: nothing capped counts as broodless, and what is not known as brood. */
+export const broodState = (brood: BroodOrUnknown): 'broodless' | 'brood' => (brood === 'none' || brood === 'open' ? 'broodless' : 'brood')
+
+/** Supers for people may stay on through the course: by the treatment, or by the keeper's own list where a list may say so. */
+export const supersMayStay = (treatment: Treatment, rule: Rule | undefined): boolean =>
+  treatment.supers.while === 'any' || (treatment.supers.while !== 'never' && rule?.withSupers === true)
+
 /** The pattern for the colony's brood; brood that is not known is planned for as capped. */
 export function patternOf(treatment: Treatment, brood: BroodOrUnknown): CoursePattern {
-  const wanted = brood === 'none' || brood === 'open' ? 'nothing-capped' : 'capped'
+  const wanted = broodState(brood) === 'broodless' ? 'nothing-capped' : 'capped'
   const found = treatment.patterns.find((p) => p.when === 'always' || p.when === wanted) ?? treatment.patterns[0]
   if (!found) throw new Error(`${treatment.key} has no course pattern`)
   return found

@@ -2,7 +2,7 @@ import type { CoursePattern, Step } from './treatment.ts'
 
 /** Building blocks of course patterns: windows are days from the job a step hangs on. */
 type Window = readonly [earliest: number, best: number, latest: number]
-type Extra = Partial<Pick<Step, 'opensHive' | 'ends' | 'breaks'>>
+type Extra = Partial<Pick<Step, 'opensHive' | 'ends' | 'breaks' | 'withSupersOn'>>
 const at = (job: Step['job'], n: number) => ({ job, n })
 
 const step = (job: Step['job'], n: number, after: Step['after'], [earliest, best, latest]: Window, text: string, extra: Extra = {}): Step => ({
@@ -29,7 +29,10 @@ export const putBack = (after: Step['after'], window: Window, text: string, extr
 export const queenCheck = (n: number, after: Step['after'], window: Window, text: string): Step => step('queen-check', n, after, window, text)
 export const recount = (after: Step['after'], window: Window): Step => step('recount', 1, after, window, 'Wash about 300 bees: did it work?')
 export const supersOn = (after: Step['after'], days: number): Step =>
-  step('supers', 1, after, [days, days, days], 'Supers may go on from this day', { opensHive: false })
+  step('supers', 1, after, [days, days, days], 'Supers may go on from this day', {
+    opensHive: false,
+    withSupersOn: 'Supers may stay on by your own list; nothing is harvested until the course is over',
+  })
 
 /** A strip that hangs in the brood nest: in, looked at, out, counted after, supers. */
 export function hangingStrip(days: { readonly least: number; readonly most: number }, supersAfter: number, extraVisit: boolean): CoursePattern {
@@ -40,7 +43,9 @@ export function hangingStrip(days: { readonly least: number; readonly most: numb
     days,
     visits: extraVisit ? 4 : 3,
     steps: [
-      prepare('Take the supers off; note between which frames the strips will hang'),
+      prepare('Take the supers off; note between which frames the strips will hang', -7, {
+        withSupersOn: 'Note between which frames of the brood nest the strips will hang',
+      }),
       firstDose('Hang {dose} in the brood nest, two frames apart; write down how many went in', 7),
       check(1, at('dose', 1), [14, 17, 21], 'Check that bees walk on the strips; move them to where the brood is'),
       ...(extraVisit ? [check(2, at('check', 1), [14, 17, 21], 'Check and move the strips again')] : []),

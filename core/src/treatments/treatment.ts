@@ -112,6 +112,8 @@ export interface Step {
   readonly opensHive: boolean
   /** `{dose}` is filled with the amount. */
   readonly text: string
+  /** What it says instead where the keeper's own list lets supers stay on. */
+  readonly withSupersOn?: string
   /** Dated by the count's own recount day instead of a number of days. */
   readonly dated?: 'recount-by'
   /** The latest day is the longest the label lets it stay: past it is over-stay. */

@@ -2,6 +2,7 @@ import Joi from 'joi'
 import { answer } from '@thistle/core/course'
 import { courseFacts, courseState, type YardRecord } from '@thistle/core/holding'
 import { daySchema, parseCase } from '@thistle/core/formats'
+import { decidingOf } from '@thistle/core/match'
 import { sayDay } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
 import type { Scope } from '../access/scope.ts'
@@ -48,7 +49,7 @@ function decide(given: GivenDecision, index: number) {
   const situation = { ...parsed.situation, startOn: given.startOn }
   const whole = answer(situation)
   const option = whole.options.find((o) => o.treatment === given.treatment)
-  const hindrance = option?.findings.find((f) => f.level === option.verdict)
+  const hindrance = option && decidingOf(option)
   if (!option || option.verdict === 'wait' || option.verdict === 'ruled-out') {
     throw Problem.invalid([{ path: 'startOn', sentence: `It does not fit on ${sayDay(given.startOn)}: ${hindrance?.text ?? 'it is ruled out.'}` }])
   }

@@ -11,7 +11,7 @@ import {
   type SettingsRecord,
   type YardRecord,
 } from '@thistle/core/holding'
-import type { Rule } from '@thistle/core/situation'
+import { NO_RULE } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Transaction } from 'sequelize'
 import { clearHolding } from '../holding/clear.ts'
@@ -36,7 +36,6 @@ type Rows = Record<
   Row[]
 >
 
-const LINE: Rule = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
 const SETTINGS: Omit<SettingsRecord, 'id'> = {
   version: 1,
   school: 'three-percent',
@@ -44,17 +43,17 @@ const SETTINGS: Omit<SettingsRecord, 'id'> = {
   organicOnly: false,
   kit: ['vaporiser', 'respirator', 'acid-gloves', 'gloves', 'eye-protection', 'scales'],
   rules: {
-    'amitraz-strip': { ...LINE, authorised: 'yes', withSupers: false, mostCourses: 2, confirmedOn: '2026-02-14' },
-    'formic-strip-14': { ...LINE, authorised: 'yes', withSupers: false, confirmedOn: '2026-02-14' },
-    'oxalic-vapour': { ...LINE, authorised: 'unknown', withSupers: false, gramsPerBox: 1 },
-    'oxalic-dribble': { ...LINE, authorised: 'yes', confirmedOn: '2026-02-14' },
-    'thymol-gel': { ...LINE, authorised: 'yes', confirmedOn: '2026-02-14' },
-    'thymol-blend-wafer': { ...LINE, authorised: 'yes', confirmedOn: '2026-02-14', prescription: true },
-    'formic-liquid': { ...LINE, authorised: 'no', confirmedOn: '2026-02-14' },
-    'oxalic-strip': { ...LINE, authorised: 'no', confirmedOn: '2026-02-14' },
-    'hop-strip': { ...LINE, authorised: 'no', confirmedOn: '2026-02-14' },
-    'fluvalinate-strip': { ...LINE, authorised: 'no', confirmedOn: '2026-02-14' },
-    'flumethrin-strip': { ...LINE, authorised: 'no', confirmedOn: '2026-02-14' },
+    'amitraz-strip': { ...NO_RULE, authorised: 'yes', withSupers: false, mostCourses: 2, confirmedOn: '2026-02-14' },
+    'formic-strip-14': { ...NO_RULE, authorised: 'yes', withSupers: false, confirmedOn: '2026-02-14' },
+    'oxalic-vapour': { ...NO_RULE, authorised: 'unknown', withSupers: false, gramsPerBox: 1 },
+    'oxalic-dribble': { ...NO_RULE, authorised: 'yes', confirmedOn: '2026-02-14' },
+    'thymol-gel': { ...NO_RULE, authorised: 'yes', confirmedOn: '2026-02-14' },
+    'thymol-blend-wafer': { ...NO_RULE, authorised: 'yes', confirmedOn: '2026-02-14', prescription: true },
+    'formic-liquid': { ...NO_RULE, authorised: 'no', confirmedOn: '2026-02-14' },
+    'oxalic-strip': { ...NO_RULE, authorised: 'no', confirmedOn: '2026-02-14' },
+    'hop-strip': { ...NO_RULE, authorised: 'no', confirmedOn: '2026-02-14' },
+    'fluvalinate-strip': { ...NO_RULE, authorised: 'no', confirmedOn: '2026-02-14' },
+    'flumethrin-strip': { ...NO_RULE, authorised: 'no', confirmedOn: '2026-02-14' },
   },
   stock: {
     'amitraz-strip': { units: 14, expires: '2027-06-30' },

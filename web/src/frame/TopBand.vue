@@ -18,7 +18,9 @@ const demo = computed(() => holding.me?.holding.demo ?? false)
 function pickYard(event: Event): void {
   const id = (event.target as HTMLSelectElement).value
   holding.chosenYard = id
-  if (here('/yards')) void router.push(`/yards/${id}`)
+  // A place of a whole yard stays that place, of the other yard.
+  const place = route.matched.at(-1)?.path
+  if (place?.includes(':yardId?')) void router.push(place.replace(':yardId?', id))
   else if (here('/count') || here('/match')) void router.push(`/${route.path.split('/')[1]}`)
 }
 </script>

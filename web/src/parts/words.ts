@@ -108,8 +108,7 @@ export function sayChance(chance: number): string {
   return chance > 0.99 ? 'over 99 %' : `about ${Math.round(chance * 100)} %`
 }
 
-/** Over the limit, or far over it. */
-export const isOver = (j: Pick<Judgement, 'level'>): boolean => j.level === 'treat' || j.level === 'urgent'
+export { isOver } from '@thistle/core/judge'
 
 /** What a role lets somebody do. */
 export const ROLE_WORDS = {

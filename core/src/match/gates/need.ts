@@ -1,8 +1,8 @@
-import { DRONE_LIMIT, judge, limitOf, URGENT, type JudgementLevel } from '../../judge/index.ts'
+import { DRONE_LIMIT, isOver, judge, limitOf, URGENT, type JudgementLevel } from '../../judge/index.ts'
 import { sayDay, sayDays } from '../../time/index.ts'
 import { plain } from '../../units/index.ts'
 import { sayLevel, levelAt, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
-import type { Treatment } from '../../treatments/index.ts'
+import { broodState, type Treatment } from '../../treatments/index.ts'
 
 const FOR_TREATMENT: Record<JudgementLevel, Level> = { unknown: 'care', under: 'care', watch: 'care', treat: 'fits', urgent: 'fits' }
 /** A brake takes some of the mites over a season: not what a colony over its limit needs. */
@@ -58,8 +58,8 @@ function sayNeed(option: Treatment, s: JudgedSituation): string {
 function stillOver(option: Treatment, s: JudgedSituation): LazyFinding | null {
   const j = s.judgement
   if (option.way !== 'given' || !option.efficacy || j.estimate === null || j.threshold === null) return null
-  if (j.unit === 'per100cells' || (j.level !== 'treat' && j.level !== 'urgent')) return null
-  const { low, high } = option.efficacy[s.colony.brood === 'none' || s.colony.brood === 'open' ? 'broodless' : 'brood']
+  if (j.unit === 'per100cells' || !isOver(j)) return null
+  const { low, high } = option.efficacy[broodState(s.colony.brood)]
   const left = j.estimate * (1 - high)
   if (left < j.threshold) return null
   const enough = 1 - j.threshold / j.estimate

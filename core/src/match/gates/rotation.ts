@@ -45,8 +45,7 @@ function running(option: Treatment, s: JudgedSituation, make: Make): LazyFinding
 function gap(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], make: Make): LazyFinding | null {
   const { gapDays, gapWhy } = option.rotation
   const ended = own
-    .filter((p) => p.end !== null && p.treatment === option.key)
-    .concat(own.filter((p) => p.end !== null && option.rotation.alone))
+    .filter((p) => p.end !== null && (p.treatment === option.key || option.rotation.alone))
     .reduce<PastCourse | null>((last, p) => (last === null || (p.end ?? '') > (last.end ?? '') ? p : last), null)
   if (!ended?.end || gapDays === 0 || addDays(ended.end, gapDays) <= s.startOn) return null
   const clear = addDays(ended.end, gapDays)

@@ -1,7 +1,6 @@
+import { NO_RULE } from '../../situation/index.ts'
 import { daysBetween, sayDay, type Day } from '../../time/index.ts'
 import { sayFlip, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
-
-const NOTHING = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
 
 /** A list that was held against label and law longer ago than this is to be read anew. */
 const isOld = (confirmed: Day, asOf: Day): boolean => daysBetween(confirmed, asOf) > 365
@@ -21,7 +20,7 @@ export const rules: Gate = (option, s) => {
     (value: 'yes' | 'no') =>
     (x: JudgedSituation): JudgedSituation => ({
       ...x,
-      rules: { ...x.rules, [option.key]: { ...NOTHING, ...x.rules[option.key], authorised: value, ...(value === 'yes' ? { starter: null } : {}) } },
+      rules: { ...x.rules, [option.key]: { ...NO_RULE, ...x.rules[option.key], authorised: value, ...(value === 'yes' ? { starter: null } : {}) } },
     })
   const source = 'your own list; the label and local law decide'
   const found: LazyFinding[] = []

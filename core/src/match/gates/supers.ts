@@ -1,3 +1,4 @@
+import { NO_RULE } from '../../situation/index.ts'
 import { addDays, daysBetween, sayDay, sayDays } from '../../time/index.ts'
 import { courseSpan, saySource, waitDaysOf, type Treatment } from '../../treatments/index.ts'
 import { firstDay, sayFlip, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
@@ -26,7 +27,7 @@ const withSupers =
 const allow =
   (option: Treatment) =>
   (s: JudgedSituation): JudgedSituation => {
-    const rule = s.rules[option.key] ?? { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
+    const rule = s.rules[option.key] ?? NO_RULE
     return { ...s, rules: { ...s.rules, [option.key]: { ...rule, withSupers: true } } }
   }
 

@@ -69,7 +69,9 @@ export const formicLiquid: Treatment = {
       days: { least: 15, most: 20 },
       visits: 5,
       steps: [
-        prepare('Upper entrance shut, lower one wide open; tray in; supers off; water and baking soda beside you, tongs in hand', -3),
+        prepare('Upper entrance shut, lower one wide open; tray in; supers off; water and baking soda beside you, tongs in hand', -3, {
+          withSupersOn: 'Upper entrance shut, lower one wide open; tray in; water and baking soda beside you, tongs in hand',
+        }),
         firstDose('Pad 1: {dose} of 65 % acid, in a slit bag on top of the frames', 3),
         nextDose(2, [3, 5, 5], 'Pad 2: a fresh pad with {dose}', { breaks: { after: 7, why: GAP } }),
         check(1, { job: 'dose', n: 2 }, [2, 3, 4], 'Count the fall: up to a fourth pad while mites still fall', { opensHive: false }),

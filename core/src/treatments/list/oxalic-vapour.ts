@@ -5,7 +5,8 @@ import type { CoursePattern, Step, Treatment } from '../treatment.ts'
 
 const WHY = 'mites that came out of the brood have gone under cappings again without meeting a round'
 const shut = { opensHive: false } as const
-const weigh = prepare('Weigh the charges ({dose} each) and lay them out; clear the nozzle with a wire; close the screen; supers off', -7, shut)
+const READY = 'Weigh the charges ({dose} each) and lay them out; clear the nozzle with a wire; close the screen'
+const weigh = prepare(`${READY}; supers off`, -7, { ...shut, withSupersOn: READY })
 const again = (n: number): Step =>
   nextDose(n, [4, 5, 7], `Round ${n}: vaporise {dose}, weighed, never spooned; keep the hive sealed 10 to 15 minutes`, {
     ...shut,

@@ -3,13 +3,13 @@
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { sayJob, type AnsweredOption } from '@thistle/core/course'
+import { decidingOf } from '@thistle/core/match'
 import type { Situation } from '@thistle/core/situation'
 import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
-import { treatmentOf } from '@thistle/core/treatments'
+import { broodState, treatmentOf } from '@thistle/core/treatments'
 import type { ColonyState, YardState } from '@thistle/core/holding'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
-import { decidingOf } from './option-words.ts'
 
 const props = defineProps<{ option: AnsweredOption; situation: Situation; place: { yard: YardState; state: ColonyState } | null }>()
 const emit = defineEmits<{ day: [day: string] }>()
@@ -25,10 +25,7 @@ const deciding = computed(() => decidingOf(props.option))
 const several = (kind: string) => props.option.course.filter((j) => j.job === kind).length > 1
 const window = (j: { earliest: string; latest: string }) => (j.earliest === j.latest ? '' : sayWindow(j.earliest, j.latest))
 const efficacy = computed(() => {
-  const t = treatment.value?.efficacy
-  if (!t) return null
-  const { brood } = props.situation.colony
-  return t[brood === 'none' || brood === 'open' ? 'broodless' : 'brood']
+  return treatment.value?.efficacy?.[broodState(props.situation.colony.brood)] ?? null
 })
 async function start(): Promise<void> {
   const { place } = props

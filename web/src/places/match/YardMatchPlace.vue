@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** The whole yard on a day: options down, the row across; a plan for all of them, and one press that starts it. */
 import { computed, ref, toRef, watch } from 'vue'
-import { useRouter } from 'vue-router'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
@@ -17,7 +16,6 @@ import { useYardMatch } from './useYardMatch.ts'
 import { boundsOf, forecastEnd } from './window-rows.ts'
 import YardPlanPanel from './YardPlanPanel.vue'
 
-const router = useRouter()
 const holding = useHolding()
 const yard = useYardInView()
 const { cells, chosen, only, people, plan, weeks, busy, over, lookAhead } = useYardMatch(yard, toRef(holding, 'day'))
@@ -100,19 +98,10 @@ function pickAhead(key: string, day: string | null): void {
     <div class="yardmatch">
       <div class="work">
         <MatchNav :colony-id="row[0]!.colony.id" :yard-id="yard.yard.id" />
-        <div class="head">
-          <h1>{{ yard.yard.name }} on {{ sayDayLong(holding.day) }}</h1>
-          <label v-if="holding.states.length > 1" class="no-print">
-            <span class="unseen">Another yard</span>
-            <select class="pick" :value="yard.yard.id" @change="router.push(`/match/yard/${($event.target as HTMLSelectElement).value}`)">
-              <option v-for="y in holding.states" :key="y.yard.id" :value="y.yard.id">{{ y.yard.name }}</option>
-            </select>
-          </label>
-        </div>
-        <p class="soft no-print">
+        <h1>{{ yard.yard.name }} on {{ sayDayLong(holding.day) }}</h1>
+        <p class="soft no-print choose">
           Colonies to treat are ticked.
           <button class="plainlink" type="button" @click="chosen = over">Those over the limit with nothing in hand ({{ over.length }})</button>
-          ·
           <button class="plainlink" type="button" @click="chosen = row.map((s) => s.colony.id)">The whole yard ({{ row.length }})</button>
         </p>
         <p v-if="cells.size === 0" class="soft" role="status">Weighing {{ row.length }} colonies through every gate ...</p>
@@ -190,8 +179,7 @@ function pickAhead(key: string, day: string | null): void {
 <style scoped>
 .yardmatch { display: grid; grid-template-columns: minmax(0, 1fr) 316px; max-width: 1360px; margin: 0 auto; }
 .work { padding: 10px 20px 40px; display: grid; gap: 10px; align-content: start; background: var(--sheet); border-right: 1px solid var(--hairline); min-height: calc(100vh - 190px); grid-template-columns: minmax(0, 1fr); }
-.head { display: flex; justify-content: space-between; gap: 16px; align-items: center; flex-wrap: wrap; }
-.head select { min-height: 38px; padding: 4px 8px; }
+.choose { display: flex; flex-wrap: wrap; gap: 2px 16px; align-items: center; }
 .scroll { overflow-x: auto; }
 table { border-collapse: collapse; width: 100%; }
 table.dim { opacity: 0.55; }

@@ -2,7 +2,7 @@
 /** The plan for the colonies ticked: who gets what, what it takes, who can be given nothing, and one press that starts it. */
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { YardState } from '@thistle/core/holding'
+import { leftUntil, type YardState } from '@thistle/core/holding'
 import type { YardGroup } from '@thistle/core/match'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { sayAmount, treatmentOf } from '@thistle/core/treatments'
@@ -34,11 +34,7 @@ const says = computed(() => {
   return groups.length === 1 ? `One option serves all ${many}.` : `${groups.length} options are the fewest that serve all ${many}.`
 })
 /** Where no colony without something in hand is over its limit: the day by which the first of them wants counting. */
-const calm = computed(() => {
-  const free = props.yard.row.filter((s) => s.inHand === null)
-  if (props.chosen.length > 0 || free.length === 0 || free.some((s) => !['under', 'watch'].includes(s.judgement.level))) return null
-  return free.map((s) => s.judgement.recountBy).toSorted()[0] ?? null
-})
+const calm = computed(() => (props.chosen.length > 0 ? null : leftUntil(props.yard.row)))
 const takes = (g: YardGroup) => (g.takes ? holding.say(sayAmount(g.takes.amount, g.takes.unit)) : 'nothing from the shelf')
 const firstDay = (g: YardGroup) => (g.takes && g.takes.firstDay !== g.takes.amount ? `, ${holding.say(sayAmount(g.takes.firstDay, g.takes.unit))} on the first day` : '')
 const limited = computed(() => (props.plan?.groups ?? []).some((g) => treatment(g.treatment)?.mostAPersonADay != null))

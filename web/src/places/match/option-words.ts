@@ -1,5 +1,6 @@
 import type { AnsweredOption } from '@thistle/core/course'
-import type { Judgement } from '@thistle/core/judge'
+import { isOver, type Judgement } from '@thistle/core/judge'
+import { decidingOf } from '@thistle/core/match'
 import type { Situation } from '@thistle/core/situation'
 import { sayDay } from '../../look/dates.ts'
 import { patternOf, treatmentOf } from '@thistle/core/treatments'
@@ -19,15 +20,6 @@ export const sayFigureIn = (finding: Finding, unit: TemperatureUnit): string | n
 
 /** Findings with what stands in the way first. */
 export const byHindrance = (option: AnsweredOption): Finding[] => option.findings.toSorted((a, b) => WEIGHT[b.level] - WEIGHT[a.level])
-
-/** Gates whose waiting no day ends by itself. */
-const NO_DAY_ENDS: ReadonlySet<string> = new Set(['kit', 'hive', 'rules'])
-/** The finding that made the verdict; of several, where no day within sight ends the wait, the one that a day does not end. */
-export function decidingOf(option: AnsweredOption): Finding | undefined {
-  const deciding = option.findings.filter((f) => f.level === option.verdict)
-  const lasting = option.verdict === 'wait' && option.earliest === null ? deciding.find((f) => NO_DAY_ENDS.has(f.gate)) : undefined
-  return lasting ?? deciding[0]
-}
 
 /** The option that is in hand before one is picked: work on the queen is never urged, and something that fits within days comes before it. */
 export const firstInHand = (options: readonly AnsweredOption[]): AnsweredOption | null =>
@@ -59,7 +51,7 @@ export function gistOf(option: AnsweredOption, situation: Situation, recountBy: 
 
 /** "leaves 0.1-1.7": mites in 100 likely left, where that is what is asked; nothing where the colony is not over its limit. */
 export const sayLeft = (option: AnsweredOption, level: Judgement['level']): string =>
-  option.left && (level === 'treat' || level === 'urgent') ? `leaves ${option.left.low.toFixed(1)}-${option.left.high.toFixed(1)}` : ''
+  option.left && isOver({ level }) ? `leaves ${option.left.low.toFixed(1)}-${option.left.high.toFixed(1)}` : ''
 
 /** Options under one heading; those that are ruled out fold into one line. */
 export interface OptionGroup {

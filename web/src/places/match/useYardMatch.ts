@@ -1,7 +1,7 @@
 /** A yard weighed in its worker: cells for the day, the plan for the colonies chosen, the picture over eight weeks. */
 import { wrap, type Remote } from 'comlink'
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
-import type { YardState } from '@thistle/core/holding'
+import { overAndFree, type YardState } from '@thistle/core/holding'
 import { HORIZON } from '@thistle/core/match'
 import type { TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
@@ -27,11 +27,7 @@ export function useYardMatch(yard: Ref<YardState | null>, day: Ref<Day>) {
     (yard.value?.row ?? []).map((s) => ({ id: s.colony.id, situation: { ...s.situation, startOn: day.value } })),
   )
   /** Colonies over their limit with nothing in hand: what a plan is usually made for. */
-  const over = computed(() =>
-    (yard.value?.row ?? [])
-      .filter((s) => s.inHand === null && (s.judgement.level === 'treat' || s.judgement.level === 'urgent'))
-      .map((s) => s.colony.id),
-  )
+  const over = computed(() => overAndFree(yard.value?.row ?? []).map((s) => s.colony.id))
   watch(
     () => yard.value?.yard.id,
     () => {

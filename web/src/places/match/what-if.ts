@@ -6,6 +6,7 @@ import {
   ENTRANCES,
   FLOORS,
   KIT,
+  NO_RULE,
   PHASES,
   QUEENS,
   SCHOOLS,
@@ -100,9 +101,8 @@ function writeMites(s: Situation, value: FactValue): Situation {
 
 /** Everything at hand, everything allowed: what would fit if that were settled. */
 const ALL_AUTHORISED = (s: Situation): Situation['rules'] => {
-  const empty = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
   return Object.fromEntries(
-    TREATMENT_KEYS.map((key: TreatmentKey) => [key, { ...empty, ...s.rules[key], authorised: 'yes' as const, starter: null }]),
+    TREATMENT_KEYS.map((key: TreatmentKey) => [key, { ...NO_RULE, ...s.rules[key], authorised: 'yes' as const, starter: null }]),
   )
 }
 

@@ -2,6 +2,7 @@
 import { expose } from 'comlink'
 import {
   betterDay,
+  decidingOf,
   judged,
   match,
   planAs,
@@ -54,7 +55,7 @@ const worker = {
         treatment: treatment.key,
         verdict,
         earliest,
-        why: verdict === 'fits' ? '' : (findings.find((f) => f.level === verdict)?.text ?? ''),
+        why: verdict === 'fits' ? '' : (decidingOf({ verdict, earliest, findings })?.text ?? ''),
       })),
     )
   },

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the gates read: school, kit, the keeper's own list, the yards' dates, units. One plain page. */
 import { computed, reactive, ref, toRaw } from 'vue'
-import type { BoardKind, Rule, Stock, Tool, TreatmentKey } from '@thistle/core/situation'
+import { NO_RULE, type BoardKind, type Rule, type Stock, type Tool, type TreatmentKey } from '@thistle/core/situation'
 import type { Cup } from '@thistle/core/count'
 import type { OwnLimits } from '@thistle/core/holding'
 import { TREATMENTS } from '@thistle/core/treatments'
@@ -20,11 +20,7 @@ const holding = useHolding()
 const given = TREATMENTS.filter((t) => t.way === 'given')
 const others = TREATMENTS.filter((t) => t.way !== 'given')
 const EMPTY: Rule = {
-  authorised: null,
-  withSupers: null,
-  gramsPerBox: null,
-  mostCourses: null,
-  mostDays: null,
+  ...NO_RULE,
   waitDays: null,
   prescription: null,
   note: null,
