@@ -185,6 +185,8 @@ test.describe('on a phone', () => {
     const start = page.getByRole('button', { name: /^Start/ })
     await expect(start).toBeVisible()
     await accessible(page)
+    await page.getByRole('button', { name: 'To the plan' }).tap()
+    await expect(page.getByRole('heading', { name: 'The plan', exact: true })).toBeInViewport()
     await start.tap()
     await expect(page).toHaveURL(/\/yards\//)
   })

@@ -8,6 +8,7 @@ import DayStrip from '../../graphics/DayStrip.vue'
 import StartWindows, { type WindowRow } from '../../graphics/StartWindows.vue'
 import VerdictRound from '../../graphics/VerdictRound.vue'
 import { sayDay, sayDayLong } from '../../look/dates.ts'
+import { useNarrow } from '../../look/narrow.ts'
 import { useYardInView } from '../../parts/useYardInView.ts'
 import { isOver, sayCount, sayFigure } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -19,6 +20,9 @@ import YardPlanPanel from './YardPlanPanel.vue'
 const holding = useHolding()
 const yard = useYardInView()
 const { cells, chosen, only, people, plan, weeks, busy, over, lookAhead } = useYardMatch(yard, toRef(holding, 'day'))
+const narrow = useNarrow()
+/** On a phone the plan stands under the row. */
+const toPlan = () => document.querySelector('.plan')?.scrollIntoView()
 const row = computed(() => yard.value?.row ?? [])
 const isChosen = (id: string) => chosen.value.includes(id)
 const toggle = (id: string) => (chosen.value = isChosen(id) ? chosen.value.filter((x) => x !== id) : [...chosen.value, id])
@@ -103,6 +107,7 @@ function pickAhead(key: string, day: string | null): void {
           Colonies to treat are ticked.
           <button class="plainlink" type="button" @click="chosen = over">Those over the limit with nothing in hand ({{ over.length }})</button>
           <button class="plainlink" type="button" @click="chosen = row.map((s) => s.colony.id)">The whole yard ({{ row.length }})</button>
+          <button v-if="narrow" class="plainlink" type="button" @click="toPlan">To the plan</button>
         </p>
         <p v-if="cells.size === 0" class="soft" role="status">Weighing {{ row.length }} colonies through every gate ...</p>
         <template v-else>
@@ -225,5 +230,6 @@ tr.none th { color: var(--soft); }
   td a { min-height: 48px; }
   .pickone { min-height: 48px; }
   .plainlink { min-height: 48px; }
+  .yardmatch :deep(.plan) { scroll-margin-top: 60px; }
 }
 </style>
