@@ -22,6 +22,8 @@ import type { Config } from './config.ts'
 import { courseRoutes } from './courses/routes.ts'
 import type { Database } from './database/index.ts'
 import { holdingRoutes } from './holding/routes.ts'
+import { letterRoutes } from './letters/routes.ts'
+import { startLetters } from './letters/send.ts'
 import { makeMailer } from './mail/mailer.ts'
 import { mailRoutes } from './mail/routes.ts'
 import { matchingRoutes } from './matching/routes.ts'
@@ -192,7 +194,8 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     ...photoRoutes(keep),
     ...courseRoutes(keep),
     ...changeRoutes(keep),
-    ...calendarRoutes(keep, weather),
+    ...calendarRoutes(keep, weather, parts.publicUrl),
+    ...letterRoutes({ ...keep, weather, publicUrl: parts.publicUrl }),
     ...matchingRoutes(keep),
     ...mailRoutes(db, config.outboxOpen),
     described,
@@ -244,5 +247,19 @@ export function makeApp(parts: AppParts): App {
   app.use('/api', api)
   if (config.pageDir && existsSync(config.pageDir)) servePage(app, config.pageDir)
   app.use(noSuchRoute, problemHandler)
-  return { express: app, close: kept.close }
+  const letters = startLetters({
+    db,
+    clock,
+    logger,
+    mail: makeMailer(db, clock, config.smtpUrl, config.mailFrom),
+    weather: { url: parts.weatherUrl, patience: config.weatherPatience },
+    publicUrl: parts.publicUrl,
+  })
+  return {
+    express: app,
+    close: async () => {
+      await letters.stop()
+      await kept.close()
+    },
+  }
 }

@@ -12,5 +12,13 @@ export function dayIn(timeZone: string, at: Date): Day {
   return format.format(at)
 }
 
+const hours = new Map<string, Intl.DateTimeFormat>()
+/** The hour, 0 to 23, at an instant in a time zone. */
+export function hourIn(timeZone: string, at: Date): number {
+  let format = hours.get(timeZone)
+  if (!format) hours.set(timeZone, (format = new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', hourCycle: 'h23' })))
+  return Number(format.format(at))
+}
+
 /** "Today" of a yard: the holding's own date where it lives on one, else the day in the yard's time zone. */
 export const todayOf = (livesOn: Day | null, timeZone: string, clock: Clock): Day => livesOn ?? dayIn(timeZone, clock())

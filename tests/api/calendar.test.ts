@@ -69,8 +69,11 @@ describe('the calendar', () => {
     const after = (await events()).events
     const kept = after.filter((e) => before.some((b) => b.uid === e.uid))
     expect(kept.length).toBeGreaterThan(before.length / 2)
-    expect(kept.every((e) => e.sequence > before[0]!.sequence)).toBe(true)
-    expect(kept.some((e) => e.startDate.toString() !== before.find((b) => b.uid === e.uid)!.startDate.toString())).toBe(true)
+    const was = (uid: string) => before.find((b) => b.uid === uid)!
+    const shown = (e: ICAL.Event) => [e.summary, e.description, e.startDate.toString()].join()
+    // What changed says so by its sequence, and what did not keeps it.
+    for (const e of kept) expect(e.sequence > was(e.uid).sequence, e.summary).toBe(shown(e) !== shown(was(e.uid)))
+    expect(kept.some((e) => e.startDate.toString() !== was(e.uid).startDate.toString())).toBe(true)
     await live('2026-08-12')
   })
 

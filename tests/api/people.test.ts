@@ -70,10 +70,20 @@ describe('an account', () => {
 
   it('reads in its own units and light, whatever holding it is in', async () => {
     const { client } = await newKeeper()
-    const wanted = { temperature: 'F', mass: 'oz', volume: 'fl oz', dates: 'month-day', theme: 'dark', letters: false }
+    const wanted = {
+      temperature: 'F',
+      mass: 'oz',
+      volume: 'fl oz',
+      dates: 'month-day',
+      theme: 'dark',
+      letters: false,
+      letterHour: 6,
+      alarmHour: null,
+    }
     await client.put('/api/account/preferences').send(wanted).expect(200, wanted)
     expect((await client.get('/api/holding')).body.keeper.preferences).toEqual(wanted)
     await client.put('/api/account/preferences').send({ temperature: 'K' }).expect(400)
+    await client.put('/api/account/preferences').send({ letterHour: 24 }).expect(400)
   })
 
   it('changes its password, which ends every other session and no more', async () => {

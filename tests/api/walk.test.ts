@@ -15,6 +15,7 @@ const foreign = {
   count: id(),
   board: id(),
   jar: id(),
+  visit: id(),
   photo: id(),
   invitation: id(),
   holding: '',
@@ -63,6 +64,7 @@ beforeAll(async () => {
     .put(`/api/jars/${foreign.jar}`)
     .send({ yardId: foreign.yard, onDay: '2026-08-01', method: 'wash', mites: 2, bees: 300 })
     .expect(201)
+  await other.client.put(`/api/visits/${foreign.visit}`).send({ yardId: foreign.yard, day: '2026-08-20' }).expect(201)
   await other.client.put(`/api/photos/${foreign.photo}?colonyId=${foreign.colony}`).type('image/jpeg').send(JPEG).expect(201)
   await other.client.put(`/api/invitations/${foreign.invitation}`).send({ forWhom: 'Someone', role: 'reader' }).expect(201)
 })
@@ -79,6 +81,7 @@ function foreignPath({ path }: Operation): string {
     counts: foreign.count,
     boards: foreign.board,
     jars: foreign.jar,
+    visits: foreign.visit,
     photos: foreign.photo,
     settings: foreign.holding,
     members: foreign.keeper,
@@ -100,11 +103,12 @@ const BODIES: Record<string, object> = {
   counts: { colonyId: foreign.colony, onDay: '2026-08-02', method: 'wash', samples: [{ mites: 0, bees: 300 }], version: 1 },
   boards: { colonyId: foreign.colony, laidOn: '2026-08-02', version: 1 },
   jars: { yardId: foreign.yard, onDay: '2026-08-02', method: 'wash', mites: 0, bees: 300, version: 1 },
+  visits: { yardId: foreign.yard, day: '2026-08-20', version: 1 },
   settings: { school: 'tight', priority: 'gentle', organicOnly: true, kit: [], version: 1 },
   members: { role: 'reader' },
   invitations: { forWhom: 'Me', role: 'owner' },
 }
-const withVersion = (path: string) => (path.match(/\/(counts|colonies|placements|looks|boards|jars)\//) ? `${path}?version=1` : path)
+const withVersion = (path: string) => (path.match(/\/(counts|colonies|placements|looks|boards|jars|visits)\//) ? `${path}?version=1` : path)
 
 describe('a walk over every route', () => {
   it('finds a good many', () => expect(operations.length).toBeGreaterThan(45))

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { answer, dueState, planCourse, type Course, type CoursePlan, type DoneJob } from '@thistle/core/course'
+import { answer, dueState, planCourse, type Course, type CoursePlan, type CourseEvent } from '@thistle/core/course'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import { addDays, daysBetween, type Day } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
@@ -12,7 +12,13 @@ function planOf(key: TreatmentKey, start: Day, facts: Situation = august(), late
   return { treatment, start, latestStart, facts: { ...facts, asOf: start }, recountBy: addDays(start, 14) }
 }
 const job = (course: Course, kind: string, n = 1) => course.jobs.find((j) => j.job === kind && j.n === n)!
-const did = (kind: DoneJob['job'], on: Day, amount: number | null = null, n = 1): DoneJob => ({ job: kind, n, on, amount })
+const did = (job: NonNullable<CourseEvent['job']>, on: Day, amount: number | null = null, n = 1): CourseEvent => ({
+  kind: 'done',
+  job,
+  n,
+  on,
+  amount,
+})
 
 describe('planning', () => {
   it('takes amitraz strips of 4 September out from 16 October and lets supers on from 30 October', () => {
@@ -82,9 +88,9 @@ describe('planning', () => {
     const wafers = planCourse(
       planOf('thymol-wafer', '2026-06-01'),
       [
-        { job: 'dose', n: 1, on: '2026-06-01', amount: 2 },
-        { job: 'dose', n: 2, on: '2026-06-22', amount: 2 },
-        { job: 'remove', n: 1, on: '2026-07-13', amount: null },
+        { kind: 'done', job: 'dose', n: 1, on: '2026-06-01', amount: 2 },
+        { kind: 'done', job: 'dose', n: 2, on: '2026-06-22', amount: 2 },
+        { kind: 'done', job: 'remove', n: 1, on: '2026-07-13', amount: null },
       ],
       '2026-07-13',
     )
@@ -93,7 +99,7 @@ describe('planning', () => {
   })
 
   it('hangs a later round on the day the earlier one was really given, and moves the end with it', () => {
-    const late = planCourse(planOf('thymol-gel', '2026-06-01'), [{ job: 'dose', n: 1, on: '2026-06-03', amount: 50 }], '2026-06-03')
+    const late = planCourse(planOf('thymol-gel', '2026-06-01'), [{ kind: 'done', job: 'dose', n: 1, on: '2026-06-03', amount: 50 }], '2026-06-03')
     expect(job(late, 'dose', 2)).toMatchObject({ earliest: '2026-06-13', best: '2026-06-17', latest: '2026-06-17' })
     expect(job(late, 'remove', 1)).toMatchObject({ earliest: '2026-07-01', latest: '2026-07-15' })
     expect(late.supersOn).toBe('2026-07-15')
@@ -171,7 +177,7 @@ describe('what happened', () => {
   })
 
   it('says too early, over-long and what is missing', () => {
-    const after = (...done: DoneJob[]) => planCourse(amitraz, [did('dose', '2026-08-14', 4), ...done], '2026-12-01').warnings
+    const after = (...done: CourseEvent[]) => planCourse(amitraz, [did('dose', '2026-08-14', 4), ...done], '2026-12-01').warnings
     expect(after(did('remove', '2026-09-10', 4))[0]?.text).toMatch(/^Out after 27 days, 15 short of 42/)
     expect(after(did('remove', '2026-10-20', 4))[0]?.text).toMatch(/^They were in for 67 days, 11 longer/)
     expect(after(did('remove', '2026-09-30', 3)).map((w) => w.text)).toEqual([

@@ -15,7 +15,8 @@ import { contradictionsOf, type Contradiction, type Situation, type TreatmentKey
 import { addDays, type Day } from '../time/index.ts'
 import { broodState, doseOf, patternOf, type Dose, type Treatment } from '../treatments/index.ts'
 import { combinationsFor, type Combination } from './combine.ts'
-import { planCourse, type PlannedJob } from './plan.ts'
+import type { PlannedJob } from './jobs.ts'
+import { planCourse } from './plan.ts'
 
 /** A job as it is answered: planned, with nothing done yet. */
 export type AnsweredJob = Pick<PlannedJob, 'job' | 'n' | 'earliest' | 'best' | 'latest' | 'text'>

@@ -1,5 +1,5 @@
 import type { Day } from '../time/index.ts'
-import type { PlannedJob } from './plan.ts'
+import type { PlannedJob } from './jobs.ts'
 
 export type DueState = 'overdue' | 'due' | 'coming' | 'settled'
 

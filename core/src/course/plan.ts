@@ -1,5 +1,5 @@
-import type { Rule, Situation } from '../situation/index.ts'
-import { addDays, daysBetween, earlierOf, laterOf, sayDay, sayDays, type Day } from '../time/index.ts'
+import type { Rule } from '../situation/index.ts'
+import { addDays, earlierOf, laterOf, type Day } from '../time/index.ts'
 import {
   doseOf,
   mostDaysOf,
@@ -7,87 +7,20 @@ import {
   patternOf,
   sayAmount,
   supersMayStay,
+  withRounds,
   type CoursePattern,
   type Dose,
   type JobKind,
   type Step,
-  type Treatment,
 } from '../treatments/index.ts'
-import { plain } from '../units/index.ts'
-
-/** What was done, as the keeper entered it: the events of a course. */
-export interface DoneJob {
-  readonly job: JobKind
-  readonly n: number
-  readonly on: Day
-  readonly amount: number | null
-}
-
-/** A job of a course with its window. Done jobs keep their actual day. */
-export interface PlannedJob {
-  readonly job: JobKind
-  readonly n: number
-  readonly earliest: Day
-  readonly best: Day
-  readonly latest: Day
-  readonly text: string
-  readonly opensHive: boolean
-  /** How much went in, or came out, is written down with it. */
-  readonly asksAmount: boolean
-  /** `passed`: a later job was done, so this one is no longer asked for. */
-  readonly state: 'open' | 'done' | 'passed'
-  readonly doneOn: Day | null
-  readonly amount: number | null
-}
-
-/** Something that went otherwise than planned, and what it costs. */
-export interface Warning {
-  readonly job: JobKind
-  readonly n: number
-  readonly kind: 'over-stay' | 'too-early' | 'gap' | 'amount'
-  readonly text: string
-}
-
-/** What a course was planned on. */
-export interface CoursePlan {
-  readonly treatment: Treatment
-  readonly start: Day
-  /** Last day on which the first dose may still be given; the pattern's own figure where it is null. */
-  readonly latestStart: Day | null
-  readonly facts: Pick<Situation, 'colony' | 'rules' | 'lastOpening' | 'asOf'>
-  readonly recountBy: Day
-}
-
-export interface Course {
-  readonly jobs: readonly PlannedJob[]
-  readonly warnings: readonly Warning[]
-  readonly dose: Dose | null
-  readonly pattern: CoursePattern
-  /** First day on which supers may go on. */
-  readonly supersOn: Day | null
-  /** The day on which the treatment itself was over; null while it runs. */
-  readonly endedOn: Day | null
-  readonly longest: number
-}
-
-const id = (job: JobKind, n: number) => `${job}-${n}`
-
-const NAMES: Record<JobKind, string> = {
-  prepare: 'Prepare',
-  dose: 'Dose',
-  check: 'Check',
-  remove: 'Take out',
-  'put-back': 'Put back',
-  supers: 'Supers',
-  'queen-check': 'Queen check',
-  recount: 'Count again',
-}
-/** A job's short name: "Dose 2", "Take out". Numbered where there are several. */
-export const sayJob = (job: { job: JobKind; n: number }, several: boolean, way: Treatment['way'] = 'given'): string =>
-  `${job.job === 'dose' && way === 'hive-work' ? 'Work' : NAMES[job.job]}${several ? ` ${job.n}` : ''}`
+import { daysOutside, happened, jobId, type CourseEvent, type Happened } from './events.ts'
+import { afterEnd, afterTurn, endingFate, fateWarnings, queenWaits } from './fates.ts'
+import type { Course, CoursePlan, PlannedJob, Warning, Window } from './jobs.ts'
+import { gearOf } from './labour.ts'
+import { amountWarnings, contactWarnings, outsideWarnings, stepWarnings, type Finding } from './warnings.ts'
 
 interface Placed extends PlannedJob {
-  /** The day dependents count from: the actual one, else the planned one, pushed on while it is overdue. */
+  /** The day dependents count from: the actual one, else the one set or planned, pushed on while it is overdue. */
   readonly anchor: Day
 }
 
@@ -97,7 +30,7 @@ function longestAfter(step: Step, pattern: CoursePattern, rule: Rule | undefined
   return rule?.mostDays == null ? step.latest : Math.max(step.earliest, rule.mostDays - before)
 }
 
-function windowOf(step: Step, from: Day, plan: CoursePlan, pattern: CoursePattern): { earliest: Day; best: Day; latest: Day } {
+function windowOf(step: Step, from: Day, plan: CoursePlan, pattern: CoursePattern): Window {
   const { facts, start } = plan
   if (step.dated === 'recount-by') {
     const best = laterOf(start, plan.recountBy)
@@ -117,8 +50,14 @@ function windowOf(step: Step, from: Day, plan: CoursePlan, pattern: CoursePatter
   return { earliest: opening ? earlierOf(best, laterOf(earliest, facts.asOf)) : earliest, best, latest }
 }
 
+const moved = (w: Window, days: number): Window =>
+  days === 0 ? w : { earliest: addDays(w.earliest, days), best: addDays(w.best, days), latest: addDays(w.latest, days) }
+/** A window that opens on `from` at the earliest. */
+const notBefore = (w: Window, from: Day | null): Window =>
+  from === null ? w : { earliest: laterOf(w.earliest, from), best: laterOf(w.best, from), latest: laterOf(w.latest, from) }
+
 /** The last opening day caps what opens the hive, unless the job cannot come before it at all. */
-function capped(window: { earliest: Day; best: Day; latest: Day }, step: Step, last: Day | null) {
+function capped(window: Window, step: Step, last: Day | null): Window {
   if (!step.opensHive || last === null || window.earliest > last) return window
   const latest = earlierOf(window.latest, last)
   return { earliest: window.earliest, best: earlierOf(window.best, latest), latest }
@@ -128,99 +67,55 @@ function capped(window: { earliest: Day; best: Day; latest: Day }, step: Step, l
 const textOf = (step: Step, { treatment, facts }: CoursePlan): string =>
   step.withSupersOn !== undefined && supersMayStay(treatment, facts.rules[treatment.key]) ? step.withSupersOn : step.text
 
-function place(plan: CoursePlan, pattern: CoursePattern, done: ReadonlyMap<string, DoneJob>, dose: Dose | null, asOf: Day): Placed[] {
+const WORKING = new Set<JobKind>(['dose', 'remove'])
+/** What lies in the hive goes on working while it lies there: time outside is added to the job's days. */
+const PAUSED = new Set<JobKind>(['dose', 'remove', 'check'])
+
+/** What went in, or came out, of a job: its parts and its end. */
+function amountOf(event: CourseEvent | undefined, part: number | undefined): number | null {
+  if (event) return event.amount === null && part === undefined ? null : (event.amount ?? 0) + (part ?? 0)
+  return part ?? null
+}
+
+function place(plan: CoursePlan, pattern: CoursePattern, what: Happened, dose: Dose | null, asOf: Day): Placed[] {
   const placed = new Map<string, Placed>()
-  const working = new Set<JobKind>(['dose', 'remove'])
-  const lastDone = pattern.steps.findLastIndex((s) => working.has(s.job) && done.has(id(s.job, s.n)))
+  const lastDone = pattern.steps.findLastIndex((s) => WORKING.has(s.job) && what.done.has(jobId(s.job, s.n)))
+  const queenBy = queenWaits(plan.treatment, what)
   pattern.steps.forEach((step, index) => {
-    const from = step.after === 'start' ? plan.start : (placed.get(id(step.after.job, step.after.n))?.anchor ?? plan.start)
-    const window = capped(windowOf(step, from, plan, pattern), step, plan.facts.lastOpening)
-    const event = done.get(id(step.job, step.n))
+    const id = jobId(step.job, step.n)
+    const from = step.after === 'start' ? plan.start : (placed.get(jobId(step.after.job, step.after.n))?.anchor ?? plan.start)
+    const outside = PAUSED.has(step.job) ? daysOutside(what.pauses, from, asOf) : 0
+    const free = notBefore(moved(windowOf(step, from, plan, pattern), outside), step.job === 'dose' ? queenBy : null)
+    const window = capped(free, step, plan.facts.lastOpening)
+    const event = what.done.get(id)
     const passed = !event && index < lastDone
-    const overdue = !event && !passed && window.latest < asOf && working.has(step.job)
-    const anchor = event?.on ?? (overdue ? laterOf(window.best, asOf) : window.best)
-    placed.set(id(step.job, step.n), {
+    const setFor = event || passed ? null : (what.set.get(id) ?? null)
+    const overdue = !event && !passed && window.latest < asOf && WORKING.has(step.job)
+    const wanted = setFor ?? window.best
+    placed.set(id, {
       job: step.job,
       n: step.n,
       ...window,
-      anchor,
+      anchor: event?.on ?? (overdue ? laterOf(wanted, asOf) : wanted),
       opensHive: step.opensHive,
+      hangsOn: step.after === 'start' ? null : step.after,
       asksAmount: dose !== null && (step.job === 'dose' || step.counted === true),
+      planned: dose !== null && step.job === 'dose' ? dose.amount : null,
       state: event ? 'done' : passed ? 'passed' : 'open',
       doneOn: event?.on ?? null,
-      amount: event?.amount ?? null,
+      amount: amountOf(event, what.parts.get(id)),
+      setFor,
+      was: null,
+      gear: gearOf(plan.treatment, step.job),
       text: textOf(step, plan).replace('{dose}', dose ? sayAmount(dose.amount, dose.unit) : ''),
     })
   })
   return [...placed.values()]
 }
 
-/** Earlier rounds of the same thing that are done, to say how far apart two are. */
-function stepWarnings(step: Step, job: Placed, from: Day, asOf: Day, longest: number): Warning[] {
-  const found: Warning[] = []
-  const warn = (kind: Warning['kind'], text: string) => found.push({ job: step.job, n: step.n, kind, text })
-  const days = daysBetween(from, job.doneOn ?? asOf)
-  if (step.ends === 'course' && step.job === 'remove') {
-    if (job.state === 'open' && days > longest)
-      warn('over-stay', `In for ${sayDays(days)}, and ${longest} is the longest: take them out now. Supers wait for the day they come out.`)
-    if (job.doneOn && days > longest)
-      warn(
-        'over-stay',
-        `They were in for ${sayDays(days)}, ${days - longest} longer than the longest of ${longest}: that breeds mites that withstand it. Another active next.`,
-      )
-    if (job.doneOn && days < step.earliest)
-      warn(
-        'too-early',
-        `Out after ${sayDays(days)}, ${step.earliest - days} short of ${step.earliest}: mites that were under cappings may have been missed. Count again in time.`,
-      )
-  } else if (step.breaks && days > step.breaks.after && (job.doneOn || job.state === 'open')) {
-    warn('gap', `${sayDays(days)} since the round before; after ${step.breaks.after}, ${step.breaks.why}. Add a round, switch, or expect less of it.`)
-  } else if (job.doneOn && step.after !== 'start' && job.doneOn < job.earliest && step.job === 'dose') {
-    warn('too-early', `Only ${sayDays(days)} after the round before: the rounds will not span the time that brood is capped. Add one at the end.`)
-  } else if (job.doneOn && step.job === 'put-back' && job.doneOn < job.earliest) {
-    warn('too-early', `The course runs ${sayDays(step.earliest)}; this was after ${days}: the entrance must stay open until it is over.`)
-  } else if (job.doneOn && step.job === 'recount' && job.doneOn < job.earliest) {
-    warn(
-      'too-early',
-      `Counted ${sayDays(daysBetween(job.doneOn, job.earliest))} before its window opens on ${sayDay(job.earliest)}: mites may still be coming out of the brood.`,
-    )
-  }
-  return found
-}
-
-function amountWarnings(jobs: readonly Placed[], dose: Dose | null): Warning[] {
-  const found: Warning[] = []
-  const put = jobs.filter((j) => j.job === 'dose' && j.amount !== null)
-  const inside = put.reduce((sum, j) => sum + (j.amount ?? 0), 0)
-  for (const job of put) {
-    if (!dose || job.amount === null || job.amount === dose.amount) continue
-    const over = job.amount > dose.amount
-    found.push({
-      job: 'dose',
-      n: job.n,
-      kind: 'amount',
-      text: `${sayAmount(job.amount, dose.unit)} given where ${sayAmount(dose.amount, dose.unit)} were planned: ${over ? 'over the dose harms bees and leaves residues; never do it again' : 'too little breeds mites that withstand it'}.`,
-    })
-  }
-  const out = jobs.find((j) => j.job === 'remove' && j.asksAmount && j.amount !== null)
-  if (out?.amount != null && put.length > 0 && out.amount !== inside) {
-    const missing = inside - out.amount
-    found.push({
-      job: 'remove',
-      n: out.n,
-      kind: 'amount',
-      text:
-        missing > 0
-          ? `${plain(inside)} went in and ${plain(out.amount)} came out: ${plain(missing)} still in the hive or on the floor. Look for ${missing === 1 ? 'it' : 'them'}.`
-          : `${plain(out.amount)} came out and only ${plain(inside)} went in by your notes: put the figure right.`,
-    })
-  }
-  return found
-}
-
 const ORDER: readonly JobKind[] = ['prepare', 'dose', 'check', 'remove', 'put-back', 'supers', 'recount', 'queen-check']
 
-function endOf(jobs: readonly Placed[], pattern: CoursePattern, asOf: Day): Day | null {
+function endOf(jobs: readonly PlannedJob[], pattern: CoursePattern, asOf: Day): Day | null {
   const closing = pattern.steps.find((s) => s.ends === 'course')
   const wanted = closing ? jobs.filter((j) => j.job === closing.job) : jobs.filter((j) => j.job === 'dose')
   const last = wanted.at(-1)
@@ -230,26 +125,67 @@ function endOf(jobs: readonly Placed[], pattern: CoursePattern, asOf: Day): Day 
   return closing?.job === 'put-back' && dosed && asOf > last.latest ? last.best : null
 }
 
-/**
- * The jobs of a course from its pattern, its start and what was done, on the day `asOf`.
- * Every job hangs on the actual day of the one before it; actual days never move, and the order of
- * `done` does not matter. A window is never empty or reversed.
- */
-export function planCourse(plan: CoursePlan, done: readonly DoneJob[] = [], asOf: Day = plan.facts.asOf): Course {
-  const { treatment, facts } = plan
-  const pattern = patternOf(treatment, facts.colony.brood)
-  const dose = doseOf(treatment, facts)
-  const events = new Map(done.map((d) => [id(d.job, d.n), d]))
-  const jobs = place(plan, pattern, events, dose, asOf)
-  const byId = new Map(jobs.map((j) => [id(j.job, j.n), j]))
-  const longest = mostDaysOf(pattern.days.most, pattern.days.least, facts.rules[treatment.key])
-  const warnings = pattern.steps.flatMap((step) => {
-    const job = byId.get(id(step.job, step.n))
-    const before = step.after === 'start' ? null : byId.get(id(step.after.job, step.after.n))
-    if (!job || (before && before.state !== 'done')) return []
-    const most = step.ends === 'course' && step.job === 'remove' ? longestAfter(step, pattern, facts.rules[treatment.key]) : longest
-    return stepWarnings(step, job, before?.anchor ?? plan.start, asOf, most)
+/** What hangs in the hive by the notes, where removal is counted. */
+function insideOf(jobs: readonly PlannedJob[], found: number): number | null {
+  if (!jobs.some((j) => j.job === 'remove' && j.asksAmount)) return null
+  const sum = (kind: JobKind) => jobs.filter((j) => j.job === kind).reduce((total, j) => total + (j.amount ?? 0), 0)
+  return Math.max(0, sum('dose') - sum('remove') - found)
+}
+
+const sameWindow = (a: Window, b: Window): boolean => a.earliest === b.earliest && a.best === b.best && a.latest === b.latest
+
+/** The jobs as first planned, before anything happened: what the moved ones are shown beside. */
+function withOld(plan: CoursePlan, pattern: CoursePattern, dose: Dose | null, jobs: readonly Placed[]): Placed[] {
+  const first = new Map(place(plan, pattern, happened([]), dose, plan.facts.asOf).map((j) => [jobId(j.job, j.n), j]))
+  return jobs.map((job) => {
+    const old = first.get(jobId(job.job, job.n))
+    if (!old || job.state === 'passed' || sameWindow(old, job)) return job
+    const { earliest, best, latest } = old
+    return { ...job, was: { earliest, best, latest } }
   })
+}
+
+function warningsOf(plan: CoursePlan, pattern: CoursePattern, what: Happened, jobs: readonly Placed[], dose: Dose | null, asOf: Day): Finding[] {
+  const byId = new Map(jobs.map((j) => [jobId(j.job, j.n), j]))
+  const rule = plan.facts.rules[plan.treatment.key]
+  const longest = mostDaysOf(pattern.days.most, pattern.days.least, rule)
+  const over = endingFate(what) !== null
+  const steps = pattern.steps.flatMap((step) => {
+    const job = byId.get(jobId(step.job, step.n))
+    const before = step.after === 'start' ? null : byId.get(jobId(step.after.job, step.after.n))
+    if (!job || (before && before.state !== 'done') || (over && job.state !== 'done')) return []
+    const most = step.ends === 'course' && step.job === 'remove' ? longestAfter(step, pattern, rule) : longest
+    const from = before?.anchor ?? plan.start
+    return stepWarnings(step, job, from, asOf, most, PAUSED.has(step.job) ? daysOutside(what.pauses, from, job.doneOn ?? asOf) : 0)
+  })
+  const dosed = byId.get('dose-1')?.doneOn ?? null
+  return [
+    ...steps,
+    ...amountWarnings(jobs, dose, what.found.amount),
+    ...contactWarnings(what, dosed, dose),
+    ...fateWarnings(plan, what, jobs),
+    ...outsideWarnings(jobs),
+  ]
+}
+
+/**
+ * The jobs of a course from its pattern, its start and what happened, on the day `asOf`.
+ * Every job hangs on the actual day of the one before it; actual days never move, and the order of
+ * `events` does not matter. A window is never empty or reversed.
+ */
+export function planCourse(plan: CoursePlan, events: readonly CourseEvent[] = [], asOf: Day = plan.facts.asOf): Course {
+  const { treatment, facts } = plan
+  const what = happened(events)
+  const pattern = withRounds(patternOf(treatment, facts.colony.brood), what.added)
+  const dose = doseOf(treatment, facts)
+  const placed = withOld(plan, pattern, dose, place(plan, pattern, what, dose, asOf))
+  const inside = insideOf(placed, what.found.amount)
+  const fate = endingFate(what)
+  const jobs = fate ? afterEnd(placed, fate, inside) : [...placed, ...afterTurn(what)]
+  const warnings = warningsOf(plan, pattern, what, placed, dose, asOf).map((w): Warning => ({
+    ...w,
+    accepted: what.accepted.get(jobId(w.job, w.n)) ?? null,
+  }))
   const removal = jobs.find((j) => j.job === 'remove')
   // A look at strips that may come out already is no longer asked for.
   const asked = jobs.map((j) =>
@@ -258,13 +194,20 @@ export function planCourse(plan: CoursePlan, done: readonly DoneJob[] = [], asOf
   const inOrder = asked.toSorted(
     (a, b) => (a.doneOn ?? a.best).localeCompare(b.doneOn ?? b.best) || ORDER.indexOf(a.job) - ORDER.indexOf(b.job) || a.n - b.n,
   )
+  const open = what.pauses.at(-1)
+  const over = fate && !jobs.some((j) => j.job === 'remove' && j.state === 'open')
   return {
-    jobs: inOrder.map(({ anchor: _anchor, ...job }) => job),
-    warnings: [...warnings, ...amountWarnings(jobs, dose)],
+    jobs: inOrder.map((job): PlannedJob => {
+      const { anchor: _anchor, ...rest } = job as Placed
+      return rest
+    }),
+    warnings,
     dose,
     pattern,
-    supersOn: byId.get('supers-1')?.best ?? null,
-    endedOn: endOf(jobs, pattern, asOf),
-    longest,
+    supersOn: placed.find((j) => j.job === 'supers')?.best ?? null,
+    endedOn: endOf(placed, pattern, asOf) ?? (over ? fate.on : null),
+    longest: mostDaysOf(pattern.days.most, pattern.days.least, facts.rules[treatment.key]),
+    inside,
+    outsideSince: open?.to === null ? open.from : null,
   }
 }

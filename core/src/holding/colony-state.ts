@@ -1,5 +1,5 @@
-import { dueState, type DueState, type PlannedJob } from '../course/index.ts'
-import { judge, type Judgement } from '../judge/index.ts'
+import { dueState, isEnd, isFate, type DueState, type Fate, type PlannedJob } from '../course/index.ts'
+import { driftOf, judge, type Drift, type Judgement } from '../judge/index.ts'
 import type { Situation } from '../situation/index.ts'
 import { addDays, sayDay, sayWindow, type Day } from '../time/index.ts'
 import { courseState, openJobs, type CourseState } from './course-state.ts'
@@ -19,7 +19,9 @@ export interface NextStep {
   /** The job of a course; null where it is a count or a choice. */
   readonly job: PlannedJob | null
   readonly course: CourseState | null
-  readonly kind: 'job' | 'choose' | 'count' | 'queen' | 'board'
+  readonly kind: 'job' | 'choose' | 'count' | 'queen' | 'board' | 'gone'
+  /** The day the keeper has set for it. */
+  readonly setFor: Day | null
 }
 
 export interface ColonyState {
@@ -31,6 +33,12 @@ export interface ColonyState {
   readonly inHand: CourseState | null
   /** The last course that was counted after. */
   readonly lastOutcome: CourseState | null
+  /** What ended the colony, by the notes of a course; null while it stands. */
+  readonly gone: Fate | null
+  /** It came to this yard on this day, in the middle of a course. */
+  readonly movedOn: Day | null
+  /** When it is likely to reach its limit; null where it is over, treated, or does not grow. */
+  readonly drift: Drift | null
   /** Everything this colony asks for, the most pressing first. */
   readonly steps: readonly NextStep[]
 }
@@ -45,7 +53,7 @@ const SHORT: Record<string, string> = {
   recount: 'count again',
 }
 
-function sayStep(job: PlannedJob, state: CourseState, due: DueState): string {
+function sayStep(job: PlannedJob, state: CourseState, due: DueState, today: Day): string {
   const rounds = state.course.pattern.steps.filter((s) => s.job === 'dose').length
   const { verb } = state.treatment
   const what =
@@ -56,6 +64,7 @@ function sayStep(job: PlannedJob, state: CourseState, due: DueState): string {
       : job.job === 'remove' && state.course.dose?.unit === 'strip'
         ? 'take strips out'
         : (SHORT[job.job] ?? job.job)
+  if (job.setFor !== null && job.setFor >= today) return `${what}, set for ${sayDay(job.setFor)}`
   if (due === 'overdue') return `${what} now`
   return job.earliest === job.latest ? `${what} ${sayDay(job.best)}` : `${what} ${sayWindow(job.earliest, job.latest)}`
 }
@@ -66,7 +75,7 @@ function courseSteps(state: CourseState, today: Day): NextStep[] {
   return openJobs(state).map((job) => {
     const due = dueState(job, today)
     return {
-      text: sayStep(job, state, due),
+      text: sayStep(job, state, due, today),
       tone: due === 'overdue' ? 'alarm' : due === 'due' ? 'act' : 'settled',
       due,
       earliest: job.earliest,
@@ -75,6 +84,7 @@ function courseSteps(state: CourseState, today: Day): NextStep[] {
       job,
       course: state,
       kind: 'job',
+      setFor: job.setFor,
     }
   })
 }
@@ -91,6 +101,7 @@ function freeStep(j: Judgement, today: Day, noQueen: boolean): NextStep[] {
     latest,
     job: null,
     course: null,
+    setFor: null,
   })
   const found: NextStep[] = []
   if (noQueen) found.push(step('queen', 'settle the queen first', 'act', today, today))
@@ -122,7 +133,19 @@ function boardSteps(colony: ColonyRecord, today: Day): NextStep[] {
   const due: DueState = latest < today ? 'overdue' : best <= today ? 'due' : 'coming'
   const text = due === 'coming' ? `read the board ${sayDay(best)}` : 'read the board now'
   const tone: Tone = due === 'overdue' ? 'alarm' : due === 'due' ? 'act' : 'settled'
-  return [{ kind: 'board', text, tone, due, earliest, best, latest, job: null, course: null }]
+  return [{ kind: 'board', text, tone, due, earliest, best, latest, job: null, course: null, setFor: null }]
+}
+
+const GONE: Readonly<Partial<Record<Fate, string>>> = { died: 'it died', merged: 'it was united', sold: 'it was sold' }
+function endOf(courses: readonly CourseState[]): Fate | null {
+  const ends = courses.flatMap((c) => c.happened.flatMap((e) => (isFate(e.kind) && isEnd(e.kind) ? [e.kind] : [])))
+  return ends.at(-1) ?? null
+}
+/** A colony that is gone asks for one thing more, once nothing hangs in its hive: to be taken out of the row. */
+function goneStep(fate: Fate, today: Day, clear: boolean): NextStep[] {
+  if (!clear) return []
+  const text = `take it out of the row (${GONE[fate] ?? 'it is gone'})`
+  return [{ kind: 'gone', text, tone: 'act', due: 'due', earliest: today, best: today, latest: today, job: null, course: null, setFor: null }]
 }
 
 /** Where a colony stands today and what it asks for. */
@@ -138,9 +161,26 @@ export function colonyState(yard: YardRecord, colony: ColonyRecord, settings: Se
           .flatMap((j) => courseSteps({ ...c, course: { ...c.course, jobs: [j] } }, yard.today))
       : courseSteps(c, yard.today),
   )
-  const free = inHand ? [] : freeStep(judgement, yard.today, colony.look?.queen === 'absent')
-  const steps = [...fromCourses, ...boardSteps(colony, yard.today), ...free].toSorted(
+  const gone = endOf(courses)
+  const free = gone
+    ? goneStep(gone, yard.today, fromCourses.length === 0)
+    : inHand
+      ? []
+      : freeStep(judgement, yard.today, colony.look?.queen === 'absent')
+  const steps = [...fromCourses, ...(gone ? [] : boardSteps(colony, yard.today)), ...free].toSorted(
     (a, b) => URGENCY[a.due] - URGENCY[b.due] || a.best.localeCompare(b.best),
   )
-  return { colony, situation, judgement, courses, inHand, lastOutcome: courses.findLast((c) => c.outcome !== null) ?? null, steps }
+  const { fromDay } = colony.placement
+  return {
+    colony,
+    situation,
+    judgement,
+    courses,
+    inHand,
+    lastOutcome: courses.findLast((c) => c.outcome !== null) ?? null,
+    gone,
+    movedOn: courses.some((c) => c.running && c.startedOn < fromDay) ? fromDay : null,
+    drift: inHand || gone ? null : driftOf(judgement, situation),
+    steps,
+  }
 }

@@ -1,4 +1,5 @@
 export type * from './records.ts'
+export { USUAL_WORK } from './records.ts'
 export { bareSituation, situationOf, countFacts, courseFacts, keeperFacts, NOTHING_KNOWN } from './situation-of.ts'
 export { courseState, type CourseState } from './course-state.ts'
 export { colonyState, type ColonyState, type NextStep, type Tone } from './colony-state.ts'

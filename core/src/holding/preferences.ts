@@ -12,6 +12,19 @@ export interface Preferences {
   readonly theme: (typeof THEMES)[number]
   /** Single letters as keys; off for those who speak to the machine. */
   readonly letters: boolean
+  /** The hour, in the yard's time, at which the letter of the day goes out; null: none. */
+  readonly letterHour: number | null
+  /** The hour at which a calendar's event rings; null: it does not. */
+  readonly alarmHour: number | null
 }
 /** What holds until a keeper says otherwise. */
-export const USUAL_PREFERENCES: Preferences = { temperature: 'C', mass: 'g', volume: 'mL', dates: 'day-month', theme: 'as-device', letters: true }
+export const USUAL_PREFERENCES: Preferences = {
+  temperature: 'C',
+  mass: 'g',
+  volume: 'mL',
+  dates: 'day-month',
+  theme: 'as-device',
+  letters: true,
+  letterHour: null,
+  alarmHour: 7,
+}

@@ -14,6 +14,7 @@ import type {
   TreatmentKey,
   WeatherDay,
 } from '../situation/index.ts'
+import type { EventKind, Vaporisers } from '../course/index.ts'
 import type { Day } from '../time/index.ts'
 import type { JobKind } from '../treatments/index.ts'
 
@@ -87,15 +88,35 @@ export interface JarRecord {
   readonly note: string | null
 }
 
+/** Where a strip hangs: in which box from the floor up, after which frame from the left. */
+export interface Spot {
+  readonly box: number
+  readonly after: number
+}
+
+/** A day on which the keeper means to be at a yard: jobs that can be done then are drawn to it. */
+export interface VisitRecord {
+  readonly id: string
+  readonly version: number
+  readonly day: Day
+  readonly note: string | null
+}
+
 export interface EventRecord {
   readonly id: string
-  readonly kind: 'done' | 'taken-back' | 'cancelled'
+  readonly kind: EventKind | 'taken-back' | 'cancelled'
   readonly job: JobKind | null
   readonly n: number | null
+  /** The actual day; of a `set`, the day that was chosen. */
   readonly happenedOn: Day
   readonly amount: number | null
   readonly note: string | null
   readonly supersedes: string | null
+  /** Who did it, where it was not who wrote it down. */
+  readonly doneBy?: string | null
+  /** Why it was done against the plan. */
+  readonly reason?: string | null
+  readonly spots?: readonly Spot[] | null
 }
 
 /** What planning and judging a kept course asks of the situation and answer it was chosen on. */
@@ -166,7 +187,29 @@ export interface YardRecord {
   readonly today: Day
   /** Jars of the whole yard, oldest first. */
   readonly jars?: readonly JarRecord[]
+  /** Visits the keeper has planned, oldest first. */
+  readonly visits?: readonly VisitRecord[]
   readonly colonies: readonly ColonyRecord[]
+}
+
+/** The time a keeper has, and what works with them. */
+export interface WorkFacts {
+  /** Minutes by weekday, Sunday first. */
+  readonly minutes: readonly number[]
+  /** Stretches of days without any. */
+  readonly away: readonly { readonly from: Day; readonly to: Day }[]
+  /** Minutes a visit takes before and after the hives: the drive, the smoker, the tidying up. */
+  readonly yardMinutes: number
+  readonly people: number
+  readonly vaporisers: Vaporisers
+}
+/** Until a keeper says otherwise, every day has eight hours. */
+export const USUAL_WORK: WorkFacts = {
+  minutes: [480, 480, 480, 480, 480, 480, 480],
+  away: [],
+  yardMinutes: 30,
+  people: 1,
+  vaporisers: { type: 'rod', count: 1 },
 }
 
 export interface SettingsRecord extends KeeperFacts {
@@ -182,5 +225,8 @@ export interface SettingsRecord extends KeeperFacts {
   readonly cup?: Cup | null
   /** Share of the mites that the keeper's sugar roll finds; null: the usual. */
   readonly sugarRecovery?: number | null
+  readonly work?: WorkFacts | null
+  /** Nothing is entered any more for this day or before it: the books of those years are closed. */
+  readonly closedThrough?: Day | null
 }
 export type OwnLimits = Readonly<Partial<Record<Phase, number | null>>>

@@ -51,7 +51,7 @@ function pastCourses(colony: ColonyRecord, today: Day): PastCourse[] {
   if (kept?.today === today) return kept.past
   const past = colony.courses
     .map((record) => courseState(record, colony, today))
-    .filter((state) => !state.cancelled && state.treatment.way !== 'waiting')
+    .filter((state) => (!state.cancelled || state.given) && state.treatment.way !== 'waiting')
     .map((state) => ({
       treatment: state.treatment.key,
       start: state.startedOn,

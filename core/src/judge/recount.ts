@@ -14,7 +14,7 @@ const LATEST_DORMANT = 60
  * Daily growth of the infestation of adult bees. 0.021 in brood (Martin, Apidologie 29, 1998: doubling in about 33 days,
  * from memory); about 0.026 in late summer, when bees decline as well (common practice); none without brood.
  */
-function growthADay(phase: Phase, brood: Situation['colony']['brood']): number {
+export function growthADay(phase: Phase, brood: Situation['colony']['brood']): number {
   if (brood === 'none' || phase === 'dormant') return 0
   return phase === 'decrease' ? 0.026 : 0.021
 }

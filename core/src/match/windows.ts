@@ -21,18 +21,24 @@ export interface LastStart {
   readonly limit: Day
 }
 
-/**
- * Counted back from the next supers (course and waiting time must be over) and from the last opening (what is laid in must be out):
- * the earlier of the two; null where neither is set, or neither matters to this option.
- */
-export function lastSensibleStart(option: Treatment, s: JudgedSituation): LastStart | null {
+/** The last starts that the next supers and the last opening each allow; null where one is not set, or does not matter to the option. */
+export function lastStarts(option: Treatment, s: JudgedSituation): { readonly bySupers: Day | null; readonly byOpening: Day | null } {
   const rule = s.rules[option.key]
   const { nextOn } = s.supers
   const bySupers =
     nextOn === null || supersMayStay(option, rule) || option.way === 'waiting'
       ? null
       : addDays(nextOn, -courseSpan(option, s.colony.brood, rule).least - waitDaysOf(option, rule))
-  const byOpening = option.way === 'waiting' ? null : lastStart(option, s)
+  return { bySupers, byOpening: option.way === 'waiting' ? null : lastStart(option, s) }
+}
+
+/**
+ * Counted back from the next supers (course and waiting time must be over) and from the last opening (what is laid in must be out):
+ * the earlier of the two; null where neither is set, or neither matters to this option.
+ */
+export function lastSensibleStart(option: Treatment, s: JudgedSituation): LastStart | null {
+  const { nextOn } = s.supers
+  const { bySupers, byOpening } = lastStarts(option, s)
   if (byOpening !== null && s.lastOpening !== null && (bySupers === null || earlierOf(byOpening, bySupers) === byOpening))
     return { day: byOpening, because: 'opening', limit: s.lastOpening }
   return bySupers !== null && nextOn !== null ? { day: bySupers, because: 'supers', limit: nextOn } : null

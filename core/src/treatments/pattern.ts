@@ -40,3 +40,24 @@ export function nominalDay(step: Step, pattern: CoursePattern): number {
 
 /** Doses a course takes. */
 export const dosesOf = (pattern: CoursePattern): number => pattern.steps.filter((step) => step.job === 'dose').length
+
+/** The same pattern with further doses at the end, at the pace of its last; what hung on the last dose hangs on the new last. */
+export function withRounds(pattern: CoursePattern, added: number): CoursePattern {
+  const last = pattern.steps.findLast((step) => step.job === 'dose')
+  if (added < 1 || !last || last.after === 'start') return pattern
+  const more: Step[] = Array.from({ length: added }, (_, i) => ({
+    ...last,
+    n: last.n + i + 1,
+    after: { job: 'dose' as const, n: last.n + i },
+    text: last.text.replace(new RegExp(`\\b${last.n}:`), `${last.n + i + 1}:`),
+  }))
+  const moved = pattern.steps.map((step) =>
+    step.after !== 'start' && step.after.job === 'dose' && step.after.n === last.n
+      ? { ...step, after: { job: 'dose' as const, n: last.n + added } }
+      : step,
+  )
+  const at = moved.findIndex((step) => step.job === 'dose' && step.n === last.n) + 1
+  const { least, most } = pattern.days
+  const days = { least: least + added * last.best, most: most + added * last.latest }
+  return { ...pattern, days, visits: pattern.visits + added, steps: [...moved.slice(0, at), ...more, ...moved.slice(at)] }
+}

@@ -131,6 +131,8 @@ export interface CoursePattern {
   readonly days: { readonly least: number; readonly most: number }
   readonly steps: readonly Step[]
   readonly visits: number
+  /** Most further doses at the end, by label or common practice; none where it is left out. */
+  readonly mayAdd?: number
 }
 
 export interface Efficacy {
@@ -184,6 +186,10 @@ export interface Treatment {
   readonly mostAPersonADay: number | null
   /** How many units stand in a pack, where packs do not hold a course. */
   readonly pack: { readonly holds: number; readonly says: string } | null
+  /** Days for which one dose kills, where doses make a series (common practice, no source). Left out: it stays in. */
+  readonly killDays?: number
+  /** Why it may be taken out for some days and put back; left out: it may not. */
+  readonly pause?: string
   readonly setUp: readonly string[]
   readonly caution: { readonly hazard: string; readonly protection: string; readonly mishap: string } | null
   /** Days an opened pack stays good when it is closed again (common practice, no source); null: there is none. */

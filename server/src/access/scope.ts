@@ -18,6 +18,8 @@ export interface Scope {
   readonly demo: boolean
   /** The date the holding lives on; null: the real one. */
   readonly livesOn: string | null
+  /** Nothing is entered any more for this day or before it. */
+  readonly closedThrough: string | null
 }
 
 declare module 'express-session' {
@@ -33,8 +35,10 @@ declare module 'express-session' {
 
 const QUERY = `
   SELECT k.id AS "keeperId", k.name AS "keeperName", h.id AS "holdingId", h.name AS "holdingName",
-         m.role, m.yards, h.demo, h.lives_on AS "livesOn"
+         m.role, m.yards, h.demo, h.lives_on AS "livesOn",
+         s.closed_through AS "closedThrough"
     FROM memberships m JOIN keepers k ON k.id = m.keeper_id JOIN holdings h ON h.id = m.holding_id
+    LEFT JOIN settings s ON s.holding_id = h.id
    WHERE m.keeper_id = $1 AND m.holding_id = $2
      AND (m.until_day IS NULL OR m.until_day >= current_date)`
 

@@ -1,33 +1,102 @@
+import Joi from 'joi'
 import { QueryTypes } from 'sequelize'
-import type { SettingsRecord, YardRecord } from '@thistle/core/holding'
-import { file, type Route } from '../api/route.ts'
+import { v7 } from 'uuid'
+import { findScope } from '../access/scope.ts'
+import { file, nothing, refused, told, type Route } from '../api/route.ts'
+import { digestOf, freshToken } from '../people/tokens.ts'
+import { Problem } from '../problems/problem.ts'
+import { instant, maybe } from '../records/shapes.ts'
 import type { Keeping } from '../records/put.ts'
-import { readYardsWithWeather } from '../yards/read.ts'
 import type { WeatherSource } from '../weather/keep.ts'
-import { calendarOf } from './calendar.ts'
+import { publish } from './publish.ts'
 
-export const calendarRoutes = (keep: Keeping, weather: WeatherSource): Route[] => [
-  {
-    method: 'get',
-    path: '/calendar.ics',
-    access: 'read',
-    group: 'Calendar',
-    summary: 'The open jobs as iCalendar: all-day events, windows in the text',
-    answers: { 200: file('text/calendar; charset=utf-8', 'For any calendar; downloading again updates the same events.') },
-    handle: async ({ scope }) => {
-      const { db, clock } = keep
-      const yards = (await readYardsWithWeather(keep, weather, scope, null)) as YardRecord[]
-      const settings = (await db.model('settings').findOne({ where: { holdingId: scope.holdingId }, raw: true })) as unknown as SettingsRecord
-      const [holding] = await db.sequelize.query<{ seq: number }>('SELECT seq FROM holdings WHERE id = :id', {
-        replacements: { id: scope.holdingId },
-        type: QueryTypes.SELECT,
-      })
-      return {
+const GROUP = 'Calendar'
+const TYPE = 'text/calendar; charset=utf-8'
+const ADDRESS = /^[\w-]{43}\.ics$/
+const state = Joi.object({ made: maybe(instant()).required(), read: maybe(instant()).required() })
+
+interface Row {
+  readonly madeAt: Date | null
+  readonly readAt: Date | null
+}
+
+export const calendarRoutes = (keep: Keeping, weather: WeatherSource, publicUrl: () => string): Route[] => {
+  const { db, clock } = keep
+  const own = (scope: { keeperId: string; holdingId: string }) => ({ keeperId: scope.keeperId, holdingId: scope.holdingId })
+  return [
+    {
+      method: 'get',
+      path: '/calendar.ics',
+      access: 'read',
+      group: GROUP,
+      summary: 'The open jobs as iCalendar: all-day events, windows in the text',
+      answers: { 200: file(TYPE, 'For any calendar; downloading again updates the same events.') },
+      handle: async ({ scope }) => ({
         status: 200,
-        type: 'text/calendar; charset=utf-8',
-        body: calendarOf(scope.holdingName, yards, settings, holding?.seq ?? 0, clock()),
+        type: TYPE,
+        body: await publish(keep, weather, scope),
         headers: { 'content-disposition': 'attachment; filename="open-jobs.ics"' },
-      }
+      }),
     },
-  },
-]
+    {
+      method: 'get',
+      path: '/calendar/address',
+      access: 'read',
+      group: GROUP,
+      summary: 'Whether you have an address to subscribe to, and when it was last read',
+      answers: { 200: told(state, 'The address itself is shown once, when it is made.') },
+      handle: async ({ scope }) => {
+        const row = (await db.model('calendars').findOne({ where: own(scope), raw: true })) as unknown as Row | null
+        return { status: 200, body: { made: row?.madeAt ?? null, read: row?.readAt ?? null } }
+      },
+    },
+    {
+      method: 'post',
+      path: '/calendar/address',
+      access: 'read',
+      group: GROUP,
+      summary: 'A new private address of your calendar; an older one ends',
+      answers: { 201: told(Joi.object({ address: Joi.string().uri().required() }), 'Shown this once; only its digest is kept.') },
+      handle: async ({ scope }) => {
+        const token = freshToken()
+        await db.sequelize.query(
+          `INSERT INTO calendars (id, keeper_id, holding_id, digest, made_at) VALUES (:id, :keeperId, :holdingId, :digest, :at)
+           ON CONFLICT (keeper_id, holding_id) DO UPDATE SET digest = excluded.digest, made_at = excluded.made_at, read_at = NULL`,
+          { replacements: { id: v7(), ...own(scope), digest: digestOf(token), at: clock() } },
+        )
+        return { status: 201, body: { address: `${publicUrl()}/api/calendar/${token}.ics` } }
+      },
+    },
+    {
+      method: 'delete',
+      path: '/calendar/address',
+      access: 'read',
+      group: GROUP,
+      summary: 'Ends the address: whoever reads it finds nothing any more',
+      answers: { 204: nothing('Ended, or there was none.') },
+      handle: async ({ scope }) => {
+        await db.model('calendars').update({ digest: null, madeAt: null, readAt: null }, { where: own(scope) })
+        return { status: 204 }
+      },
+    },
+    {
+      method: 'get',
+      path: '/calendar/{address}',
+      access: 'open',
+      group: GROUP,
+      summary: 'The calendar at its private address, for programs that subscribe',
+      params: { address: Joi.string().pattern(ADDRESS) },
+      answers: { 200: file(TYPE, 'The open jobs, with updates and cancellations.'), 404: refused('No such address, or it was ended.') },
+      handle: async ({ params }) => {
+        const digest = digestOf(String(params.address).replace(/\.ics$/, ''))
+        const [row] = await db.sequelize.query<{ keeperId: string; holdingId: string }>(
+          'UPDATE calendars SET read_at = :at WHERE digest = :digest RETURNING keeper_id AS "keeperId", holding_id AS "holdingId"',
+          { replacements: { digest, at: clock() }, type: QueryTypes.SELECT },
+        )
+        const scope = row ? await findScope(db.sequelize, row.keeperId, row.holdingId) : null
+        if (!scope) throw Problem.notFound()
+        return { status: 200, type: TYPE, body: await publish(keep, weather, scope) }
+      },
+    },
+  ]
+}

@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize'
 import { v7 } from 'uuid'
 import type { Scope } from '../access/scope.ts'
-import { putEventWithin, type GivenEvent } from '../courses/events.ts'
+import { NO_EVENT, putEventWithin, type GivenEvent } from '../courses/events.ts'
 import { Problem } from '../problems/problem.ts'
 import { checkBody } from '../records/body.ts'
 import { KINDS, findColony, type Kind } from '../records/kinds.ts'
@@ -43,11 +43,20 @@ async function undoRow(keep: Keeping, scope: Scope, kind: Kind, entry: Entry, tr
 /** A yard or colony is taken away only while nothing else hangs on it. */
 async function ensureUnused({ db }: Keeping, kind: Kind, entry: Entry, transaction: Transaction): Promise<void> {
   const field = kind.table === 'yards' ? 'yardId' : 'colonyId'
-  const tables = kind.table === 'yards' ? ['placements', 'jars'] : ['looks', 'counts', 'boards', 'placements']
+  const tables = kind.table === 'yards' ? ['placements', 'jars', 'visits'] : ['looks', 'counts', 'boards', 'placements']
   for (const table of tables) {
     const left = await db.model(table).count({ where: { [field]: entry.id, deletedAt: null }, transaction })
     if (left > 0) throw Problem.conflict('There are records of it by now. Undo those first, or take it out of the row instead.')
   }
+}
+
+/** A day that was set may lie ahead: it is taken back today. */
+async function dayOfUndo(keep: Keeping, scope: Scope, state: GivenEvent, transaction: Transaction): Promise<string> {
+  if (state.kind !== 'set') return state.happenedOn
+  const course = (await keep.db.model('courses').findByPk(state.courseId, { attributes: ['colonyId'], transaction, raw: true })) as unknown as {
+    colonyId: string
+  }
+  return (await findColony({ ...keep, scope, transaction }, course.colonyId)).today
 }
 
 /** What was done is never overwritten: undoing an entry adds one that supersedes it, undoing a correction says the old again. */
@@ -58,11 +67,22 @@ async function undoEvent(keep: Keeping, scope: Scope, entry: Entry, transaction:
   const earlier = state.supersedes
     ? ((await keep.db.model('events').findByPk(state.supersedes, { transaction, raw: true })) as unknown as GivenEvent | null)
     : null
-  const base = { courseId: state.courseId, supersedes: entry.id, device: 'undo', note: null }
+  const base = { courseId: state.courseId, supersedes: entry.id, device: 'undo' }
+  const told = ({ kind, job, n, happenedOn, amount, note, doneBy, reason, spots }: GivenEvent) => ({
+    kind,
+    job,
+    n,
+    happenedOn,
+    amount,
+    note,
+    doneBy,
+    reason,
+    spots,
+  })
   const next: GivenEvent =
     earlier && earlier.kind !== 'taken-back'
-      ? { ...base, kind: earlier.kind, job: earlier.job, n: earlier.n, happenedOn: earlier.happenedOn, amount: earlier.amount, note: earlier.note }
-      : { ...base, kind: 'taken-back', job: null, n: null, happenedOn: state.happenedOn, amount: null }
+      ? { ...base, ...told(earlier) }
+      : { ...NO_EVENT, ...base, kind: 'taken-back', happenedOn: await dayOfUndo(keep, scope, state, transaction) }
   await putEventWithin(keep, scope, v7(), next, transaction)
 }
 
@@ -76,17 +96,7 @@ async function undoDecision(keep: Keeping, scope: Scope, entry: Entry, transacti
     const events = await keep.db.model('events').count({ where: { courseId: course.id }, transaction })
     if (events > 0) throw Problem.conflict('Something was entered for this course already. Take that back first.')
     const { today } = await findColony({ ...keep, scope, transaction }, course.colonyId)
-    const off: GivenEvent = {
-      courseId: course.id,
-      kind: 'cancelled',
-      job: null,
-      n: null,
-      happenedOn: today,
-      amount: null,
-      note: null,
-      supersedes: null,
-      device: 'undo',
-    }
+    const off: GivenEvent = { ...NO_EVENT, courseId: course.id, kind: 'cancelled', happenedOn: today, device: 'undo' }
     await putEventWithin(keep, scope, v7(), off, transaction)
   }
 }

@@ -3,6 +3,7 @@ import { answer } from '@thistle/core/course'
 import { courseFacts, courseState, type YardRecord } from '@thistle/core/holding'
 import { daySchema, parseCase } from '@thistle/core/formats'
 import { decidingOf } from '@thistle/core/match'
+import type { TreatmentKey } from '@thistle/core/situation'
 import { sayDay } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
 import type { Scope } from '../access/scope.ts'
@@ -61,8 +62,15 @@ function decide(given: GivenDecision, index: number) {
 function refuseSecond(yard: YardRecord | undefined, colonyId: string, treatment: string): void {
   const colony = yard?.colonies.find((c) => c.id === colonyId)
   const states = colony && yard ? colony.courses.map((record) => courseState(record, colony, yard.today)) : []
-  const open = states.find((c) => c.treatment.way !== 'waiting' && c.record.treatment === treatment && !c.cancelled && (c.planned || c.running))
-  if (open && colony) throw Problem.conflict(`${open.treatment.name} is in hand in ${colony.name} already, since ${sayDay(open.startedOn)}.`)
+  const chosen = treatmentOf(treatment as TreatmentKey)
+  const inHand = states.filter((c) => c.treatment.way === 'given' || c.record.treatment === treatment).filter((c) => c.planned || c.running)
+  const same = inHand.find((c) => c.treatment.way !== 'waiting' && c.record.treatment === treatment)
+  if (same && colony) throw Problem.conflict(`${same.treatment.name} is in hand in ${colony.name} already, since ${sayDay(same.startedOn)}.`)
+  const alike = inHand.find((c) => chosen?.way === 'given' && c.treatment.rotation.class === chosen.rotation.class)
+  if (alike && colony)
+    throw Problem.conflict(
+      `${alike.treatment.name} is in hand in ${colony.name} since ${sayDay(alike.startedOn)}, of the same class (${chosen?.rotation.class}): two at once are more than any label allows. Call that one off first.`,
+    )
 }
 
 /**

@@ -1,66 +1,87 @@
 import Joi from 'joi'
 import type { Transaction } from 'sequelize'
+import { EVENT_KINDS, type EventKind } from '@thistle/core/course'
 import { daySchema } from '@thistle/core/formats'
+import { courseState, type CourseRecord, type EventRecord, type Spot } from '@thistle/core/holding'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
-import { checkDay, findColony } from '../records/kinds.ts'
+import { checkDay, checkOpen, findColony } from '../records/kinds.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
 import type { Keeping, Put } from '../records/put.ts'
+import { spots } from '../yards/shapes.ts'
+import { checkEvent } from './event-rules.ts'
 
 export interface GivenEvent {
   readonly courseId: string
-  readonly kind: 'done' | 'taken-back' | 'cancelled'
+  readonly kind: EventKind | 'taken-back' | 'cancelled'
   readonly job: string | null
   readonly n: number | null
   readonly happenedOn: string
   readonly amount: number | null
   readonly note: string | null
   readonly supersedes: string | null
+  readonly doneBy: string | null
+  readonly reason: string | null
+  readonly spots: readonly Spot[] | null
   readonly device: string | null
 }
+/** Everything an event may say, left out. */
+export const NO_EVENT: Omit<GivenEvent, 'courseId' | 'kind' | 'happenedOn'> = {
+  job: null,
+  n: null,
+  amount: null,
+  note: null,
+  supersedes: null,
+  doneBy: null,
+  reason: null,
+  spots: null,
+  device: null,
+}
+const OF_A_JOB = Joi.valid('done', 'part', 'set', 'accepted')
 
 export const eventBody = Joi.object<GivenEvent>({
   courseId: Joi.string().guid().required(),
-  kind: Joi.string().valid('done', 'taken-back', 'cancelled').required(),
+  kind: Joi.string()
+    .valid('taken-back', 'cancelled', ...EVENT_KINDS)
+    .required(),
   job: Joi.string()
-    .valid('prepare', 'dose', 'check', 'remove', 'put-back', 'queen-check')
+    .valid('prepare', 'dose', 'check', 'remove', 'put-back', 'queen-check', 'recount')
     .allow(null)
     .default(null)
-    .when('kind', { is: 'done', then: Joi.invalid(null) }),
+    .when('kind', { is: OF_A_JOB, then: Joi.invalid(null) })
+    .when('kind', { is: Joi.valid('done', 'part'), then: Joi.invalid('recount') }),
   n: Joi.number()
     .integer()
     .min(1)
     .max(50)
     .allow(null)
     .default(null)
-    .when('kind', { is: 'done', then: Joi.invalid(null) }),
+    .when('kind', { is: OF_A_JOB, then: Joi.invalid(null) }),
   happenedOn: daySchema().required(),
-  amount: Joi.number().min(0).max(10_000).allow(null).default(null),
+  amount: Joi.number()
+    .min(0)
+    .max(10_000)
+    .allow(null)
+    .default(null)
+    .when('kind', { is: Joi.valid('part', 'found'), then: Joi.number().greater(0).invalid(null) }),
   note: Joi.string().max(2000).allow(null, '').default(null),
   supersedes: Joi.string().guid().allow(null).default(null),
+  doneBy: Joi.string().max(80).allow(null, '').default(null),
+  reason: Joi.string()
+    .trim()
+    .min(3)
+    .max(2000)
+    .allow(null)
+    .default(null)
+    .when('kind', { is: 'accepted', then: Joi.invalid(null) }),
+  spots: spots.allow(null).default(null),
   device: Joi.string().max(80).allow(null, '').default(null),
 })
 
 type Row = GivenEvent & { id: string; holdingId: string; seq: number }
-const FIELDS = ['courseId', 'kind', 'job', 'n', 'happenedOn', 'amount', 'note', 'supersedes'] as const
-
-async function checkOrder(rows: readonly Row[], given: GivenEvent): Promise<void> {
-  const gone = new Set(rows.map((r) => r.supersedes))
-  const standing = rows.filter((r) => !gone.has(r.id) && r.id !== given.supersedes)
-  if (standing.some((r) => r.kind === 'cancelled')) throw Problem.conflict('This course was called off; take that back first.')
-  if (given.kind !== 'done') return
-  if (standing.some((r) => r.kind === 'done' && r.job === given.job && r.n === given.n))
-    throw Problem.conflict('That is entered already. Correct the entry that is there.')
-  const firstDose = standing.find((r) => r.kind === 'done' && r.job === 'dose' && r.n === 1)
-  if (given.job === 'prepare') return
-  if (given.job === 'dose' && given.n === 1) return
-  if (!firstDose) throw Problem.invalid([{ path: 'job', sentence: 'The first dose is not entered yet: enter that first.' }])
-  if (given.happenedOn < firstDose.happenedOn)
-    throw Problem.invalid([{ path: 'happenedOn', sentence: `That is before the first dose, ${firstDose.happenedOn}.` }])
-  if (given.job === 'dose' && !standing.some((r) => r.kind === 'done' && r.job === 'dose' && r.n === (given.n ?? 0) - 1)) {
-    throw Problem.invalid([{ path: 'n', sentence: `Round ${(given.n ?? 0) - 1} is not entered yet: enter that first.` }])
-  }
-}
+const FIELDS = ['courseId', 'kind', 'job', 'n', 'happenedOn', 'amount', 'note', 'supersedes', 'doneBy', 'reason'] as const
+/** A day that is set lies ahead; everything else has happened. */
+const isAhead = (given: GivenEvent): boolean => given.kind === 'set'
 
 /** Adds to what was done. Never changes an event: a correction is a new one that supersedes it. The same again answers the same. */
 export const putEvent = (keep: Keeping, scope: Scope, id: string, given: GivenEvent): Promise<Put> =>
@@ -76,17 +97,24 @@ export async function putEventWithin(keep: Keeping, scope: Scope, id: string, gi
     if (FIELDS.every((f) => (found[f] ?? null) === (given[f] ?? null))) return { status: 200, row: { id, seq: found.seq } }
     throw Problem.conflict('This entry is kept already; correct it with a new one.')
   }
-  const course = (await db
-    .model('courses')
-    .findOne({ where: { id: given.courseId, holdingId: scope.holdingId }, transaction, raw: true })) as unknown as { colonyId: string } | null
+  const course = (await db.model('courses').findOne({
+    where: { id: given.courseId, holdingId: scope.holdingId },
+    attributes: ['id', 'decisionId', 'colonyId', 'treatment', 'startOn', 'latestStart', 'facts'],
+    transaction,
+    raw: true,
+  })) as unknown as (Omit<CourseRecord, 'events'> & { colonyId: string }) | null
   if (!course) throw Problem.notFound()
   const colony = await findColony({ db, scope, clock, transaction }, course.colonyId)
-  checkDay('happenedOn', given.happenedOn, colony.today, colony.since)
+  if (!isAhead(given)) checkDay(scope, 'happenedOn', given.happenedOn, colony.today, colony.since)
   const rows = (await db
     .model('events')
     .findAll({ where: { courseId: given.courseId }, order: [['seq', 'ASC']], transaction, raw: true })) as unknown as Row[]
-  if (given.supersedes && !rows.some((r) => r.id === given.supersedes)) throw Problem.notFound()
-  await checkOrder(rows, given)
+  const replaced = given.supersedes ? rows.find((r) => r.id === given.supersedes) : null
+  if (given.supersedes && !replaced) throw Problem.notFound()
+  if (replaced && !isAhead(replaced)) checkOpen(scope, 'happenedOn', replaced.happenedOn)
+  // What the event replaces is not there for it.
+  const standing = rows.filter((r) => r.id !== given.supersedes && !rows.some((x) => x.supersedes === r.id))
+  checkEvent(courseState({ ...course, events: standing as unknown as EventRecord[] }, { counts: [] }, colony.today), given, colony.today)
   const event = { id, seq, ...given, keeperId: scope.keeperId, savedAt: clock() }
   await db.model('events').create({ ...event, holdingId: scope.holdingId }, { transaction })
   await writeHistory(db, { ...scope, at: clock() }, seq, { kind: 'event', rowId: id, version: 1, state: event }, transaction)

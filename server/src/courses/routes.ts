@@ -8,6 +8,7 @@ import type { Keeping } from '../records/put.ts'
 import { day, maybe, uuid, version } from '../records/shapes.ts'
 import { decisionBody, putDecision, type GivenDecision } from './decisions.ts'
 import { eventBody, putEvent, type GivenEvent } from './events.ts'
+import { strokeRoute } from './rounds.ts'
 
 const GROUP = 'Courses'
 const treatment = () => Joi.string().valid(...TREATMENT_KEYS)
@@ -63,6 +64,7 @@ export const courseRoutes = (keep: Keeping): Route[] => [
       return { status, body: row }
     },
   },
+  strokeRoute(keep),
   {
     method: 'get',
     path: '/courses/{id}',

@@ -23,6 +23,8 @@ const TABLES: Record<string, ModelAttributes<Row>> = {
     cup: JSONB,
     sugarRecovery: REAL,
     noLiquidAcids: BOOLEAN,
+    work: JSONB,
+    closedThrough: DATEONLY,
     ...kept,
   },
   yards: {
@@ -106,6 +108,7 @@ const TABLES: Record<string, ModelAttributes<Row>> = {
     note: TEXT,
     ...kept,
   },
+  visits: { id: key(), holdingId: UUID, yardId: UUID, day: DATEONLY, note: TEXT, ...kept },
   decisions: { id: key(), holdingId: UUID, yardId: UUID, treatment: TEXT, madeOn: DATEONLY, startOn: DATEONLY, note: TEXT, ...kept },
 }
 const PLAIN: Record<string, ModelAttributes<Row>> = {
@@ -165,10 +168,15 @@ const PLAIN: Record<string, ModelAttributes<Row>> = {
     amount: REAL,
     note: TEXT,
     supersedes: UUID,
+    doneBy: TEXT,
+    reason: TEXT,
+    spots: JSONB,
     device: TEXT,
     keeperId: UUID,
     savedAt: DATE,
   },
+  calendars: { id: key(), keeperId: UUID, holdingId: UUID, digest: TEXT, madeAt: DATE, readAt: DATE },
+  letters: { keeperId: key(), holdingId: key(), day: { type: DATEONLY, primaryKey: true }, state: TEXT, tries: INTEGER, claimedAt: DATE },
   history: {
     holdingId: key(),
     seq: { type: INTEGER, primaryKey: true },

@@ -8,6 +8,7 @@ DELETE FROM count_samples WHERE count_id IN (SELECT id FROM counts WHERE holding
 DELETE FROM counts WHERE holding_id = :id;
 DELETE FROM photos WHERE holding_id = :id;
 DELETE FROM boards WHERE holding_id = :id;
+DELETE FROM visits WHERE holding_id = :id;
 DELETE FROM jars WHERE holding_id = :id;
 DELETE FROM courses WHERE holding_id = :id;
 DELETE FROM decisions WHERE holding_id = :id;
@@ -18,6 +19,8 @@ DELETE FROM weather_days WHERE yard_id IN (SELECT id FROM yards WHERE holding_id
 DELETE FROM forecasts WHERE yard_id IN (SELECT id FROM yards WHERE holding_id = :id);
 DELETE FROM yards WHERE holding_id = :id;
 DELETE FROM settings WHERE holding_id = :id;
+DELETE FROM calendars WHERE holding_id = :id;
+DELETE FROM letters WHERE holding_id = :id;
 DELETE FROM invitations WHERE holding_id = :id;
 DELETE FROM memberships WHERE holding_id = :id;
 DELETE FROM holdings WHERE id = :id;`

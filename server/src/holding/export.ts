@@ -14,6 +14,7 @@ const TABLES = [
   'counts',
   'boards',
   'jars',
+  'visits',
   'decisions',
   'courses',
   'events',

@@ -47,7 +47,17 @@ export async function beginHolding(keep: Keeping, keeperId: string, name: string
   await db.model('memberships').create({ keeperId, holdingId, role: 'owner', yards: null, untilDay: null }, { transaction })
   const kind = KINDS.settings
   if (!kind) throw new Error('no settings')
-  const scope = { keeperId, keeperName: '', holdingId, holdingName: name, role: 'owner' as const, yards: null, demo: false, livesOn: null }
+  const scope = {
+    keeperId,
+    keeperName: '',
+    holdingId,
+    holdingName: name,
+    role: 'owner' as const,
+    yards: null,
+    demo: false,
+    livesOn: null,
+    closedThrough: null,
+  }
   const usual = { school: 'three-percent', priority: 'knockdown', organicOnly: false, kit: [], rules: {}, stock: {}, version: null }
   await putWithin(keep, scope, kind, holdingId, usual, transaction)
   return holdingId

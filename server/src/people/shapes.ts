@@ -18,6 +18,7 @@ export const password = () =>
     .max(1000)
     .messages({ 'string.min': 'At least {{#limit}} characters: a few words in a row are easy to keep in the head and hard to guess' })
 
+const hour = () => Joi.number().integer().min(0).max(23)
 export const preferences = Joi.object({
   temperature: Joi.string().valid('C', 'F').default('C'),
   mass: Joi.string().valid('g', 'oz').default('g'),
@@ -29,6 +30,8 @@ export const preferences = Joi.object({
     .valid(...THEMES)
     .default('as-device'),
   letters: Joi.boolean().default(true),
+  letterHour: maybe(hour()).default(null),
+  alarmHour: maybe(hour()).default(7),
 })
 
 /** What somebody may do in a holding: which role, which yards (null: all), until when (null: no end). */

@@ -1,8 +1,9 @@
 import Joi from 'joi'
 import { refused, told, type Route } from '../api/route.ts'
-import { Problem, type FieldFault } from '../problems/problem.ts'
+import { Problem } from '../problems/problem.ts'
 import { KINDS, type Kind } from './kinds.ts'
 import { putWithin, withVersion, type Given, type Keeping } from './put.ts'
+import { placed } from './placed.ts'
 import { uuid, version } from './shapes.ts'
 
 /** The most rows of one batch. */
@@ -33,17 +34,6 @@ const answer = Joi.object(
     ]),
   ),
 )
-
-/** A refusal of one row, said with the place of the row in the batch. */
-function placed(fault: unknown, word: Word, index: number): unknown {
-  if (!(fault instanceof Problem)) return fault
-  const errors = (fault.extra.errors ?? [{ path: '', sentence: fault.message }]) as readonly FieldFault[]
-  const path = (own: string) => (own === '' ? `${word}[${index}]` : `${word}[${index}].${own}`)
-  return new Problem(fault.status, fault.kind, `Row ${index + 1}: ${fault.message}`, {
-    ...fault.extra,
-    errors: errors.map((e) => ({ path: path(e.path), sentence: e.sentence })),
-  })
-}
 
 /** Many rows in one stroke: all of them are kept or none, and one undo takes them all back. */
 export const batchRoute = (keep: Keeping): Route => ({

@@ -3,6 +3,7 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import { COUNT_FLAGS, countFaults, FLUIDS, MEASURES, type CountEntry } from '@thistle/core/count'
 import { CASE_FIELDS, daySchema, limitSchema, monthSchema } from '@thistle/core/formats'
 import { BOARD_KINDS, KIT, METHODS, PHASES, PRIORITIES, SCHOOLS, SUPERS, TREATMENT_KEYS } from '@thistle/core/situation'
+import { addDays } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { coversYard } from '../access/scope.ts'
 import type { Clock } from '../clock.ts'
@@ -62,8 +63,17 @@ export async function findYard(ask: Checking, yardId: unknown): Promise<{ id: st
   return { id: row.id, today: todayOf(ask.scope.livesOn, row.timeZone, ask.clock) }
 }
 
-/** Refuses a day that is still to come, or one before the colony was there. */
-export function checkDay(path: string, on: string, today: string, since: string | null): void {
+/** Refuses a day in a year whose books are closed. */
+export function checkOpen({ closedThrough }: Scope, path: string, on: string): void {
+  if (closedThrough !== null && on <= closedThrough)
+    throw Problem.invalid([
+      { path, sentence: `The books are closed up to ${closedThrough}, and this day is in them. An owner can open them again in Rules.` },
+    ])
+}
+
+/** Refuses a day that is still to come, one before the colony was there, or one in a closed year. */
+export function checkDay(scope: Scope, path: string, on: string, today: string, since: string | null): void {
+  checkOpen(scope, path, on)
   if (on > today) throw Problem.invalid([{ path, sentence: `This day is still to come: today is ${today}.` }])
   if (since !== null && on < since) throw Problem.invalid([{ path, sentence: `The colony is in your book from ${since}: this cannot be older.` }])
 }
@@ -140,7 +150,7 @@ const placement: Kind = {
   check: async (ask, body) => {
     const { today } = await findYard(ask, body.yardId)
     await findColony({ ...ask, scope: { ...ask.scope, yards: null } }, body.colonyId)
-    checkDay('fromDay', String(body.fromDay), today, null)
+    checkDay({ ...ask.scope, closedThrough: null }, 'fromDay', String(body.fromDay), today, null)
     if (typeof body.toDay === 'string' && body.toDay < String(body.fromDay))
       throw Problem.invalid([{ path: 'toDay', sentence: 'It cannot leave before it came.' }])
   },
@@ -160,7 +170,7 @@ const look: Kind = {
   }),
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
-    checkDay('onDay', String(body.onDay), found.today, found.since)
+    checkDay(ask.scope, 'onDay', String(body.onDay), found.today, found.since)
   },
 }
 
@@ -254,6 +264,7 @@ const count: Kind = {
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
     const given = body as unknown as CountBody
+    if (given.onDay !== null) checkOpen(ask.scope, 'onDay', given.onDay)
     const refusals = countFaults(given, found.today, found.since).filter((f) => f.severity === 'refuse')
     if (refusals.length > 0) throw Problem.invalid(refusals.map((f) => ({ path: f.path, sentence: f.text })))
     const odd = (path: string, sentence: string) => Problem.invalid([{ path, sentence }])
@@ -271,9 +282,9 @@ const board: Kind = {
   body: Joi.object({ colonyId: id().required(), laidOn: day().required(), takenOn: maybeDay() }),
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
-    checkDay('laidOn', String(body.laidOn), found.today, found.since)
+    checkDay(ask.scope, 'laidOn', String(body.laidOn), found.today, found.since)
     if (typeof body.takenOn !== 'string') return
-    checkDay('takenOn', body.takenOn, found.today, null)
+    checkDay(ask.scope, 'takenOn', body.takenOn, found.today, null)
     if (body.takenOn < String(body.laidOn)) throw Problem.invalid([{ path: 'takenOn', sentence: 'It cannot be taken out before it was laid.' }])
   },
 }
@@ -306,6 +317,7 @@ const jar: Kind = {
       onDay: string
       recovery: number | null
     }
+    checkOpen(ask.scope, 'onDay', onDay)
     const entry: CountEntry = { method, onDay, recovery, samples: [{ mites: seen, bees, days: null }] }
     const refusals = countFaults(entry, found.today, null).filter((f) => f.severity === 'refuse')
     if (refusals.length > 0) throw Problem.invalid(refusals.map((f) => ({ path: f.path.replace('samples[0].', ''), sentence: f.text })))
@@ -314,6 +326,28 @@ const jar: Kind = {
       transaction: ask.transaction,
     })
     if (standing !== (body.colonies as string[]).length) throw Problem.notFound()
+  },
+}
+
+/** A visit is planned this far ahead at most, days. */
+const MOST_AHEAD = 400
+
+const visit: Kind = {
+  name: 'visit',
+  table: 'visits',
+  body: Joi.object({ yardId: id().required(), day: day().required(), note: text(2000) }),
+  check: async (ask, body, visitId) => {
+    const { today } = await findYard(ask, body.yardId)
+    const on = String(body.day)
+    const known = (await ask.db.model('visits').findByPk(visitId, { transaction: ask.transaction, raw: true })) as unknown as { day: string } | null
+    if (known?.day !== on && on < today) throw Problem.invalid([{ path: 'day', sentence: `That day is over: today is ${today}.` }])
+    if (on > addDays(today, MOST_AHEAD)) throw Problem.invalid([{ path: 'day', sentence: 'That is too far ahead to plan.' }])
+    const other = (await ask.db.model('visits').findOne({
+      where: { yardId: body.yardId, day: on, deletedAt: null },
+      transaction: ask.transaction,
+      raw: true,
+    })) as unknown as { id: string } | null
+    if (other && other.id !== visitId) throw Problem.conflict('A visit on that day is planned already.')
   },
 }
 
@@ -332,6 +366,23 @@ const rule = Joi.object({
 const shelf = Joi.object({ units: maybe(Joi.number().min(0).max(100_000)), expires: maybeDay(), openedOn: maybeDay() })
 const phaseLimits = () => Joi.object(Object.fromEntries(PHASES.map((phase) => [phase, limitSchema()])))
 const perTreatment = (schema: Joi.Schema) => Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, schema]))).default({})
+
+const minutesOfDay = () => Joi.number().integer().min(0).max(1440).required()
+/** The days and hours a keeper has, and what works with them. */
+const work = Joi.object({
+  minutes: Joi.array().items(minutesOfDay()).length(7).required(),
+  away: Joi.array()
+    .items(
+      Joi.object({ from: day().required(), to: day().required() }).custom((a: { from: string; to: string }, help) =>
+        a.to < a.from ? help.message({ custom: '{{#label}} ends before it begins' }) : a,
+      ),
+    )
+    .max(100)
+    .required(),
+  yardMinutes: Joi.number().integer().min(0).max(600).required(),
+  people: Joi.number().integer().min(1).max(20).required(),
+  vaporisers: Joi.object({ type: Joi.string().valid('rod', 'pan').required(), count: Joi.number().integer().min(1).max(20).required() }).required(),
+})
 
 const settings: Kind = {
   name: 'settings',
@@ -355,10 +406,15 @@ const settings: Kind = {
     cup: maybe(Joi.object({ mL: Joi.number().min(20).max(1000).required(), bees: Joi.number().integer().min(30).max(3000).required() })),
     sugarRecovery: maybe(Joi.number().min(0.05).max(1)),
     noLiquidAcids: Joi.boolean().default(false),
+    work: maybe(work),
+    closedThrough: maybeDay(),
   }),
-  check: async ({ scope }, _body, settingsId) => {
+  check: async ({ scope, clock }, body, settingsId) => {
     if (settingsId !== scope.holdingId) throw Problem.notFound()
     if (scope.role !== 'owner') throw Problem.forbidden()
+    const today = todayOf(scope.livesOn, 'UTC', clock)
+    if (typeof body.closedThrough === 'string' && body.closedThrough >= today)
+      throw Problem.invalid([{ path: 'closedThrough', sentence: `Books are closed for days that are over: today is ${today}.` }])
   },
 }
 
@@ -371,5 +427,6 @@ export const KINDS: Readonly<Record<string, Kind>> = {
   counts: count,
   boards: board,
   jars: jar,
+  visits: visit,
   settings,
 }

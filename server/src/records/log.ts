@@ -11,6 +11,9 @@ export interface Writer {
 /** The first number a transaction took: what was changed together is undone together. */
 const batches = new WeakMap<Transaction, number>()
 
+/** The number by which everything of this transaction is undone; null where it has changed nothing. */
+export const strokeOf = (transaction: Transaction): number | null => batches.get(transaction) ?? null
+
 /**
  * The holding's next sequence number. Locks the holding's row until the transaction ends, so that the
  * numbers appear in the order in which changes are committed and "everything since n" misses none.

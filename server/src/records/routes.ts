@@ -6,7 +6,7 @@ import { rowOf } from './shapes.ts'
 
 const GROUP = 'Records'
 /** Kinds whose rows can be taken away: a yard or the settings stay. */
-const TAKEN_AWAY = new Set(['colony', 'placement', 'look', 'count', 'board', 'jar'])
+const TAKEN_AWAY = new Set(['colony', 'placement', 'look', 'count', 'board', 'jar', 'visit'])
 
 const putOf = (keep: Keeping, word: string, kind: Kind): Route => ({
   method: 'put',

@@ -48,7 +48,7 @@ export async function moveColony(keep: Keeping, scope: Scope, colonyId: string, 
     const ask = { db, scope, clock, transaction }
     const colony = await findColony(ask, colonyId)
     const { today } = await findYard(ask, move.yardId)
-    checkDay('onDay', move.onDay, today, colony.since)
+    checkDay(scope, 'onDay', move.onDay, today, colony.since)
     const read = async (where: object) =>
       (await db.model('placements').findAll({
         where: { ...HERE, holdingId: scope.holdingId, ...where },

@@ -36,7 +36,9 @@ SELECT
          FROM forecasts f WHERE f.yard_id = y.id) AS kept,
       (SELECT coalesce(json_agg(json_build_object('id', j.id, 'version', j.version, 'onDay', j.on_day, 'method', j.method, 'mites', j.mites,
           'bees', j.bees, 'recovery', j.recovery, 'colonies', j.colonies, 'note', j.note) ORDER BY j.on_day, j.created_at), '[]')
-         FROM jars j WHERE j.yard_id = y.id AND j.deleted_at IS NULL AND j.on_day >= $7::date) AS jars
+         FROM jars j WHERE j.yard_id = y.id AND j.deleted_at IS NULL AND j.on_day >= $7::date) AS jars,
+      (SELECT coalesce(json_agg(json_build_object('id', v.id, 'version', v.version, 'day', v.day, 'note', v.note) ORDER BY v.day), '[]')
+         FROM visits v WHERE v.yard_id = y.id AND v.deleted_at IS NULL AND v.day >= $5::date) AS visits
       FROM yard y ORDER BY y.place, y.name) r) AS yards,
   (SELECT coalesce(json_agg(r), '[]') FROM (
     SELECT s.id, s.name, s.version, s.since, s.hived_on AS "hivedOn", s.parents, s.yard_id AS "yardId",
@@ -62,7 +64,7 @@ SELECT
     SELECT o.colony_id AS "colonyId", o.id, o.decision_id AS "decisionId", o.treatment, o.start_on AS "startOn", o.latest_start AS "latestStart", o.facts
       FROM course o ORDER BY o.start_on) r) AS courses,
   (SELECT coalesce(json_agg(r), '[]') FROM (
-    SELECT e.course_id AS "courseId", e.id, e.kind, e.job, e.n, e.happened_on AS "happenedOn", e.amount, e.note, e.supersedes, e.saved_at AS "savedAt"
+    SELECT e.course_id AS "courseId", e.id, e.kind, e.job, e.n, e.happened_on AS "happenedOn", e.amount, e.note, e.supersedes, e.done_by AS "doneBy", e.reason, e.spots, e.saved_at AS "savedAt"
       FROM events e WHERE e.course_id IN (SELECT id FROM course) ORDER BY e.seq) r) AS events`
 
 type Fields = Readonly<Record<string, unknown>>

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { EVENT_KINDS } from '@thistle/core/course'
 import { TREATMENT_KEYS } from '@thistle/core/situation'
 import { KINDS, type Kind } from '../records/kinds.ts'
 import { day, instant, maybe, uuid, version } from '../records/shapes.ts'
@@ -12,15 +13,24 @@ const kept = { id: uuid().required(), version: version().required() }
 const without = (schema: Joi.ObjectSchema, ...fields: string[]): Joi.ObjectSchema =>
   fields.reduce((made, field) => made.fork(field, (s) => s.forbidden()), schema)
 
+/** Where strips hang: box from the floor up, after which frame from the left. */
+export const spots = Joi.array()
+  .items(Joi.object({ box: Joi.number().integer().min(1).max(12).required(), after: Joi.number().integer().min(0).max(40).required() }))
+  .max(60)
 const event = Joi.object({
   id: uuid().required(),
-  kind: Joi.string().valid('done', 'taken-back', 'cancelled').required(),
+  kind: Joi.string()
+    .valid('taken-back', 'cancelled', ...EVENT_KINDS)
+    .required(),
   job: maybe(Joi.string()).required(),
   n: maybe(Joi.number().integer()).required(),
   happenedOn: day().required(),
   amount: maybe(Joi.number()).required(),
   note: maybe(Joi.string().allow('')).required(),
   supersedes: maybe(uuid()).required(),
+  doneBy: maybe(Joi.string().allow('')).required(),
+  reason: maybe(Joi.string()).required(),
+  spots: maybe(spots).required(),
   savedAt: instant().required(),
 })
 const course = Joi.object({
@@ -65,6 +75,9 @@ export const yardShape = kind('yards').body.keys({
   }).required(),
   jars: Joi.array()
     .items(without(kind('jars').body, 'yardId').keys(kept))
+    .required(),
+  visits: Joi.array()
+    .items(without(kind('visits').body, 'yardId').keys(kept))
     .required(),
   colonies: Joi.array().items(colony).required(),
 })

@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { useHolding } from '../stores/holding.ts'
 import OverPage from './OverPage.vue'
-import { ASIDE, COUNTING, PLACES } from './places.ts'
+import { ASIDE, COUNTING, PLACES, ROUNDS } from './places.ts'
 
 const emit = defineEmits<{ close: [] }>()
 const holding = useHolding()
@@ -34,6 +34,7 @@ const all = computed<Target[]>(() => [
     }),
   ),
   ...holding.states.map((y) => ({ path: `/match/yard/${y.yard.id}`, name: `Match ${y.yard.name}`, says: 'the whole yard, and a plan for it' })),
+  ...ROUNDS.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...COUNTING.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...TREATMENTS.map((t) => ({ path: `/rules/${t.key}`, name: t.name, says: 'its sheet' })),
   ...ASIDE.map((p) => ({ path: p.path, name: p.name, says: p.says })),

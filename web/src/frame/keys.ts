@@ -10,7 +10,7 @@ export interface Press {
 }
 export interface Binding {
   readonly id: string
-  readonly group: 'Everywhere' | 'Places' | 'The chosen day' | 'The tally' | 'A picture'
+  readonly group: 'Everywhere' | 'Places' | 'The chosen day' | 'The tally' | 'A round' | 'A picture'
   readonly says: string
   readonly presses: readonly Press[]
 }
@@ -33,6 +33,12 @@ export const BINDINGS: readonly Binding[] = [
   { id: 'mite 1', group: 'The tally', says: 'One mite more', presses: [{ key: ' ' }] },
   { id: 'mite -1', group: 'The tally', says: 'One mite less', presses: [{ key: 'Backspace' }] },
   { id: 'keep', group: 'The tally', says: 'Keep the count, on to the next colony', presses: [{ key: 'Enter' }] },
+  { id: 'move -1', group: 'A round', says: 'Try a day earlier', presses: [{ key: 'ArrowLeft' }] },
+  { id: 'move 1', group: 'A round', says: 'Try a day later', presses: [{ key: 'ArrowRight' }] },
+  { id: 'move -7', group: 'A round', says: 'Try a week earlier', presses: [{ key: 'ArrowLeft', shift: true }] },
+  { id: 'move 7', group: 'A round', says: 'Try a week later', presses: [{ key: 'ArrowRight', shift: true }] },
+  { id: 'set', group: 'A round', says: 'Set it for the day tried; open it where none is', presses: [{ key: 'Enter' }] },
+  { id: 'leave', group: 'A round', says: 'Leave it where it is', presses: [{ key: 'Escape' }] },
   { id: 'cross -1 0', group: 'A picture', says: 'The cross to the left', presses: [{ key: 'ArrowLeft' }] },
   { id: 'cross 1 0', group: 'A picture', says: 'The cross to the right', presses: [{ key: 'ArrowRight' }] },
   { id: 'cross 0 -1', group: 'A picture', says: 'The cross up', presses: [{ key: 'ArrowUp' }] },

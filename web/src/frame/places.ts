@@ -11,9 +11,10 @@ export interface Place {
 }
 export const PLACES: readonly Place[] = [
   { path: '/today', name: 'Today', inYard: true, letter: 't', says: 'what is overdue, due and coming' },
-  { path: '/yards', name: 'Yards', inYard: true, letter: 'y', says: 'the rows, as they stand' },
+  { path: '/yards', name: 'Yards', inYard: false, letter: 'y', says: 'the rows, as they stand' },
   { path: '/count', name: 'Count', inYard: true, letter: 'c', says: 'every way of counting, and what it means' },
   { path: '/match', name: 'Match', inYard: true, letter: 'm', says: 'what fits, and why' },
+  { path: '/rounds', name: 'Rounds', inYard: true, letter: 'o', says: 'visits drawn together, their sheets, the season' },
   { path: '/rules', name: 'Rules', inYard: false, letter: 'r', says: 'your list, school, kit and dates' },
 ]
 /** Ways into counting besides the hive itself. */
@@ -22,6 +23,11 @@ export const COUNTING: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
   { path: '/count/yard', name: 'The yard counted', says: 'its picture, whom to sample, over time' },
   { path: '/count/file', name: 'Counts by file', says: 'CSV in and out' },
   { path: '/count/practise', name: 'Practise counting', says: 'a tray or board to test the eye' },
+]
+/** Other views of the rounds. */
+export const ROUNDS: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
+  { path: '/rounds/season', name: 'The season', says: 'all courses over one year' },
+  { path: '/rounds/deadlines', name: 'Last starts', says: 'counted back from supers and the last opening' },
 ]
 /** What belongs to the keeper and the holding rather than to the work. */
 export const ASIDE: readonly Place[] = [

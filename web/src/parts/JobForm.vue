@@ -1,13 +1,16 @@
 <script setup lang="ts">
 /** What was done, on its actual day: and, before it is kept, what that moves. */
 import { computed, ref } from 'vue'
-import { courseState, type ColonyState, type CourseState, type YardRecord } from '@thistle/core/holding'
+import { courseState, type ColonyState, type CourseState, type Spot, type YardRecord } from '@thistle/core/holding'
 import type { PlannedJob } from '@thistle/core/course'
 import { sayDay, sayWindow } from '../look/dates.ts'
 import { newId, useHolding } from '../stores/holding.ts'
+import HiveMap from '../graphics/HiveMap.vue'
 import DayField from './DayField.vue'
 import NumberField from './NumberField.vue'
+import TextField from './TextField.vue'
 import { useSave } from './useSave.ts'
+import WhatMoves from './WhatMoves.vue'
 
 const props = defineProps<{ yard: YardRecord; state: ColonyState; course: CourseState; job: PlannedJob }>()
 const emit = defineEmits<{ done: [] }>()
@@ -16,14 +19,23 @@ const { busy, fault, at, save } = useSave()
 const id = newId()
 
 const asksAmount = computed(() => props.job.asksAmount)
-const inside = computed(() =>
-  props.course.course.jobs.filter((j) => j.job === 'dose' && j.amount !== null).reduce((sum, j) => sum + (j.amount ?? 0), 0),
-)
+/** What went in and has not come out yet. */
+const inside = computed(() => props.course.course.inside ?? 0)
+const left = computed(() => Math.max(0, (props.job.planned ?? 0) - (props.job.amount ?? 0)))
 const onDay = ref<string | null>(holding.today)
 const amount = ref<number | null>(
-  props.job.job === 'remove' ? inside.value || (props.course.course.dose?.amount ?? null) : (props.course.course.dose?.amount ?? null),
+  props.job.job === 'remove' ? inside.value || (props.course.course.dose?.amount ?? null) : props.job.planned === null ? null : left.value,
 )
 const note = ref('')
+const doneBy = ref('')
+const reason = ref('')
+const part = ref(false)
+const spots = ref<readonly Spot[]>([])
+/** Strips hang between frames: where, so that all are found again. */
+const hangs = computed(() => props.course.course.inside !== null && (props.job.job === 'dose' || props.job.job === 'check'))
+const hung = computed(() => props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? [])
+/** More comes out than went in by the notes: possible, but said why. */
+const tooMany = computed(() => props.job.job === 'remove' && props.course.course.inside !== null && (amount.value ?? 0) > inside.value)
 const unit = computed(() => {
   const u = props.course.course.dose?.unit
   return u === 'strip' ? 'strips' : u === 'wafer' ? 'wafers' : (u ?? '')
@@ -32,39 +44,26 @@ const amountFault = computed(() => (asksAmount.value && amount.value === null ? 
 
 const event = computed(() => ({
   id,
-  kind: 'done' as const,
+  kind: part.value ? ('part' as const) : ('done' as const),
   job: props.job.job,
   n: props.job.n,
   happenedOn: onDay.value ?? holding.today,
   amount: asksAmount.value ? amount.value : null,
   note: note.value || null,
   supersedes: null,
+  doneBy: doneBy.value.trim() || null,
+  reason: tooMany.value ? reason.value.trim() || null : null,
+  spots: hangs.value && spots.value.length > 0 ? spots.value : null,
 }))
 /** The course as it will stand once this is kept. */
 const after = computed(() =>
   courseState({ ...props.course.record, events: [...props.course.record.events, event.value] }, props.state.colony, holding.today),
 )
-const moved = computed(() =>
-  after.value.course.jobs
-    .filter((j) => j.state === 'open')
-    .flatMap((j) => {
-      const old = props.course.course.jobs.find((o) => o.job === j.job && o.n === j.n)
-      return old && (old.earliest !== j.earliest || old.latest !== j.latest) ? [{ key: `${j.job}${j.n}`, text: j.text, old, now: j }] : []
-    }),
-)
-const news = computed(() => after.value.course.warnings.filter((w) => !props.course.course.warnings.some((o) => o.text === w.text)))
 const window = (j: PlannedJob) => (j.earliest === j.latest ? sayDay(j.best) : sayWindow(j.earliest, j.latest))
 
 async function keep(): Promise<void> {
-  const { kind, job, n, happenedOn, supersedes } = event.value
-  const done = await save(async () => {
-    await holding.put(
-      'events',
-      id,
-      { courseId: props.course.record.id, kind, job, n, happenedOn, amount: event.value.amount, note: event.value.note, supersedes, device: 'page' },
-      props.yard.id,
-    )
-  })
+  const { id: _id, ...body } = event.value
+  const done = await save(() => holding.put('events', id, { ...body, courseId: props.course.record.id, device: 'page' }, props.yard.id).then(() => undefined))
   if (done) emit('done')
 }
 </script>
@@ -80,10 +79,27 @@ async function keep(): Promise<void> {
       v-model="amount"
       :label="job.job === 'remove' ? 'Came out' : 'Given'"
       :unit="unit"
-      :hint="job.job === 'remove' ? `${inside} went in` : `${course.course.dose?.amount} ${unit} planned`"
+      :hint="job.job === 'remove' ? `${inside} went in` : job.amount === null ? `${course.course.dose?.amount} ${unit} planned` : `${left} ${unit} of ${course.course.dose?.amount} left to give`"
       :min="0"
       :fault="at('amount') ?? amountFault"
     />
+    <label v-if="asksAmount && (job.job === 'dose' || job.job === 'remove')" class="check">
+      <input v-model="part" type="checkbox" />
+      Only part of it is done; the rest follows
+    </label>
+    <div v-if="tooMany" class="field">
+      <label for="jf-reason">How can more come out than went in?</label>
+      <textarea id="jf-reason" v-model="reason" class="area" maxlength="2000" placeholder="Strips of last spring were still in it" />
+    </div>
+    <div v-if="hangs" class="field">
+      <span class="label">Where they hang, seen from above</span>
+      <HiveMap v-model="spots" :boxes="state.situation.colony.broodBoxes" />
+    </div>
+    <div v-else-if="job.job === 'remove' && hung.length > 0" class="field">
+      <span class="label">Where they hang by your notes</span>
+      <HiveMap :model-value="hung" :boxes="state.situation.colony.broodBoxes" fixed />
+    </div>
+    <TextField id="jf-by" v-model="doneBy" label="Done by (if not you)" :most="80" :fault="at('doneBy')" />
     <div class="field">
       <label for="jf-note">Note</label>
       <textarea
@@ -91,35 +107,16 @@ async function keep(): Promise<void> {
         v-model="note"
         class="area"
         maxlength="2000"
-        :placeholder="job.job === 'dose' ? 'Between which frames, which pack' : ''"
+        :placeholder="job.job === 'dose' ? 'Which pack, which weather' : ''"
       />
     </div>
-    <div v-if="news.length > 0" class="caution" role="status">
-      <p v-for="w in news" :key="w.text">
-        <strong>
-          {{ w.kind === 'over-stay' ? 'Over-stay.' : w.kind === 'too-early' ? 'Too early.' : w.kind === 'gap' ? 'Too long a gap.' : 'Look again.' }}
-        </strong>
-        {{ holding.say(w.text) }}
-      </p>
-    </div>
-    <div v-if="moved.length > 0" class="moved">
-      <h3>What this moves</h3>
-      <ul>
-        <li v-for="m in moved" :key="m.key">
-          <span>{{ holding.say(m.text) }}</span>
-          <span class="dates">
-            <s>{{ window(m.old) }}</s>
-            <strong>{{ window(m.now) }}</strong>
-          </span>
-        </li>
-      </ul>
-    </div>
+    <WhatMoves :before="course" :after="after" :yard="yard" />
     <p v-if="fault && !at('happenedOn') && !at('amount')" class="alarm strong" role="alert">{{ fault }}</p>
     <p v-if="course.treatment.caution && (job.job === 'dose' || job.job === 'remove' || job.job === 'prepare')" class="caution">
       <strong>{{ course.treatment.caution.hazard }}</strong>
       {{ course.treatment.caution.protection }} {{ course.treatment.caution.mishap }}
     </p>
-    <button class="press" type="submit" :disabled="busy || amountFault !== null">{{ busy ? 'Keeping ...' : 'Keep it' }}</button>
+    <button class="press" type="submit" :disabled="busy || amountFault !== null || (tooMany && reason.trim().length < 3)">{{ busy ? 'Keeping ...' : 'Keep it' }}</button>
     <p class="law">The label in your hand and local law decide.</p>
   </form>
 </template>
@@ -127,8 +124,6 @@ async function keep(): Promise<void> {
 <style scoped>
 .form { display: grid; gap: 13px; }
 .what { font-size: 18px; line-height: 1.25; }
-.moved { border-left: 3px solid var(--thistle-mid); padding-left: 12px; display: grid; gap: 6px; }
-.moved li { display: flex; justify-content: space-between; gap: 12px; font-size: 14px; padding: 3px 0; }
-.dates { white-space: nowrap; }
-.dates s { color: var(--soft); }
+.check { display: flex; gap: 10px; align-items: center; min-height: 44px; cursor: pointer; }
+.check input { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
 </style>

@@ -29,9 +29,33 @@ const JOBS: Readonly<Record<string, string>> = {
   'queen-check': 'queen checked',
 }
 
+const jobOf = (state: State) => `${String(state.job)}${state.job === 'dose' ? ` ${state.n}` : ''}`
+const EVENTS: Readonly<Record<string, (state: State) => string>> = {
+  part: (s) => `part of ${jobOf(s)} done, ${day(s.happenedOn)}`,
+  set: (s) => `${jobOf(s)} set for ${day(s.happenedOn)}${s.reason ? `: ${s.reason}` : ''}`,
+  found: (s) => `${s.amount} found on the floor, ${day(s.happenedOn)}`,
+  lifted: (s) => `taken out for the heat, ${day(s.happenedOn)}`,
+  'laid-again': (s) => `laid in again, ${day(s.happenedOn)}`,
+  'round-added': () => 'a round added',
+  accepted: (s) => `${jobOf(s)} taken as it is: ${s.reason}`,
+  died: (s) => `died, ${day(s.happenedOn)}`,
+  merged: (s) => `united with another, ${day(s.happenedOn)}`,
+  sold: (s) => `sold, ${day(s.happenedOn)}`,
+  swarmed: (s) => `swarmed, ${day(s.happenedOn)}`,
+  requeened: (s) => `requeened, ${day(s.happenedOn)}`,
+}
+
+/** Something that happened to a course besides its jobs, without its day. */
+export const sayHappened = (event: { readonly kind: string }): string => {
+  const said = EVENTS[event.kind]?.(event as unknown as State) ?? event.kind
+  return said.replace(/, [^,]*$/, '')
+}
+
 function sayEvent(state: State): string {
   if (state.kind === 'cancelled') return 'a course called off'
   if (state.kind === 'taken-back') return 'an entry taken back'
+  const other = EVENTS[String(state.kind)]
+  if (other) return `${other(state)}${state.supersedes ? ' (put right)' : ''}`
   const round = state.job === 'dose' && Number(state.n) > 1 ? `, round ${state.n}` : ''
   return `${JOBS[String(state.job)] ?? state.job}${round}, ${day(state.happenedOn)}${state.supersedes ? ' (put right)' : ''}`
 }
@@ -84,6 +108,7 @@ export function sayChange({ kind, state, before }: Change): string {
     const many = Array.isArray(state.courses) ? state.courses.length : 1
     return `${treatmentOf(String(state.treatment) as never)?.name ?? state.treatment} chosen for ${day(state.startOn)}${many > 1 ? `, in ${many} colonies` : ''}`
   }
+  if (kind === 'visit') return gone ? `the visit of ${day(state.day)} given up` : `a visit planned for ${day(state.day)}`
   if (kind === 'date') return `the demo moved to ${day(state.livesOn)}`
   if (kind === 'weather') return sayWeather(state)
   return kind

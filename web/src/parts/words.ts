@@ -1,3 +1,4 @@
+import type { Warning } from '@thistle/core/course'
 import type { Judgement } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
 import type { ColonyFacts, Phase, Priority, Queen, SupersNow, Tool } from '@thistle/core/situation'
@@ -107,6 +108,24 @@ export function sayChance(chance: number): string {
   if (chance < 0.01) return 'under 1 %'
   return chance > 0.99 ? 'over 99 %' : `about ${Math.round(chance * 100)} %`
 }
+
+/** What a warning of a course is about. */
+export const WARNING_WORDS: Readonly<Record<Warning['kind'], string>> = {
+  'over-stay': 'Over-stay',
+  'too-early': 'Too early',
+  gap: 'Too long a gap',
+  amount: 'The amounts',
+  contact: 'Contact lost',
+  fate: 'Mind',
+  outside: 'Outside its window',
+}
+
+/** Minutes as people say them: "45 min", "1 h 20". */
+export function sayMinutes(minutes: number): string {
+  const whole = Math.round(minutes)
+  return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h${whole % 60 === 0 ? '' : ` ${String(whole % 60).padStart(2, '0')}`}`
+}
+export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
 
 export { isOver } from '@thistle/core/judge'
 

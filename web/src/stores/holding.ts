@@ -105,6 +105,16 @@ export const useHolding = defineStore('holding', () => {
     if (yardId) await refresh(yardId)
     else await load()
   }
+  /** What was done in many colonies, days set, visits planned: in one stroke. Gives the number by which it is undone. */
+  async function stroke(rows: Readonly<Record<string, readonly unknown[]>>, yardId: string): Promise<number | null> {
+    const { stroke: seq } = await connection.persist<{ stroke: number | null }>('POST', '/rounds', rows)
+    await refresh(yardId)
+    return seq
+  }
+  async function undo(seq: number): Promise<void> {
+    await connection.persist('POST', `/changes/${seq}/undo`)
+    await load()
+  }
   async function saveSettings(next: SettingsRecord): Promise<void> {
     const { id, ...body } = next
     const row = await connection.persist<SettingsRecord>('PUT', `/settings/${id}`, body)
@@ -159,6 +169,8 @@ export const useHolding = defineStore('holding', () => {
     refresh,
     put,
     keepRows,
+    stroke,
+    undo,
     saveSettings,
     liveOn,
     forget,

@@ -1,9 +1,9 @@
+import { CAPPED_DAYS } from '../../situation/index.ts'
 import { patternOf, type BroodReach, type Treatment } from '../../treatments/index.ts'
 import { sayDays } from '../../time/index.ts'
 import { sayFlip, withColony, type Gate, type JudgedSituation, type Level, type Way } from '../finding.ts'
 
 /** Worker brood is capped for 12 days, drone brood 14-15 (development times; fact sheet section F, from memory). */
-const CAPPED_DAYS = 12
 const SOURCE = 'worker brood is capped for 12 days, drone 14-15; from memory'
 
 const WAYS: readonly Way[] = [
@@ -66,7 +66,7 @@ const READINGS: Record<BroodReach, Reading> = {
   'under-cappings': () => ({ level: 'fits', text: 'Reaches mites under cappings as well.' }),
   outlasts: (option, s) => ({
     level: 'fits',
-    text: `Does not reach under cappings, but works for ${sayDays(patternOf(option, s.colony.brood).days.least)} and outlasts the ${CAPPED_DAYS} days that brood is capped.`,
+    text: `Does not reach under cappings, but works for ${sayDays(patternOf(option, s.colony.brood).days.least)} and outlasts the ${CAPPED_DAYS.worker} days that brood is capped.`,
   }),
   series: inSeries,
   once: justOnce,
@@ -92,7 +92,7 @@ export const brood: Gate = (option, s) => {
       gate: 'brood',
       level: said.level,
       figure: said.figure ?? null,
-      limit: `${CAPPED_DAYS} d capped`,
+      limit: `${CAPPED_DAYS.worker} d capped`,
       source: SOURCE,
       text: () => said.text,
       flip: () => sayFlip(brood, option, s, WAYS),

@@ -68,6 +68,7 @@ export const formicLiquid: Treatment = {
       name: '3 pads, 5 days apart',
       days: { least: 15, most: 20 },
       visits: 5,
+      mayAdd: 1,
       steps: [
         prepare('Upper entrance shut, lower one wide open; tray in; supers off; water and baking soda beside you, tongs in hand', -3, {
           withSupersOn: 'Upper entrance shut, lower one wide open; tray in; water and baking soda beside you, tongs in hand',
@@ -86,6 +87,7 @@ export const formicLiquid: Treatment = {
   ranks: { knockdown: { broodless: 7, brood: 4 }, strain: 7, residue: 0 },
   mostAPersonADay: null,
   pack: null,
+  pause: 'Over 30 °C the pad is taken out and put back when it cools.',
   setUp: [
     'The pad on top: vapour sinks; in a top-bar hive on the floor',
     'Upper entrance shut, lower one open, tray in',

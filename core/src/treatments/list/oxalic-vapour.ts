@@ -31,6 +31,7 @@ const series: CoursePattern = {
   name: '4 rounds, 5 days apart',
   days: { least: 15, most: 21 },
   visits: 4,
+  mayAdd: 2,
   steps: [
     weigh,
     firstDose('Round 1: vaporise {dose}, weighed, never spooned; keep the hive sealed 10 to 15 minutes', 3, shut),
@@ -89,6 +90,7 @@ export const oxalicVapour: Treatment = {
   },
   from: { dose: labels('medium'), course: PRACTICE },
   patterns: [once, series],
+  killDays: 3,
   ranks: { knockdown: { broodless: 1, brood: 10 }, strain: 2, residue: 0 },
   mostAPersonADay: null,
   pack: null,

@@ -51,6 +51,7 @@ export const thymolGel: Treatment = {
       name: 'twice, 4 to 6 weeks',
       days: { least: 28, most: 42 },
       visits: 4,
+      mayAdd: 1,
       steps: [
         prepare('Supers off two weeks ahead if you can; rim at hand; screen shut; feed before, not during'),
         firstDose('Lay {dose} of gel in its open tray over the brood, rim above it, lid on', 3),

@@ -2,6 +2,7 @@ import { first } from './001-first.ts'
 import { people } from './002-people.ts'
 import { counts } from './003-counts.ts'
 import { rules } from './004-rules.ts'
+import { courses } from './005-courses.ts'
 
 export interface Step {
   readonly name: string
@@ -9,4 +10,4 @@ export interface Step {
 }
 
 /** In order; a step that has run anywhere is never changed again. */
-export const MIGRATIONS: readonly Step[] = [first, people, counts, rules]
+export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses]

@@ -21,7 +21,7 @@ import BoardLine from './BoardLine.vue'
 import CountMeaning from './CountMeaning.vue'
 import CountNav from './CountNav.vue'
 import CountSheet from './CountSheet.vue'
-import CountTimer from './CountTimer.vue'
+import HandTimer from '../../parts/HandTimer.vue'
 import { isTyped, mitesOfJar, usualAmount, useDrafts } from './drafts.ts'
 import FlagFields from './FlagFields.vue'
 import GuidePane from './GuidePane.vue'
@@ -182,7 +182,7 @@ const otherFault = computed(() =>
               <input v-model="draft.queenSeen" type="checkbox" />
               <span>Queen seen and put back<span v-if="!draft.queenSeen" class="care">: look twice</span></span>
             </label>
-            <CountTimer
+            <HandTimer
               :key="`shake-${state.colony.id}-${jarAt}-${shakeAt}`"
               :name="`shake-${state.colony.id}-${jarAt}-${shakeAt}`"
               :says="draft.method === 'wash' ? `Shake, ${SHAKE_SECONDS} s` : `Roll, ${SHAKE_SECONDS} s`"
@@ -190,7 +190,7 @@ const otherFault = computed(() =>
               done="60 s: shaken enough."
               :seconds="SHAKE_SECONDS"
             />
-            <CountTimer
+            <HandTimer
               v-if="draft.method === 'sugar'"
               :key="`sugar-${state.colony.id}`"
               :name="`sugar-${state.colony.id}`"

@@ -5,10 +5,8 @@ import { overAndFree, type YardState } from '@thistle/core/holding'
 import { HORIZON } from '@thistle/core/match'
 import type { TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
+import { plainCopy } from '../../parts/plain-copy.ts'
 import type { PlanInHand, YardCase, YardCell, YardWeeks, YardWorker } from './yard.worker.ts'
-
-/** What a worker is handed must be plain: the store's own objects are watched. */
-const plainCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 export function useYardMatch(yard: Ref<YardState | null>, day: Ref<Day>) {
   const worker = new Worker(new URL('./yard.worker.ts', import.meta.url), { type: 'module' })

@@ -3,7 +3,8 @@
 import { computed, reactive, ref, toRaw } from 'vue'
 import { NO_RULE, type BoardKind, type Rule, type Stock, type Tool, type TreatmentKey } from '@thistle/core/situation'
 import type { Cup } from '@thistle/core/count'
-import type { OwnLimits } from '@thistle/core/holding'
+import type { OwnLimits, WorkFacts } from '@thistle/core/holding'
+import type { Day } from '@thistle/core/time'
 import { TREATMENTS } from '@thistle/core/treatments'
 import TwoVersions from '../../parts/TwoVersions.vue'
 import { useSave } from '../../parts/useSave.ts'
@@ -13,6 +14,7 @@ import LimitsPart from './LimitsPart.vue'
 import MeasuresPart from './MeasuresPart.vue'
 import StarterLists from './StarterLists.vue'
 import TreatmentLine from './TreatmentLine.vue'
+import WorkPart from './WorkPart.vue'
 import YardDates from './YardDates.vue'
 
 const holding = useHolding()
@@ -42,6 +44,8 @@ function draftOf() {
     boards: (s.boards ?? null) as BoardKind | null,
     cup: (s.cup ?? null) as Cup | null,
     sugarRecovery: s.sugarRecovery ?? null,
+    work: (structuredClone(toRaw(s.work ?? null)) ?? null) as WorkFacts | null,
+    closedThrough: (s.closedThrough ?? null) as Day | null,
     rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
     stock: Object.fromEntries(given.map((t) => [t.key, { units: null, expires: null, openedOn: null, ...s.stock[t.key] }])) as Record<string, Draft<Stock>>,
   }
@@ -144,6 +148,8 @@ async function reread(): Promise<void> {
           </label>
         </div>
       </section>
+
+      <WorkPart v-model:work="draft.work" v-model:closed="draft.closedThrough" :at="at" :today="holding.today" />
 
       <section class="sheet block" aria-labelledby="r-units">
         <h2 id="r-units">What comes first</h2>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { jobsOn, type TodayJob } from '@thistle/core/holding'
+import { addDays } from '@thistle/core/time'
 import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
 import DayStrip from '../../graphics/DayStrip.vue'
 import JobForm from '../../parts/JobForm.vue'
+import ManyForm from './ManyForm.vue'
 import SidePane from '../../parts/SidePane.vue'
 import { useMarks } from '../../parts/useMarks.ts'
-import { capital } from '../../parts/words.ts'
+import { capital, plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 
 const holding = useHolding()
@@ -23,6 +25,15 @@ const current = computed(() => {
 })
 const sentences = computed(() => holding.states.filter((y) => y.row.length > 0))
 const nothing = computed(() => holding.jobs.overdue.length + holding.jobs.due.length === 0)
+/** The next thing that comes, where nothing is due. */
+const nextDay = computed(() => holding.states.flatMap((y) => y.row.flatMap((s) => s.steps.map((x) => x.setFor ?? x.earliest))).toSorted()[0] ?? null)
+/** Colonies under their limit that are likely to reach it within four weeks, the nearest first. */
+const DRIFT_AHEAD = 28
+const drifting = computed(() =>
+  holding.states
+    .flatMap((y) => y.row.flatMap((s) => (s.drift && s.drift.likely <= addDays(y.yard.today, DRIFT_AHEAD) ? [{ yard: y, state: s, drift: s.drift }] : [])))
+    .toSorted((a, b) => a.drift.likely.localeCompare(b.drift.likely)),
+)
 /** Another day than today is chosen: what could be done on it comes first. */
 const elsewhere = computed(() => holding.day !== holding.today)
 const groups = computed(() => [
@@ -36,13 +47,15 @@ function what(line: TodayJob): string {
   const { step } = line
   if (step.kind === 'choose') return 'Choose a treatment'
   if (step.kind === 'queen') return 'Settle the queen'
+  if (step.kind === 'gone') return 'Take it out of the row'
   if (step.kind === 'board') return 'Read the board'
   if (step.kind === 'count') return step.due === 'coming' ? 'Count again' : 'Count'
   return holding.say(capital(step.job?.text ?? ''))
 }
 function when(line: TodayJob): string {
   const { step } = line
-  if (step.kind === 'choose' || step.kind === 'queen') return 'today'
+  if (step.kind === 'choose' || step.kind === 'queen' || step.kind === 'gone') return 'today'
+  if (step.setFor && step.setFor >= holding.today) return `set for ${sayDay(step.setFor)}`
   if (step.due === 'overdue') return `since ${sayDay(step.latest)}`
   const [earliest, latest] = [
     line.lines.map((l) => l.step.earliest).toSorted()[0],
@@ -61,8 +74,10 @@ const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.ki
 const enterable = (line: TodayJob) => line.step.kind === 'job' && line.step.job?.job !== 'recount' && line.step.due !== 'coming'
 /** Yards with a last sensible start coming near. */
 const ahead = computed(() => holding.states.filter((y) => y.ahead !== null))
+const many = ref<TodayJob | null>(null)
 function afterOne(): void {
   doing.value = null
+  many.value = null
 }
 </script>
 
@@ -78,7 +93,9 @@ function afterOne(): void {
           </RouterLink>
         </li>
       </ul>
-      <p v-if="nothing" class="soft">Nothing needs doing today.</p>
+      <p v-if="nothing" class="settled strong">
+        Nothing needs doing today{{ nextDay ? `; the next thing opens on ${sayDay(nextDay)}` : ' or in the weeks ahead' }}.
+      </p>
       <section v-for="g in groups" :key="g.key" class="group" :class="g.key" :aria-labelledby="`g-${g.key}`">
         <h2 :id="`g-${g.key}`">{{ g.title }}</h2>
         <p v-if="g.list.length === 0" class="soft">{{ g.none }}</p>
@@ -93,6 +110,7 @@ function afterOne(): void {
               </span>
             </span>
             <span class="who">
+              <button v-if="enterable(line) && line.lines.length > 1 && holding.mayWrite" class="press quiet all" type="button" @click="many = line">All {{ line.lines.length }} ...</button>
               <template v-for="(l, i) in line.lines" :key="l.state.colony.id">
                 <button v-if="enterable(line) && holding.mayWrite" class="colony" type="button" @click="doing = { line, index: i }">
                   <i>{{ l.state.colony.placement.position }}</i>
@@ -117,19 +135,32 @@ function afterOne(): void {
           </li>
         </ul>
       </section>
+      <section v-if="drifting.length > 0" class="group" aria-labelledby="g-drift">
+        <h2 id="g-drift">Drifting towards the limit</h2>
+        <ul class="ahead">
+          <li v-for="d in drifting" :key="d.state.colony.id">
+            <RouterLink :to="`/count/${d.state.colony.id}`">{{ d.state.colony.name }}</RouterLink>
+            <span>{{ d.yard.yard.name }}: {{ holding.say(d.drift.text) }}.</span>
+          </li>
+        </ul>
+        <p class="soft small">A straight line on from the last count at the season's usual pace: a reason to count, not a count.</p>
+      </section>
       <section v-if="ahead.length > 0" class="group" aria-labelledby="g-ahead">
         <h2 id="g-ahead">Plan ahead</h2>
         <ul class="ahead">
           <li v-for="y in ahead" :key="y.yard.id">
             <RouterLink :to="`/match/yard/${y.yard.id}`">{{ y.yard.name }}</RouterLink>
-            <span class="care">{{ holding.say(y.ahead ?? '') }}</span>
+            <span class="care">{{ holding.say(y.ahead ?? '') }} <RouterLink to="/rounds/deadlines">All last starts</RouterLink></span>
           </li>
         </ul>
       </section>
       <p class="law">Windows come from each treatment's own course; the label in your hand and local law decide.</p>
     </div>
+    <SidePane v-if="many" :title="`${many.yard.yard.name}, ${plural(many.lines.length, 'colony', 'colonies')}`" :sub="many.step.course?.treatment.name" @close="many = null">
+      <ManyForm :line="many" @done="afterOne" />
+    </SidePane>
     <SidePane
-      v-if="current"
+      v-else-if="current"
       :title="current.state.colony.name"
       :sub="`${current.state.colony.placement.position} in the row, ${current.yard.yard.name}: ${current.course.treatment.name}`"
       @close="doing = null"
@@ -166,6 +197,7 @@ function afterOne(): void {
 .where { font-size: 14px; }
 .who { display: flex; flex-wrap: wrap; gap: 6px; justify-content: flex-end; }
 .colony { display: inline-flex; align-items: center; gap: 7px; min-height: 40px; padding: 4px 13px; border: 1px solid var(--line); border-radius: 9px; background: var(--sheet); color: var(--ink); text-decoration: none; font-weight: 600; cursor: pointer; }
+@media screen and (min-width: 721px) { .all { min-height: 40px; padding: 4px 13px; } }
 .colony i { font-style: normal; font-weight: 400; color: var(--soft); font-size: 13px; }
 .colony:hover { border-color: var(--thistle); color: var(--thistle-deep); background: var(--thistle-pale); }
 .ahead { display: grid; gap: 6px; }

@@ -1,18 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { ColonyState, CourseState, EventRecord, YardState } from '@thistle/core/holding'
-import { sayJob, type PlannedJob } from '@thistle/core/course'
-import { sayDay, sayWindow } from '../../look/dates.ts'
-import { sayAmount } from '@thistle/core/treatments'
+import type { ColonyState, CourseState, YardState } from '@thistle/core/holding'
+import type { PlannedJob } from '@thistle/core/course'
+import { sayDay } from '../../look/dates.ts'
 import ChangeList from '../../parts/ChangeList.vue'
+import CourseBlock from '../../parts/CourseBlock.vue'
 import CountDot from '../../parts/CountDot.vue'
 import CountHistory from '../../parts/CountHistory.vue'
 import JobForm from '../../parts/JobForm.vue'
-import OutcomeLine from '../../parts/OutcomeLine.vue'
 import SidePane from '../../parts/SidePane.vue'
-import { useSave } from '../../parts/useSave.ts'
 import { capital, factLines, sayChance, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
-import { newId, useHolding } from '../../stores/holding.ts'
+import { useHolding } from '../../stores/holding.ts'
 import LookForm from './LookForm.vue'
 import PlaceForms from './PlaceForms.vue'
 
@@ -21,7 +19,6 @@ const emit = defineEmits<{ close: [] }>()
 const holding = useHolding()
 const doing = ref<'look' | 'rename' | 'move' | 'retire' | null>(null)
 const job = ref<{ course: CourseState; job: PlannedJob } | null>(null)
-const { busy, fault, save } = useSave()
 
 const c = computed(() => props.state.colony)
 const j = computed(() => props.state.judgement)
@@ -29,36 +26,9 @@ const lines = computed(() => [
   ...factLines(props.state.situation.colony),
   ['Supers', wordOf(SUPERS_WORDS, props.state.situation.supers.now)] as const,
 ])
-const courses = computed(() => props.state.courses.filter((x) => !x.cancelled).toReversed())
-const several = (course: CourseState, kind: string) => course.course.jobs.filter((x) => x.job === kind).length > 1
-function sayLine(course: CourseState, x: PlannedJob): string {
-  const name = sayJob(x, several(course, x.job), course.treatment.way)
-  if (x.state !== 'done') return name
-  const { dose } = course.course
-  return `${name}: done${x.amount !== null && dose ? `, ${sayAmount(x.amount, dose.unit, holding.preferences.mass)}` : ''}`
-}
-const eventOf = (course: CourseState, x: PlannedJob): EventRecord | null =>
-  course.events.find((e) => e.kind === 'done' && e.job === x.job && e.n === x.n) ?? null
-
-async function takeBack(course: CourseState, event: EventRecord): Promise<void> {
-  await save(() =>
-    holding
-      .put(
-        'events',
-        newId(),
-        { courseId: course.record.id, kind: 'taken-back', happenedOn: holding.today, supersedes: event.id, device: 'page' },
-        props.yard.yard.id,
-      )
-      .then(() => undefined),
-  )
-}
-async function callOff(course: CourseState): Promise<void> {
-  await save(() =>
-    holding
-      .put('events', newId(), { courseId: course.record.id, kind: 'cancelled', happenedOn: holding.today, device: 'page' }, props.yard.yard.id)
-      .then(() => undefined),
-  )
-}
+const courses = computed(() => props.state.courses.filter((x) => !x.cancelled || x.course.jobs.some((j) => j.state === 'open' && j.job === 'remove')).toReversed())
+/** What hangs in the hive while it is about to leave the row. */
+const inHive = computed(() => props.state.courses.reduce((sum, x) => sum + (x.course.inside ?? 0), 0))
 function toggle(what: NonNullable<typeof doing.value>): void {
   job.value = null
   doing.value = doing.value === what ? null : what
@@ -101,40 +71,14 @@ function toggle(what: NonNullable<typeof doing.value>): void {
               Enter it
             </button>
             <RouterLink v-else-if="s.kind === 'count' || s.kind === 'board' || s.job?.job === 'recount'" class="plainlink" :to="`/count/${c.id}`">Count</RouterLink>
+            <button v-else-if="s.kind === 'gone' && holding.mayWrite" class="press quiet" type="button" @click="doing = 'retire'">Take it out</button>
             <RouterLink v-else-if="s.kind === 'choose'" class="plainlink" :to="`/match/${c.id}`">What fits</RouterLink>
             <span v-else class="soft small">{{ s.due === 'coming' ? `from ${sayDay(s.earliest)}` : '' }}</span>
           </li>
         </ul>
       </section>
-      <section v-for="course in courses" :key="course.record.id" class="block course">
-        <h3>{{ course.treatment.name }}, {{ course.planned ? 'chosen for' : 'since' }} {{ sayDay(course.startedOn) }}</h3>
-        <p v-for="w in course.course.warnings" :key="w.text" class="caution">
-          <strong>{{ w.kind === 'over-stay' ? 'Over-stay. ' : w.kind === 'too-early' ? 'Too early. ' : '' }}</strong>
-          {{ holding.say(w.text) }}
-        </p>
-        <OutcomeLine v-if="course.outcome" :course="course" />
-        <ol class="line">
-          <li v-for="x in course.course.jobs" :key="`${x.job}${x.n}`" :class="x.state">
-            <span class="when">{{ x.doneOn ? sayDay(x.doneOn) : x.earliest === x.latest ? sayDay(x.best) : sayWindow(x.earliest, x.latest) }}</span>
-            <span>
-              {{ sayLine(course, x) }}
-              <button
-                v-if="x.state === 'done' && eventOf(course, x) && holding.mayWrite"
-                class="plainlink small"
-                type="button"
-                :disabled="busy"
-                @click="takeBack(course, eventOf(course, x)!)"
-              >
-                take back
-              </button>
-            </span>
-          </li>
-        </ol>
-        <button v-if="course.planned && holding.mayWrite" class="plainlink" type="button" :disabled="busy" @click="callOff(course)">
-          Call this course off
-        </button>
-      </section>
-      <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+      <p v-if="state.movedOn" class="care">Moved here on {{ sayDay(state.movedOn) }}, in the middle of a course: its jobs came with it, and the yard it left no longer shares them.</p>
+      <CourseBlock v-for="course in courses" :key="course.record.id" :yard="yard" :state="state" :course="course" @job="job = { course, job: $event }" />
       <section class="block">
         <h3>What is known{{ c.look ? `, seen ${sayDay(c.look.onDay)}` : ': nothing yet' }}</h3>
         <dl class="facts">
@@ -154,6 +98,10 @@ function toggle(what: NonNullable<typeof doing.value>): void {
           <button class="press quiet" type="button" :aria-expanded="doing === 'move'" @click="toggle('move')">Move</button>
           <button class="press quiet" type="button" :aria-expanded="doing === 'retire'" @click="toggle('retire')">Retire</button>
         </div>
+        <p v-if="doing === 'retire' && inHive" class="caution">
+          <strong>{{ inHive }} still in the hive by your notes.</strong>
+          Enter first what happened and what came out: a colony out of the row asks for nothing any more.
+        </p>
         <PlaceForms v-if="doing" :key="doing" :what="doing" :yard="yard.yard" :colony="c" @done="doing = null" @gone="emit('close')" />
       </section>
       <CountHistory :state="state" class="block" />
@@ -177,10 +125,5 @@ function toggle(what: NonNullable<typeof doing.value>): void {
 .note { background: var(--straw-wash); border-radius: 8px; padding: 8px 12px; font-size: 14.5px; overflow-wrap: anywhere; }
 .doings { display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; }
 .doings .press { padding: 8px 6px; }
-.course { border: 1px solid var(--hairline); border-radius: 12px; padding: 12px 14px; }
-.line { display: grid; gap: 3px; }
-.line li { display: grid; grid-template-columns: 112px 1fr; gap: 8px; font-size: 14px; }
-.line .when { color: var(--soft); }
-.line .passed { color: var(--soft); text-decoration: line-through; }
-@media screen and (max-width: 720px) { .line button { min-height: 44px; padding: 0 8px; } .steps a, .steps button { min-height: 48px; display: inline-flex; align-items: center; } }
+@media screen and (max-width: 720px) { .steps a, .steps button { min-height: 48px; display: inline-flex; align-items: center; } }
 </style>

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import AccountPart from './AccountPart.vue'
 import LeavingPart from './LeavingPart.vue'
 import ReadingPart from './ReadingPart.vue'
+import RemindersPart from './RemindersPart.vue'
 /** What follows the list of sessions waits for it, so that nothing is pushed down under a finger. */
 const listed = ref(false)
 </script>
@@ -11,6 +12,7 @@ const listed = ref(false)
   <div class="page you">
     <h1>You</h1>
     <ReadingPart />
+    <RemindersPart />
     <AccountPart @listed="listed = true" />
     <LeavingPart v-if="listed" />
   </div>

@@ -24,7 +24,7 @@ const share = computed(() => (left.value === null ? 0 : 1 - left.value / props.s
         <strong v-if="over">{{ done }}</strong>
         <template v-else>
           {{ doing }}
-          <strong class="left">{{ left }} s</strong>
+          <strong class="left">{{ left !== null && left > 90 ? `${Math.ceil(left / 60)} min` : `${left} s` }}</strong>
         </template>
       </span>
       <span class="unseen" role="status">{{ over ? done : '' }}</span>

@@ -1,0 +1,122 @@
+import { addDays, daysBetween, laterOf, sayDay, sayDays, type Day } from '../time/index.ts'
+import { nominalDay, type CoursePattern } from '../treatments/index.ts'
+import { coverageOf, sayShare, type Coverage } from './coverage.ts'
+import type { CourseEvent } from './events.ts'
+import type { Course, CoursePlan, PlannedJob, Warning } from './jobs.ts'
+import { planCourse } from './plan.ts'
+
+/** The dates of the yard that a course must be over by. */
+export interface CourseDates {
+  /** Supers must go on. */
+  readonly supersNextOn: Day | null
+  readonly lastOpening: Day | null
+}
+
+/** What a slip costs, in one sentence. */
+export interface Cost {
+  readonly kind: 'coverage' | 'supers' | 'winter'
+  readonly text: string
+}
+
+/** A way to go on from a slip, with what comes of it. */
+export interface Mend {
+  readonly kind: 'take-out' | 'add-round' | 'go-on' | 'switch' | 'accept'
+  readonly text: string
+  /** The job it is about. */
+  readonly job: Pick<PlannedJob, 'job' | 'n'>
+}
+
+const doses = (course: Course): PlannedJob[] => course.jobs.filter((j) => j.job === 'dose').toSorted((a, b) => a.n - b.n)
+const dayOf = (job: PlannedJob, asOf: Day): Day => job.doneOn ?? laterOf(job.setFor ?? job.best, asOf)
+
+/** The rounds at the pattern's own pace from the day of the first. */
+function atPlannedPace(pattern: CoursePattern, first: Day): Day[] {
+  return pattern.steps.filter((s) => s.job === 'dose').map((s) => addDays(first, nominalDay(s, pattern)))
+}
+
+/** What the rounds of a series cover as planned and as they stand; null where it is no series of killing rounds. */
+function coverages({ treatment }: CoursePlan, course: Course, asOf: Day): { planned: Coverage; now: Coverage } | null {
+  const rounds = doses(course)
+  const [first] = rounds
+  if (treatment.killDays === undefined || !first || rounds.length < 2) return null
+  return {
+    planned: coverageOf(atPlannedPace(course.pattern, dayOf(first, asOf)), treatment.killDays),
+    now: coverageOf(
+      rounds.map((j) => dayOf(j, asOf)),
+      treatment.killDays,
+    ),
+  }
+}
+const sayCoverage = ({ worker, drone }: Coverage): string => `${sayShare(worker)} of what was under worker cappings, ${sayShare(drone)} under drone`
+const worse = (now: Coverage, than: Coverage): boolean =>
+  now.worker.low < than.worker.low || now.worker.high < than.worker.high || now.drone.low < than.drone.low
+
+/** What has been lost, or is about to be, against the course as it was chosen. */
+export function costsOf(plan: CoursePlan, course: Course, dates: CourseDates, asOf: Day): Cost[] {
+  const found: Cost[] = []
+  const cover = coverages(plan, course, asOf)
+  if (cover && worse(cover.now, cover.planned))
+    found.push({
+      kind: 'coverage',
+      text: `At the planned pace the rounds meet ${sayCoverage(cover.planned)}; as they stand ${sayCoverage(cover.now)}.`,
+    })
+  const supers = course.jobs.find((j) => j.job === 'supers')
+  if (supers && course.supersOn && course.supersOn > asOf) {
+    const { supersNextOn: next } = dates
+    const clash = next !== null && course.supersOn > next && supers.was !== null && supers.was.best <= next
+    if (supers.was && course.supersOn > supers.was.best)
+      found.push({
+        kind: 'supers',
+        text: `Supers may go on from ${sayDay(course.supersOn, asOf)} instead of ${sayDay(supers.was.best, asOf)}${clash ? `: ${sayDays(daysBetween(next, course.supersOn))} after they must` : ''}.`,
+      })
+  }
+  const { lastOpening } = dates
+  const late = course.jobs.find(
+    (j) => j.state === 'open' && j.opensHive && (j.job === 'dose' || j.job === 'remove') && lastOpening !== null && dayOf(j, asOf) > lastOpening,
+  )
+  if (late && lastOpening !== null)
+    found.push({
+      kind: 'winter',
+      text: `${late.job === 'remove' ? 'Taking it out' : `Round ${late.n}`} falls on ${sayDay(dayOf(late, asOf), asOf)}, after your last opening on ${sayDay(lastOpening, asOf)}: bring it forward where the label allows, or open on a mild day.`,
+    })
+  return found
+}
+
+const SLIPPED: ReadonlySet<Warning['kind']> = new Set(['over-stay', 'too-early', 'gap', 'amount', 'contact'])
+
+function oneMore(plan: CoursePlan, events: readonly CourseEvent[], asOf: Day): string | null {
+  const more: CourseEvent = { kind: 'round-added', job: null, n: null, on: asOf, amount: null }
+  const course = planCourse(plan, [...events, more], asOf)
+  const last = doses(course).at(-1)
+  if (!last) return null
+  const cover = coverages(plan, course, asOf)
+  const supers = course.supersOn ? `; supers may go on from ${sayDay(course.supersOn, asOf)}` : ''
+  return `Add round ${last.n}, best on ${sayDay(dayOf(last, asOf), asOf)}${cover ? `: then they meet ${sayCoverage(cover.now)}` : ''}${supers}.`
+}
+
+/** The ways on from what slipped: none where nothing did, or all of it was taken as it is. */
+export function mendsOf(plan: CoursePlan, events: readonly CourseEvent[], course: Course, asOf: Day): Mend[] {
+  const cover = coverages(plan, course, asOf)
+  const slipped = course.warnings.filter((w) => SLIPPED.has(w.kind) && w.accepted === null)
+  const [first] = slipped
+  const short = cover !== null && worse(cover.now, cover.planned)
+  if (!first && !short) return []
+  const open = doses(course).find((j) => j.state === 'open')
+  const about = first ?? { job: 'dose' as const, n: open?.n ?? doses(course).length }
+  const job = { job: about.job, n: about.n }
+  const found: Mend[] = []
+  const removal = course.jobs.find((j) => j.job === 'remove' && j.state === 'open')
+  if (removal && slipped.some((w) => w.kind === 'over-stay'))
+    return [{ kind: 'take-out', job: removal, text: 'Take them out now, and enter the day they come out.' }]
+  const added = events.filter((e) => e.kind === 'round-added').length
+  const recounted = course.jobs.some((j) => j.job === 'recount' && j.state === 'done')
+  if (!recounted && (short || slipped.some((w) => w.kind === 'gap' || w.kind === 'too-early')) && added < (course.pattern.mayAdd ?? 0)) {
+    const text = oneMore(plan, events, asOf)
+    if (text) found.push({ kind: 'add-round', job, text })
+  }
+  if (open && open.latest >= asOf)
+    found.push({ kind: 'go-on', job, text: `Go on: the next round by ${sayDay(open.latest, asOf)}, and expect less of the whole.` })
+  if (course.endedOn === null) found.push({ kind: 'switch', job, text: 'Switch: call this course off, and match the colony again.' })
+  if (first) found.push({ kind: 'accept', job, text: 'Take it as it is, with your reason: it stays in the book.' })
+  return found
+}

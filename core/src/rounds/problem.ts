@@ -1,0 +1,91 @@
+/** Jobs and visits as figures alone: days are counted from today, 0 to `HORIZON - 1`, and sets of days are bits of a number. */
+
+/** Days looked ahead. At most 31, so that a set of days fits a number's bits. */
+export const HORIZON = 28
+export const ALL_DAYS = 2 ** HORIZON - 1
+
+/** A job and the jobs that hang on the day it is done. */
+export interface Task {
+  readonly id: string
+  /** Window in days: from today for the first of a tree, from the day of the task it hangs on for the others. */
+  readonly earliest: number
+  readonly best: number
+  readonly latest: number
+  /** No later than this day from today, whatever it hangs on. */
+  readonly notAfter: number
+  /** Days on which it can be done at all: weather, the keeper's own choice. */
+  readonly days: number
+  /** How many jobs like it there are: distances are counted so often. */
+  readonly weight: number
+  readonly minutes: number
+  /** Strips handled of a treatment that limits them. */
+  readonly strips: number
+  readonly then: readonly Task[]
+}
+
+/** Where each task of a tree is done, by id; what may wait beyond the horizon is left out. */
+export type Assignment = ReadonlyMap<string, number>
+
+export const hasDay = (set: number, day: number): boolean => day >= 0 && day < HORIZON && (set & (1 << day)) !== 0
+export const withDay = (set: number, day: number): number => set | (1 << day)
+export function countDays(set: number): number {
+  let left = set
+  let count = 0
+  while (left !== 0) {
+    left &= left - 1
+    count++
+  }
+  return count
+}
+/** The days from `from` to `to`, both in it, within the horizon. */
+export function span(from: number, to: number): number {
+  const [first, last] = [Math.max(0, from), Math.min(HORIZON - 1, to)]
+  return first > last ? 0 : (2 ** (last - first + 1) - 1) * 2 ** first
+}
+export const daysOf = (set: number): number[] => Array.from({ length: HORIZON }, (_, d) => d).filter((d) => hasDay(set, d))
+
+/** The cheapest way to serve a task on one of some days, when what it hangs on is done on `from`: cost Infinity where there is none. */
+export interface Served {
+  readonly cost: number
+  /** The day; null where it may wait beyond the horizon. */
+  readonly day: number | null
+}
+
+/** Least total distance from the best days, of a task and all that hang on it, over a set of visit days. */
+export function serve(task: Task, visits: number, from: number): Served {
+  const [first, last] = [from + task.earliest, Math.min(from + task.latest, task.notAfter)]
+  const open = visits & task.days & span(first, last)
+  let found: Served = last >= HORIZON ? { cost: 0, day: null } : { cost: Infinity, day: null }
+  for (let day = Math.max(0, first); day <= Math.min(HORIZON - 1, last); day++) {
+    if (!hasDay(open, day)) continue
+    let cost = Math.abs(day - (from + task.best)) * task.weight
+    for (const next of task.then) {
+      if (cost === Infinity || (found.day !== null && cost > found.cost)) break
+      cost += serve(next, visits, day).cost
+    }
+    // What waits costs nothing, but what can be done within its window is not put off for that.
+    if (cost < found.cost || (found.day === null && cost < Infinity)) found = { cost, day }
+  }
+  return found
+}
+
+/** Writes down the days that `serve` found, for the whole tree. */
+export function assign(task: Task, visits: number, from: number, into: Map<string, number>): void {
+  const { day } = serve(task, visits, from)
+  if (day === null) return
+  into.set(task.id, day)
+  for (const next of task.then) assign(next, visits, day, into)
+}
+
+/** Days on which a task could ever be done, whatever the days of those before it; `must` where it cannot wait beyond the horizon. */
+export interface Reach {
+  readonly task: Task
+  readonly days: number
+  readonly must: boolean
+}
+export function reaches(task: Task, from: { readonly low: number; readonly high: number } = { low: 0, high: 0 }, must = true): Reach[] {
+  const [low, high] = [from.low + task.earliest, Math.min(from.high + task.latest, task.notAfter)]
+  const forced = must && high < HORIZON
+  const own: Reach = { task, days: task.days & span(low, high), must: forced }
+  return [own, ...task.then.flatMap((next) => reaches(next, { low: Math.max(0, low), high }, forced))]
+}

@@ -1,0 +1,128 @@
+import type { ColonyState, CourseState, YardState } from '../holding/index.ts'
+import { phaseAt, type Phase } from '../situation/index.ts'
+import { addDays, daysBetween, laterOf, yearOf, type Day } from '../time/index.ts'
+import type { Treatment } from '../treatments/index.ts'
+
+/** A course over the year: done up to `to` where it is over, else as planned. */
+export interface SeasonBar {
+  readonly courseId: string
+  readonly treatment: Treatment
+  readonly from: Day
+  readonly to: Day
+  readonly state: 'over' | 'running' | 'planned'
+  readonly doses: readonly { readonly day: Day; readonly done: boolean }[]
+  /** The waiting time before supers. */
+  readonly supersOn: Day | null
+}
+export interface SeasonCount {
+  readonly day: Day
+  /** Per 100 bees, or a day for boards. */
+  readonly level: number
+  readonly unit: 'per100' | 'perDay'
+  readonly over: boolean
+  readonly text: string
+}
+export interface SeasonRow {
+  readonly colonyId: string
+  readonly name: string
+  readonly position: number
+  readonly since: Day
+  readonly bars: readonly SeasonBar[]
+  readonly counts: readonly SeasonCount[]
+}
+export interface SeasonYard {
+  readonly yardId: string
+  readonly name: string
+  readonly phases: readonly { readonly phase: Phase; readonly from: Day; readonly to: Day }[]
+  readonly supersOffOn: Day | null
+  readonly supersNextOn: Day | null
+  readonly lastOpening: Day | null
+  readonly rows: readonly SeasonRow[]
+}
+export interface Season {
+  readonly from: Day
+  readonly to: Day
+  readonly yards: readonly SeasonYard[]
+}
+
+/** The year of bees around a day: the calendar's in the north, July to June in the south. */
+export function beeYear(day: Day, hemisphere: 'north' | 'south', shift = 0): { readonly from: Day; readonly to: Day } {
+  const year = yearOf(day) + shift
+  if (hemisphere === 'north') return { from: `${year}-01-01`, to: `${year}-12-31` }
+  const first = day.slice(5) >= '07-01' ? year : year - 1
+  return { from: `${first}-07-01`, to: `${first + 1}-06-30` }
+}
+
+function barOf(state: CourseState, today: Day): SeasonBar | null {
+  const doses = state.course.jobs.filter((j) => j.job === 'dose' && j.state !== 'passed')
+  const closing = state.course.jobs.filter((j) => (j.job === 'remove' || j.job === 'put-back') && j.state !== 'passed').at(-1)
+  const days = doses.map((j) => j.doneOn ?? j.setFor ?? j.best)
+  if ((state.cancelled && !state.given) || days.length === 0) return null
+  const last = [...days, ...(closing ? [closing.doneOn ?? closing.setFor ?? closing.best] : [])].toSorted().at(-1) ?? state.startedOn
+  return {
+    courseId: state.record.id,
+    treatment: state.treatment,
+    from: state.startedOn,
+    // What should be out and is not still lies in the hive.
+    to: laterOf(state.course.endedOn ?? (state.running ? laterOf(last, today) : last), state.startedOn),
+    state: state.planned ? 'planned' : state.running ? 'running' : 'over',
+    doses: doses.map((j) => ({ day: j.doneOn ?? j.setFor ?? j.best, done: j.state === 'done' })),
+    supersOn: state.course.supersOn,
+  }
+}
+
+function countsOf({ colony }: ColonyState, limit: number): SeasonCount[] {
+  return colony.counts.flatMap((count): SeasonCount[] => {
+    const mites = count.samples.reduce((sum, s) => sum + s.mites, 0)
+    const bees = count.samples.reduce((sum, s) => sum + (s.bees ?? 0), 0)
+    const days = count.samples.reduce((sum, s) => sum + (s.days ?? 0), 0)
+    if (count.method === 'drone') return []
+    if (bees > 0) {
+      const level = (mites / bees) * 100
+      return [{ day: count.onDay, level, unit: 'per100', over: level >= limit, text: `${level.toFixed(1)} in 100, ${mites} mites on ${bees} bees` }]
+    }
+    return days > 0
+      ? [{ day: count.onDay, level: mites / days, unit: 'perDay', over: false, text: `${(mites / days).toFixed(1)} a day on the board` }]
+      : []
+  })
+}
+
+/** The colony's year in its steps, by the yard's climate. */
+function phasesOf({ yard }: YardState, from: Day, to: Day): SeasonYard['phases'] {
+  const found: { phase: Phase; from: Day; to: Day }[] = []
+  for (let n = 0; n <= daysBetween(from, to); n++) {
+    const day = addDays(from, n)
+    const phase = phaseAt({ phase: null, asOf: yard.today, hemisphere: yard.hemisphere, normals: yard.normals }, day)
+    const last = found.at(-1)
+    if (last?.phase === phase) last.to = day
+    else found.push({ phase, from: day, to: day })
+  }
+  return found
+}
+
+/** All colonies over one year of bees: courses as bars, counts as points, each yard under its phases and dates. */
+export function seasonOf(yards: readonly YardState[], shift = 0): Season {
+  const [first] = yards
+  const { from, to } = beeYear(first?.yard.today ?? '2000-01-01', first?.yard.hemisphere ?? 'north', shift)
+  const within = (a: Day, b: Day) => b >= from && a <= to
+  return {
+    from,
+    to,
+    yards: yards.map((y) => ({
+      yardId: y.yard.id,
+      name: y.yard.name,
+      phases: phasesOf(y, from, to),
+      supersOffOn: y.yard.supersOffOn,
+      supersNextOn: y.yard.supersNextOn,
+      lastOpening: y.yard.lastOpening,
+      rows: y.row.map((state) => ({
+        colonyId: state.colony.id,
+        name: state.colony.name,
+        position: state.colony.placement.position,
+        since: state.colony.since,
+        bars: state.courses.flatMap((c) => barOf(c, y.yard.today) ?? []).filter((b) => within(b.from, b.to)),
+        counts: countsOf(state, y.limit).filter((c) => within(c.day, c.day)),
+      })),
+    })),
+  }
+}

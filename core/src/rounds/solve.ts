@@ -1,0 +1,199 @@
+import { assign, daysOf, HORIZON, serve, type Assignment, type Task } from './problem.ts'
+import { solveYard, type YardVisits } from './solve-yard.ts'
+
+/** A yard's trees of jobs. */
+export interface YardTasks {
+  readonly id: string
+  readonly tasks: readonly Task[]
+  /** Days on which the keeper goes there in any case, as bits. */
+  readonly given: number
+}
+export interface Problem {
+  readonly yards: readonly YardTasks[]
+  /** Minutes the keeper has on each day; 0 closes the day. */
+  readonly minutes: readonly number[]
+  readonly yardMinutes: number
+  readonly people: number
+  /** Most strips on a day, all people together. */
+  readonly strips: number
+}
+
+/** `best`: nothing fewer, nothing nearer; `fewest`: no fewer visits would do; `good`: found, not proved. */
+export type Proof = 'best' | 'fewest' | 'good'
+
+export interface Plan {
+  readonly yards: readonly { readonly id: string; readonly days: number; readonly at: Assignment }[]
+  /** Jobs that no open day serves, with all that hang on them. */
+  readonly unserved: readonly string[]
+  readonly visits: number
+  readonly distance: number
+  readonly proof: Proof
+  /** Days with more work than minutes: nothing better was found. */
+  readonly overfull: readonly number[]
+}
+
+const idsOf = (task: Task): string[] => [task.id, ...task.then.flatMap(idsOf)]
+
+/** The tree with only the tasks in `kept`. */
+const only = (task: Task, kept: ReadonlySet<string>): Task => ({ ...task, then: task.then.filter((t) => kept.has(t.id)).map((t) => only(t, kept)) })
+
+/** Leaves out what no open day serves, with all that hangs on it; the rest of the tree stays. */
+function servable(task: Task, open: number): { kept: Task | null; left: string[] } {
+  if (serve(task, open, 0).cost < Infinity) return { kept: task, left: [] }
+  const kept = new Set<string>()
+  const left: string[] = []
+  const add = (next: Task): void => {
+    kept.add(next.id)
+    if (serve(only(task, kept), open, 0).cost < Infinity) return next.then.forEach(add)
+    kept.delete(next.id)
+    left.push(...idsOf(next))
+  }
+  add(task)
+  return { kept: kept.size > 0 ? only(task, kept) : null, left }
+}
+
+/** A way and what it asks of the days: the minutes of each, then the strips of each. */
+interface Weighed {
+  readonly way: YardVisits
+  readonly load: readonly number[]
+}
+const nothing = (): number[] => Array.from({ length: 2 * HORIZON }, () => 0)
+/** What the days have: minutes, then strips. */
+const limitsOf = ({ minutes, strips }: Problem): number[] => nothing().map((_, i) => (i < HORIZON ? (minutes[i] ?? 0) : strips))
+const dayOf = (i: number): number => i % HORIZON
+
+function loadOf({ tasks }: YardTasks, days: number, { yardMinutes, people }: Problem): number[] {
+  const at = new Map<string, number>()
+  for (const task of tasks) assign(task, days, 0, at)
+  const load = nothing()
+  for (const day of daysOf(days)) load[day] = yardMinutes
+  const add = (task: Task): void => {
+    const day = at.get(task.id)
+    if (day !== undefined) {
+      load[day] = (load[day] ?? 0) + task.minutes / people
+      load[HORIZON + day] = (load[HORIZON + day] ?? 0) + task.strips
+    }
+    task.then.forEach(add)
+  }
+  tasks.forEach(add)
+  return load
+}
+
+const MOST_TRIES = 20_000
+/** Least distance in all over one way a yard, days not overfull: by branch and bound over the yards' own ways, nearest first. */
+function together(ways: readonly (readonly Weighed[])[], limits: readonly number[]): number[] | null {
+  const rest = ways.map((_, i) => ways.slice(i).reduce((sum, list) => sum + (list[0]?.way.distance ?? 0), 0))
+  let best: { picked: number[]; distance: number } | null = null
+  let tries = 0
+  const used = nothing()
+  const picked: number[] = []
+  const go = (i: number, distance: number): void => {
+    if (tries > MOST_TRIES || (best && distance + (rest[i] ?? 0) >= best.distance)) return
+    const list = ways[i]
+    if (!list) {
+      best = { picked: [...picked], distance }
+      return
+    }
+    list.forEach(({ way, load }, k) => {
+      tries++
+      if (load.some((m, d) => m > 0 && m + (used[d] ?? 0) > (limits[d] ?? 0))) return
+      load.forEach((m, d) => (used[d] = (used[d] ?? 0) + m))
+      picked.push(k)
+      go(i + 1, distance + way.distance)
+      picked.pop()
+      load.forEach((m, d) => (used[d] = (used[d] ?? 0) - m))
+    })
+  }
+  go(0, 0)
+  return (best as { picked: number[] } | null)?.picked ?? null
+}
+
+const MOST_MOVES = 60
+const tooMuch = (load: readonly number[], limits: readonly number[]): number => load.reduce((sum, m, i) => sum + Math.max(0, m - (limits[i] ?? 0)), 0)
+/** Days with more work, or more strips, than they have. */
+const fullDays = (load: readonly number[], limits: readonly number[]): number =>
+  load.reduce((set, m, i) => (m > (limits[i] ?? 0) ? set | (1 << dayOf(i)) : set), 0)
+const minus = (a: readonly number[], b: readonly number[]): number[] => a.map((m, d) => m - (b[d] ?? 0))
+const plus = (a: readonly number[], b: readonly number[]): number[] => a.map((m, d) => m + (b[d] ?? 0))
+
+/** Moves one yard at a time to another of its ways, or to one with a full day closed to it, while that takes work off days too full. */
+function levelled(yards: readonly YardTasks[], pools: readonly (readonly Weighed[])[], open: number, problem: Problem): YardVisits[] {
+  const limits = limitsOf(problem)
+  const now = pools.map((list) => list[0]).filter((w) => w !== undefined)
+  let load = now.reduce((sum, w) => plus(sum, w.load), nothing())
+  for (let turn = 0; turn < MOST_MOVES && tooMuch(load, limits) > 0; turn++) {
+    const full = fullDays(load, limits)
+    let best: { i: number; to: Weighed; over: number; cost: number } | null = null
+    for (const [i, yard] of yards.entries()) {
+      const own = now[i]
+      if (!own || (own.way.days & full) === 0) continue
+      const rest = minus(load, own.load)
+      const closed = daysOf(own.way.days & full).flatMap((d): Weighed[] => {
+        const left = (open & ~(1 << d)) | yard.given
+        if (yard.tasks.some((t) => serve(t, left, 0).cost === Infinity)) return []
+        const way = solveYard(yard.tasks, left, yard.given).best
+        return [{ way, load: loadOf(yard, way.days, problem) }]
+      })
+      for (const to of [...(pools[i] ?? []), ...closed]) {
+        const over = tooMuch(plus(rest, to.load), limits)
+        const cost = (to.way.visits - own.way.visits) * 1000 + to.way.distance - own.way.distance
+        if (!best || over < best.over || (over === best.over && cost < best.cost)) best = { i, to, over, cost }
+      }
+    }
+    const own = best && now[best.i]
+    if (!best || !own || best.over >= tooMuch(load, limits)) break
+    load = plus(minus(load, own.load), best.to.load)
+    now[best.i] = best.to
+  }
+  return now.map((w) => w.way)
+}
+
+/** Draws jobs together into the fewest visits, nearest to their best days, within windows and the keeper's time. */
+export function solve(problem: Problem): Plan {
+  const open = problem.minutes.reduce((set, m, d) => (m > 0 && d < HORIZON ? set | (1 << d) : set), 0)
+  const unserved: string[] = []
+  const yards = problem.yards.map(({ id, tasks, given }) => ({
+    id,
+    given,
+    tasks: tasks.flatMap((task) => {
+      const { kept, left } = servable(task, open | given)
+      unserved.push(...left)
+      return kept ? [kept] : []
+    }),
+  }))
+  const solved = yards.map((y) => solveYard(y.tasks, open | y.given, y.given))
+  const limits = limitsOf(problem)
+  const overfull = (ways: readonly YardVisits[]): number =>
+    fullDays(
+      yards.reduce((sum, y, i) => plus(sum, loadOf(y, ways[i]?.days ?? 0, problem)), nothing()),
+      limits,
+    )
+  let ways: YardVisits[] = solved.map((s) => s.best)
+  const bound = { visits: ways.reduce((n, w) => n + w.visits, 0), distance: ways.reduce((n, w) => n + w.distance, 0) }
+  if (overfull(ways) !== 0) {
+    const weighed = yards.map((y, i) => (solved[i]?.others ?? []).map((way) => ({ way, load: loadOf(y, way.days, problem) })))
+    const picked = together(weighed, limits)
+    ways = picked ? picked.flatMap((k, i) => weighed[i]?.[k]?.way ?? []) : levelled(yards, weighed, open, problem)
+  }
+  const visits = ways.reduce((n, w) => n + w.visits, 0)
+  const distance = ways.reduce((n, w) => n + w.distance, 0)
+  const proof: Proof =
+    solved.every((s) => s.proved) && visits === bound.visits && distance === bound.distance
+      ? 'best'
+      : solved.every((s) => s.fewestProved) && visits === bound.visits
+        ? 'fewest'
+        : 'good'
+  return {
+    yards: yards.map(({ id, tasks }, i) => {
+      const at = new Map<string, number>()
+      const days = ways[i]?.days ?? 0
+      for (const task of tasks) assign(task, days, 0, at)
+      return { id, days, at }
+    }),
+    unserved,
+    visits,
+    distance,
+    proof,
+    overfull: daysOf(overfull(ways)),
+  }
+}

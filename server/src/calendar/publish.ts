@@ -1,0 +1,137 @@
+import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
+import { QueryTypes, type Transaction } from 'sequelize'
+import { v7 } from 'uuid'
+import { USUAL_PREFERENCES, yardState, type Preferences, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { addDays, type Day } from '@thistle/core/time'
+import type { Scope } from '../access/scope.ts'
+import type { Database } from '../database/index.ts'
+import { keeperOf } from '../people/accounts.ts'
+import type { Keeping } from '../records/put.ts'
+import { readYardsWithWeather } from '../yards/read.ts'
+import type { WeatherSource } from '../weather/keep.ts'
+import { entriesOf, markOf, type Entry } from './entries.ts'
+
+/** Done and called-off events stay in the calendar for so many days, so that every subscriber hears of them. */
+const KEPT_DAYS = 60
+
+interface Known {
+  readonly uid: string
+  readonly sequence: number
+  readonly mark: string
+  readonly day: Day
+  readonly summary: string
+  readonly cancelled: boolean
+  readonly changedAt: Date
+}
+/** An event as it is sent: the sequence rises with every change (RFC 5545, 3.8.7.4). */
+interface Sent extends Pick<Entry, 'uid' | 'day' | 'summary'> {
+  readonly sequence: number
+  readonly changedAt: Date
+  readonly entry: Entry | null
+}
+
+async function calendarId(db: Database, scope: Scope, transaction: Transaction): Promise<string> {
+  const [row] = await db.sequelize.query<{ id: string }>(
+    `INSERT INTO calendars (id, keeper_id, holding_id) VALUES (:id, :keeperId, :holdingId)
+     ON CONFLICT (keeper_id, holding_id) DO UPDATE SET id = calendars.id RETURNING id`,
+    { replacements: { id: v7(), keeperId: scope.keeperId, holdingId: scope.holdingId }, type: QueryTypes.SELECT, transaction },
+  )
+  if (!row) throw new Error('a calendar without a row')
+  await db.sequelize.query('SELECT 1 FROM calendars WHERE id = :id FOR UPDATE', { replacements: { id: row.id }, transaction })
+  return row.id
+}
+
+/** What this calendar has shown before, against what there is to show: new, changed, as before, called off. */
+function compare(
+  known: readonly Known[],
+  entries: readonly Entry[],
+  today: Day,
+  at: Date,
+): { sent: Sent[]; changed: (Known & { isNew: boolean })[] } {
+  const before = new Map(known.map((k) => [k.uid, k]))
+  const changed: (Known & { isNew: boolean })[] = []
+  const note = (row: Known, isNew: boolean): Known => {
+    changed.push({ ...row, isNew })
+    return row
+  }
+  const sent = entries.flatMap((entry): Sent[] => {
+    const old = before.get(entry.uid)
+    // What was done before this calendar was first read is no news to it.
+    if (!old && entry.done) return []
+    if (entry.done && entry.day < addDays(today, -KEPT_DAYS)) return []
+    const mark = markOf(entry)
+    const same = old?.mark === mark && !old.cancelled
+    const { uid, day, summary } = entry
+    const row: Known = same ? old : note({ uid, day, summary, mark, cancelled: false, changedAt: at, sequence: old ? old.sequence + 1 : 0 }, !old)
+    return [{ uid, day, summary, sequence: row.sequence, changedAt: row.changedAt, entry }]
+  })
+  const there = new Set(entries.map((e) => e.uid))
+  const off = known
+    .filter((k) => !there.has(k.uid))
+    .map((k) => (k.cancelled ? k : note({ ...k, cancelled: true, sequence: k.sequence + 1, changedAt: at }, false)))
+    .filter((k) => k.day >= addDays(today, -KEPT_DAYS))
+    .map((k): Sent => ({ uid: k.uid, day: k.day, summary: k.summary, sequence: k.sequence, changedAt: k.changedAt, entry: null }))
+  return { sent: [...sent, ...off], changed }
+}
+
+async function remember(db: Database, id: string, changed: readonly (Known & { isNew: boolean })[], transaction: Transaction): Promise<void> {
+  if (changed.length === 0) return
+  const values = changed.map(() => '(?, ?, ?, ?, ?, ?, ?, ?)').join(', ')
+  await db.sequelize.query(
+    `INSERT INTO calendar_events (calendar_id, uid, sequence, mark, day, summary, cancelled, changed_at) VALUES ${values}
+     ON CONFLICT (calendar_id, uid) DO UPDATE SET sequence = excluded.sequence, mark = excluded.mark, day = excluded.day,
+       summary = excluded.summary, cancelled = excluded.cancelled, changed_at = excluded.changed_at`,
+    { replacements: changed.flatMap((c) => [id, c.uid, c.sequence, c.mark, c.day, c.summary, c.cancelled, c.changedAt]), transaction },
+  )
+}
+
+function write(name: string, sent: readonly Sent[], alarmHour: number | null): string {
+  const calendar = ical({
+    name: `${name}: open jobs`,
+    prodId: { company: 'Round Thistle', product: 'open jobs' },
+    method: ICalCalendarMethod.PUBLISH,
+    ttl: 3600,
+  })
+  for (const { uid, day, summary, sequence, changedAt, entry } of sent) {
+    const event = calendar.createEvent({
+      id: uid,
+      sequence,
+      stamp: changedAt,
+      lastModified: changedAt,
+      start: new Date(`${day}T00:00:00Z`),
+      end: new Date(`${addDays(day, 1)}T00:00:00Z`),
+      timezone: 'UTC',
+      allDay: true,
+      summary,
+      status: entry ? ICalEventStatus.CONFIRMED : ICalEventStatus.CANCELLED,
+      ...(entry ? { location: entry.location, description: entry.description } : {}),
+    })
+    if (entry && !entry.done && alarmHour !== null)
+      event.createAlarm({ type: ICalAlarmType.display, triggerAfter: alarmHour * 3600, description: summary })
+  }
+  return calendar.toString()
+}
+
+/**
+ * The open jobs of a keeper's yards as iCalendar (RFC 5545): all-day events with the window in the text. A job keeps its UID however its day
+ * moves; what changed comes with a higher SEQUENCE, what is no longer to be done as CANCELLED, what was done as done.
+ */
+export async function publish(keep: Keeping, weather: WeatherSource, scope: Scope): Promise<string> {
+  const { db, clock } = keep
+  const yards = (await readYardsWithWeather(keep, weather, scope, null)) as YardRecord[]
+  const settings = (await db.model('settings').findOne({ where: { holdingId: scope.holdingId }, raw: true })) as unknown as SettingsRecord
+  const keeper = await keeperOf(keep, scope.keeperId)
+  const { alarmHour } = { ...USUAL_PREFERENCES, ...(keeper.preferences as Partial<Preferences>) }
+  const entries = entriesOf(yards.map((yard) => yardState(yard, settings)))
+  const today = yards.map((y) => y.today).toSorted()[0] ?? clock().toISOString().slice(0, 10)
+  return db.sequelize.transaction(async (transaction) => {
+    const id = await calendarId(db, scope, transaction)
+    const known = await db.sequelize.query<Known>(
+      `SELECT uid, sequence, mark, day, summary, cancelled, changed_at AS "changedAt" FROM calendar_events WHERE calendar_id = :id`,
+      { replacements: { id }, type: QueryTypes.SELECT, transaction },
+    )
+    const { sent, changed } = compare(known, entries, today, clock())
+    await remember(db, id, changed, transaction)
+    return write(scope.holdingName, sent, alarmHour)
+  })
+}

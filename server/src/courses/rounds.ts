@@ -1,0 +1,62 @@
+import Joi from 'joi'
+import { told, type Route } from '../api/route.ts'
+import { KINDS } from '../records/kinds.ts'
+import { strokeOf } from '../records/log.ts'
+import { placed } from '../records/placed.ts'
+import { putWithin, removeWithin, withVersion, type Given, type Keeping } from '../records/put.ts'
+import { uuid, version } from '../records/shapes.ts'
+import { eventBody, putEventWithin, type GivenEvent } from './events.ts'
+
+const VISIT = KINDS.visits
+if (!VISIT) throw new Error('no kind visits')
+/** The most rows of one stroke. */
+const MOST = 500
+
+interface Stroke {
+  readonly visits: readonly (Given & { readonly id: string })[]
+  readonly visitsGone: readonly { readonly id: string; readonly version: number }[]
+  readonly events: readonly (GivenEvent & { readonly id: string })[]
+}
+const body = Joi.object<Stroke>({
+  visits: Joi.array()
+    .items(withVersion(VISIT).keys({ id: uuid().required() }))
+    .max(MOST)
+    .default([]),
+  visitsGone: Joi.array()
+    .items(Joi.object({ id: uuid().required(), version: version().required() }))
+    .max(MOST)
+    .default([]),
+  events: Joi.array()
+    .items((eventBody as Joi.ObjectSchema).keys({ id: uuid().required() }))
+    .max(MOST)
+    .unique('id')
+    .default([]),
+})
+const answer = Joi.object({ stroke: Joi.number().integer().allow(null).required() })
+
+/** Days that are set for jobs, visits planned and given up, or one thing done in many colonies: all of it in one stroke. */
+export const strokeRoute = (keep: Keeping): Route => ({
+  method: 'post',
+  path: '/rounds',
+  access: 'write',
+  group: 'Courses',
+  summary: 'What was done in many colonies, days set for jobs, visits planned: all or none, and one undo takes it back',
+  body,
+  answers: { 200: told(answer, 'The number of the stroke, by which it is undone.') },
+  handle: async ({ scope, body: given }) => {
+    const { visits, visitsGone, events } = given as Stroke
+    const stroke = await keep.db.sequelize.transaction(async (transaction) => {
+      const each = async <T>(word: string, rows: readonly T[], put: (row: T) => Promise<unknown>) => {
+        for (const [i, row] of rows.entries())
+          await put(row).catch((fault: unknown) => {
+            throw placed(fault, word, i)
+          })
+      }
+      await each('visitsGone', visitsGone, (v) => removeWithin(keep, scope, VISIT, v.id, v.version, transaction))
+      await each('visits', visits, ({ id, ...row }) => putWithin(keep, scope, VISIT, id, row as Given, transaction))
+      await each('events', events, ({ id, ...event }) => putEventWithin(keep, scope, id, event, transaction))
+      return strokeOf(transaction)
+    })
+    return { status: 200, body: { stroke } }
+  },
+})

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+/** The hive from above, a box a row: the frames as lines, the strips between them, so that all are found again. */
+import { computed } from 'vue'
+import type { Spot } from '@thistle/core/holding'
+
+const props = withDefaults(
+  defineProps<{
+    boxes: number
+    frames?: number
+    /** Nothing can be put or taken. */
+    fixed?: boolean
+    /** What hangs there, for the ear. */
+    unit?: string
+  }>(),
+  { frames: 10, fixed: false, unit: 'strip' },
+)
+const spots = defineModel<readonly Spot[]>({ required: true })
+const GAP = 26
+const HEIGHT = 46
+const rows = computed(() =>
+  Array.from({ length: props.boxes }, (_, i) => {
+    const box = props.boxes - i
+    return { box, gaps: Array.from({ length: props.frames + 1 }, (_, after) => ({ after, there: spots.value.some((s) => s.box === box && s.after === after) })) }
+  }),
+)
+function toggle(box: number, after: number): void {
+  if (props.fixed) return
+  const there = spots.value.some((s) => s.box === box && s.after === after)
+  spots.value = there
+    ? spots.value.filter((s) => s.box !== box || s.after !== after)
+    : [...spots.value, { box, after }].toSorted((a, b) => a.box - b.box || a.after - b.after)
+}
+const nameOf = (box: number, after: number): string => {
+  const where = after === 0 ? 'left of frame 1' : after === props.frames ? `right of frame ${props.frames}` : `between frames ${after} and ${after + 1}`
+  return props.boxes > 1 ? `box ${box} from the floor, ${where}` : where
+}
+const words = computed(() => (spots.value.length === 0 ? 'none marked' : spots.value.map((s) => nameOf(s.box, s.after)).join('; ')))
+</script>
+
+<template>
+  <div class="map" data-part="hive-map">
+    <div v-for="row in rows" :key="row.box" class="box">
+      <span v-if="boxes > 1" class="soft small no">{{ row.box === boxes ? 'top' : row.box === 1 ? 'floor' : row.box }}</span>
+      <div class="frames" :style="{ height: `${HEIGHT}px`, width: `${GAP * (frames + 1)}px` }" :role="fixed ? 'img' : 'group'" :aria-label="fixed ? `Seen from above: ${words}` : 'Seen from above, frame 1 on the left'">
+        <i v-for="f in frames" :key="f" class="frame" :style="{ left: `${GAP * f}px` }" aria-hidden="true" />
+        <template v-if="fixed">
+          <i v-for="g in row.gaps.filter((x) => x.there)" :key="g.after" class="strip" :style="{ left: `${GAP * g.after + GAP / 2}px` }" aria-hidden="true" />
+        </template>
+        <button
+          v-for="g in fixed ? [] : row.gaps"
+          :key="g.after"
+          type="button"
+          class="gap"
+          :class="{ there: g.there }"
+          :style="{ left: `${GAP * g.after}px`, width: `${GAP}px` }"
+          :aria-pressed="g.there"
+          :aria-label="`${unit} ${nameOf(row.box, g.after)}`"
+          @click="toggle(row.box, g.after)"
+        >
+          <i v-if="g.there" class="strip" />
+        </button>
+      </div>
+    </div>
+    <p class="soft small">{{ words }}</p>
+  </div>
+</template>
+
+<style scoped>
+.map { display: grid; gap: 5px; overflow-x: auto; }
+.box { display: flex; align-items: center; gap: 8px; }
+.no { width: 34px; }
+.frames { position: relative; border: 2px solid var(--line); border-radius: 6px; background: var(--sheet); flex: none; }
+.frame { position: absolute; top: 5px; bottom: 5px; width: 4px; margin-left: -2px; border-radius: 2px; background: var(--bar-usual); }
+.gap { position: absolute; top: 0; bottom: 0; appearance: none; border: 0; background: none; cursor: pointer; padding: 0; }
+.gap:hover { background: var(--thistle-pale); }
+.strip { position: absolute; top: 8px; bottom: 8px; left: 50%; width: 7px; margin-left: -3.5px; border-radius: 3px; background: var(--thistle); }
+</style>

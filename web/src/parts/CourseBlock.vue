@@ -1,0 +1,148 @@
+<script setup lang="ts">
+/** A course in full: what went otherwise and what it costs, the ways on, every date with the old one beside it, what follows. */
+import { computed, ref } from 'vue'
+import { costsOf, lockOf, mendsOf, sayJob, type Mend, type PlannedJob, type Window } from '@thistle/core/course'
+import type { ColonyState, CourseState, EventRecord, YardState } from '@thistle/core/holding'
+import { sayAmount } from '@thistle/core/treatments'
+import HiveMap from '../graphics/HiveMap.vue'
+import { sayDay, sayWindow } from '../look/dates.ts'
+import { newId, useHolding } from '../stores/holding.ts'
+import { sayHappened } from './change-words.ts'
+import HappenedForm from './HappenedForm.vue'
+import OutcomeLine from './OutcomeLine.vue'
+import { useSave } from './useSave.ts'
+import { WARNING_WORDS } from './words.ts'
+
+const props = defineProps<{ yard: YardState; state: ColonyState; course: CourseState }>()
+const emit = defineEmits<{ job: [job: PlannedJob] }>()
+const holding = useHolding()
+const { busy, fault, save } = useSave()
+const doing = ref<'happened' | 'accept' | null>(null)
+const reason = ref('')
+const accepting = ref<Mend | null>(null)
+
+const c = computed(() => props.course.course)
+const several = (kind: string) => c.value.jobs.filter((x) => x.job === kind).length > 1
+function sayLine(x: PlannedJob): string {
+  const name = sayJob(x, several(x.job), props.course.treatment.way)
+  const { dose } = c.value
+  const amount = x.amount !== null && dose ? sayAmount(x.amount, dose.unit, holding.preferences.mass) : null
+  if (x.state === 'done') return `${name}: done${amount ? `, ${amount}` : ''}`
+  return amount ? `${name}: ${amount} of it done` : name
+}
+const window = (w: Window) => (w.earliest === w.latest ? sayDay(w.best) : sayWindow(w.earliest, w.latest))
+const eventOf = (x: PlannedJob): EventRecord | null => props.course.events.find((e) => e.kind === 'done' && e.job === x.job && e.n === x.n) ?? null
+const who = (x: PlannedJob): string => [eventOf(x)?.doneBy ? `by ${eventOf(x)?.doneBy}` : '', eventOf(x)?.note, eventOf(x)?.reason].filter(Boolean).join('; ')
+/** What happened besides the jobs. */
+const others = computed(() => props.course.events.filter((e) => e.kind !== 'done' && e.kind !== 'cancelled' && e.kind !== 'set'))
+const dates = computed(() => ({ supersNextOn: props.yard.yard.supersNextOn, lastOpening: props.yard.yard.lastOpening }))
+const open = computed(() => props.course.planned || props.course.running)
+const costs = computed(() => (open.value ? costsOf(props.course.plan, c.value, dates.value, props.yard.yard.today) : []))
+const mends = computed(() => (props.course.cancelled ? [] : mendsOf(props.course.plan, props.course.happened, c.value, props.yard.yard.today)))
+const lock = computed(() => (c.value.endedOn ? lockOf(props.course.treatment, c.value.endedOn) : null))
+const spots = computed(() => (c.value.inside ? (props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? []) : []))
+
+const event = (body: object) =>
+  holding.put('events', newId(), { courseId: props.course.record.id, happenedOn: holding.today, device: 'page', ...body }, props.yard.yard.id)
+const takeBack = (id: string) => save(() => event({ kind: 'taken-back', supersedes: id }).then(() => undefined))
+const callOff = () => save(() => event({ kind: 'cancelled' }).then(() => undefined))
+async function mend(m: Mend): Promise<void> {
+  if (m.kind === 'take-out') {
+    const removal = c.value.jobs.find((j) => j.job === 'remove' && j.state === 'open')
+    if (removal) emit('job', removal)
+  } else if (m.kind === 'add-round') await save(() => event({ kind: 'round-added' }).then(() => undefined))
+  else if (m.kind === 'accept') {
+    accepting.value = m
+    doing.value = 'accept'
+  } else if (m.kind === 'switch') await callOff()
+}
+async function accept(): Promise<void> {
+  const m = accepting.value
+  if (!m) return
+  const { job, n } = m.job
+  if (!(await save(() => event({ kind: 'accepted', job, n, reason: reason.value.trim() }).then(() => undefined)))) return
+  doing.value = null
+  reason.value = ''
+}
+const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = { 'take-out': 'Take out now', 'add-round': 'Add the round', switch: 'Call it off', accept: 'Take it as it is' }
+</script>
+
+<template>
+  <section class="course">
+    <h3>{{ course.treatment.name }}, {{ course.planned ? 'chosen for' : 'since' }} {{ sayDay(course.startedOn) }}{{ course.cancelled ? ', called off' : '' }}</h3>
+    <p v-for="w in c.warnings" :key="w.text" :class="w.accepted ? 'accepted small' : 'caution'">
+      <strong>{{ WARNING_WORDS[w.kind] }}.</strong> {{ holding.say(w.text) }}
+      <template v-if="w.accepted"> <span class="settled strong">Taken as it is: {{ w.accepted }}</span></template>
+    </p>
+    <p v-for="x in costs" :key="x.text" class="care">{{ holding.say(x.text) }}</p>
+    <div v-if="mends.length > 0 && holding.mayWrite" class="mends">
+      <h4>Ways on</h4>
+      <ul>
+        <li v-for="m in mends" :key="m.kind">
+          <span>{{ holding.say(m.text) }}</span>
+          <button v-if="PRESS[m.kind]" class="press quiet" type="button" :disabled="busy" @click="mend(m)">{{ PRESS[m.kind] }}</button>
+        </li>
+      </ul>
+      <form v-if="doing === 'accept'" class="field" @submit.prevent="accept">
+        <label for="cb-reason">Why you take it as it is</label>
+        <textarea id="cb-reason" v-model="reason" class="area" maxlength="2000" />
+        <button class="press" type="submit" :disabled="busy || reason.trim().length < 3">Keep the reason</button>
+      </form>
+    </div>
+    <OutcomeLine v-if="course.outcome" :course="course" />
+    <ol class="line">
+      <li v-for="x in c.jobs" :key="`${x.job}${x.n}`" :class="x.state">
+        <span class="when">
+          <s v-if="x.was && x.state === 'open'">{{ window(x.was) }}</s>
+          <s v-else-if="x.was && x.doneOn && (x.doneOn < x.was.earliest || x.doneOn > x.was.latest)">{{ window(x.was) }}</s>
+          {{ x.doneOn ? sayDay(x.doneOn) : window(x) }}
+        </span>
+        <span>
+          {{ sayLine(x) }}
+          <span v-if="x.setFor" class="act">, set for {{ sayDay(x.setFor) }}</span>
+          <span v-if="who(x)" class="soft small">{{ who(x) }}</span>
+          <button v-if="x.state === 'done' && eventOf(x) && holding.mayWrite" class="plainlink small" type="button" :disabled="busy" @click="takeBack(eventOf(x)!.id)">take back</button>
+        </span>
+      </li>
+    </ol>
+    <HiveMap v-if="spots.length > 0" :model-value="spots" :boxes="state.situation.colony.broodBoxes" fixed />
+    <p v-if="c.inside" class="small">{{ c.inside }} in the hive by your notes.</p>
+    <p v-if="c.outsideSince" class="care strong">Out for the heat since {{ sayDay(c.outsideSince) }}: put it back when it cools; the course waits.</p>
+    <ul v-if="others.length > 0" class="others">
+      <li v-for="e in others" :key="e.id">
+        {{ sayDay(e.happenedOn) }}: {{ sayHappened(e) }}<span v-if="e.note" class="soft">; {{ e.note }}</span>
+        <button v-if="holding.mayWrite" class="plainlink small" type="button" :disabled="busy" @click="takeBack(e.id)">take back</button>
+      </li>
+    </ul>
+    <p v-if="lock" class="small soft">Afterwards: {{ holding.say(lock.text) }}</p>
+    <template v-if="holding.mayWrite && (open || c.outsideSince)">
+      <HappenedForm v-if="doing === 'happened'" :yard="yard.yard" :state="state" :course="course" @done="doing = null" />
+      <p class="ways">
+        <button class="plainlink" type="button" :aria-expanded="doing === 'happened'" @click="doing = doing === 'happened' ? null : 'happened'">
+          {{ doing === 'happened' ? 'Nothing happened' : 'Something happened ...' }}
+        </button>
+        <button v-if="course.planned" class="plainlink" type="button" :disabled="busy" @click="callOff">Call this course off</button>
+      </p>
+    </template>
+    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+  </section>
+</template>
+
+<style scoped>
+.course { display: grid; grid-template-columns: minmax(0, 1fr); gap: 9px; border: 1px solid var(--hairline); border-radius: 12px; padding: 12px 14px; }
+h4 { margin: 0; font-size: 14px; }
+.accepted { border-left: 3px solid var(--lichen); padding-left: 10px; color: var(--soft); }
+.mends { background: var(--thistle-pale); border-radius: 10px; padding: 10px 12px; display: grid; gap: 8px; }
+.mends li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 10px; align-items: center; padding: 4px 0; font-size: 14.5px; }
+.line { display: grid; gap: 3px; }
+.line li { display: grid; grid-template-columns: 112px 1fr; gap: 8px; font-size: 14px; }
+.line .when { color: var(--soft); }
+.line .when s { display: block; font-size: 12.5px; }
+.line .passed { color: var(--soft); text-decoration: line-through; }
+.others { display: grid; gap: 3px; font-size: 14px; }
+.ways { display: flex; gap: 18px; flex-wrap: wrap; }
+@media screen and (max-width: 720px) {
+  .line button, .ways button, .others button { min-height: 44px; padding: 0 8px; }
+  .mends li { grid-template-columns: 1fr; }
+}
+</style>

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+/** What happened to a course besides its jobs: strips on the floor, a pad out for the heat, a swarm, a new queen, the end of the colony. */
+import { computed, ref } from 'vue'
+import { isFate, type EventKind } from '@thistle/core/course'
+import { courseState, type ColonyState, type CourseState, type EventRecord, type YardRecord } from '@thistle/core/holding'
+import { newId, useHolding } from '../stores/holding.ts'
+import DayField from './DayField.vue'
+import NumberField from './NumberField.vue'
+import { useSave } from './useSave.ts'
+import WhatMoves from './WhatMoves.vue'
+
+const props = defineProps<{ yard: YardRecord; state: ColonyState; course: CourseState }>()
+const emit = defineEmits<{ done: [] }>()
+const holding = useHolding()
+const { busy, fault, at, save } = useSave()
+
+const choices = computed<(readonly [EventKind, string])[]>(() => {
+  const { course, treatment, running, planned } = props.course
+  const outside = course.outsideSince !== null
+  return [
+    ...(running && (course.inside ?? 0) > 0 ? [['found', 'A strip was found on the floor'] as const] : []),
+    ...(running && treatment.pause && !outside ? [['lifted', 'Taken out for the heat'] as const] : []),
+    ...(outside ? [['laid-again', 'Put back, it is cooler'] as const] : []),
+    ...(running || planned
+      ? ([
+          ['swarmed', 'It swarmed'],
+          ['requeened', 'It has a new queen'],
+          ['died', 'The colony died'],
+          ['merged', 'It was united with another'],
+          ['sold', 'It was sold'],
+        ] as const)
+      : []),
+  ]
+})
+const kind = ref<EventKind | null>(choices.value[0]?.[0] ?? null)
+const onDay = ref<string | null>(holding.today)
+const amount = ref<number | null>(1)
+const note = ref('')
+/** A fate is the colony's: it is noted in every course in hand. */
+const touched = computed(() =>
+  kind.value && isFate(kind.value) ? props.state.courses.filter((c) => !c.cancelled && (c.running || c.planned)) : [props.course],
+)
+const ids = new Map<string, string>()
+const idFor = (course: string) => ids.get(course) ?? ids.set(course, newId()).get(course)!
+const eventFor = (course: CourseState): EventRecord => ({
+  id: idFor(course.record.id),
+  kind: kind.value ?? 'found',
+  job: null,
+  n: null,
+  happenedOn: onDay.value ?? holding.today,
+  amount: kind.value === 'found' ? amount.value : null,
+  note: note.value || null,
+  supersedes: null,
+})
+const after = computed(() =>
+  kind.value ? courseState({ ...props.course.record, events: [...props.course.record.events, eventFor(props.course)] }, props.state.colony, holding.today) : null,
+)
+async function keep(): Promise<void> {
+  const events = touched.value.map((c) => ({ ...eventFor(c), courseId: c.record.id, device: 'page' }))
+  if (await save(() => holding.stroke({ events }, props.yard.id).then(() => undefined))) emit('done')
+}
+</script>
+
+<template>
+  <form class="form" novalidate @submit.prevent="keep">
+    <fieldset class="kinds">
+      <legend class="strong">What happened</legend>
+      <label v-for="[key, word] in choices" :key="key">
+        <input v-model="kind" type="radio" name="happened" :value="key" />
+        {{ word }}
+      </label>
+    </fieldset>
+    <p class="small soft">Moved to another yard? Move the colony: its course goes with it.</p>
+    <DayField id="hf-day" v-model="onDay" label="On" :max="holding.today" :fault="at('events[0].happenedOn')" />
+    <NumberField v-if="kind === 'found'" id="hf-amount" v-model="amount" label="How many" unit="strips" :min="1" :hint="`${course.course.inside} in it by your notes`" :fault="at('events[0].amount')" />
+    <div class="field">
+      <label for="hf-note">Note</label>
+      <textarea id="hf-note" v-model="note" class="area" maxlength="2000" />
+    </div>
+    <WhatMoves v-if="after" :before="course" :after="after" :yard="yard" />
+    <p v-if="touched.length > 1" class="small">It is noted in all {{ touched.length }} courses in hand.</p>
+    <p v-if="fault && !at('events[0].happenedOn') && !at('events[0].amount')" class="alarm strong" role="alert">{{ fault }}</p>
+    <button class="press" type="submit" :disabled="busy || kind === null">{{ busy ? 'Keeping ...' : 'Keep it' }}</button>
+  </form>
+</template>
+
+<style scoped>
+.form { display: grid; gap: 12px; }
+.kinds { border: 0; padding: 0; margin: 0; display: grid; gap: 2px; }
+.kinds label { display: flex; gap: 10px; align-items: center; min-height: 40px; cursor: pointer; }
+.kinds input { width: 20px; height: 20px; accent-color: var(--thistle); }
+@media screen and (max-width: 720px) { .kinds label { min-height: 48px; } }
+</style>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+/** Counted back: by when each option must be begun, to be over before the supers and the last opening. */
+import { computed } from 'vue'
+import { deadlinesOf, type Deadline } from '@thistle/core/rounds'
+import { daysBetween, yearOf, type Day } from '@thistle/core/time'
+import { shortName } from '@thistle/core/treatments'
+import { sayDay } from '../../look/dates.ts'
+import { plural } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
+import RoundsNav from './RoundsNav.vue'
+
+const holding = useHolding()
+const yards = computed(() => (holding.settings ? holding.states.filter((y) => y.row.length > 0).map((y) => deadlinesOf(y, holding.settings!)) : []))
+const say = (day: Day | null) => (day === null ? '' : sayDay(day, holding.today) + (yearOf(day) === yearOf(holding.today) ? '' : ''))
+function stands(d: Deadline): string {
+  const days = daysBetween(holding.today, d.last)
+  if (d.state === 'passed') return 'passed'
+  return days === 0 ? 'today' : `in ${plural(days, 'day')}`
+}
+const listed = (options: readonly Deadline[]) => options.filter((d) => d.listed)
+const others = (options: readonly Deadline[]) => options.filter((d) => !d.listed)
+const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } }) => y.yard.lastOpening !== null || y.yard.supersNextOn !== null
+</script>
+
+<template>
+  <div class="page ends">
+    <RoundsNav />
+    <h1>By when it must be begun</h1>
+    <p class="soft lead">
+      Counted back from the day supers must go on (course and waiting time over) and from the last day a hive can decently be opened (what was laid in is out). The strictest colony of a yard speaks.
+    </p>
+    <section v-for="d in yards" :key="d.yard.yard.id" class="yard" :aria-labelledby="`e-${d.yard.yard.id}`">
+      <h2 :id="`e-${d.yard.yard.id}`">{{ d.yard.yard.name }}</h2>
+      <p class="small">
+        Supers on: <strong>{{ d.yard.yard.supersNextOn ? say(d.yard.yard.supersNextOn) : 'no day set' }}</strong>; last opening:
+        <strong>{{ d.yard.yard.lastOpening ? say(d.yard.yard.lastOpening) : 'no day set' }}</strong>.
+        <RouterLink to="/rules#r-dates" class="no-print">Dates of the yards</RouterLink>
+      </p>
+      <ul v-if="d.clashes.length > 0" class="clashes">
+        <li v-for="c in d.clashes" :key="c.colonyId + c.text">
+          <span class="alarm strong">Clashes already: </span>
+          <RouterLink :to="`/yards/${d.yard.yard.id}?colony=${c.colonyId}`">{{ c.colony }}</RouterLink>. {{ holding.say(c.text) }}
+        </li>
+      </ul>
+      <p v-else class="settled small">No course in hand clashes with these dates.</p>
+      <p v-if="!dated(d.yard)" class="soft">Without a date nothing can be counted back: set when supers go on and when the hives are last opened.</p>
+      <table v-else class="sheet">
+        <thead>
+          <tr>
+            <th scope="col">Option</th>
+            <th scope="col">Last start</th>
+            <th scope="col"><span class="unseen">How far</span></th>
+            <th scope="col" class="why">Before the supers</th>
+            <th scope="col" class="why">Before the last opening</th>
+          </tr>
+        </thead>
+        <tbody v-for="(list, i) in [listed(d.options), others(d.options)]" :key="i">
+          <tr v-if="list.length > 0" class="head"><th colspan="5" scope="colgroup">{{ i === 0 ? 'On your list' : 'Not on your list' }}</th></tr>
+          <tr v-for="o in list" :key="o.treatment.key" :class="o.state">
+            <th scope="row"><RouterLink :to="`/rules/${o.treatment.key}`">{{ shortName(o.treatment) }}</RouterLink></th>
+            <td class="strong">{{ say(o.last) }}</td>
+            <td :class="{ alarm: o.state === 'passed', 'care strong': o.state === 'near', soft: o.state === 'ahead' }">{{ stands(o) }}</td>
+            <td class="why" :class="{ soft: o.last !== o.bySupers }">{{ o.bySupers ? say(o.bySupers) : 'does not matter' }}</td>
+            <td class="why" :class="{ soft: o.last !== o.byOpening }">{{ o.byOpening ? say(o.byOpening) : 'does not matter' }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <p v-if="yards.length === 0" class="soft">No colonies yet: nothing is counted back.</p>
+    <p class="law">Courses are counted at their shortest, by typical labels and your own list; the label in your hand and local law decide.</p>
+  </div>
+</template>
+
+<style scoped>
+.ends { display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; max-width: 1040px; }
+.lead { max-width: 780px; }
+.yard { display: grid; gap: 6px; margin-top: 10px; }
+.clashes { display: grid; gap: 3px; }
+table { border-collapse: separate; border-spacing: 0; width: 100%; }
+th, td { text-align: left; padding: 7px 12px; border-bottom: 1px solid var(--hairline); font-weight: 400; }
+thead th { font-size: 13.5px; font-weight: 600; color: var(--soft); }
+.head th { font-size: 13.5px; font-weight: 600; color: var(--soft); background: var(--sunken); padding: 4px 12px; }
+tbody th a { font-weight: 600; color: var(--ink); }
+tr.passed th a, tr.passed td { color: var(--soft); }
+tr.passed td.alarm { color: var(--brick); }
+@media screen and (max-width: 720px) {
+  .why { display: none; }
+  th, td { padding: 12px 8px; }
+}
+</style>

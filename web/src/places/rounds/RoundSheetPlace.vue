@@ -1,0 +1,235 @@
+<script setup lang="ts">
+/** One visit on one sheet: what to carry, what to mind, and the row with its ticks. On the phone in the yard, and on paper. */
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { USUAL_WORK, type ColonyState, type CourseState } from '@thistle/core/holding'
+import { jobsOfYard, roundSheet, visitMinutes, type RoundJob } from '@thistle/core/rounds'
+import { isDay, type Day } from '@thistle/core/time'
+import HiveMap from '../../graphics/HiveMap.vue'
+import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
+import HandTimer from '../../parts/HandTimer.vue'
+import JobForm from '../../parts/JobForm.vue'
+import SidePane from '../../parts/SidePane.vue'
+import { useSave } from '../../parts/useSave.ts'
+import { capital, plural, sayMinutes } from '../../parts/words.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+import { useRounds } from './useRounds.ts'
+
+const route = useRoute()
+const holding = useHolding()
+const { plan } = useRounds()
+const { busy, fault, save } = useSave()
+const day = computed<Day | null>(() => (isDay(route.params.day) ? route.params.day : null))
+const yard = computed(() => holding.states.find((y) => y.yard.id === route.params.yardId) ?? null)
+const work = computed(() => holding.settings?.work ?? USUAL_WORK)
+
+/** The jobs as they stood when the sheet was opened: what is ticked stays on it. */
+const jobs = shallowRef<readonly RoundJob[] | null>(null)
+const drawn = ref(true)
+watch(
+  [plan, yard, day],
+  () => {
+    if (jobs.value || !plan.value || !yard.value || !day.value) return
+    const on = day.value
+    const round = plan.value.rounds.find((r) => r.yardId === yard.value?.yard.id && r.day === on)
+    drawn.value = round !== undefined
+    jobs.value = round?.jobs ?? jobsOfYard(yard.value, work.value).filter((j) => j.overdue || (j.earliest <= on && on <= j.latest))
+  },
+  { immediate: true },
+)
+watch(
+  () => route.fullPath,
+  () => (jobs.value = null),
+)
+const sheet = computed(() => (yard.value && day.value && jobs.value && holding.settings ? roundSheet({ day: day.value, jobs: jobs.value }, yard.value, holding.settings) : null))
+const minutes = computed(() => visitMinutes(jobs.value ?? [], work.value))
+
+interface Found {
+  readonly state: ColonyState
+  readonly course: CourseState | null
+  readonly done: string | null
+}
+function find(job: RoundJob): Found | null {
+  const state = yard.value?.row.find((s) => s.colony.id === job.colonyId)
+  if (!state) return null
+  const course = state.courses.find((c) => c.record.id === job.courseId) ?? null
+  const planned = course?.course.jobs.find((j) => j.job === job.job && j.n === job.n)
+  if (course) return { state, course, done: planned?.doneOn ? `done ${sayDay(planned.doneOn)}` : planned?.state === 'passed' ? 'not asked for any more' : null }
+  const since = day.value ?? holding.today
+  const counted = job.kind === 'count' && state.colony.counts.some((c) => c.onDay >= since)
+  const read = job.kind === 'board' && !state.colony.board
+  return { state, course, done: counted ? 'counted' : read ? 'read' : null }
+}
+const left = computed(() => (jobs.value ?? []).filter((j) => find(j)?.done === null).length)
+const over = computed(() => day.value !== null && day.value <= holding.today)
+const canTick = (job: RoundJob) => holding.mayWrite && job.courseId !== null && job.job !== 'recount'
+
+async function tick(job: RoundJob): Promise<void> {
+  const on = day.value && day.value < holding.today ? day.value : holding.today
+  await save(() =>
+    holding
+      .put('events', newId(), { courseId: job.courseId, kind: 'done', job: job.job, n: job.n, happenedOn: on, amount: job.amount?.amount ?? null, device: 'sheet' }, job.yardId)
+      .then(() => undefined),
+  )
+}
+async function untick(job: RoundJob): Promise<void> {
+  const event = find(job)?.course?.events.find((e) => e.kind === 'done' && e.job === job.job && e.n === job.n)
+  if (!event) return
+  await save(() =>
+    holding
+      .put('events', newId(), { courseId: job.courseId, kind: 'taken-back', happenedOn: holding.today, supersedes: event.id, device: 'sheet' }, job.yardId)
+      .then(() => undefined),
+  )
+}
+const otherwise = ref<RoundJob | null>(null)
+const form = computed(() => {
+  const job = otherwise.value
+  const found = job ? find(job) : null
+  const planned = found?.course?.course.jobs.find((j) => j.job === job?.job && j.n === job?.n)
+  return found?.course && planned && yard.value ? { state: found.state, course: found.course, job: planned } : null
+})
+const KNOWN = { observed: 'observed', forecast: 'forecast', normal: 'usual for the month' } as const
+const vapourLeft = computed(() => (jobs.value ?? []).some((j) => j.tail > 0 && find(j)?.done === null))
+const countLink = (job: RoundJob) => `/count/${job.colonyId}`
+const isCount = (job: RoundJob) => job.kind === 'count' || job.kind === 'board' || job.job === 'recount'
+const print = () => window.print()
+</script>
+
+<template>
+  <div v-if="yard && day && sheet" class="page round">
+    <p class="back no-print"><RouterLink to="/rounds">← Rounds</RouterLink></p>
+    <header>
+      <h1>{{ yard.yard.name }}, {{ sayDayLong(day) }}</h1>
+      <p>
+        {{ plural(jobs?.length ?? 0, 'job') }} in {{ plural(sheet.colonies.length, 'colony', 'colonies') }}, about {{ sayMinutes(minutes) }}<template v-if="sheet.weather">;
+        {{ sheet.weather.low === null ? '' : `${holding.degrees(sheet.weather.low)} to ` }}{{ holding.degrees(sheet.weather.high) }}, {{ KNOWN[sheet.weather.source] }}</template>.
+        <span class="no-print">{{ left === 0 ? 'All of it is done.' : `${left} still to do.` }}</span>
+      </p>
+      <p v-if="!drawn" class="care no-print">No round is drawn to this day: these are the jobs whose windows are open then.</p>
+      <p v-for="l in sheet.limits" :key="l.treatment" :class="{ alarm: l.level === 'wait' || l.level === 'ruled-out', care: l.level === 'care' }" class="small">
+        {{ l.name }}: {{ holding.say(l.text) }}
+      </p>
+      <p v-if="sheet.strips" class="alarm strong">{{ sheet.strips }}</p>
+    </header>
+    <p v-if="jobs?.length === 0" class="sheet empty">Nothing is to be done here on this day.</p>
+
+    <div class="ready">
+      <section v-if="sheet.packing.length > 0" aria-labelledby="s-pack">
+        <h2 id="s-pack">Take along</h2>
+        <ul class="pack">
+          <li v-for="p in sheet.packing" :key="p.text">
+            <span class="box on-paper" aria-hidden="true" />{{ holding.say(p.text) }}
+            <strong v-if="p.lacking" class="alarm">{{ holding.say(p.lacking) }}</strong>
+          </li>
+          <li v-if="sheet.gearText"><span class="box on-paper" aria-hidden="true" />On you: {{ sheet.gearText }}</li>
+        </ul>
+      </section>
+      <section v-if="sheet.cautions.length > 0" aria-label="Cautions">
+        <p v-for="c in sheet.cautions" :key="c.name" class="caution">
+          <strong>{{ c.name }}. {{ c.hazard }}</strong> {{ c.protection }} {{ c.mishap }}
+        </p>
+      </section>
+      <section v-if="sheet.cycle" aria-labelledby="s-cycle">
+        <h2 id="s-cycle">The vaporiser</h2>
+        <p>{{ sheet.cycle.text }}</p>
+        <template v-if="over && vapourLeft">
+          <HandTimer name="vapour-heat" says="Start the heat" doing="Heat" done="Take it out, on to the next" :seconds="sheet.cycle.heatMinutes * 60" />
+          <HandTimer name="vapour-shut" says="Shut: start" doing="Stays shut" done="The last hive may be opened" :seconds="sheet.cycle.shutMinutes * 60" />
+        </template>
+      </section>
+      <details v-if="sheet.setUp.length > 0" class="no-print">
+        <summary>How it is laid and set up</summary>
+        <template v-for="s in sheet.setUp" :key="s.name">
+          <h3>{{ s.name }}</h3>
+          <ul class="lines"><li v-for="l in s.lines" :key="l">{{ holding.say(l) }}</li></ul>
+        </template>
+      </details>
+    </div>
+
+    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <p v-if="!over" class="care no-print">{{ sayDay(day) }} is still to come: what is done earlier is entered on its own day, by a tick all the same.</p>
+    <ol class="row">
+      <li v-for="c in sheet.colonies" :key="c.colonyId" class="sheet colony">
+        <h2>
+          <i>{{ c.position }}</i>
+          {{ c.name }}
+        </h2>
+        <p v-if="c.note" class="soft small note">{{ c.note }}</p>
+        <HiveMap v-if="c.spots.length > 0" :model-value="c.spots" :boxes="c.boxes" fixed />
+        <div v-for="job in c.jobs" :key="job.id" class="job" :class="{ done: find(job)?.done }">
+          <span class="box on-paper" aria-hidden="true" />
+          <div class="what">
+            <p class="strong" :class="{ alarm: job.overdue && !find(job)?.done }">{{ holding.say(capital(job.text)) }}</p>
+            <p class="soft small">
+              <template v-if="job.amount">{{ holding.say(job.amount.text) }}<template v-if="job.job === 'remove'"> went in</template>; </template>{{ job.overdue ? `overdue since ${sayDay(job.latest)}` : job.earliest === job.latest ? sayDay(job.latest) : sayWindow(job.earliest, job.latest) }}
+            </p>
+            <p v-if="isCount(job)" class="on-paper blanks">bees ________ mites ________ second shake ________ queen seen <span class="box" /></p>
+            <p v-else-if="job.amount" class="on-paper blanks">{{ job.job === 'remove' ? 'came out' : 'given' }} ________ note ______________________________</p>
+          </div>
+          <div class="tick no-print">
+            <template v-if="find(job)?.done">
+              <span class="settled strong">{{ capital(find(job)?.done ?? '') }}</span>
+              <button v-if="canTick(job) && find(job)?.done?.startsWith('done')" class="plainlink" type="button" :disabled="busy" @click="untick(job)">take back</button>
+            </template>
+            <RouterLink v-else-if="isCount(job)" class="press quiet" :to="countLink(job)">Count</RouterLink>
+            <template v-else-if="canTick(job)">
+              <button class="press big" type="button" :disabled="busy" :aria-label="`Done: ${job.text}, ${c.name}`" @click="tick(job)">✓ Done</button>
+              <button class="plainlink" type="button" @click="otherwise = job">otherwise ...</button>
+            </template>
+          </div>
+        </div>
+      </li>
+    </ol>
+    <p class="law">The label in your hand and your local law decide; this defers to both, and to the vet or inspector where they have the say.</p>
+    <p class="no-print"><button class="press quiet" type="button" @click="print">Print it</button></p>
+    <SidePane v-if="form" :title="form.state.colony.name" :sub="form.course.treatment.name" @close="otherwise = null">
+      <JobForm :key="form.course.record.id + form.job.job + form.job.n" :yard="yard.yard" :state="form.state" :course="form.course" :job="form.job" @done="otherwise = null" />
+    </SidePane>
+  </div>
+  <div v-else-if="yard && day" class="page"><h1>{{ yard.yard.name }}, {{ sayDayLong(day) }}</h1><p class="soft" role="status">Drawing the round ...</p></div>
+  <div v-else class="page">
+    <h1>No such round.</h1>
+    <p><RouterLink to="/rounds">To the rounds</RouterLink></p>
+  </div>
+</template>
+
+<style scoped>
+.round { max-width: 940px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; }
+header { display: grid; gap: 4px; }
+.ready { display: grid; gap: 14px; }
+.ready h2 { margin-bottom: 5px; }
+.pack { display: grid; gap: 4px; }
+.pack li::before { content: '– '; color: var(--soft); }
+.lines { list-style: disc; padding-left: 20px; }
+.row { display: grid; gap: 10px; }
+.colony { padding: 12px 16px; display: grid; gap: 8px; }
+.colony h2 i { font-style: normal; font-weight: 400; color: var(--soft); font-size: 16px; margin-right: 4px; }
+.job { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 14px; align-items: center; border-top: 1px solid var(--hairline); padding-top: 8px; }
+.job.done .what { color: var(--soft); }
+.job.done .what .strong { font-weight: 400; }
+.tick { display: grid; gap: 4px; justify-items: center; min-width: 128px; }
+.big { min-height: 60px; min-width: 128px; font-size: 18px; }
+.tick .plainlink { min-height: 40px; }
+.empty { padding: 20px; }
+.box { width: 15px; height: 15px; border: 1.4px solid var(--ink); border-radius: 3px; }
+summary { cursor: pointer; color: var(--thistle); min-height: 44px; display: flex; align-items: center; }
+@media print {
+  .round { gap: 7px; font-size: 9.8pt; }
+  h1 { font-size: 15pt; }
+  h2 { font-size: 11.5pt; margin: 0; }
+  .box.on-paper, .box { display: inline-block; margin-right: 6px; vertical-align: -2px; }
+  .pack li::before { content: ''; }
+  .ready { gap: 6px; }
+  .row { gap: 0; }
+  .colony { padding: 4px 0; gap: 2px; border: 0; border-top: 1.2px solid var(--line); break-inside: avoid; }
+  .job { grid-template-columns: auto minmax(0, 1fr); gap: 6px; align-items: start; border: 0; padding: 1px 0; }
+  .blanks { padding: 3px 0 2px; }
+  .caution { padding: 5px 8px; font-size: 8.8pt; }
+}
+@media screen and (max-width: 720px) {
+  .job { grid-template-columns: minmax(0, 1fr); gap: 8px; }
+  .tick { grid-template-columns: 1fr auto; justify-items: stretch; align-items: center; gap: 14px; }
+  .big { min-height: 64px; }
+  .colony h2 { font-size: 22px; }
+}
+</style>

@@ -1,0 +1,150 @@
+<script setup lang="ts">
+/** Jobs of all yards, drawn together into the fewest drives of the next four weeks. */
+import { computed, ref } from 'vue'
+import type { Move, Round } from '@thistle/core/rounds'
+import type { Day } from '@thistle/core/time'
+import DayStrip from '../../graphics/DayStrip.vue'
+import { sayDay } from '../../look/dates.ts'
+import { useNarrow } from '../../look/narrow.ts'
+import { useMarks } from '../../parts/useMarks.ts'
+import { useSave } from '../../parts/useSave.ts'
+import { plural, sayMinutes } from '../../parts/words.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+import { moveTo, sayMove } from './moving.ts'
+import RoundBoard from './RoundBoard.vue'
+import RoundList from './RoundList.vue'
+import RoundPane from './RoundPane.vue'
+import RoundsNav from './RoundsNav.vue'
+import { useRounds } from './useRounds.ts'
+
+const holding = useHolding()
+const narrow = useNarrow()
+const { plan, busy, failed } = useRounds()
+const { fault, save } = useSave()
+const opened = ref<{ yardId: string; day: Day } | null>(null)
+const asked = ref<Move | null>(null)
+const refused = ref<string | null>(null)
+const last = ref<{ text: string; stroke: number | null } | null>(null)
+const marks = useMarks(computed(() => holding.states))
+
+const yardOf = (id: string) => holding.states.find((y) => y.yard.id === id) ?? null
+const roundAt = (at: { yardId: string; day: Day }): Round | null => plan.value?.rounds.find((r) => r.yardId === at.yardId && r.day === at.day) ?? null
+const current = computed(() => {
+  const yard = opened.value ? yardOf(opened.value.yardId) : null
+  return opened.value && yard ? { yard, day: opened.value.day, round: roundAt(opened.value) } : null
+})
+const says = computed(() => {
+  const rounds = plan.value?.rounds ?? []
+  const [next] = rounds
+  if (!next) return 'Nothing asks for a drive in the next four weeks.'
+  const late = rounds.filter((r) => r.overdue > 0)
+  const when = next.day === plan.value?.from ? 'today' : `on ${sayDay(next.day)}`
+  return `${plural(rounds.length, 'round')} in four weeks; the next ${when} at ${next.yard}${late.length > 0 ? `, with ${plural(late.reduce((n, r) => n + r.overdue, 0), 'job')} overdue` : ''}.`
+})
+const PROOFS = {
+  best: 'No plan has fewer drives, and none as few lies nearer to the best days.',
+  fewest: 'No plan has fewer drives; one nearer to the best days was not ruled out.',
+  good: 'The best plan that was found; fewer drives were not ruled out.',
+} as const
+const below = computed(() => {
+  const p = plan.value
+  if (!p) return ''
+  const minutes = p.rounds.reduce((sum, r) => sum + r.minutes, 0)
+  return `${plural(p.jobs, 'job')} in ${sayMinutes(minutes)} with ${p.people === 1 ? 'one person' : `${p.people} people`}. ${PROOFS[p.proof]}`
+})
+
+function open(at: { yardId: string; day: Day }): void {
+  asked.value = null
+  refused.value = null
+  opened.value = at
+}
+/** A round let go over another day: set at once where it may be, asked where it wants a reason, refused where it may not. */
+async function onMove(round: Round, move: Move): Promise<void> {
+  refused.value = null
+  last.value = null
+  if (move.level === 'no') {
+    refused.value = `${sayDay(move.day)}: ${sayMove(move)}`
+    return
+  }
+  if (move.level === 'ask') {
+    opened.value = { yardId: round.yardId, day: round.day }
+    asked.value = move
+    return
+  }
+  const yard = yardOf(round.yardId)
+  if (!yard) return
+  let stroke: number | null = null
+  const done = await save(async () => {
+    stroke = await holding.stroke({ ...moveTo(yard, round, move.day, null, newId) }, round.yardId)
+  })
+  if (done) moved(move.day, stroke)
+}
+function moved(to: Day, stroke: number | null): void {
+  last.value = { text: `Set for ${sayDay(to)}; the plan is drawn anew.`, stroke }
+  if (opened.value) opened.value = null
+}
+async function undo(): Promise<void> {
+  const stroke = last.value?.stroke
+  if (stroke == null) return
+  if (await save(() => holding.undo(stroke))) last.value = { text: 'As it was.', stroke: null }
+}
+</script>
+
+<template>
+  <template v-if="holding.yard">
+    <DayStrip :yard="holding.yard.yard" :marks="marks" />
+    <div class="page top">
+      <RoundsNav />
+      <h1>{{ plan ? says : failed ? 'The rounds could not be drawn.' : 'Drawing the rounds ...' }}</h1>
+      <p class="soft" role="status">{{ failed ? 'Load the page again; what was entered is kept.' : busy && plan ? 'Drawing anew ...' : below }}</p>
+      <p v-if="last" class="done strong" role="status">
+        {{ last.text }}
+        <button v-if="last.stroke !== null" class="plainlink" type="button" @click="undo">Undo</button>
+      </p>
+      <p v-if="refused" class="alarm strong" role="alert">{{ holding.say(refused) }}</p>
+      <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    </div>
+    <template v-if="plan">
+      <RoundBoard v-if="!narrow" class="wide" :plan="plan" :yards="holding.states" :opened="opened" @open="open" @move="onMove" />
+      <div class="page under">
+        <RoundList v-if="narrow" :plan="plan" @open="open" />
+        <section v-if="plan.unplaced.length > 0" class="left" aria-labelledby="r-left">
+          <h2 id="r-left" class="care">No day found</h2>
+          <ul>
+            <li v-for="u in plan.unplaced" :key="u.job.id">
+              <RouterLink :to="`/yards/${u.job.yardId}?colony=${u.job.colonyId}`">{{ u.job.colony }}</RouterLink>: {{ holding.say(u.job.text) }}. {{ u.why }}
+            </li>
+          </ul>
+        </section>
+        <p class="small soft">
+          Jobs whose windows meet are drawn into one drive; days too hot or too cold, and days on which you have no time, are left out.
+          <RouterLink to="/rules#r-work">Your days and hours</RouterLink> are in Rules.
+        </p>
+        <p class="law">Windows come from each treatment's own course; the label in your hand and local law decide.</p>
+      </div>
+      <RoundPane
+        v-if="current"
+        :key="current.yard.yard.id + current.day"
+        :plan="plan"
+        :yard="current.yard"
+        :day="current.day"
+        :round="current.round"
+        :asked="asked"
+        @close="opened = null"
+        @moved="moved"
+      />
+    </template>
+  </template>
+  <div v-else class="page">
+    <h1>No yard yet.</h1>
+    <p class="soft">Rounds are drawn from what the colonies ask for. <RouterLink to="/yards">Add a yard</RouterLink> first.</p>
+  </div>
+</template>
+
+<style scoped>
+.top { padding-bottom: 6px; display: grid; gap: 4px; }
+.under { padding-top: 10px; display: grid; gap: 12px; }
+.done { color: var(--lichen); }
+.left ul { display: grid; gap: 5px; }
+@media screen and (max-width: 720px) { .top { padding-bottom: 4px; } }
+</style>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+/** The season on one page: every colony's courses and counts over one year of bees, yard by yard. */
+import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { seasonOf } from '@thistle/core/rounds'
+import { yearOf } from '@thistle/core/time'
+import SeasonChart from '../../graphics/SeasonChart.vue'
+import { sayDay } from '../../look/dates.ts'
+import { plural } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
+import RoundsNav from './RoundsNav.vue'
+
+const holding = useHolding()
+const shift = ref(0)
+const season = computed(() => seasonOf(holding.states.filter((y) => y.row.length > 0), shift.value))
+const title = computed(() => {
+  const [from, to] = [yearOf(season.value.from), yearOf(season.value.to)]
+  return from === to ? `The season ${from}` : `The season ${from}/${String(to).slice(2)}`
+})
+const says = computed(() => {
+  const rows = season.value.yards.flatMap((y) => y.rows)
+  const bars = rows.flatMap((r) => r.bars)
+  const [running, over] = [bars.filter((b) => b.state === 'running').length, bars.filter((b) => b.state === 'over').length]
+  const counts = rows.flatMap((r) => r.counts)
+  return `${plural(counts.length, 'count')}, ${counts.filter((c) => c.over).length} at or over the limit of today; ${plural(over, 'course')} over, ${running} running, in ${plural(rows.length, 'colony', 'colonies')}.`
+})
+// The picture takes the width there is; a year on a phone is wider than the phone and scrolls.
+const LEAST = 720
+const box = ref<HTMLElement | null>(null)
+const width = ref(1240)
+let watcher: ResizeObserver | null = null
+onMounted(() => {
+  watcher = new ResizeObserver(([entry]) => (width.value = Math.max(LEAST, Math.floor(entry?.contentRect.width ?? LEAST))))
+  if (box.value) watcher.observe(box.value)
+})
+onUnmounted(() => watcher?.disconnect())
+</script>
+
+<template>
+  <div class="page year">
+    <RoundsNav />
+    <div class="head">
+      <h1>{{ title }}</h1>
+      <p class="no-print steps">
+        <button class="press quiet" type="button" @click="shift--">← The year before</button>
+        <button v-if="shift < 0" class="press quiet" type="button" @click="shift++">The year after →</button>
+      </p>
+    </div>
+    <p class="soft">{{ says }}</p>
+    <p class="key small" aria-hidden="true">
+      <i class="k over" /> over <i class="k running" /> running <i class="k planned" /> planned <i class="k wait" /> waiting before supers
+      <i class="c" /> count <i class="c at" /> at or over the limit
+    </p>
+    <div ref="box" class="charts" tabindex="0" role="region" aria-label="The year, yard by yard">
+      <section v-for="y in season.yards" :key="y.yardId" :aria-labelledby="`y-${y.yardId}`">
+        <h2 :id="`y-${y.yardId}`"><RouterLink :to="`/yards/${y.yardId}`">{{ y.name }}</RouterLink></h2>
+        <SeasonChart :season="season" :yard="y" :today="holding.today" :width="width" />
+      </section>
+    </div>
+    <p v-if="season.yards.length === 0" class="soft">No colonies yet: the season begins with the first.</p>
+    <p class="small soft no-print">A colony's own courses, with every date, stand in its pane in Yards. Dashed lines are the yard's dates; the line through all is {{ sayDay(holding.today) }}.</p>
+  </div>
+</template>
+
+<style scoped>
+.year { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; }
+.head { display: flex; justify-content: space-between; align-items: center; gap: 14px; flex-wrap: wrap; }
+.steps { display: flex; gap: 8px; }
+.charts { overflow-x: auto; display: grid; gap: 16px; grid-template-columns: minmax(0, 1fr); }
+h2 a { color: var(--ink); text-decoration: none; }
+h2 a:hover { text-decoration: underline; }
+.key { display: flex; gap: 6px; align-items: center; flex-wrap: wrap; color: var(--soft); }
+.k { width: 22px; height: 12px; border-radius: 3px; border: 1.2px solid var(--lichen); background: var(--lichen-wash); margin-left: 10px; }
+.k.running { background: var(--thistle); border-color: var(--thistle); }
+.k.planned { background: none; border: 1.2px dashed var(--thistle); }
+.k.wait { height: 0; border: 0; border-top: 2px dashed var(--thistle-mid); border-radius: 0; }
+.c { width: 11px; height: 11px; border-radius: 50%; border: 1.6px solid var(--ink); margin-left: 10px; }
+.c.at { background: var(--brick); border-color: var(--brick); }
+@media print {
+  section { break-inside: avoid; }
+  .charts { overflow: visible; }
+  .charts :deep(svg) { width: 100%; height: auto; }
+}
+</style>
+<style>
+body:has(.year) { page: across; }
+</style>

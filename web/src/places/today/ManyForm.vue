@@ -1,0 +1,85 @@
+<script setup lang="ts">
+/** One job done in many colonies on one day, with those left out that were not, and the amounts as they were. */
+import { computed, reactive, ref } from 'vue'
+import type { TodayJob } from '@thistle/core/holding'
+import { sayDay } from '../../look/dates.ts'
+import DayField from '../../parts/DayField.vue'
+import TextField from '../../parts/TextField.vue'
+import { useSave } from '../../parts/useSave.ts'
+import { capital, plural } from '../../parts/words.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+
+const props = defineProps<{ line: TodayJob }>()
+const emit = defineEmits<{ done: [] }>()
+const holding = useHolding()
+const { busy, fault, at, save } = useSave()
+const onDay = ref<string | null>(holding.today)
+const doneBy = ref('')
+const rows = reactive(
+  props.line.lines.flatMap(({ state, step }) => {
+    const { job, course } = step
+    if (!job || !course) return []
+    const amount = !job.asksAmount ? null : job.job === 'remove' ? course.course.inside : Math.max(0, (job.planned ?? 0) - (job.amount ?? 0))
+    return [{ id: newId(), state, course, job, done: true, amount: amount as number | null, text: '' }]
+  }),
+)
+const chosen = computed(() => rows.filter((r) => r.done))
+const unit = computed(() => {
+  const u = rows[0]?.course.course.dose?.unit
+  return u === 'strip' || u === 'wafer' ? `${u}s` : (u ?? '')
+})
+const asks = computed(() => rows.some((r) => r.job.asksAmount))
+const missing = computed(() => chosen.value.some((r) => r.job.asksAmount && r.amount === null))
+const caution = computed(() => props.line.step.course?.treatment.caution ?? null)
+async function keep(): Promise<void> {
+  const events = chosen.value.map((r) => ({
+    id: r.id,
+    courseId: r.course.record.id,
+    kind: 'done',
+    job: r.job.job,
+    n: r.job.n,
+    happenedOn: onDay.value,
+    amount: r.amount,
+    doneBy: doneBy.value.trim() || null,
+    device: 'page',
+  }))
+  if (await save(() => holding.stroke({ events }, props.line.yard.yard.id).then(() => undefined))) emit('done')
+}
+</script>
+
+<template>
+  <form class="form" novalidate @submit.prevent="keep">
+    <p class="serif what">{{ holding.say(capital(line.step.job?.text ?? '')) }}</p>
+    <DayField id="mf-day" v-model="onDay" label="Done on" :max="holding.today" :fault="at('events[0].happenedOn')" />
+    <fieldset>
+      <legend class="strong">In these colonies<template v-if="asks">, {{ unit }}</template></legend>
+      <div v-for="r in rows" :key="r.id" class="row">
+        <label>
+          <input v-model="r.done" type="checkbox" />
+          <i>{{ r.state.colony.placement.position }}</i>
+          {{ r.state.colony.name }}
+        </label>
+        <input v-if="r.job.asksAmount" v-model.number="r.amount" type="number" min="0" step="any" inputmode="decimal" :disabled="!r.done" :aria-label="`${unit} in ${r.state.colony.name}`" />
+      </div>
+    </fieldset>
+    <TextField id="mf-by" v-model="doneBy" label="Done by (if not you)" :most="80" />
+    <p class="soft small">One undo takes all of it back. What went otherwise in one of them is entered there: press its name in the list.</p>
+    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <p v-if="caution" class="caution"><strong>{{ caution.hazard }}</strong> {{ caution.protection }} {{ caution.mishap }}</p>
+    <button class="press" type="submit" :disabled="busy || chosen.length === 0 || missing || onDay === null">
+      {{ busy ? 'Keeping ...' : `Keep it for ${plural(chosen.length, 'colony', 'colonies')}${onDay ? `, ${sayDay(onDay)}` : ''}` }}
+    </button>
+    <p class="law">The label in your hand and local law decide.</p>
+  </form>
+</template>
+
+<style scoped>
+.form { display: grid; gap: 13px; }
+.what { font-size: 18px; line-height: 1.25; }
+fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 2px; }
+.row { display: grid; grid-template-columns: minmax(0, 1fr) 92px; gap: 10px; align-items: center; min-height: 48px; border-bottom: 1px solid var(--hairline); }
+.row label { display: flex; gap: 10px; align-items: center; cursor: pointer; min-height: 44px; font-weight: 600; }
+.row i { font-style: normal; font-weight: 400; color: var(--soft); }
+.row input[type='checkbox'] { width: 22px; height: 22px; accent-color: var(--thistle); }
+.row input[type='number'] { font: inherit; color: var(--ink); background: var(--sheet); border: 1px solid var(--line); border-radius: 8px; min-height: 42px; padding: 4px 8px; width: 100%; }
+</style>
