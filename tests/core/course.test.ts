@@ -233,7 +233,7 @@ describe('what happened', () => {
         expect(planCourse(vapour, shuffled, '2026-08-28')).toEqual(first)
       }),
     )
-    for (const e of events) expect(job(first, e.job, e.n).doneOn).toBe(e.on)
+    for (const e of events) expect(job(first, e.job!, e.n!).doneOn).toBe(e.on)
   })
 })
 

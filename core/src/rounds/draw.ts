@@ -2,7 +2,7 @@ import { USUAL_WORK, type SettingsRecord, type WorkFacts, type YardState } from 
 import { doseLevels, judged, type Level } from '../match/index.ts'
 import { weatherReader } from '../situation/index.ts'
 import { addDays, daysBetween, weekdayOf, type Day } from '../time/index.ts'
-import { treatmentOf } from '../treatments/index.ts'
+import { treatmentOf, type JobKind } from '../treatments/index.ts'
 import { jobsOfYard, mostStrips, type RoundJob } from './jobs.ts'
 import { movesOf, type Move } from './moves.ts'
 import { ALL_DAYS, daysOf, hasDay, HORIZON, span, type Task } from './problem.ts'
@@ -36,6 +36,8 @@ export interface RoundPlan {
   readonly rounds: readonly Round[]
   readonly unplaced: readonly Unplaced[]
   readonly proof: Proof
+  /** Days with more work than time: no better plan was found. */
+  readonly overfull: readonly Day[]
   /** Minutes the keeper has on each day. */
   readonly minutes: readonly number[]
   readonly people: number
@@ -43,8 +45,10 @@ export interface RoundPlan {
   readonly jobs: number
 }
 
-/** Overdue work is wanted within so many days (common practice, no source). */
-const LATE_WITHIN = 2
+/** What is late is wanted within so many days: work on the hives, and counts, which can wait for the next drive (common practice, no source). */
+const LATE_WITHIN = { job: 2, count: 5 } as const
+/** How much a day away from its best weighs: a dose more than what can lean on it. */
+const WEIGHT: Readonly<Partial<Record<JobKind, number>>> = { dose: 3, remove: 2 }
 /** Hives are opened at this high and over, °C (common practice, no source); a job whose whole window is colder is done all the same. */
 const OPENING_HIGH = 10
 
@@ -107,18 +111,20 @@ function treesOf(jobs: readonly RoundJob[], days: YardDays, from: Day, members: 
     const at = (day: Day) => daysBetween(base, day)
     const root = base === from
     const fixed = job.setFor === null ? null : daysBetween(from, job.setFor)
-    const late = root && job.overdue
+    // A count that is due says "now" every day anew.
+    const late = root && (job.overdue || (job.kind === 'count' && job.latest <= from))
     const best = root ? Math.max(0, at(job.best)) : at(job.best)
     return {
       id: job.id,
       earliest: fixed ?? (late ? 0 : at(job.earliest)),
       best: fixed ?? (late ? 0 : best),
-      latest: fixed ?? (late ? LATE_WITHIN : at(job.latest)),
+      latest: fixed ?? (late ? LATE_WITHIN[job.kind === 'job' ? 'job' : 'count'] : at(job.latest)),
       notAfter:
         job.opensHive && days.yard.yard.lastOpening && job.latest <= days.yard.yard.lastOpening ? daysBetween(from, days.yard.yard.lastOpening) : 999,
       days: fixed === null ? openDays(job, days, from) : ALL_DAYS,
-      weight: 1,
+      weight: job.job ? (WEIGHT[job.job] ?? 1) : 1,
       minutes: job.minutes,
+      tail: job.tail,
       strips: job.strips,
       then: (children.get(job.id) ?? []).map((child) => build(child, job.anchor)),
     }
@@ -155,7 +161,7 @@ function merged(trees: readonly Task[], byId: ReadonlyMap<string, RoundJob>, mem
     const inOrder = alike.map((t) => t.then.toSorted((a, b) => shape(a).localeCompare(shape(b))))
     return {
       ...first,
-      weight: alike.length,
+      weight: sum((t) => t.weight),
       minutes: sum((t) => t.minutes),
       strips: sum((t) => t.strips),
       then: (inOrder[0] ?? []).map((_, i) => join(inOrder.flatMap((list) => list[i] ?? []))),
@@ -247,6 +253,7 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
     rounds: rounds.toSorted((a, b) => a.day.localeCompare(b.day) || b.overdue - a.overdue || b.jobs.length - a.jobs.length),
     unplaced,
     proof: plan.proof,
+    overfull: plan.overfull.map((d) => addDays(from, d)),
     minutes,
     people: work.people,
     jobs: rounds.reduce((n, r) => n + r.jobs.length, 0),

@@ -15,9 +15,11 @@ export interface Task {
   readonly notAfter: number
   /** Days on which it can be done at all: weather, the keeper's own choice. */
   readonly days: number
-  /** How many jobs like it there are: distances are counted so often. */
+  /** How often its distance from the best day counts: so many jobs alike, each by its kind. */
   readonly weight: number
   readonly minutes: number
+  /** Minutes at the end of its visit until the last hive may be opened. */
+  readonly tail: number
   /** Strips handled of a treatment that limits them. */
   readonly strips: number
   readonly then: readonly Task[]

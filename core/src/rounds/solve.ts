@@ -66,17 +66,19 @@ function loadOf({ tasks }: YardTasks, days: number, { yardMinutes, people }: Pro
   const at = new Map<string, number>()
   for (const task of tasks) assign(task, days, 0, at)
   const load = nothing()
+  const tails = nothing()
   for (const day of daysOf(days)) load[day] = yardMinutes
   const add = (task: Task): void => {
     const day = at.get(task.id)
     if (day !== undefined) {
       load[day] = (load[day] ?? 0) + task.minutes / people
       load[HORIZON + day] = (load[HORIZON + day] ?? 0) + task.strips
+      tails[day] = Math.max(tails[day] ?? 0, task.tail)
     }
     task.then.forEach(add)
   }
   tasks.forEach(add)
-  return load
+  return plus(load, tails)
 }
 
 const MOST_TRIES = 20_000
@@ -177,8 +179,9 @@ export function solve(problem: Problem): Plan {
   }
   const visits = ways.reduce((n, w) => n + w.visits, 0)
   const distance = ways.reduce((n, w) => n + w.distance, 0)
+  const full = overfull(ways)
   const proof: Proof =
-    solved.every((s) => s.proved) && visits === bound.visits && distance === bound.distance
+    full === 0 && solved.every((s) => s.proved) && visits === bound.visits && distance === bound.distance
       ? 'best'
       : solved.every((s) => s.fewestProved) && visits === bound.visits
         ? 'fewest'
@@ -194,6 +197,6 @@ export function solve(problem: Problem): Plan {
     visits,
     distance,
     proof,
-    overfull: daysOf(overfull(ways)),
+    overfull: daysOf(full),
   }
 }

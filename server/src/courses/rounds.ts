@@ -5,7 +5,8 @@ import { strokeOf } from '../records/log.ts'
 import { placed } from '../records/placed.ts'
 import { putWithin, removeWithin, withVersion, type Given, type Keeping } from '../records/put.ts'
 import { uuid, version } from '../records/shapes.ts'
-import { eventBody, putEventWithin, type GivenEvent } from './events.ts'
+import { eventBody, type GivenEvent } from './event-body.ts'
+import { putEventWithin } from './events.ts'
 
 const VISIT = KINDS.visits
 if (!VISIT) throw new Error('no kind visits')

@@ -1,5 +1,6 @@
 import type { Day } from '@thistle/core/time'
-import type { CountRecord, LookRecord } from '@thistle/core/holding'
+import type { EventKind } from '@thistle/core/course'
+import type { CountRecord, LookRecord, Spot } from '@thistle/core/holding'
 import type { TreatmentKey } from '@thistle/core/situation'
 
 /** The demo holding as data: invented people, places and figures throughout. */
@@ -7,16 +8,20 @@ export const KEEPER = { name: 'Orla Fenwick-Moss', email: 'orla@ossenvale.exampl
 export const HOLDING = 'Ossenvale Bees'
 
 type Facts = Partial<Omit<LookRecord, 'id' | 'version'>>
-interface DoneEvent {
-  readonly job: 'prepare' | 'dose' | 'check' | 'remove' | 'put-back' | 'queen-check'
+interface DemoEvent {
+  /** `done` where it is left out. */
+  readonly kind?: EventKind
+  readonly job?: 'prepare' | 'dose' | 'check' | 'remove' | 'put-back' | 'queen-check'
   readonly n?: number
   readonly on: Day
   readonly amount?: number
+  readonly note?: string
+  readonly spots?: readonly Spot[]
 }
 export interface DemoCourse {
   readonly treatment: TreatmentKey
   readonly startOn: Day
-  readonly events: readonly DoneEvent[]
+  readonly events: readonly DemoEvent[]
 }
 export interface DemoColony {
   readonly name: string
@@ -62,6 +67,26 @@ const springStrips = (startOn: Day, checks: readonly [Day, Day], out: Day, strip
 const MARCH = springStrips('2026-03-08', ['2026-03-24', '2026-04-09'], '2026-04-20', 1)
 const FIVE = { framesOfBees: 5, framesOfBrood: 2 }
 
+/** A series begun at the new yard by the lane: every colony on one day. */
+const series = (grams: number, ...more: readonly DemoEvent[]): readonly DemoCourse[] => [
+  {
+    treatment: 'oxalic-vapour',
+    startOn: '2026-08-09',
+    events: [{ job: 'prepare', on: '2026-08-09' }, { job: 'dose', on: '2026-08-09', amount: grams }, ...more],
+  },
+]
+const lane = (name: string, bees: number, brood: number, mites: number, courses: readonly DemoCourse[], facts: Facts = {}): DemoColony => ({
+  name,
+  bees,
+  brood,
+  facts,
+  counts: [
+    ['2026-06-18', 2, 300],
+    ['2026-08-08', mites, 300],
+  ],
+  courses,
+})
+
 export const YARDS: readonly DemoYard[] = [
   {
     name: 'Quarry Bank',
@@ -97,7 +122,15 @@ export const YARDS: readonly DemoYard[] = [
             treatment: 'amitraz-strip',
             startOn: '2026-06-15',
             events: [
-              { job: 'dose', on: '2026-06-15', amount: 2 },
+              {
+                job: 'dose',
+                on: '2026-06-15',
+                amount: 2,
+                spots: [
+                  { box: 1, after: 4 },
+                  { box: 1, after: 6 },
+                ],
+              },
               { job: 'check', n: 1, on: '2026-07-03' },
               { job: 'check', n: 2, on: '2026-07-20' },
             ],
@@ -415,6 +448,23 @@ export const YARDS: readonly DemoYard[] = [
           ['2026-08-08', 24, 310],
         ],
       },
+    ],
+  },
+  {
+    name: 'Hollow Lane',
+    latitude: 52.07,
+    longitude: 0.52,
+    supersOffOn: '2026-08-06',
+    supersNextOn: '2027-05-04',
+    lastOpening: '2026-11-02',
+    lift: -1,
+    lookedOn: '2026-08-08',
+    colonies: [
+      lane('Betony', 10, 5, 11, series(1)),
+      lane('Comfrey', 13, 7, 14, series(2), { broodBoxes: 2 }),
+      lane('Meadowsweet', 9, 4, 10, series(1, { kind: 'requeened', on: '2026-08-11', note: 'Old queen slow; the new one is marked blue.' })),
+      lane('Teasel', 8, 4, 9, series(1)),
+      lane('Woad', 11, 6, 12, series(1)),
     ],
   },
 ]

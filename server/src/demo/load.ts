@@ -65,6 +65,15 @@ const SETTINGS: Omit<SettingsRecord, 'id'> = {
   cup: null,
   sugarRecovery: null,
   noLiquidAcids: false,
+  // Evenings in the week but Monday and Thursday, Saturdays, Sunday mornings.
+  work: {
+    minutes: [240, 0, 150, 150, 0, 150, 420],
+    away: [{ from: '2026-08-29', to: '2026-08-31' }],
+    yardMinutes: 30,
+    people: 1,
+    vaporisers: { type: 'rod', count: 1 },
+  },
+  closedThrough: '2025-12-31',
 }
 
 function lookOf(colony: DemoColony, onDay: Day, facts: Partial<LookRecord>): LookRecord {
@@ -116,14 +125,15 @@ function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: D
   rows.decisions.push({ id: decisionId, ...base, yardId: yard.id, madeOn: course.startOn, note: null, version: 1 })
   rows.courses.push({ id, ...base, decisionId, colonyId: colony.id, latestStart, facts, situation, answer: whole })
   const events = course.events.map((e) => ({
-    id: demoId(`event ${id} ${e.job} ${e.n ?? 1}`),
-    kind: 'done' as const,
-    job: e.job,
-    n: e.n ?? 1,
+    id: demoId(`event ${id} ${e.job ?? e.kind} ${e.n ?? 1}`),
+    kind: e.kind ?? ('done' as const),
+    job: e.job ?? null,
+    n: e.job ? (e.n ?? 1) : null,
     happenedOn: e.on,
     amount: e.amount ?? null,
-    note: null,
+    note: e.note ?? null,
     supersedes: null,
+    spots: e.spots ?? null,
   }))
   rows.events.push(...events.map((e) => ({ ...e, holdingId: DEMO_HOLDING, courseId: id, device: 'demo' })))
   return { id, decisionId, treatment: course.treatment, startOn: course.startOn, latestStart, facts, events }

@@ -70,7 +70,7 @@ const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = { 'take-out': 'Ta
 <template>
   <section class="course">
     <h3>{{ course.treatment.name }}, {{ course.planned ? 'chosen for' : 'since' }} {{ sayDay(course.startedOn) }}{{ course.cancelled ? ', called off' : '' }}</h3>
-    <p v-for="w in c.warnings" :key="w.text" :class="w.accepted ? 'accepted small' : 'caution'">
+    <p v-for="w in c.warnings" :key="w.text" :class="w.accepted ? 'accepted small' : w.kind === 'fate' ? 'mind' : 'caution'">
       <strong>{{ WARNING_WORDS[w.kind] }}.</strong> {{ holding.say(w.text) }}
       <template v-if="w.accepted"> <span class="settled strong">Taken as it is: {{ w.accepted }}</span></template>
     </p>
@@ -131,6 +131,7 @@ const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = { 'take-out': 'Ta
 <style scoped>
 .course { display: grid; grid-template-columns: minmax(0, 1fr); gap: 9px; border: 1px solid var(--hairline); border-radius: 12px; padding: 12px 14px; }
 h4 { margin: 0; font-size: 14px; }
+.mind { background: var(--straw-wash); border-radius: 10px; padding: 10px 14px; font-size: 14px; }
 .accepted { border-left: 3px solid var(--lichen); padding-left: 10px; color: var(--soft); }
 .mends { background: var(--thistle-pale); border-radius: 10px; padding: 10px 12px; display: grid; gap: 8px; }
 .mends li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 10px; align-items: center; padding: 4px 0; font-size: 14.5px; }

@@ -50,7 +50,7 @@ const below = computed(() => {
   const p = plan.value
   if (!p) return ''
   const minutes = p.rounds.reduce((sum, r) => sum + r.minutes, 0)
-  return `${plural(p.jobs, 'job')} in ${sayMinutes(minutes)} with ${p.people === 1 ? 'one person' : `${p.people} people`}. ${PROOFS[p.proof]}`
+  return `${plural(p.jobs, 'job')} in ${sayMinutes(minutes)} with ${p.people === 1 ? 'one person' : `${p.people} people`}. ${PROOFS[p.proof]}${p.overfull.length > 0 ? ` More work than time on ${p.overfull.map((d) => sayDay(d)).join(', ')}.` : ''}`
 })
 
 function open(at: { yardId: string; day: Day }): void {

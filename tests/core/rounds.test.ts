@@ -1,0 +1,313 @@
+/** Rounds: the search against trying every set of days, and the drawing of real yards. */
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import {
+  yardState,
+  USUAL_WORK,
+  type ColonyRecord,
+  type CourseRecord,
+  type EventRecord,
+  type SettingsRecord,
+  type WorkFacts,
+} from '@thistle/core/holding'
+import { ALL_DAYS, drawRounds, ROUNDS_AHEAD, roundSheet, serve, solve, type Problem, type Task, type YardTasks } from '@thistle/core/rounds'
+import type { TreatmentKey } from '@thistle/core/situation'
+import { addDays, daysBetween, weekdayOf, type Day } from '@thistle/core/time'
+import { days as weatherDays } from '../cases/index.ts'
+import { bareColony, bareSettings, bareYard } from '../cases/records.ts'
+
+const NAMES = { next: 0 }
+const task = (root: boolean, depth: number): fc.Arbitrary<Task> =>
+  fc
+    .record({
+      from: fc.integer({ min: root ? 0 : 1, max: root ? 6 : 3 }),
+      best: fc.integer({ min: 0, max: 3 }),
+      slack: fc.integer({ min: 0, max: 3 }),
+      open: fc.option(fc.integer({ min: 0, max: 255 })),
+      minutes: fc.integer({ min: 1, max: 30 }),
+      then: depth > 0 ? fc.array(task(false, depth - 1), { maxLength: 2 }) : fc.constant([] as Task[]),
+    })
+    .map(({ from, best, slack, open, minutes, then }) => ({
+      id: String(NAMES.next++),
+      earliest: from,
+      best: from + best,
+      latest: from + best + slack,
+      notAfter: 99,
+      days: open === null ? ALL_DAYS : open | (ALL_DAYS & ~255),
+      weight: 1,
+      minutes,
+      tail: 0,
+      strips: 0,
+      then,
+    }))
+/** The first eight days are open, so that every set of them can be tried. */
+const FEW = 8
+const problem = (yards: readonly YardTasks[], minutes = 10_000): Problem => ({
+  yards,
+  minutes: Array.from({ length: ROUNDS_AHEAD }, (_, d) => (d < FEW ? minutes : 0)),
+  yardMinutes: 10,
+  people: 1,
+  strips: Infinity,
+})
+const bits = (set: number) => Array.from({ length: FEW }, (_, d) => d).filter((d) => set & (1 << d)).length
+
+/** Every set of the open days: the fewest that serve, and of those the least distance. */
+function everySet(tasks: readonly Task[], given = 0): { visits: number; distance: number } | null {
+  let best: { visits: number; distance: number } | null = null
+  for (let set = 0; set < 1 << FEW; set++) {
+    if ((set & given) !== given) continue
+    const distance = tasks.reduce((sum, t) => sum + serve(t, set, 0).cost, 0)
+    const visits = bits(set)
+    if (distance < Infinity && (!best || visits < best.visits || (visits === best.visits && distance < best.distance))) best = { visits, distance }
+  }
+  return best
+}
+
+describe('the fewest visits', () => {
+  it('are as few, and as near to the best days, as trying every set of days finds', () => {
+    let compared = 0
+    fc.assert(
+      fc.property(fc.array(task(true, 2), { minLength: 1, maxLength: 5 }), fc.integer({ min: 0, max: 255 }), fc.boolean(), (tasks, visit, goes) => {
+        const given = goes ? visit & 0b10010 : 0
+        const plan = solve(problem([{ id: 'y', tasks, given }]))
+        if (plan.unserved.length > 0) return
+        compared++
+        expect(plan.proof).toBe('best')
+        expect({ visits: plan.visits, distance: plan.distance }).toEqual(everySet(tasks, given))
+      }),
+      { numRuns: 800 },
+    )
+    expect(compared).toBeGreaterThan(50)
+  })
+  it('leave out only what no set of open days could serve', () => {
+    fc.assert(
+      fc.property(fc.array(task(true, 1), { minLength: 1, maxLength: 4 }), (tasks) => {
+        const plan = solve(problem([{ id: 'y', tasks, given: 0 }]))
+        const roots = tasks.filter((t) => plan.unserved.includes(t.id))
+        for (const root of roots) expect(everySet([{ ...root, then: [] }])).toBeNull()
+        if (plan.unserved.length > 0) expect(everySet(tasks)).toBeNull()
+      }),
+      { numRuns: 400 },
+    )
+  })
+  it('are not bettered by any choice of one way a yard, and claim no more than that, when days are short', () => {
+    fc.assert(
+      fc.property(
+        fc.array(task(true, 0), { minLength: 2, maxLength: 3 }),
+        fc.array(task(true, 0), { minLength: 2, maxLength: 3 }),
+        fc.integer({ min: 20, max: 90 }),
+        (one, two, minutes) => {
+          const yards = [one, two].map((tasks, i) => ({ id: String(i), tasks: tasks.map((t) => ({ ...t, days: ALL_DAYS })), given: 0 }))
+          const free = solve(problem(yards))
+          const tight = solve(problem(yards, minutes))
+          expect(tight.visits).toBeGreaterThanOrEqual(free.visits)
+          if (tight.proof === 'best') expect([tight.visits, tight.distance, tight.overfull]).toEqual([free.visits, free.distance, []])
+          if (tight.proof === 'fewest') expect(tight.visits).toBe(free.visits)
+          // What is said to be overfull is, and nothing else.
+          const used = Array.from({ length: ROUNDS_AHEAD }, () => 0)
+          tight.yards.forEach((y, i) => {
+            for (let d = 0; d < FEW; d++) if (y.days & (1 << d)) used[d] = used[d]! + 10
+            for (const t of yards[i]!.tasks) if (y.at.has(t.id)) used[y.at.get(t.id)!] = used[y.at.get(t.id)!]! + t.minutes
+          })
+          expect(tight.overfull).toEqual(used.flatMap((m, d) => (m > (d < FEW ? minutes : 0) ? [d] : [])))
+        },
+      ),
+      { numRuns: 300 },
+    )
+  })
+  it('put every task inside its window, on an open day, after the one it hangs on', () => {
+    fc.assert(
+      fc.property(fc.array(task(true, 2), { minLength: 1, maxLength: 6 }), (tasks) => {
+        const plan = solve(problem([{ id: 'y', tasks, given: 0 }]))
+        const at = plan.yards[0]!.at
+        const check = (t: Task, from: number): void => {
+          const day = at.get(t.id)
+          if (day === undefined) return
+          expect(day).toBeGreaterThanOrEqual(from + t.earliest)
+          expect(day).toBeLessThanOrEqual(from + t.latest)
+          expect(t.days & (1 << day)).not.toBe(0)
+          expect(plan.yards[0]!.days & (1 << day)).not.toBe(0)
+          t.then.forEach((next) => check(next, day))
+        }
+        tasks.forEach((t) => check(t, 0))
+      }),
+      { numRuns: 300 },
+    )
+  })
+})
+
+const TODAY: Day = '2026-08-12'
+const FACTS = {
+  broodBoxes: 1,
+  framesOfBees: 10,
+  framesOfBrood: 5,
+  brood: 'capped',
+  hive: 'frames',
+  queen: 'laying',
+  layingSince: null,
+  floor: 'solid',
+  floorWet: false,
+  entrance: 'full',
+  clustered: false,
+  feeding: false,
+  newlyHived: false,
+} as const
+const event = (kind: EventRecord['kind'], on: Day, more: Partial<EventRecord> = {}): EventRecord => ({
+  id: `${kind} ${more.job} ${more.n} ${on}`,
+  kind,
+  job: null,
+  n: null,
+  happenedOn: on,
+  amount: null,
+  note: null,
+  supersedes: null,
+  ...more,
+})
+const courseOf = (treatment: TreatmentKey, startOn: Day, events: readonly EventRecord[]): CourseRecord => ({
+  id: `course ${treatment} ${startOn}`,
+  decisionId: `decision ${treatment} ${startOn}`,
+  treatment,
+  startOn,
+  latestStart: addDays(startOn, 3),
+  facts: {
+    asOf: startOn,
+    colony: { ...FACTS, hivedOn: null },
+    rules: {},
+    lastOpening: '2026-11-01',
+    recountBy: addDays(startOn, 30),
+    before: { mites: 12, bees: 300, countedOn: startOn, method: 'wash' },
+  },
+  events,
+})
+const colonyOf = (name: string, position: number, courses: readonly CourseRecord[]): ColonyRecord =>
+  bareColony({
+    id: name,
+    name,
+    placement: { id: `p ${name}`, version: 1, position, fromDay: '2026-03-01', yardId: 'y' },
+    look: { ...FACTS, id: `l ${name}`, version: 1, onDay: TODAY, supers: 'none', note: null },
+    courses: courses.map((c) => ({ ...c, id: `${c.id} ${name}` })),
+  })
+const dosed = (on: Day, amount: number) => event('done', on, { job: 'dose', n: 1, amount })
+const series = courseOf('oxalic-vapour', TODAY, [event('done', TODAY, { job: 'prepare', n: 1 }), dosed(TODAY, 1)])
+const draw = (colonies: readonly ColonyRecord[], work: Partial<WorkFacts> = {}, more: object = {}, settings: SettingsRecord = bareSettings) => {
+  const yard = bareYard(TODAY, {
+    colonies,
+    weather: weatherDays(
+      TODAY,
+      Array.from({ length: 40 }, () => 22),
+    ),
+    lastOpening: '2026-11-01',
+    ...more,
+  })
+  const state = yardState(yard, settings)
+  return { state, plan: drawRounds([state], { work: { ...USUAL_WORK, ...work } }) }
+}
+const doseDays = (plan: ReturnType<typeof drawRounds>) =>
+  plan.rounds.filter((r) => r.jobs.some((j) => j.job === 'dose')).map((r) => daysBetween(TODAY, r.day))
+
+describe('rounds of a yard', () => {
+  const nine = Array.from({ length: 9 }, (_, i) => colonyOf(`C${i + 1}`, i + 1, [series]))
+  it('draw a whole-yard series into as many drives as it has rounds left, every colony on each, in walking order', () => {
+    const { plan } = draw(nine)
+    expect(plan.proof).toBe('best')
+    expect(doseDays(plan)).toEqual([5, 10, 15])
+    for (const r of plan.rounds.filter((x) => x.jobs.some((j) => j.job === 'dose')))
+      expect(r.jobs.filter((j) => j.job === 'dose').map((j) => j.position)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9])
+    // The check halfway and the count afterwards take no drive of their own where a window allows.
+    expect(plan.rounds.length).toBeLessThanOrEqual(5)
+  })
+  it('keep to the days there are, each round from the day of the one before', () => {
+    const { plan } = draw(nine, { minutes: [300, 0, 0, 300, 0, 0, 300] })
+    for (const r of plan.rounds) expect([0, 3, 6]).toContain(weekdayOf(r.day))
+    const days = [0, ...doseDays(plan)]
+    days.slice(1).forEach((d, i) => {
+      expect(d - days[i]!).toBeGreaterThanOrEqual(4)
+      expect(d - days[i]!).toBeLessThanOrEqual(7)
+    })
+  })
+  it('say of what no day serves why not', () => {
+    const { plan } = draw(nine, { away: [{ from: '2026-08-13', to: '2026-09-08' }] })
+    const doses = plan.unplaced.filter((u) => u.job.job === 'dose' && u.job.n === 2)
+    expect(doses).toHaveLength(9)
+    expect(doses[0]!.why).toMatch(/no time on any day of its window/)
+  })
+  it('stay off days that the temperature shuts', () => {
+    const frost = weatherDays(
+      TODAY,
+      Array.from({ length: 40 }, (_, i) => (i === 5 ? 1 : 22)),
+    )
+    expect(doseDays(draw(nine, {}, { weather: frost }).plan)[0]).not.toBe(5)
+  })
+  it('come to the day the keeper means to be there, and set days stay', () => {
+    const visits = [{ id: 'v', version: 1, day: '2026-08-18', note: null }]
+    expect(doseDays(draw(nine, {}, { visits }).plan)[0]).toBe(6)
+    const set = courseOf('oxalic-vapour', TODAY, [...series.events, event('set', '2026-08-19', { job: 'dose', n: 2 })])
+    const { plan } = draw([colonyOf('A', 1, [set]), colonyOf('B', 2, [series])])
+    expect(doseDays(plan)[0]).toBe(7)
+    expect(plan.rounds.find((r) => r.day === '2026-08-19')).toMatchObject({ set: true })
+  })
+  it('want what is overdue at once', () => {
+    const strips = courseOf('amitraz-strip', '2026-06-10', [dosed('2026-06-10', 2)])
+    const { plan } = draw([colonyOf('A', 1, [strips])])
+    const round = plan.rounds.find((r) => r.jobs.some((j) => j.job === 'remove'))!
+    expect(round.day).toBe(TODAY)
+    expect(round.overdue).toBe(1)
+  })
+  it('say for every day whether a round could be moved there, and why not', () => {
+    const { plan } = draw(nine, { minutes: [300, 0, 300, 300, 300, 300, 300] })
+    const round = plan.rounds.find((r) => r.jobs.some((j) => j.job === 'dose' && j.n === 2))!
+    const move = (d: number) => round.moves[d]!
+    expect(move(5)).toMatchObject({ level: 'care' })
+    expect(move(5).why).toMatch(/no time on Mon 17 Aug/)
+    expect(move(6).level).toBe('open')
+    expect(move(2)).toMatchObject({ level: 'ask' })
+    expect(move(2).why).toMatch(/A dose in C1 would be 2 days too early: its window opens on Sun 16 Aug/)
+    expect(move(9).why).toMatch(/2 days too late: its window closes on Wed 19 Aug/)
+    const third = plan.rounds.find((r) => r.jobs.some((j) => j.job === 'dose' && j.n === 3))!
+    expect(third.moves[3]).toMatchObject({ level: 'no' })
+    expect(third.moves[3]!.why).toMatch(/cannot come before the job it hangs on/)
+  })
+  it('flag a visit longer than the day has', () => {
+    const { plan } = draw(nine, { minutes: [40, 40, 40, 40, 40, 40, 40] })
+    expect(plan.overfull.length).toBeGreaterThan(0)
+    expect(plan.rounds.some((r) => r.tooLong)).toBe(true)
+    expect(plan.proof).not.toBe('best')
+  })
+  it('take no longer with two pans in turn than with one, and less with a rod', () => {
+    const minutes = (type: 'rod' | 'pan', count: number) =>
+      draw(nine, { vaporisers: { type, count } }).plan.rounds.find((r) => r.jobs.some((j) => j.job === 'dose'))!.minutes
+    expect(minutes('pan', 1)).toBe(30 + 9 * 14 + 10)
+    expect(minutes('pan', 2)).toBe(30 + 9 * 7 + 10)
+    expect(minutes('pan', 9)).toBe(30 + 9 * 4 + 10)
+    expect(minutes('rod', 1)).toBe(30 + 9 * 3 + 10)
+  })
+})
+
+describe('the sheet of a round', () => {
+  it('adds up what to carry, with the shelf and the people against it', () => {
+    const strips = courseOf('amitraz-strip', TODAY, [])
+    const many = Array.from({ length: 120 }, (_, i) => colonyOf(`C${i}`, i + 1, [strips]))
+    const settings = { ...bareSettings, stock: { 'amitraz-strip': { units: 230, expires: null } } }
+    const { state, plan } = draw(many, {}, {}, settings)
+    const round = plan.rounds.find((r) => r.jobs.some((j) => j.job === 'dose'))!
+    const sheet = roundSheet(round, state, settings)
+    expect(sheet.packing[0]).toEqual({
+      text: 'Amitraz strip: 240 strips in all (120 x 2 strips), in their closed pack',
+      lacking: 'Your shelf has 230 strips: 10 strips short.',
+    })
+    expect(sheet.strips).toMatch(/240 strips: labels let one person handle 200 a day, so this wants 2 people or two days/)
+    expect(sheet.gearText).toMatch(/gloves/)
+    expect(sheet.cautions).toHaveLength(1)
+    expect(sheet.colonies.map((c) => c.position)).toEqual(many.map((_, i) => i + 1))
+  })
+  it('weighs charges by the hive and tells the vaporiser’s cycle and the limits of the day', () => {
+    const { state, plan } = draw([colonyOf('A', 1, [series]), colonyOf('B', 2, [series])])
+    const round = plan.rounds.find((r) => r.jobs.some((j) => j.job === 'dose'))!
+    const sheet = roundSheet(round, state, bareSettings)
+    expect(sheet.packing[0]!.text).toBe('Oxalic acid vapour: 2 g in all (2 x 1 g), weighed out beforehand, never spooned')
+    expect(sheet.cycle).toMatchObject({ heatMinutes: 2, shutMinutes: 10 })
+    expect(sheet.limits[0]).toMatchObject({ treatment: 'oxalic-vapour', level: 'fits' })
+    expect(sheet.limits[0]!.text).toMatch(/22 °C/)
+    expect(sheet.weather).toMatchObject({ high: 22 })
+  })
+})
