@@ -94,6 +94,12 @@ describe('from a choice to the count after it', () => {
     expect(second.body.detail).toBe('Amitraz strip is in hand in Juniper already, since Wed 12 Aug.')
   })
 
+  it('refuses a second course of one class beside the first', async () => {
+    const { response } = await decide('Fern', 'formic-strip-7', '2026-08-12')
+    expect(response.status).toBe(409)
+    expect(response.body.detail).toMatch(/Formic acid strip, 14 days is in hand in Fern since Mon 3 Aug, of the same class \(formic acid\)/)
+  })
+
   it('refuses a start on a day that does not fit, saying why', async () => {
     const { response } = await decide('Hazel', 'formic-strip-14', '2026-08-13')
     expect(response.status).toBe(400)

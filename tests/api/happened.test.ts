@@ -1,0 +1,197 @@
+/** What happens to a course, entered through the API: refusals with their reason, and what is kept. */
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { colonyState, type ColonyState, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { demoId } from '../../server/src/demo/load.ts'
+import { id, startApi, type Api, type Client } from './harness.ts'
+
+let api: Api
+let demo: Client
+beforeAll(async () => {
+  api = await startApi()
+  demo = await api.demo()
+})
+afterAll(() => api.close())
+beforeEach(() => demo.post('/api/holding/fresh').expect(204))
+
+const BRAMBLE = demoId(`course ${demoId('colony Bramble')} 2026-06-15`)
+const courseOf = (name: string) => demoId(`course ${demoId(`colony ${name}`)} 2026-08-09`)
+const LANE = ['Betony', 'Comfrey', 'Meadowsweet', 'Teasel', 'Woad']
+const put = (courseId: string, kind: string, happenedOn: string, more: object = {}) =>
+  demo.put(`/api/events/${id()}`).send({ courseId, kind, happenedOn, ...more })
+const said = (response: { body: { errors?: { path: string; sentence: string }[]; detail?: string } }) =>
+  response.body.errors?.map((e) => `${e.path}: ${e.sentence}`).join(' ') ?? response.body.detail ?? ''
+async function state(name: string): Promise<ColonyState> {
+  const yards = (await demo.get('/api/yards')).body as YardRecord[]
+  const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
+  const yard = yards.find((y) => y.colonies.some((c) => c.name === name))!
+  return colonyState(
+    yard,
+    yard.colonies.find((c) => c.name === name)!,
+    settings,
+  )
+}
+const course = async (name: string) => (await state(name)).courses.at(-1)!
+
+describe('strips that fall, and more that come out than went in', () => {
+  it('are counted against what went in; more is refused without a reason, and kept with one', async () => {
+    await put(BRAMBLE, 'found', '2026-08-01', { amount: 1 }).expect(201)
+    expect((await course('Bramble')).course.inside).toBe(1)
+    const two = { job: 'remove', n: 1, amount: 2 }
+    const refused = await put(BRAMBLE, 'done', '2026-08-12', two)
+    expect(refused.status).toBe(400)
+    expect(said(refused)).toMatch(/^amount: By your notes 1 is in it: more cannot come out/)
+    await put(BRAMBLE, 'done', '2026-08-12', { ...two, reason: 'One of last spring hung there still' }).expect(201)
+    const { events, course: after } = await course('Bramble')
+    expect(events.find((e) => e.job === 'remove')).toMatchObject({ amount: 2, reason: 'One of last spring hung there still' })
+    expect(after.inside).toBe(0)
+  })
+  it('cannot be found where none hang, nor before they were hung, nor by none', async () => {
+    expect(said(await put(courseOf('Woad'), 'found', '2026-08-10', { amount: 1 }))).toMatch(/Nothing hangs in this course/)
+    expect((await put(BRAMBLE, 'found', '2026-08-01', {})).status).toBe(400)
+    expect((await put(BRAMBLE, 'found', '2026-08-01', { amount: 0 })).status).toBe(400)
+    expect(said(await put(BRAMBLE, 'found', '2026-08-01', { amount: 5 }))).toMatch(/2 are in it/)
+  })
+  it('keep where they hang, and who did it', async () => {
+    const spots = [{ box: 1, after: 3 }]
+    await put(BRAMBLE, 'done', '2026-08-12', { job: 'remove', n: 1, amount: 2, doneBy: 'The neighbour', spots }).expect(201)
+    expect((await course('Bramble')).events.find((e) => e.job === 'remove')).toMatchObject({ doneBy: 'The neighbour', spots })
+    expect((await put(BRAMBLE, 'done', '2026-08-12', { job: 'remove', n: 1, amount: 2, spots: [{ box: 0, after: 3 }] })).status).toBe(400)
+  })
+})
+
+describe('parts, pauses and further rounds', () => {
+  it('a part is less than the whole, and the rest is still asked for', async () => {
+    expect(said(await put(courseOf('Comfrey'), 'part', '2026-08-12', { job: 'dose', n: 2, amount: 2 }))).toMatch(/all of it/)
+    await put(courseOf('Comfrey'), 'part', '2026-08-12', { job: 'dose', n: 2, amount: 1 }).expect(201)
+    const found = (await course('Comfrey')).course.jobs.find((j) => j.job === 'dose' && j.n === 2)!
+    expect(found).toMatchObject({ state: 'open', amount: 1, planned: 2 })
+  })
+  it('only what may be taken out and put back is', async () => {
+    expect(said(await put(courseOf('Woad'), 'lifted', '2026-08-11'))).toMatch(/is not taken out and put back/)
+    expect(said(await put(courseOf('Woad'), 'laid-again', '2026-08-11'))).toMatch(/does not lie outside/)
+  })
+  it('a series takes as many further rounds as it may, and strips take none', async () => {
+    await put(courseOf('Woad'), 'round-added', '2026-08-12').expect(201)
+    await put(courseOf('Woad'), 'round-added', '2026-08-12').expect(201)
+    expect(said(await put(courseOf('Woad'), 'round-added', '2026-08-12'))).toMatch(/2 further rounds are the most/)
+    expect((await course('Woad')).course.jobs.filter((j) => j.job === 'dose')).toHaveLength(6)
+    expect(said(await put(BRAMBLE, 'round-added', '2026-08-12'))).toMatch(/takes no further round/)
+  })
+})
+
+describe('a colony that is gone', () => {
+  it('asks for what hangs in it, then to be taken out of the row; all else is refused', async () => {
+    await put(BRAMBLE, 'died', '2026-08-10').expect(201)
+    const dead = await state('Bramble')
+    expect(dead.steps.map((s) => s.job?.job)).toEqual(['remove'])
+    expect((await put(BRAMBLE, 'swarmed', '2026-08-11')).status).toBe(409)
+    expect((await put(BRAMBLE, 'done', '2026-08-11', { job: 'check', n: 2 })).status).toBe(409)
+    await put(BRAMBLE, 'done', '2026-08-12', { job: 'remove', n: 1, amount: 2 }).expect(201)
+    expect((await state('Bramble')).steps.map((s) => s.kind)).toEqual(['gone'])
+    expect((await state('Bramble')).inHand).toBeNull()
+  })
+  it('is noted on a day after the course began, and taken back by a later entry', async () => {
+    expect(said(await put(BRAMBLE, 'died', '2026-06-01'))).toMatch(/before the course began/)
+    const entry = id()
+    await demo.put(`/api/events/${entry}`).send({ courseId: BRAMBLE, kind: 'sold', happenedOn: '2026-08-10' }).expect(201)
+    await put(BRAMBLE, 'taken-back', '2026-08-12', { supersedes: entry }).expect(201)
+    expect((await state('Bramble')).gone).toBeNull()
+  })
+  it('keeps what was given in a course called off, and asks for what hangs there', async () => {
+    await put(BRAMBLE, 'cancelled', '2026-08-12').expect(201)
+    const off = await state('Bramble')
+    expect(off.inHand).toBeNull()
+    expect(off.steps.some((s) => s.job?.job === 'remove')).toBe(true)
+    expect(off.situation.history.map((h) => h.treatment)).toEqual(['amitraz-strip'])
+    expect((await put(BRAMBLE, 'swarmed', '2026-08-12')).status).toBe(409)
+  })
+})
+
+describe('days that are set', () => {
+  const set = (names: readonly string[], on: string, reason: string | null = null) =>
+    names.map((name) => ({ id: id(), courseId: courseOf(name), kind: 'set', job: 'dose', n: 2, happenedOn: on, reason }))
+  it('inside a window need no reason, outside one they do, and the reason stays in the book', async () => {
+    await demo
+      .post('/api/rounds')
+      .send({ events: set(LANE, '2026-08-15') })
+      .expect(200)
+    expect((await course('Teasel')).course.jobs.find((j) => j.job === 'dose' && j.n === 2)).toMatchObject({ setFor: '2026-08-15' })
+    const late = await demo.post('/api/rounds').send({ events: set(['Woad'], '2026-08-19') })
+    expect(said(late)).toMatch(/^events\[0\]\.reason: Its window closes on Sun 16 Aug/)
+    await demo
+      .post('/api/rounds')
+      .send({ events: set(['Woad'], '2026-08-19', 'Away until then') })
+      .expect(200)
+    const { course: after } = await course('Woad')
+    expect(after.warnings.find((w) => w.kind === 'outside')!.text).toBe('Set for Wed 19 Aug, 3 days after its window closes.')
+  })
+  it('are never before the round they follow, in the past, or of a job that is done', async () => {
+    const of = (more: object) => demo.post('/api/rounds').send({ events: [{ ...set(['Woad'], '2026-08-15')[0]!, ...more }] })
+    expect(said(await of({ happenedOn: '2026-08-11' }))).toMatch(/That day is over/)
+    expect(said(await of({ n: 3, happenedOn: '2026-08-13', reason: 'Because I say so' }))).toMatch(/cannot come before the job it hangs on/)
+    expect(said(await of({ n: 1 }))).toMatch(/not open in this course/)
+    expect(said(await of({ happenedOn: '2028-08-15' }))).toMatch(/too far ahead/)
+  })
+  it('for a whole round are kept all or none, and one undo gives them all back', async () => {
+    const events = [...set(['Betony', 'Comfrey'], '2026-08-15'), ...set(['Woad'], '2026-08-30')]
+    await demo.post('/api/rounds').send({ events }).expect(400)
+    expect((await course('Betony')).events.some((e) => e.kind === 'set')).toBe(false)
+    const yardId = demoId('yard Hollow Lane')
+    const visits = [{ id: id(), yardId, day: '2026-08-15', note: null }]
+    const { body } = await demo
+      .post('/api/rounds')
+      .send({ events: set(LANE, '2026-08-15'), visits })
+      .expect(200)
+    const lane = async () => ((await demo.get('/api/yards')).body as YardRecord[]).find((y) => y.id === yardId)!
+    expect((await lane()).visits).toHaveLength(1)
+    await demo.post(`/api/changes/${body.stroke}/undo`).expect(204)
+    expect((await lane()).visits).toEqual([])
+    for (const name of LANE) expect((await course(name)).course.jobs.every((j) => j.setFor === null)).toBe(true)
+  })
+  it('two devices enter the same round once', async () => {
+    const events = LANE.map((name) => ({ id: id(), courseId: courseOf(name), kind: 'done', job: 'dose', n: 2, happenedOn: '2026-08-12', amount: 1 }))
+    const both = await Promise.all([demo.post('/api/rounds').send({ events }), demo.post('/api/rounds').send({ events })])
+    expect(both.map((r) => r.status)).toEqual([200, 200])
+    expect((await demo.post('/api/rounds').send({ events: events.map((e) => ({ ...e, id: id() })) })).status).toBe(409)
+  })
+})
+
+describe('a visit', () => {
+  const yardId = demoId('yard Top Meadow')
+  it('is planned for a day to come, once a day, and given up again', async () => {
+    const visit = id()
+    const row = { yardId, day: '2026-08-22' }
+    await demo.put(`/api/visits/${visit}`).send(row).expect(201)
+    expect((await demo.put(`/api/visits/${id()}`).send(row)).status).toBe(409)
+    expect((await demo.put(`/api/visits/${id()}`).send({ yardId, day: '2026-08-11' })).status).toBe(400)
+    await demo.delete(`/api/visits/${visit}?version=1`).expect(200)
+    await demo.put(`/api/visits/${id()}`).send(row).expect(201)
+  })
+})
+
+describe('a closed year', () => {
+  const close = async (closedThrough: string | null) => {
+    const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
+    const { id: settingsId, ...body } = settings
+    return demo.put(`/api/settings/${settingsId}`).send({ ...body, closedThrough })
+  }
+  it('takes no entry, no count, no look and no correction, until an owner opens it again', async () => {
+    expect((await close('2026-08-12')).status).toBe(400)
+    await close('2026-08-05').then((r) => expect(r.status).toBe(200))
+    const colonyId = demoId('colony Bramble')
+    const refused = [
+      await put(BRAMBLE, 'done', '2026-08-04', { job: 'remove', n: 1, amount: 2 }),
+      await put(BRAMBLE, 'taken-back', '2026-08-12', { supersedes: demoId(`event ${BRAMBLE} check 1`) }),
+      await demo.put(`/api/counts/${id()}`).send({ colonyId, onDay: '2026-08-05', method: 'wash', samples: [{ mites: 1, bees: 300 }] }),
+      await demo.put(`/api/looks/${id()}`).send({ colonyId, onDay: '2026-08-01', broodBoxes: 1 }),
+      await demo.delete(`/api/counts/${demoId('count Bramble 2026-06-14')}?version=1`),
+    ]
+    for (const r of refused) {
+      expect(r.status).toBe(400)
+      expect(said(r)).toMatch(/The books are closed up to 2026-08-05/)
+    }
+    await put(BRAMBLE, 'done', '2026-08-12', { job: 'remove', n: 1, amount: 2 }).expect(201)
+    await close(null).then((r) => expect(r.status).toBe(200))
+    await demo.put(`/api/looks/${id()}`).send({ colonyId, onDay: '2026-08-01', broodBoxes: 1 }).expect(201)
+  })
+})
