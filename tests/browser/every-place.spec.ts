@@ -1,5 +1,6 @@
 /** Every place: no fault by axe in both lights, nothing wider than the screen, nothing that jumps while it loads, hostile text shown as text. */
 import type { Page } from '@playwright/test'
+import { demoId } from '../../server/src/demo/load.ts'
 import { accessible, expect, PHONE, plainTest, test } from './steps.ts'
 
 const PLACES = [
@@ -13,6 +14,10 @@ const PLACES = [
   '/match',
   '/match?view=weeks',
   '/match/yard',
+  '/rounds',
+  '/rounds/season',
+  '/rounds/deadlines',
+  `/rounds/${demoId('yard Quarry Bank')}/2026-08-12`,
   '/rules',
   '/rules/oxalic-vapour',
   '/changes',

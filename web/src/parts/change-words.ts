@@ -30,32 +30,31 @@ const JOBS: Readonly<Record<string, string>> = {
 }
 
 const jobOf = (state: State) => `${String(state.job)}${state.job === 'dose' ? ` ${state.n}` : ''}`
+/** What happened to a course besides its jobs being done, without its day. */
 const EVENTS: Readonly<Record<string, (state: State) => string>> = {
-  part: (s) => `part of ${jobOf(s)} done, ${day(s.happenedOn)}`,
+  part: (s) => `part of ${jobOf(s)} done`,
   set: (s) => `${jobOf(s)} set for ${day(s.happenedOn)}${s.reason ? `: ${s.reason}` : ''}`,
-  found: (s) => `${s.amount} found on the floor, ${day(s.happenedOn)}`,
-  lifted: (s) => `taken out for the heat, ${day(s.happenedOn)}`,
-  'laid-again': (s) => `laid in again, ${day(s.happenedOn)}`,
+  found: (s) => `${s.amount} found on the floor`,
+  lifted: () => 'taken out for the heat',
+  'laid-again': () => 'laid in again',
   'round-added': () => 'a round added',
   accepted: (s) => `${jobOf(s)} taken as it is: ${s.reason}`,
-  died: (s) => `died, ${day(s.happenedOn)}`,
-  merged: (s) => `united with another, ${day(s.happenedOn)}`,
-  sold: (s) => `sold, ${day(s.happenedOn)}`,
-  swarmed: (s) => `swarmed, ${day(s.happenedOn)}`,
-  requeened: (s) => `requeened, ${day(s.happenedOn)}`,
+  died: () => 'died',
+  merged: () => 'united with another',
+  sold: () => 'sold',
+  swarmed: () => 'swarmed',
+  requeened: () => 'requeened',
 }
-
-/** Something that happened to a course besides its jobs, without its day. */
-export const sayHappened = (event: { readonly kind: string }): string => {
-  const said = EVENTS[event.kind]?.(event as unknown as State) ?? event.kind
-  return said.replace(/, [^,]*$/, '')
-}
+export const sayHappened = (event: { readonly kind: string }): string => EVENTS[event.kind]?.(event as unknown as State) ?? event.kind
+/** Of these the day is said already, or is no matter. */
+const WITHOUT_DAY: ReadonlySet<string> = new Set(['set', 'accepted', 'round-added'])
 
 function sayEvent(state: State): string {
   if (state.kind === 'cancelled') return 'a course called off'
   if (state.kind === 'taken-back') return 'an entry taken back'
   const other = EVENTS[String(state.kind)]
-  if (other) return `${other(state)}${state.supersedes ? ' (put right)' : ''}`
+  if (other)
+    return `${other(state)}${WITHOUT_DAY.has(String(state.kind)) ? '' : `, ${day(state.happenedOn)}`}${state.supersedes ? ' (put right)' : ''}`
   const round = state.job === 'dose' && Number(state.n) > 1 ? `, round ${state.n}` : ''
   return `${JOBS[String(state.job)] ?? state.job}${round}, ${day(state.happenedOn)}${state.supersedes ? ' (put right)' : ''}`
 }

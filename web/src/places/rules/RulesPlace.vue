@@ -6,6 +6,7 @@ import type { Cup } from '@thistle/core/count'
 import type { OwnLimits, WorkFacts } from '@thistle/core/holding'
 import type { Day } from '@thistle/core/time'
 import { TREATMENTS } from '@thistle/core/treatments'
+import { plainCopy } from '../../parts/plain-copy.ts'
 import TwoVersions from '../../parts/TwoVersions.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { KIT_WORDS, PRIORITY_WORDS } from '../../parts/words.ts'
@@ -44,7 +45,7 @@ function draftOf() {
     boards: (s.boards ?? null) as BoardKind | null,
     cup: (s.cup ?? null) as Cup | null,
     sugarRecovery: s.sugarRecovery ?? null,
-    work: (structuredClone(toRaw(s.work ?? null)) ?? null) as WorkFacts | null,
+    work: plainCopy(s.work ?? null) as WorkFacts | null,
     closedThrough: (s.closedThrough ?? null) as Day | null,
     rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
     stock: Object.fromEntries(given.map((t) => [t.key, { units: null, expires: null, openedOn: null, ...s.stock[t.key] }])) as Record<string, Draft<Stock>>,
@@ -68,7 +69,7 @@ async function keep(): Promise<void> {
   const s = holding.settings
   if (!s) return
   saved.value = await save(async () => {
-    const next = structuredClone(toRaw(draft))
+    const next = plainCopy(toRaw(draft))
     const others = Object.fromEntries(Object.entries(s.rules).filter(([key]) => !(key in next.rules)))
     await holding.saveSettings({
       ...s,

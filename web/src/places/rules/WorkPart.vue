@@ -77,5 +77,6 @@ const awayFault = (i: number) => props.at(`work.away[${i}]`) ?? ((now.value.away
 @media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }
   .hours { grid-template-columns: repeat(3, minmax(0, 1fr)); }
+  .away { grid-template-columns: minmax(0, 1fr); gap: 6px; }
 }
 </style>
