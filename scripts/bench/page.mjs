@@ -1,4 +1,5 @@
 import { benchPhoto } from './photo.mjs'
+import { benchRoundsPage } from './rounds.mjs'
 import { benchYard } from './yard.mjs'
 
 /** The page itself, in the real browser: what jumps while it loads, and whether typing ever waits. Prints figures, asserts nothing. */
@@ -14,6 +15,9 @@ const PLACES = [
   '/match',
   '/match?view=weeks',
   '/match/yard',
+  '/rounds',
+  '/rounds/season',
+  '/rounds/deadlines',
   '/rules',
   '/changes',
   '/people',
@@ -94,6 +98,7 @@ export async function benchPage(base) {
       await context.close()
     }
     await benchYard(browser, base)
+    await benchRoundsPage(browser, base)
     await benchPhoto(browser, base)
   } finally {
     await browser.close()

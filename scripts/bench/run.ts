@@ -15,6 +15,7 @@ import { readConfig } from '../../server/src/config.ts'
 import { startWeatherService } from '../../server/src/standins/weather-service.ts'
 import { migrate, openDatabase } from '../../server/src/database/index.ts'
 import { demoId, loadDemo } from '../../server/src/demo/load.ts'
+import { benchRounds } from './rounds.ts'
 
 const url = process.env.DATABASE_URL ?? ''
 const db = openDatabase(url)
@@ -147,6 +148,10 @@ await db.sequelize.query(`
   DELETE FROM weather_days WHERE yard_id IN (SELECT yard FROM many);
   DELETE FROM yards WHERE id IN (SELECT yard FROM many)`)
 
+const everyYard = JSON.parse(await fetchOnce(api.port, '/api/yards', { cookie })) as YardRecord[]
+const rounds = benchRounds(everyYard, settings, timed)
+const said = (p: (typeof rounds)['plan']) => `${p.jobs} jobs in ${p.rounds.length} rounds, ${p.proof}`
+
 const ms = (t: number) => `${t.toFixed(2)} ms`
 const ratio = median(mine) / median(theirs)
 console.log(`One colony through all options (core): ${ms(one)} (wanted: under 1 ms); with every sentence and flip written out as JSON: ${ms(worded)}
@@ -156,7 +161,9 @@ The row of that yard with its sentence and next jobs: ${ms(state)}
 Four weeks of one option for the day strip: ${ms(strip)}
 All options of one colony over 56 start days: ${ms(oneAhead)} (wanted: under 25 ms); a yard of ${cases.length}: ${ms(yardAhead)} (wanted: under 500 ms, in a worker)
 The verdicts alone of that yard: ${ms(verdictsOnly)}; ${crowdSize} colonies in ${70 + 3} yards for today by the API: ${ms(median(crowd))} (wanted: under 1000 ms)
-API read of a yard of ${yard.colonies.length} with counts: ${ms(median(mine))}; bare route with one select: ${ms(median(theirs))}; ratio ${ratio.toFixed(2)} (wanted: within 2)`)
+API read of a yard of ${yard.colonies.length} with counts: ${ms(median(mine))}; bare route with one select: ${ms(median(theirs))}; ratio ${ratio.toFixed(2)} (wanted: within 2)
+2000 open courses planned anew: ${ms(rounds.replanned)} (wanted: under 1000 ms)
+Rounds of 10 yards over 28 days, every day open (${said(rounds.plan)}): ${ms(rounds.drawn)}; on five short days a week (${said(rounds.tightPlan)}): ${ms(rounds.tight)} (wanted: under 2000 ms)`)
 
 for (const { server } of [api, plain]) {
   server.close()

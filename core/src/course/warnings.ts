@@ -33,6 +33,11 @@ export function stepWarnings(step: Step, job: PlannedJob, from: Day, asOf: Day, 
     )
   } else if (job.doneOn && step.after !== 'start' && job.doneOn < job.earliest && step.job === 'dose') {
     warn('too-early', `Only ${sayDays(days)} after the round before: the rounds will not span the time that brood is capped. Add one at the end.`)
+  } else if (job.doneOn && step.after === 'start' && step.job === 'dose' && job.doneOn < from) {
+    warn(
+      'too-early',
+      `Given ${sayDays(daysBetween(job.doneOn, from))} before ${sayDay(from)}, the day it was chosen for: the gates were asked for that day and not for this one.`,
+    )
   } else if (job.doneOn && step.job === 'put-back' && job.doneOn < job.earliest) {
     warn('too-early', `The course runs ${sayDays(step.earliest)}; this was after ${days}: the entrance must stay open until it is over.`)
   } else if (job.doneOn && step.job === 'recount' && job.doneOn < job.earliest) {

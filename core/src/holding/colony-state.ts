@@ -1,7 +1,8 @@
 import { dueState, isEnd, isFate, type DueState, type Fate, type PlannedJob } from '../course/index.ts'
 import { driftOf, judge, type Drift, type Judgement } from '../judge/index.ts'
+import { doseOutlook, type Judged } from '../match/index.ts'
 import type { Situation } from '../situation/index.ts'
-import { addDays, sayDay, sayWindow, type Day } from '../time/index.ts'
+import { addDays, laterOf, sayDay, sayWindow, type Day } from '../time/index.ts'
 import { courseState, openJobs, type CourseState } from './course-state.ts'
 import type { ColonyRecord, SettingsRecord, YardRecord } from './records.ts'
 import { situationOf } from './situation-of.ts'
@@ -22,6 +23,8 @@ export interface NextStep {
   readonly kind: 'job' | 'choose' | 'count' | 'queen' | 'board' | 'gone'
   /** The day the keeper has set for it. */
   readonly setFor: Day | null
+  /** Of a dose that is due, why the temperature forbids it today and when it does not; null where it may be given. */
+  readonly hindrance: string | null
 }
 
 export interface ColonyState {
@@ -71,7 +74,23 @@ function sayStep(job: PlannedJob, state: CourseState, due: DueState, today: Day)
 
 const URGENCY: Record<DueState, number> = { overdue: 0, due: 1, coming: 2, settled: 3 }
 
-function courseSteps(state: CourseState, today: Day): NextStep[] {
+/** The temperature against a dose that is due: next day inside the window, or that none is left. */
+function hindranceOf({ treatment }: CourseState, job: PlannedJob, situation: Judged): string | null {
+  const today = situation.asOf
+  const { level, text, next } = doseOutlook(treatment, job.n, situation, today, laterOf(job.latest, addDays(today, PAST_WINDOW)))
+  if (level !== 'wait' && level !== 'ruled-out') return null
+  const when =
+    next === null
+      ? 'no day within reach passes: wait, or match the colony again'
+      : next > job.latest
+        ? `the next day that passes is ${sayDay(next)}, after its window`
+        : `the next day that passes is ${sayDay(next)}`
+  return `Not today. ${text.replace(/\.$/, '')}; ${when}.`
+}
+/** How far past its window a day for a dose is looked for. */
+const PAST_WINDOW = 14
+
+function courseSteps(state: CourseState, today: Day, situation: Judged): NextStep[] {
   return openJobs(state).map((job) => {
     const due = dueState(job, today)
     return {
@@ -85,6 +104,7 @@ function courseSteps(state: CourseState, today: Day): NextStep[] {
       course: state,
       kind: 'job',
       setFor: job.setFor,
+      hindrance: job.job === 'dose' && due !== 'coming' ? hindranceOf(state, job, situation) : null,
     }
   })
 }
@@ -102,6 +122,7 @@ function freeStep(j: Judgement, today: Day, noQueen: boolean): NextStep[] {
     job: null,
     course: null,
     setFor: null,
+    hindrance: null,
   })
   const found: NextStep[] = []
   if (noQueen) found.push(step('queen', 'settle the queen first', 'act', today, today))
@@ -133,7 +154,7 @@ function boardSteps(colony: ColonyRecord, today: Day): NextStep[] {
   const due: DueState = latest < today ? 'overdue' : best <= today ? 'due' : 'coming'
   const text = due === 'coming' ? `read the board ${sayDay(best)}` : 'read the board now'
   const tone: Tone = due === 'overdue' ? 'alarm' : due === 'due' ? 'act' : 'settled'
-  return [{ kind: 'board', text, tone, due, earliest, best, latest, job: null, course: null, setFor: null }]
+  return [{ kind: 'board', text, tone, due, earliest, best, latest, job: null, course: null, setFor: null, hindrance: null }]
 }
 
 const GONE: Readonly<Partial<Record<Fate, string>>> = { died: 'it died', merged: 'it was united', sold: 'it was sold' }
@@ -145,21 +166,36 @@ function endOf(courses: readonly CourseState[]): Fate | null {
 function goneStep(fate: Fate, today: Day, clear: boolean): NextStep[] {
   if (!clear) return []
   const text = `take it out of the row (${GONE[fate] ?? 'it is gone'})`
-  return [{ kind: 'gone', text, tone: 'act', due: 'due', earliest: today, best: today, latest: today, job: null, course: null, setFor: null }]
+  return [
+    {
+      kind: 'gone',
+      text,
+      tone: 'act',
+      due: 'due',
+      earliest: today,
+      best: today,
+      latest: today,
+      job: null,
+      course: null,
+      setFor: null,
+      hindrance: null,
+    },
+  ]
 }
 
 /** Where a colony stands today and what it asks for. */
 export function colonyState(yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord): ColonyState {
   const situation = situationOf(yard, colony, settings)
   const judgement = judge(situation)
+  const s: Judged = { ...situation, judgement }
   const courses = colony.courses.map((record) => courseState(record, colony, yard.today))
   const inHand = courses.findLast((c) => !c.cancelled && (c.planned || c.running || (openJobs(c).length > 0 && c.recount === null))) ?? null
   const fromCourses = courses.flatMap((c) =>
     c.recount && !c.running
       ? openJobs(c)
           .filter((j) => j.job === 'queen-check')
-          .flatMap((j) => courseSteps({ ...c, course: { ...c.course, jobs: [j] } }, yard.today))
-      : courseSteps(c, yard.today),
+          .flatMap((j) => courseSteps({ ...c, course: { ...c.course, jobs: [j] } }, yard.today, s))
+      : courseSteps(c, yard.today, s),
   )
   const gone = endOf(courses)
   const free = gone

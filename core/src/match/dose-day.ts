@@ -1,8 +1,7 @@
-import { addDays, type Day } from '../time/index.ts'
+import { addDays, daysBetween, type Day } from '../time/index.ts'
 import type { Treatment } from '../treatments/index.ts'
-import { worseThan, type LazyFinding, type Level } from './finding.ts'
+import { worseThan, type JudgedSituation, type LazyFinding, type Level } from './finding.ts'
 import { temperature } from './gates/temperature.ts'
-import type { JudgedSituation } from './finding.ts'
 
 /** Limits read this many days after a dose or sooner belong to every dose; the others to the course as a whole. */
 const WITH_THE_DOSE = 2
@@ -36,4 +35,15 @@ export function doseLevels(treatment: Treatment, n: number, situation: JudgedSit
   return Array.from({ length: days }, (_, i) =>
     temperature(option, { ...situation, startOn: addDays(from, i) }).reduce<Level>((w, f) => (worseThan(f.level, w) ? f.level : w), 'fits'),
   )
+}
+
+/** Whether an open dose can be given on a day, and where not, the next day of its window that passes the temperature. */
+export interface DoseOutlook extends DoseDay {
+  readonly next: Day | null
+}
+export function doseOutlook(treatment: Treatment, n: number, situation: JudgedSituation, today: Day, latest: Day): DoseOutlook {
+  const now = doseDay(treatment, n, situation, today)
+  const days = Math.max(0, daysBetween(today, latest))
+  const next = doseLevels(treatment, n, situation, addDays(today, 1), days).findIndex((level) => level === 'fits' || level === 'care')
+  return { ...now, next: next < 0 ? null : addDays(today, next + 1) }
 }

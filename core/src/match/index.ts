@@ -6,4 +6,4 @@ export { lastSensibleStart, lastStarts, type LastStart, type OptionWindows } fro
 export { doubtsOf, questionsFor, type Doubt } from './doubts.ts'
 export { betterDay, planAs, planYard, type BetterDay, type YardPlan, type YardGroup, type YardLine, type Unserved } from './yard-plan.ts'
 export { chanceAllInside, FROM_DAY_TO_DAY } from './heat.ts'
-export { doseDay, doseLevels, type DoseDay } from './dose-day.ts'
+export { doseDay, doseLevels, doseOutlook, type DoseDay } from './dose-day.ts'

@@ -39,7 +39,9 @@ const dates = computed(() => ({ supersNextOn: props.yard.yard.supersNextOn, last
 const open = computed(() => props.course.planned || props.course.running)
 const costs = computed(() => (open.value ? costsOf(props.course.plan, c.value, dates.value, props.yard.yard.today) : []))
 const mends = computed(() => (props.course.cancelled ? [] : mendsOf(props.course.plan, props.course.happened, c.value, props.yard.yard.today)))
-const lock = computed(() => (c.value.endedOn ? lockOf(props.course.treatment, c.value.endedOn) : null))
+/** The end as it is, or as it is planned. */
+const end = computed(() => c.value.endedOn ?? c.value.jobs.filter((j) => j.job === 'dose' || j.job === 'remove' || j.job === 'put-back').map((j) => j.doneOn ?? j.best).toSorted().at(-1) ?? null)
+const lock = computed(() => (end.value ? lockOf(props.course.treatment, end.value) : null))
 const spots = computed(() => (c.value.inside ? (props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? []) : []))
 
 const event = (body: object) =>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** What was done, on its actual day: and, before it is kept, what that moves. */
 import { computed, ref } from 'vue'
-import { courseState, type ColonyState, type CourseState, type Spot, type YardRecord } from '@thistle/core/holding'
-import type { PlannedJob } from '@thistle/core/course'
+import { courseState, USUAL_WORK, type ColonyState, type CourseState, type Spot, type YardRecord } from '@thistle/core/holding'
+import { minutesOf, sayJob, type PlannedJob } from '@thistle/core/course'
+import { doseDay } from '@thistle/core/match'
+import { sayTools } from '@thistle/core/treatments'
 import { sayDay, sayWindow } from '../look/dates.ts'
 import { newId, useHolding } from '../stores/holding.ts'
 import HiveMap from '../graphics/HiveMap.vue'
@@ -11,6 +13,7 @@ import NumberField from './NumberField.vue'
 import TextField from './TextField.vue'
 import { useSave } from './useSave.ts'
 import WhatMoves from './WhatMoves.vue'
+import { sayMinutes } from './words.ts'
 
 const props = defineProps<{ yard: YardRecord; state: ColonyState; course: CourseState; job: PlannedJob }>()
 const emit = defineEmits<{ done: [] }>()
@@ -36,6 +39,13 @@ const hangs = computed(() => props.course.course.inside !== null && (props.job.j
 const hung = computed(() => props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? [])
 /** More comes out than went in by the notes: possible, but said why. */
 const tooMany = computed(() => props.job.job === 'remove' && props.course.course.inside !== null && (amount.value ?? 0) > inside.value)
+const minutes = computed(() => minutesOf(props.course.treatment, props.job.job, (holding.settings?.work ?? USUAL_WORK).vaporisers))
+const gear = computed(() => (props.job.gear.length > 0 ? sayTools(props.job.gear) : ''))
+const hangsOn = computed(() => (props.job.hangsOn ? `, counted from ${sayJob(props.job.hangsOn, true).toLowerCase()}` : ''))
+/** How the temperature of the day stands for a dose. */
+const onTheDay = computed(() =>
+  props.job.job === 'dose' ? doseDay(props.course.treatment, props.job.n, { ...props.state.situation, judgement: props.state.judgement }, onDay.value ?? holding.today) : null,
+)
 const unit = computed(() => {
   const u = props.course.course.dose?.unit
   return u === 'strip' ? 'strips' : u === 'wafer' ? 'wafers' : (u ?? '')
@@ -71,7 +81,8 @@ async function keep(): Promise<void> {
 <template>
   <form class="form" novalidate @submit.prevent="keep">
     <p class="serif what">{{ holding.say(job.text) }}</p>
-    <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}.</p>
+    <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}{{ hangsOn }}. About {{ sayMinutes(minutes) }}{{ gear ? `, with ${gear}` : '' }}.</p>
+    <p v-if="onTheDay && onTheDay.level !== 'fits'" :class="onTheDay.level === 'care' ? 'care' : 'alarm strong'">{{ holding.say(onTheDay.text) }}</p>
     <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :fault="at('happenedOn')" />
     <NumberField
       v-if="asksAmount"

@@ -112,7 +112,7 @@ async function undo(): Promise<void> {
           <h2 id="r-left" class="care">No day found</h2>
           <ul>
             <li v-for="u in plan.unplaced" :key="u.job.id">
-              <RouterLink :to="`/yards/${u.job.yardId}?colony=${u.job.colonyId}`">{{ u.job.colony }}</RouterLink>: {{ holding.say(u.job.text) }}. {{ u.why }}
+              <RouterLink :to="`/yards/${u.job.yardId}?colony=${u.job.colonyId}`">{{ u.job.colony }}</RouterLink>: {{ holding.say(u.job.text) }}. {{ u.why }} <RouterLink v-if="u.job.job === 'dose'" :to="`/match/${u.job.colonyId}`">What else fits</RouterLink>
             </li>
           </ul>
         </section>

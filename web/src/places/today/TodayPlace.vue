@@ -105,6 +105,7 @@ function afterOne(): void {
             <span class="what">
               <span class="strong" :class="{ alarm: line.step.tone === 'alarm' }">{{ what(line) }}</span>
               <span class="where soft">{{ where(line) }}</span>
+              <span v-if="line.step.hindrance" class="care strong small">{{ holding.say(line.step.hindrance) }}</span>
               <span v-for="w in g.key === 'coming' ? [] : warnings(line)" :key="w.text" class="alarm small">
                 {{ holding.say(w.text) }}
               </span>
