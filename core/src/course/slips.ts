@@ -34,20 +34,40 @@ function atPlannedPace(pattern: CoursePattern, first: Day): Day[] {
   return pattern.steps.filter((s) => s.job === 'dose').map((s) => addDays(first, nominalDay(s, pattern)))
 }
 
+interface Covered {
+  readonly planned: Coverage
+  readonly now: Coverage
+  /** Since a gap too long the series has begun anew on this day: what it meets of the brood that is capped then. Null where there was none. */
+  readonly anew: { readonly from: Day; readonly covers: Coverage } | null
+}
+
+/** The round after the last gap that broke the series; 0 where none did. */
+function restart(course: Course, rounds: readonly Day[]): number {
+  return rounds.findLastIndex((day, i) => {
+    const before = rounds[i - 1]
+    const step = course.pattern.steps.find((x) => x.job === 'dose' && x.n === i + 1)
+    return before !== undefined && step?.breaks !== undefined && daysBetween(before, day) > step.breaks.after
+  })
+}
+
 /** What the rounds of a series cover as planned and as they stand; null where it is no series of killing rounds. */
-function coverages({ treatment }: CoursePlan, course: Course, asOf: Day): { planned: Coverage; now: Coverage } | null {
-  const rounds = doses(course)
+function coverages({ treatment }: CoursePlan, course: Course, asOf: Day): Covered | null {
+  const rounds = doses(course).map((j) => dayOf(j, asOf))
   const [first] = rounds
-  if (treatment.killDays === undefined || !first || rounds.length < 2) return null
+  const { killDays } = treatment
+  if (killDays === undefined || first === undefined || rounds.length < 2) return null
+  const at = restart(course, rounds)
+  const from = rounds[at]
   return {
-    planned: coverageOf(atPlannedPace(course.pattern, dayOf(first, asOf)), treatment.killDays),
-    now: coverageOf(
-      rounds.map((j) => dayOf(j, asOf)),
-      treatment.killDays,
-    ),
+    planned: coverageOf(atPlannedPace(course.pattern, first), killDays),
+    now: coverageOf(rounds, killDays),
+    anew: at > 0 && from !== undefined ? { from, covers: coverageOf(rounds.slice(at), killDays) } : null,
   }
 }
 const sayCoverage = ({ worker, drone }: Coverage): string => `${sayShare(worker)} of what was under worker cappings, ${sayShare(drone)} under drone`
+/** What slipped through is under cappings again, and meets the rounds from there on. */
+const sayAnew = ({ from, covers }: NonNullable<Covered['anew']>): string =>
+  `Counted anew from ${sayDay(from)}, they meet ${sayShare(covers.worker)} of what is under worker cappings then, ${sayShare(covers.drone)} under drone`
 const worse = (now: Coverage, than: Coverage): boolean =>
   now.worker.low < than.worker.low || now.worker.high < than.worker.high || now.drone.low < than.drone.low
 
@@ -58,7 +78,7 @@ export function costsOf(plan: CoursePlan, course: Course, dates: CourseDates, as
   if (cover && worse(cover.now, cover.planned))
     found.push({
       kind: 'coverage',
-      text: `At the planned pace the rounds meet ${sayCoverage(cover.planned)}; as they stand ${sayCoverage(cover.now)}.`,
+      text: `At the planned pace the rounds meet ${sayCoverage(cover.planned)}; as they stand ${sayCoverage(cover.now)}.${cover.anew ? ` ${sayAnew(cover.anew)}.` : ''}`,
     })
   const supers = course.jobs.find((j) => j.job === 'supers')
   if (supers && course.supersOn && course.supersOn > asOf) {
@@ -84,15 +104,21 @@ export function costsOf(plan: CoursePlan, course: Course, dates: CourseDates, as
 
 const SLIPPED: ReadonlySet<Warning['kind']> = new Set(['over-stay', 'too-early', 'gap', 'amount', 'contact'])
 
-function oneMore(plan: CoursePlan, events: readonly CourseEvent[], asOf: Day): string | null {
+/** One round more, and what it brings; null where it brings nothing by this model. */
+function oneMore(plan: CoursePlan, events: readonly CourseEvent[], course: Course, asOf: Day): string | null {
   const more: CourseEvent = { kind: 'round-added', job: null, n: null, on: asOf, amount: null }
-  const course = planCourse(plan, [...events, more], asOf)
-  const last = doses(course).at(-1)
+  const longer = planCourse(plan, [...events, more], asOf)
+  const last = doses(longer).at(-1)
   if (!last) return null
-  const cover = coverages(plan, course, asOf)
-  const supers = course.supersOn ? `; supers may go on from ${sayDay(course.supersOn, asOf)}` : ''
-  return `Add round ${last.n}, best on ${sayDay(dayOf(last, asOf), asOf)}${cover ? `: then they meet ${sayCoverage(cover.now)}` : ''}${supers}.`
+  const [without, cover] = [coverages(plan, course, asOf), coverages(plan, longer, asOf)]
+  const before = without?.anew?.covers ?? without?.now
+  const after = cover?.anew?.covers ?? cover?.now
+  if (before && after && !worse(before, after)) return null
+  const brings = cover?.anew ? `: ${small(sayAnew(cover.anew))}` : cover ? `: then they meet ${sayCoverage(cover.now)}` : ''
+  const supers = longer.supersOn ? `; supers may go on from ${sayDay(longer.supersOn, asOf)}` : ''
+  return `Add round ${last.n}, best on ${sayDay(dayOf(last, asOf), asOf)}${brings}${supers}.`
 }
+const small = (text: string): string => text.replace(/^./, (c) => c.toLowerCase())
 
 /** The ways on from what slipped: none where nothing did, or all of it was taken as it is. */
 export function mendsOf(plan: CoursePlan, events: readonly CourseEvent[], course: Course, asOf: Day): Mend[] {
@@ -111,7 +137,7 @@ export function mendsOf(plan: CoursePlan, events: readonly CourseEvent[], course
   const added = events.filter((e) => e.kind === 'round-added').length
   const recounted = course.jobs.some((j) => j.job === 'recount' && j.state === 'done')
   if (!recounted && (short || slipped.some((w) => w.kind === 'gap' || w.kind === 'too-early')) && added < (course.pattern.mayAdd ?? 0)) {
-    const text = oneMore(plan, events, asOf)
+    const text = oneMore(plan, events, course, asOf)
     if (text) found.push({ kind: 'add-round', job, text })
   }
   if (open && open.latest >= asOf)

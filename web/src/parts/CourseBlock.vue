@@ -136,7 +136,7 @@ h4 { margin: 0; font-size: 14px; }
 .mind { background: var(--straw-wash); border-radius: 10px; padding: 10px 14px; font-size: 14px; }
 .accepted { border-left: 3px solid var(--lichen); padding-left: 10px; color: var(--soft); }
 .mends { background: var(--thistle-pale); border-radius: 10px; padding: 10px 12px; display: grid; gap: 8px; }
-.mends li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 10px; align-items: center; padding: 4px 0; font-size: 14.5px; }
+.mends li { display: grid; gap: 6px; justify-items: start; padding: 5px 0; font-size: 14.5px; }
 .line { display: grid; gap: 3px; }
 .line li { display: grid; grid-template-columns: 112px 1fr; gap: 8px; font-size: 14px; }
 .line .when { color: var(--soft); }
@@ -146,6 +146,5 @@ h4 { margin: 0; font-size: 14px; }
 .ways { display: flex; gap: 18px; flex-wrap: wrap; }
 @media screen and (max-width: 720px) {
   .line button, .ways button, .others button { min-height: 44px; padding: 0 8px; }
-  .mends li { grid-template-columns: 1fr; }
 }
 </style>
