@@ -147,7 +147,6 @@ try {
   plans.push(await shot(page))
   await go('/rules/formic-strip-14')
   plans.push(await shot(page))
-  await joined('ways-to-match', plans, 2)
   // Five cases from the worked decisions, on the table and in the yard.
   const decided = join(ROOT, 'tests/references/decisions')
   const hard = ['heat-wave-on-day-2', 'supers-on-and-allowed', 'broodless-december', 'urgent-august', 'tiny-nuc', 'nothing-known']
@@ -180,7 +179,8 @@ try {
   await page.getByLabel('What if Days warmer by were').fill('-4')
   await page.getByRole('region', { name: 'What if' }).waitFor()
   await page.evaluate(() => scrollTo(0, 0))
-  await snap('what-if')
+  plans.push(await shot(page))
+  await joined('ways-to-match', plans, 2)
   await go('/rules')
   await snap('rules')
   await go('/people')
@@ -188,9 +188,10 @@ try {
   await page.getByLabel('For whom').fill('Ida, for the summer')
   await page.getByRole('button', { name: 'Make the invitation' }).click()
   await page.locator('.link').waitFor()
-  await snap('people')
+  const around = [await shot(page)]
   await go('/you')
-  await snap('you')
+  around.push(await shot(page))
+  await joined('people-and-you', around, 2)
 
   // Two keepers on one colony: the first writes by the API, the second on the page.
   await go(`/yards/${yards[0].id}?colony=${find('Elder')}`)
@@ -208,11 +209,50 @@ try {
   await joined('changes', two, 2)
   await context.request.post(`${base}/api/holding/fresh`)
 
+  // Rounds: the board, then a round lifted over its days, its sheet, a series that slipped, the season and the last starts.
+  await go('/rounds')
+  await page.locator('.stone').first().waitFor()
+  await snap('rounds')
+  const lane = yards.find((y) => y.name === 'Hollow Lane')
+  const views = []
+  await page.locator('[data-round^="Hollow Lane"]').first().focus()
+  await page.keyboard.press('ArrowRight')
+  views.push(await shot(page))
+  await page.keyboard.press('Escape')
+  await go(`/rounds/${yards[0].id}/2026-08-12`)
+  await page.getByRole('heading', { name: 'Take along' }).waitFor()
+  views.push(await shot(page))
+  await context.request.post(`${base}/api/holding/date`, { data: { on: '2026-08-22' } })
+  const events = lane.colonies.map((c) => ({
+    id: crypto.randomUUID(),
+    courseId: c.courses[0].id,
+    kind: 'done',
+    job: 'dose',
+    n: 2,
+    happenedOn: '2026-08-22',
+    amount: c.name === 'Comfrey' ? 2 : 1,
+  }))
+  await context.request.post(`${base}/api/rounds`, { data: { events } })
+  await go(`/yards/${lane.id}?colony=${find('Betony')}`)
+  await page.getByRole('heading', { name: 'Ways on' }).evaluate((e) => e.closest('.course').scrollIntoView())
+  views.push(await shot(page))
+  await context.request.post(`${base}/api/holding/fresh`)
+  await go('/rounds/season')
+  await page.locator('.season').first().waitFor()
+  views.push(await shot(page))
+  await go('/rounds/deadlines')
+  views.push(await shot(page))
+  await go('/rules')
+  await page.locator('#r-work').evaluate((e) => e.scrollIntoView())
+  views.push(await shot(page))
+  await joined('ways-of-rounds', views, 2)
+
   const night = await inDemo({ colorScheme: 'dark' })
   await night.go('/yards')
   await night.snap('dark')
   const paper = await inDemo({ viewport: { width: 720, height: 1018 } })
-  await paper.go('/today')
+  await paper.go(`/rounds/${lane.id}/2026-08-14`)
+  await paper.page.getByRole('heading', { name: 'Take along' }).waitFor()
   await paper.page.emulateMedia({ media: 'print' })
   await paper.page.addStyleTag({ content: 'body { padding: 40px }' })
   await paper.snap('paper')
@@ -240,6 +280,24 @@ try {
   await phone.page.evaluate(() => document.querySelector('.plan').scrollIntoView())
   await keep()
   await phone.go('/rules/oxalic-vapour')
+  await keep()
+  await phone.go('/rounds')
+  await phone.page.getByRole('article').first().waitFor()
+  await phone.page.evaluate(() => document.querySelector('h1').scrollIntoView())
+  await keep()
+  await phone.page.getByRole('article').filter({ hasText: 'Hollow Lane' }).first().getByRole('button').click()
+  await phone.page.getByRole('button', { name: /^Sat 15 August/ }).click()
+  await phone.page.getByRole('heading', { name: 'Move it' }).evaluate((e) => e.scrollIntoView())
+  await keep()
+  await phone.go(`/rounds/${yards[0].id}/2026-08-12`)
+  await phone.page.locator('.colony').first().waitFor()
+  await phone.page.evaluate(() => document.querySelector('.colony').scrollIntoView())
+  await keep()
+  await phone.go(`/yards/${yards[0].id}?colony=${find('Bramble')}`)
+  await phone.page
+    .locator('.course')
+    .first()
+    .evaluate((e) => e.scrollIntoView())
   await keep()
   await joined('phone', shots, 4, 390)
 } finally {

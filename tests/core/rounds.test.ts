@@ -311,3 +311,51 @@ describe('the sheet of a round', () => {
     expect(sheet.weather).toMatchObject({ high: 22 })
   })
 })
+
+describe('what a colony asks for', () => {
+  const stepsOf = (courses: readonly CourseRecord[], more: object = {}) => draw([colonyOf('A', 1, courses)], {}, more).state.row[0]!
+  it('says of a dose that is due why the temperature forbids it, and which day is next', () => {
+    const acid = courseOf('formic-strip-14', TODAY, [])
+    const highs = [33, 33, 33, ...Array.from({ length: 30 }, () => 24)]
+    const due = stepsOf([acid], { weather: weatherDays(TODAY, highs) }).steps.find((s) => s.job?.job === 'dose')!
+    expect(due.hindrance).toMatch(/^Not today\. .*33 °C.*; the next day that passes is Sat 15 Aug\.$/)
+    const never = stepsOf([acid], {
+      weather: weatherDays(
+        TODAY,
+        Array.from({ length: 40 }, () => 35),
+      ),
+    }).steps.find((s) => s.job?.job === 'dose')!
+    expect(never.hindrance).toMatch(/no day within reach passes: wait, or match the colony again/)
+    expect(stepsOf([acid]).steps.find((s) => s.job?.job === 'dose')!.hindrance).toBeNull()
+  })
+  it('knows that it was moved in the middle of a course', () => {
+    const moved = (fromDay: Day) => {
+      const colony = colonyOf('A', 1, [courseOf('amitraz-strip', '2026-08-01', [dosed('2026-08-01', 2)])])
+      return draw([{ ...colony, placement: { ...colony.placement, fromDay } }]).state.row[0]!.movedOn
+    }
+    expect(moved('2026-08-05')).toBe('2026-08-05')
+    expect(moved('2026-07-05')).toBeNull()
+  })
+  it('drifts towards its limit at the usual pace, unless it is over, treated, or nothing was found', () => {
+    const counted = (mites: number, courses: readonly CourseRecord[] = []) => {
+      const count = {
+        id: 'n',
+        version: 1,
+        courseId: null,
+        onDay: TODAY,
+        method: 'wash' as const,
+        recovery: null,
+        representative: null,
+        note: null,
+        samples: [{ mites, bees: 300, days: null }],
+      }
+      return draw([{ ...colonyOf('A', 1, courses), counts: [count] }]).state.row[0]!.drift
+    }
+    // 6 of 300 is 2 in 100; at 0.026 a day it reaches 3 after ln(1.5)/0.026 = 15.6 days.
+    expect(counted(6)).toMatchObject({ likely: '2026-08-28' })
+    expect(counted(6)!.earliest <= counted(6)!.likely).toBe(true)
+    expect(counted(0)).toBeNull()
+    expect(counted(12)).toBeNull()
+    expect(counted(6, [courseOf('amitraz-strip', TODAY, [dosed(TODAY, 2)])])).toBeNull()
+  })
+})

@@ -1,2 +1,2 @@
-/** What a worker or the server is handed must be plain: the store's own objects are watched. */
+/** A copy of a form's draft with nothing watched in it. */
 export const plainCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { v7 } from 'uuid'
 import {
   todayOfYards,
@@ -44,8 +44,9 @@ export const newId = (): string => v7()
 /** Everything of the holding in view, and the one road by which it is changed. */
 export const useHolding = defineStore('holding', () => {
   const connection = useConnection()
-  const me = ref<Me | null>(null)
-  const yards = ref<readonly YardRecord[]>([])
+  // Always replaced whole: the core reads plain objects, and workers are handed them as they are.
+  const me = shallowRef<Me | null>(null)
+  const yards = shallowRef<readonly YardRecord[]>([])
   const loaded = ref(false)
   const chosenYard = ref<string | null>(null)
   const chosenDay = ref<Day | null>(null)

@@ -5,7 +5,6 @@ import { overAndFree, type YardState } from '@thistle/core/holding'
 import { HORIZON } from '@thistle/core/match'
 import type { TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
-import { plainCopy } from '../../parts/plain-copy.ts'
 import type { PlanInHand, YardCase, YardCell, YardWeeks, YardWorker } from './yard.worker.ts'
 
 export function useYardMatch(yard: Ref<YardState | null>, day: Ref<Day>) {
@@ -42,7 +41,7 @@ export function useYardMatch(yard: Ref<YardState | null>, day: Ref<Day>) {
     async (list) => {
       const mine = ++run
       busy.value = true
-      const found = await remote.weigh(plainCopy(list))
+      const found = await remote.weigh(list)
       if (mine !== run) return
       cells.value = new Map(list.map((c, i) => [c.id, new Map((found[i] ?? []).map((cell) => [cell.treatment, cell]))]))
       busy.value = false

@@ -121,7 +121,7 @@ const print = () => window.print()
             <span class="box on-paper" aria-hidden="true" />{{ holding.say(p.text) }}
             <strong v-if="p.lacking" class="alarm">{{ holding.say(p.lacking) }}</strong>
           </li>
-          <li v-if="sheet.gearText"><span class="box on-paper" aria-hidden="true" />On you: {{ sheet.gearText }}</li>
+          <li v-if="sheet.gearText"><span class="box on-paper" aria-hidden="true" />On you and with you: {{ sheet.gearText }}</li>
         </ul>
       </section>
       <section v-if="sheet.cautions.length > 0" aria-label="Cautions">
@@ -163,8 +163,8 @@ const print = () => window.print()
             <p class="soft small">
               <template v-if="job.amount">{{ holding.say(job.amount.text) }}<template v-if="job.job === 'remove'"> went in</template>; </template>{{ job.overdue ? `overdue since ${sayDay(job.latest)}` : job.earliest === job.latest ? sayDay(job.latest) : sayWindow(job.earliest, job.latest) }}
             </p>
-            <p v-if="isCount(job)" class="on-paper blanks">bees ________ mites ________ second shake ________ queen seen <span class="box" /></p>
-            <p v-else-if="job.amount" class="on-paper blanks">{{ job.job === 'remove' ? 'came out' : 'given' }} ________ note ______________________________</p>
+            <p v-if="isCount(job)" class="on-paper blanks">bees _____ mites _____ 2nd shake _____ queen <span class="box" /></p>
+            <p v-else class="on-paper blanks">{{ job.amount ? (job.job === 'remove' ? 'came out _____ ' : 'given _____ ') : '' }}note ____________________</p>
           </div>
           <div class="tick no-print">
             <template v-if="find(job)?.done">
@@ -172,6 +172,7 @@ const print = () => window.print()
               <button v-if="canTick(job) && find(job)?.done?.startsWith('done')" class="plainlink" type="button" :disabled="busy" @click="untick(job)">take back</button>
             </template>
             <RouterLink v-else-if="isCount(job)" class="press quiet" :to="countLink(job)">Count</RouterLink>
+            <RouterLink v-else-if="job.kind === 'queen'" class="press quiet" :to="`/yards/${job.yardId}?colony=${job.colonyId}`">Note a look</RouterLink>
             <template v-else-if="canTick(job)">
               <button class="press big" type="button" :disabled="busy" :aria-label="`Done: ${job.text}, ${c.name}`" @click="tick(job)">✓ Done</button>
               <button class="plainlink" type="button" @click="otherwise = job">otherwise ...</button>
@@ -220,9 +221,11 @@ summary { cursor: pointer; color: var(--thistle); min-height: 44px; display: fle
   .box.on-paper, .box { display: inline-block; margin-right: 6px; vertical-align: -2px; }
   .pack li::before { content: ''; }
   .ready { gap: 6px; }
-  .row { gap: 0; }
+  /* Two columns: a yard of twenty on two pages. */
+  .row { display: block; columns: 2; column-gap: 9mm; }
   .colony { padding: 4px 0; gap: 2px; border: 0; border-top: 1.2px solid var(--line); break-inside: avoid; }
-  .job { grid-template-columns: auto minmax(0, 1fr); gap: 6px; align-items: start; border: 0; padding: 1px 0; }
+  .job { grid-template-columns: auto minmax(0, 1fr); gap: 5px; align-items: start; border: 0; padding: 1px 0; }
+  .what p { line-height: 1.25; }
   .blanks { padding: 3px 0 2px; }
   .caution { padding: 5px 8px; font-size: 8.8pt; }
 }

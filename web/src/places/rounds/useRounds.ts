@@ -2,7 +2,6 @@
 import { wrap, type Remote } from 'comlink'
 import { onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { RoundPlan } from '@thistle/core/rounds'
-import { plainCopy } from '../../parts/plain-copy.ts'
 import { useHolding } from '../../stores/holding.ts'
 import type { RoundsWorker } from './rounds.worker.ts'
 
@@ -22,7 +21,7 @@ export function useRounds() {
       const mine = ++run
       busy.value = true
       try {
-        const found = await remote.draw(plainCopy(yards), plainCopy(settings))
+        const found = await remote.draw(yards, settings)
         if (mine === run) plan.value = found
         failed.value = false
       } catch (fault) {

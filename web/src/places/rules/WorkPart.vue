@@ -64,7 +64,7 @@ const awayFault = (i: number) => props.at(`work.away[${i}]`) ?? ((now.value.away
     </p>
     <h3>Closed books</h3>
     <p class="soft small">Nothing is entered, changed or taken back any more for a day up to this one. Opened again by clearing it; both stand in Last changes.</p>
-    <div class="fields"><DayField id="r-closed" v-model="closed" label="Closed up to" optional :max="today" :fault="at('closedThrough')" /></div>
+    <div class="fields one"><DayField id="r-closed" v-model="closed" label="Closed up to (empty: open)" :max="today" :fault="at('closedThrough')" /></div>
   </section>
 </template>
 
@@ -72,6 +72,7 @@ const awayFault = (i: number) => props.at(`work.away[${i}]`) ?? ((now.value.away
 .block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
 .hours { display: grid; grid-template-columns: repeat(7, minmax(0, 1fr)); gap: 10px; }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(170px, 1fr)); gap: 12px; align-items: start; }
+.one { max-width: 260px; }
 .away { display: grid; grid-template-columns: 1fr 1fr auto; gap: 12px; align-items: end; max-width: 560px; }
 .away .plainlink { min-height: 46px; }
 @media screen and (max-width: 720px) {

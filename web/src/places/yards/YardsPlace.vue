@@ -69,7 +69,7 @@ function added(id: string): void {
 const elsewhere = computed(() => holding.day !== holding.today)
 const asked = (s: ColonyState) => (elsewhere.value ? stepsOn(s, holding.day)[0] : s.steps[0])
 /** Over the limit, and nothing in hand against it. */
-const over = (s: ColonyState) => s.inHand === null && isOver(s.judgement)
+const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(s.judgement)
 </script>
 
 <template>

@@ -87,6 +87,7 @@ const preview = () => save(async () => void (letter.value = (await holding.persi
 </template>
 
 <style scoped>
+.fields { max-width: 300px; }
 .address { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 8px; }
 .address p { grid-column: 1 / -1; }
 .address input { font: inherit; color: var(--ink); background: var(--sunken); border: 1px solid var(--line); border-radius: 8px; min-height: 46px; padding: 8px 11px; }
