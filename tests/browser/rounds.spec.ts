@@ -2,7 +2,8 @@
 import ICAL from 'ical.js'
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
-import { accessible, expect, liveOn, openColony, PHONE, test } from './steps.ts'
+import { SOUND } from '../cases/records.ts'
+import { accessible, expect, liveOn, openColony, PHONE, plainTest, test } from './steps.ts'
 
 const NAMES = ['Ash', 'Beech', 'Cedar', 'Damson', 'Elm', 'Fig', 'Gorse', 'Holly', 'Iris']
 
@@ -27,18 +28,8 @@ async function weirField(page: Page): Promise<string> {
     await send(`looks/${v7()}`, {
       colonyId,
       onDay: '2026-08-10',
-      broodBoxes: 1,
+      ...SOUND,
       framesOfBees: 9,
-      framesOfBrood: 5,
-      brood: 'capped',
-      hive: 'frames',
-      queen: 'laying',
-      floor: 'solid',
-      floorWet: false,
-      entrance: 'full',
-      clustered: false,
-      feeding: false,
-      newlyHived: false,
       supers: 'none',
     })
     await send(`counts/${v7()}`, { colonyId, onDay: '2026-08-11', method: 'wash', samples: [{ mites: 11 + i, bees: 300 }] })
@@ -310,4 +301,28 @@ test.describe('on the phone', () => {
     await expect(page.getByText('Done Wed 12 Aug')).toBeVisible()
     await accessible(page)
   })
+})
+
+plainTest('nothing due is said as a fact, with the day on which the next thing opens', async ({ page }) => {
+  const account = { name: 'Wenna', email: `quiet${Date.now()}@example.test`, password: 'four jars in a row', holding: 'Quiet Bees' }
+  expect((await page.request.post('/api/accounts', { data: account })).ok()).toBe(true)
+  const [yardId, colonyId] = [v7(), v7()]
+  const today = new Date().toISOString().slice(0, 10)
+  const put = async (path: string, data: object) => expect((await page.request.put(`/api/${path}`, { data })).ok(), path).toBe(true)
+  await put(`yards/${yardId}`, { name: 'By the brook', timeZone: 'UTC' })
+  await put(`colonies/${colonyId}`, { name: 'Only', since: today })
+  expect((await page.request.post(`/api/colonies/${colonyId}/move`, { data: { placementId: v7(), yardId, position: 1, onDay: today } })).ok()).toBe(
+    true,
+  )
+  await put(`looks/${v7()}`, { ...SOUND, colonyId, onDay: today, supers: 'none' })
+  await put(`counts/${v7()}`, { colonyId, onDay: today, method: 'wash', samples: [{ mites: 0, bees: 300 }] })
+  await page.goto('/today')
+  await expect(page.getByText(/Nothing needs doing today; the next thing opens on \w{3} \d+ \w{3}( \d{4})?\./)).toBeVisible()
+  await accessible(page)
+  await page.goto('/rounds')
+  await expect(page.getByRole('heading', { name: /^(\d+ rounds? in four weeks|Nothing asks for a drive)/ })).toBeVisible()
+  await page.goto('/rounds/season')
+  await expect(page.getByRole('img', { name: /^By the brook, the year/ })).toBeVisible()
+  await page.goto('/rounds/deadlines')
+  await expect(page.getByText(/Without a date nothing can be counted back/)).toBeVisible()
 })

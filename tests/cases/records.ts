@@ -45,3 +45,20 @@ export const bareColony = (over: Partial<ColonyRecord> = {}): ColonyRecord => ({
   board: null,
   ...over,
 })
+
+/** A sound colony in one box, with everything known and nothing in the way. */
+export const SOUND = {
+  broodBoxes: 1,
+  framesOfBees: 10,
+  framesOfBrood: 5,
+  brood: 'capped',
+  hive: 'frames',
+  queen: 'laying',
+  layingSince: null,
+  floor: 'solid',
+  floorWet: false,
+  entrance: 'full',
+  clustered: false,
+  feeding: false,
+  newlyHived: false,
+} as const

@@ -14,7 +14,7 @@ import { ALL_DAYS, drawRounds, ROUNDS_AHEAD, roundSheet, serve, solve, type Prob
 import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays, daysBetween, weekdayOf, type Day } from '@thistle/core/time'
 import { days as weatherDays } from '../cases/index.ts'
-import { bareColony, bareSettings, bareYard } from '../cases/records.ts'
+import { bareColony, bareSettings, bareYard, SOUND } from '../cases/records.ts'
 
 const NAMES = { next: 0 }
 const task = (root: boolean, depth: number): fc.Arbitrary<Task> =>
@@ -137,21 +137,6 @@ describe('the fewest visits', () => {
 })
 
 const TODAY: Day = '2026-08-12'
-const FACTS = {
-  broodBoxes: 1,
-  framesOfBees: 10,
-  framesOfBrood: 5,
-  brood: 'capped',
-  hive: 'frames',
-  queen: 'laying',
-  layingSince: null,
-  floor: 'solid',
-  floorWet: false,
-  entrance: 'full',
-  clustered: false,
-  feeding: false,
-  newlyHived: false,
-} as const
 const event = (kind: EventRecord['kind'], on: Day, more: Partial<EventRecord> = {}): EventRecord => ({
   id: `${kind} ${more.job} ${more.n} ${on}`,
   kind,
@@ -171,7 +156,7 @@ const courseOf = (treatment: TreatmentKey, startOn: Day, events: readonly EventR
   latestStart: addDays(startOn, 3),
   facts: {
     asOf: startOn,
-    colony: { ...FACTS, hivedOn: null },
+    colony: { ...SOUND, hivedOn: null },
     rules: {},
     lastOpening: '2026-11-01',
     recountBy: addDays(startOn, 30),
@@ -184,7 +169,7 @@ const colonyOf = (name: string, position: number, courses: readonly CourseRecord
     id: name,
     name,
     placement: { id: `p ${name}`, version: 1, position, fromDay: '2026-03-01', yardId: 'y' },
-    look: { ...FACTS, id: `l ${name}`, version: 1, onDay: TODAY, supers: 'none', note: null },
+    look: { ...SOUND, id: `l ${name}`, version: 1, onDay: TODAY, supers: 'none', note: null },
     courses: courses.map((c) => ({ ...c, id: `${c.id} ${name}` })),
   })
 const dosed = (on: Day, amount: number) => event('done', on, { job: 'dose', n: 1, amount })

@@ -1,5 +1,5 @@
-import type { DateStyle } from '../time/index.ts'
-import type { MassUnit, TemperatureUnit, VolumeUnit } from '../units/index.ts'
+import { inDateStyle, type DateStyle } from '../time/index.ts'
+import { inMass, inUnits, inVolume, type MassUnit, type TemperatureUnit, type VolumeUnit } from '../units/index.ts'
 
 export const THEMES = ['as-device', 'light', 'dark'] as const
 
@@ -28,3 +28,7 @@ export const USUAL_PREFERENCES: Preferences = {
   letterHour: null,
   alarmHour: 7,
 }
+
+/** A sentence of the core in a keeper's own units and way of writing days. */
+export const sayAs = ({ temperature, mass, volume, dates }: Preferences, text: string): string =>
+  inDateStyle(inVolume(inMass(inUnits(text, temperature), mass), volume), dates)

@@ -1,7 +1,7 @@
 import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { v7 } from 'uuid'
-import { USUAL_PREFERENCES, yardState, type Preferences, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { sayAs, USUAL_PREFERENCES, yardState, type Preferences, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import type { Database } from '../database/index.ts'
@@ -121,8 +121,12 @@ export async function publish(keep: Keeping, weather: WeatherSource, scope: Scop
   const yards = (await readYardsWithWeather(keep, weather, scope, null)) as YardRecord[]
   const settings = (await db.model('settings').findOne({ where: { holdingId: scope.holdingId }, raw: true })) as unknown as SettingsRecord
   const keeper = await keeperOf(keep, scope.keeperId)
-  const { alarmHour } = { ...USUAL_PREFERENCES, ...(keeper.preferences as Partial<Preferences>) }
-  const entries = entriesOf(yards.map((yard) => yardState(yard, settings)))
+  const reads = { ...USUAL_PREFERENCES, ...(keeper.preferences as Partial<Preferences>) }
+  const entries = entriesOf(yards.map((yard) => yardState(yard, settings))).map((e) => ({
+    ...e,
+    summary: sayAs(reads, e.summary),
+    description: sayAs(reads, e.description),
+  }))
   const today = yards.map((y) => y.today).toSorted()[0] ?? clock().toISOString().slice(0, 10)
   return db.sequelize.transaction(async (transaction) => {
     const id = await calendarId(db, scope, transaction)
@@ -132,6 +136,6 @@ export async function publish(keep: Keeping, weather: WeatherSource, scope: Scop
     )
     const { sent, changed } = compare(known, entries, today, clock())
     await remember(db, id, changed, transaction)
-    return write(scope.holdingName, sent, alarmHour)
+    return write(scope.holdingName, sent, reads.alarmHour)
   })
 }

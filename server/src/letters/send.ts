@@ -1,11 +1,12 @@
 import type { Logger } from 'pino'
 import { QueryTypes } from 'sequelize'
-import { USUAL_PREFERENCES, yardState, type Preferences, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { sayAs, USUAL_PREFERENCES, yardState, type Preferences, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
 import { dayLetter, type DayLetter } from '@thistle/core/rounds'
 import type { Day } from '@thistle/core/time'
 import { findScope, type Scope } from '../access/scope.ts'
 import { dayIn, hourIn } from '../clock.ts'
 import type { Mailer } from '../mail/mailer.ts'
+import { keeperOf } from '../people/accounts.ts'
 import type { Keeping } from '../records/put.ts'
 import type { WeatherSource } from '../weather/keep.ts'
 import { readYardsWithWeather } from '../yards/read.ts'
@@ -57,7 +58,11 @@ export async function letterOf(parts: Pick<Letters, 'db' | 'clock' | 'weather' |
   const yards = (await readYardsWithWeather(parts, parts.weather, scope, null)) as YardRecord[]
   const settings = (await parts.db.model('settings').findOne({ where: { holdingId: scope.holdingId }, raw: true })) as unknown as SettingsRecord
   const states = yards.map((yard) => yardState(yard, settings))
-  return dayLetter(scope.holdingName, states, settings, today, `${parts.publicUrl()}/today`)
+  const letter = dayLetter(scope.holdingName, states, settings, today, `${parts.publicUrl()}/today`)
+  if (!letter) return null
+  const { preferences } = await keeperOf(parts, scope.keeperId)
+  const reads = { ...USUAL_PREFERENCES, ...(preferences as Partial<Preferences>) }
+  return { subject: sayAs(reads, letter.subject), text: sayAs(reads, letter.text) }
 }
 
 async function sendOne(parts: Letters, wanting: Wanting, day: Day): Promise<void> {

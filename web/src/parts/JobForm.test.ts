@@ -3,30 +3,15 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { colonyState, USUAL_PREFERENCES } from '@thistle/core/holding'
 import { addDays } from '@thistle/core/time'
-import { bareColony, bareSettings, bareYard } from '../../../tests/cases/records.ts'
+import { bareColony, bareSettings, bareYard, SOUND } from '../../../tests/cases/records.ts'
 import { useHolding } from '../stores/holding.ts'
 import JobForm from './JobForm.vue'
 
 const TODAY = '2026-10-12'
 const START = '2026-08-14'
 const settings = bareSettings
-const facts = {
-  broodBoxes: 1,
-  framesOfBees: 10,
-  framesOfBrood: 5,
-  brood: 'capped',
-  hive: 'frames',
-  queen: 'laying',
-  layingSince: null,
-  floor: 'solid',
-  floorWet: null,
-  entrance: 'full',
-  clustered: null,
-  feeding: null,
-  newlyHived: null,
-} as const
 const colony = bareColony({
-  look: { ...facts, id: 'l', version: 1, onDay: START, supers: 'none', note: null },
+  look: { ...SOUND, id: 'l', version: 1, onDay: START, supers: 'none', note: null },
   courses: [
     {
       id: 'course',
@@ -36,7 +21,7 @@ const colony = bareColony({
       latestStart: addDays(START, 3),
       facts: {
         asOf: START,
-        colony: { ...facts, hivedOn: null },
+        colony: { ...SOUND, hivedOn: null },
         rules: {},
         lastOpening: null,
         recountBy: START,

@@ -8,8 +8,9 @@ export function useMarks(yards: ComputedRef<readonly YardState[]>): ComputedRef<
     const marks = new Map<Day, { count: number; alarm: boolean; text: string }>()
     for (const yard of yards.value) {
       for (const step of yard.row.flatMap((s) => s.steps)) {
-        if (step.kind === 'choose' || step.kind === 'queen') continue
-        const day = step.due === 'overdue' || step.best < yard.yard.today ? yard.yard.today : step.best
+        if (step.kind === 'choose' || step.kind === 'queen' || step.kind === 'gone') continue
+        const wanted = step.setFor ?? step.best
+        const day = (step.due === 'overdue' && step.setFor === null) || wanted < yard.yard.today ? yard.yard.today : wanted
         const known = marks.get(day)
         const count = (known?.count ?? 0) + 1
         marks.set(day, { count, alarm: (known?.alarm ?? false) || step.due === 'overdue', text: `${count} ${count === 1 ? 'job' : 'jobs'}` })

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { v7 } from 'uuid'
 import {
+  sayAs,
   todayOfYards,
   USUAL_PREFERENCES,
   yardState,
@@ -12,8 +13,7 @@ import {
   type YardState,
 } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
-import { inDateStyle } from '@thistle/core/time'
-import { inMass, inUnits, inVolume, sayTemperature } from '@thistle/core/units'
+import { sayTemperature } from '@thistle/core/units'
 import { dateStyle, localDay } from '../look/dates.ts'
 import { chosenTheme } from '../look/light.ts'
 import { call } from '../server/call.ts'
@@ -138,10 +138,7 @@ export const useHolding = defineStore('holding', () => {
     chosenYard.value = null
   }
   /** A sentence of the core in the keeper's own units. */
-  const say = (text: string): string => {
-    const { mass, volume, dates } = preferences.value
-    return inDateStyle(inVolume(inMass(inUnits(text, unit.value), mass), volume), dates)
-  }
+  const say = (text: string): string => sayAs(preferences.value, text)
   const degrees = (celsius: number): string => sayTemperature(celsius, unit.value)
   const stripDays = computed<Day[]>(() => Array.from({ length: 28 }, (_, i) => addDays(today.value, i - 5)))
 

@@ -94,7 +94,7 @@ function afterOne(): void {
         </li>
       </ul>
       <p v-if="nothing" class="settled strong">
-        Nothing needs doing today{{ nextDay ? `; the next thing opens on ${sayDay(nextDay)}` : ' or in the weeks ahead' }}.
+        Nothing needs doing today{{ nextDay ? `; the next thing opens on ${sayDay(nextDay, holding.today)}` : ' or in the weeks ahead' }}.
       </p>
       <section v-for="g in groups" :key="g.key" class="group" :class="g.key" :aria-labelledby="`g-${g.key}`">
         <h2 :id="`g-${g.key}`">{{ g.title }}</h2>
