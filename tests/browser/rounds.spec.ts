@@ -115,8 +115,12 @@ test('a yard of nine: four rounds of vapour through rain, a new queen, a strip o
   const beech = page.getByRole('complementary', { name: 'Beech' })
   await beech.getByRole('button', { name: 'Take it as it is' }).click()
   await beech.getByLabel('Why you take it as it is').fill('Nine days of rain; a count decides')
+  await beech.getByLabel('For all 8 of this choice that slipped alike').check()
   await beech.getByRole('button', { name: 'Keep the reason' }).click()
   await expect(beech.getByText('Taken as it is: Nine days of rain; a count decides').first()).toBeVisible()
+
+  await openColony(page, 'Weir Field', 'Damson')
+  await expect(page.getByText('Taken as it is: Nine days of rain; a count decides').first()).toBeVisible()
 
   // One is requeened: nothing is shaken off its course, but she is looked for.
   await openColony(page, 'Weir Field', 'Cedar')

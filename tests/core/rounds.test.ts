@@ -24,16 +24,18 @@ const task = (root: boolean, depth: number): fc.Arbitrary<Task> =>
       best: fc.integer({ min: 0, max: 3 }),
       slack: fc.integer({ min: 0, max: 3 }),
       open: fc.option(fc.integer({ min: 0, max: 255 })),
+      care: fc.integer({ min: 0, max: 255 }),
       minutes: fc.integer({ min: 1, max: 30 }),
       then: depth > 0 ? fc.array(task(false, depth - 1), { maxLength: 2 }) : fc.constant([] as Task[]),
     })
-    .map(({ from, best, slack, open, minutes, then }) => ({
+    .map(({ from, best, slack, open, care, minutes, then }) => ({
       id: String(NAMES.next++),
       earliest: from,
       best: from + best,
       latest: from + best + slack,
       notAfter: 99,
       days: open === null ? ALL_DAYS : open | (ALL_DAYS & ~255),
+      care,
       weight: 1,
       minutes,
       tail: 0,
@@ -222,6 +224,16 @@ describe('rounds of a yard', () => {
       Array.from({ length: 40 }, (_, i) => (i === 5 ? 1 : 22)),
     )
     expect(doseDays(draw(nine, {}, { weather: frost }).plan)[0]).not.toBe(5)
+  })
+  it('rather a day that fits than one with care, where it lies near', () => {
+    const cool = (high: number) =>
+      weatherDays(
+        TODAY,
+        Array.from({ length: 40 }, (_, i) => (i === 5 ? high : 22)),
+      )
+    // Vapour fits from 4 °C, and with care from 3.
+    expect(doseDays(draw(nine, {}, { weather: cool(4.5) }).plan)[0]).toBe(5)
+    expect([4, 6]).toContain(doseDays(draw(nine, {}, { weather: cool(3.5) }).plan)[0])
   })
   it('come to the day the keeper means to be there, and set days stay', () => {
     const visits = [{ id: 'v', version: 1, day: '2026-08-18', note: null }]

@@ -15,6 +15,8 @@ export interface Task {
   readonly notAfter: number
   /** Days on which it can be done at all: weather, the keeper's own choice. */
   readonly days: number
+  /** Days on which it can be done with care alone, as bits: each counts as if so many days off. */
+  readonly care: number
   /** How often its distance from the best day counts: so many jobs alike, each by its kind. */
   readonly weight: number
   readonly minutes: number
@@ -24,6 +26,9 @@ export interface Task {
   readonly strips: number
   readonly then: readonly Task[]
 }
+
+/** A day on which it fits with care alone is as good as one so many days farther from the best (our own choice). */
+const CARE = 2
 
 /** Where each task of a tree is done, by id; what may wait beyond the horizon is left out. */
 export type Assignment = ReadonlyMap<string, number>
@@ -60,7 +65,7 @@ export function serve(task: Task, visits: number, from: number): Served {
   let found: Served = last >= HORIZON ? { cost: 0, day: null } : { cost: Infinity, day: null }
   for (let day = Math.max(0, first); day <= Math.min(HORIZON - 1, last); day++) {
     if (!hasDay(open, day)) continue
-    let cost = Math.abs(day - (from + task.best)) * task.weight
+    let cost = (Math.abs(day - (from + task.best)) + (hasDay(task.care, day) ? CARE : 0)) * task.weight
     for (const next of task.then) {
       if (cost === Infinity || (found.day !== null && cost > found.cost)) break
       cost += serve(next, visits, day).cost

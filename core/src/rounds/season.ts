@@ -34,6 +34,8 @@ export interface SeasonYard {
   readonly yardId: string
   readonly name: string
   readonly phases: readonly { readonly phase: Phase; readonly from: Day; readonly to: Day }[]
+  /** Stretches with supers on for people, as far as they are known: the newest looks, and the dates set. */
+  readonly supers: readonly { readonly from: Day; readonly to: Day }[]
   readonly supersOffOn: Day | null
   readonly supersNextOn: Day | null
   readonly lastOpening: Day | null
@@ -87,6 +89,14 @@ function countsOf({ colony }: ColonyState, limit: number): SeasonCount[] {
   })
 }
 
+/** On since the oldest of the newest looks that saw them, until the day they come off, or today; and again from the next day they go on. */
+function supersOf({ yard, row }: YardState, from: Day, to: Day): { from: Day; to: Day }[] {
+  const seen = row.flatMap((s) => (s.situation.supers.now === 'for-people' && s.colony.look ? [s.colony.look.onDay] : [])).toSorted()[0]
+  const now = seen ? [{ from: seen, to: laterOf(yard.supersOffOn ?? yard.today, seen) }] : []
+  const next = yard.supersNextOn ? [{ from: yard.supersNextOn, to: laterOf(to, yard.supersNextOn) }] : []
+  return [...now, ...next].filter((x) => x.to >= from && x.from <= to).map((x) => ({ from: laterOf(x.from, from), to: x.to < to ? x.to : to }))
+}
+
 /** The colony's year in its steps, by the yard's climate. */
 function phasesOf({ yard }: YardState, from: Day, to: Day): SeasonYard['phases'] {
   const found: { phase: Phase; from: Day; to: Day }[] = []
@@ -112,6 +122,7 @@ export function seasonOf(yards: readonly YardState[], shift = 0): Season {
       yardId: y.yard.id,
       name: y.yard.name,
       phases: phasesOf(y, from, to),
+      supers: supersOf(y, from, to),
       supersOffOn: y.yard.supersOffOn,
       supersNextOn: y.yard.supersNextOn,
       lastOpening: y.yard.lastOpening,

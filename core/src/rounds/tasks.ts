@@ -55,6 +55,9 @@ export function openDays(job: RoundJob, days: YardDays, from: Day): number {
   return open
 }
 
+const careDays = (job: RoundJob, { levels }: YardDays): number =>
+  levels(job)?.reduce((set, level, i) => (level === 'care' ? set | (1 << i) : set), 0) ?? 0
+
 /** Jobs as trees of tasks, each hanging on the day of the one before it; `members` says which jobs each id stands for. */
 export function treesOf(jobs: readonly RoundJob[], days: YardDays, from: Day, members: Map<string, RoundJob[]>): Task[] {
   const byId = new Map(jobs.map((j) => [j.id, j]))
@@ -79,6 +82,7 @@ export function treesOf(jobs: readonly RoundJob[], days: YardDays, from: Day, me
       notAfter:
         job.opensHive && days.yard.yard.lastOpening && job.latest <= days.yard.yard.lastOpening ? daysBetween(from, days.yard.yard.lastOpening) : 999,
       days: fixed === null ? openDays(job, days, from) : ALL_DAYS,
+      care: fixed === null ? careDays(job, days) : 0,
       weight: job.job ? (WEIGHT[job.job] ?? 1) : 1,
       minutes: job.minutes,
       tail: job.tail,
@@ -97,6 +101,7 @@ const shape = (task: Task): string =>
     task.latest,
     task.notAfter,
     task.days,
+    task.care,
     ...task.then
       .map(shape)
       .toSorted()

@@ -100,6 +100,8 @@ export async function soleHoldings({ db }: Pick<Keeping, 'db'>, keeperId: string
 export async function endAccount({ db, clock }: Keeping, keeperId: string): Promise<void> {
   await db.sequelize.transaction(async (transaction) => {
     await db.model('memberships').destroy({ where: { keeperId }, transaction })
+    await db.model('calendars').destroy({ where: { keeperId }, transaction })
+    await db.model('letters').destroy({ where: { keeperId }, transaction })
     await db.model('passwordResets').destroy({ where: { keeperId }, transaction })
     await db
       .model('keepers')

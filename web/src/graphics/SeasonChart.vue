@@ -40,6 +40,10 @@ const words = computed(() => props.yard.rows.flatMap((r) => [...r.bars.map((b) =
       <rect :x="x(p.from)" y="0" :width="Math.max(0, x(addDays(p.to, 1)) - x(p.from) - 1.5)" height="17" rx="4" :class="`phase ${p.phase}`" />
       <text v-if="x(p.to) - x(p.from) > 52" :x="(x(p.from) + x(p.to)) / 2" y="12.5" class="phase-name">{{ PHASES[p.phase] }}</text>
     </g>
+    <g v-for="s in yard.supers" :key="s.from">
+      <title>Supers on, {{ sayDay(s.from) }} to {{ sayDay(s.to) }}</title>
+      <rect :x="x(s.from)" y="19" :width="Math.max(4, x(addDays(s.to, 1)) - x(s.from))" height="5" rx="2.5" class="supers" />
+    </g>
     <g v-for="m in months" :key="m.day">
       <line :x1="x(m.day)" :x2="x(m.day)" y1="20" :y2="height" class="month" />
       <text :x="x(m.day) + 4" y="33" class="month-name">{{ m.name }}</text>
@@ -76,6 +80,7 @@ const words = computed(() => props.yard.rows.flatMap((r) => [...r.bars.map((b) =
 .phase.peak { fill: var(--straw-wash); }
 .phase.decrease { fill: var(--thistle-wash); }
 .phase-name { font-size: 11.5px; text-anchor: middle; fill: var(--ink); }
+.supers { fill: var(--straw); }
 .month { stroke: var(--hairline); }
 .month-name { font-size: 12px; fill: var(--soft); }
 .name { font-size: 14px; font-weight: 600; fill: var(--ink); }
@@ -91,6 +96,6 @@ const words = computed(() => props.yard.rows.flatMap((r) => [...r.bars.map((b) =
 .count { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.6; }
 .count.over { fill: var(--brick); stroke: var(--brick); }
 .date { stroke: var(--straw); stroke-width: 1.4; stroke-dasharray: 5 3; }
-.date-name { font-size: 11px; fill: var(--straw); text-anchor: end; }
+.date-name { font-size: 11px; fill: var(--straw); text-anchor: end; paint-order: stroke; stroke: var(--paper); stroke-width: 4px; }
 .today { stroke: var(--ink); stroke-width: 2; }
 </style>

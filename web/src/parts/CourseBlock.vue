@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A course in full: what went otherwise and what it costs, the ways on, every date with the old one beside it, what follows. */
 import { computed, ref } from 'vue'
-import { costsOf, lockOf, mendsOf, sayJob, type Mend, type PlannedJob, type Window } from '@thistle/core/course'
+import { costsOf, lockOf, mendsOf, sayJob, type PlannedJob, type Window } from '@thistle/core/course'
 import type { ColonyState, CourseState, EventRecord, YardState } from '@thistle/core/holding'
 import { sayAmount } from '@thistle/core/treatments'
 import HiveMap from '../graphics/HiveMap.vue'
@@ -11,15 +11,14 @@ import { sayHappened } from './change-words.ts'
 import HappenedForm from './HappenedForm.vue'
 import OutcomeLine from './OutcomeLine.vue'
 import { useSave } from './useSave.ts'
+import WaysOn from './WaysOn.vue'
 import { WARNING_WORDS } from './words.ts'
 
 const props = defineProps<{ yard: YardState; state: ColonyState; course: CourseState }>()
 const emit = defineEmits<{ job: [job: PlannedJob] }>()
 const holding = useHolding()
 const { busy, fault, save } = useSave()
-const doing = ref<'happened' | 'accept' | null>(null)
-const reason = ref('')
-const accepting = ref<Mend | null>(null)
+const doing = ref<'happened' | null>(null)
 
 const c = computed(() => props.course.course)
 const several = (kind: string) => c.value.jobs.filter((x) => x.job === kind).length > 1
@@ -48,25 +47,11 @@ const event = (body: object) =>
   holding.put('events', newId(), { courseId: props.course.record.id, happenedOn: holding.today, device: 'page', ...body }, props.yard.yard.id)
 const takeBack = (id: string) => save(() => event({ kind: 'taken-back', supersedes: id }).then(() => undefined))
 const callOff = () => save(() => event({ kind: 'cancelled' }).then(() => undefined))
-async function mend(m: Mend): Promise<void> {
-  if (m.kind === 'take-out') {
-    const removal = c.value.jobs.find((j) => j.job === 'remove' && j.state === 'open')
-    if (removal) emit('job', removal)
-  } else if (m.kind === 'add-round') await save(() => event({ kind: 'round-added' }).then(() => undefined))
-  else if (m.kind === 'accept') {
-    accepting.value = m
-    doing.value = 'accept'
-  } else if (m.kind === 'switch') await callOff()
+function takeOut(): void {
+  const removal = c.value.jobs.find((j) => j.job === 'remove' && j.state === 'open')
+  if (removal) emit('job', removal)
 }
-async function accept(): Promise<void> {
-  const m = accepting.value
-  if (!m) return
-  const { job, n } = m.job
-  if (!(await save(() => event({ kind: 'accepted', job, n, reason: reason.value.trim() }).then(() => undefined)))) return
-  doing.value = null
-  reason.value = ''
-}
-const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = { 'take-out': 'Take out now', 'add-round': 'Add the round', switch: 'Call it off', accept: 'Take it as it is' }
+const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e) => e.kind === 'set' && e.job === x.job && e.n === x.n)?.reason ?? null
 </script>
 
 <template>
@@ -77,20 +62,7 @@ const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = { 'take-out': 'Ta
       <template v-if="w.accepted"> <span class="settled strong">Taken as it is: {{ w.accepted }}</span></template>
     </p>
     <p v-for="x in costs" :key="x.text" class="care">{{ holding.say(x.text) }}</p>
-    <div v-if="mends.length > 0 && holding.mayWrite" class="mends">
-      <h4>Ways on</h4>
-      <ul>
-        <li v-for="m in mends" :key="m.kind">
-          <span>{{ holding.say(m.text) }}</span>
-          <button v-if="PRESS[m.kind]" class="press quiet" type="button" :disabled="busy" @click="mend(m)">{{ PRESS[m.kind] }}</button>
-        </li>
-      </ul>
-      <form v-if="doing === 'accept'" class="field" @submit.prevent="accept">
-        <label for="cb-reason">Why you take it as it is</label>
-        <textarea id="cb-reason" v-model="reason" class="area" maxlength="2000" />
-        <button class="press" type="submit" :disabled="busy || reason.trim().length < 3">Keep the reason</button>
-      </form>
-    </div>
+    <WaysOn v-if="mends.length > 0 && holding.mayWrite" :yard="yard" :colony-id="state.colony.id" :course="course" :mends="mends" @take-out="takeOut" />
     <OutcomeLine v-if="course.outcome" :course="course" />
     <ol class="line">
       <li v-for="x in c.jobs" :key="`${x.job}${x.n}`" :class="x.state">
@@ -101,7 +73,7 @@ const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = { 'take-out': 'Ta
         </span>
         <span>
           {{ sayLine(x) }}
-          <span v-if="x.setFor" class="act">, set for {{ sayDay(x.setFor) }}</span>
+          <span v-if="x.setFor" class="act">, set for {{ sayDay(x.setFor) }}{{ setWhy(x) ? `: ${setWhy(x)}` : '' }}</span>
           <span v-if="who(x)" class="soft small">{{ who(x) }}</span>
           <button v-if="x.state === 'done' && eventOf(x) && holding.mayWrite" class="plainlink small" type="button" :disabled="busy" @click="takeBack(eventOf(x)!.id)">take back</button>
         </span>
@@ -132,11 +104,8 @@ const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = { 'take-out': 'Ta
 
 <style scoped>
 .course { display: grid; grid-template-columns: minmax(0, 1fr); gap: 9px; border: 1px solid var(--hairline); border-radius: 12px; padding: 12px 14px; }
-h4 { margin: 0; font-size: 14px; }
 .mind { background: var(--straw-wash); border-radius: 10px; padding: 10px 14px; font-size: 14px; }
 .accepted { border-left: 3px solid var(--lichen); padding-left: 10px; color: var(--soft); }
-.mends { background: var(--thistle-pale); border-radius: 10px; padding: 10px 12px; display: grid; gap: 8px; }
-.mends li { display: grid; gap: 6px; justify-items: start; padding: 5px 0; font-size: 14.5px; }
 .line { display: grid; gap: 3px; }
 .line li { display: grid; grid-template-columns: 112px 1fr; gap: 8px; font-size: 14px; }
 .line .when { color: var(--soft); }

@@ -223,5 +223,11 @@ const label = (r: Round) =>
 .none:hover { background: var(--thistle-pale); }
 .was { place-self: center; color: var(--lichen); background: var(--lichen-wash); border-radius: 8px; min-width: 24px; text-align: center; font-weight: 650; padding: 3px 5px; font-size: 14px; }
 .says { min-height: 24px; padding-top: 5px; font-size: 14px; }
-@media print { .says { display: none; } }
+@media print {
+  .says { display: none; }
+  .board { padding: 0; }
+}
+</style>
+<style>
+body:has(.board) { page: across; }
 </style>

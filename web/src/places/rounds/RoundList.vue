@@ -5,9 +5,11 @@ import type { Round, RoundPlan } from '@thistle/core/rounds'
 import type { Day } from '@thistle/core/time'
 import { sayDay } from '../../look/dates.ts'
 import { plural, sayMinutes } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
 
 const props = defineProps<{ plan: RoundPlan }>()
 const emit = defineEmits<{ open: [at: { yardId: string; day: Day }] }>()
+const holding = useHolding()
 const colonies = (r: Round) => new Set(r.jobs.map((j) => j.colonyId)).size
 const days = computed(() => {
   const found = new Map<Day, Round[]>()
@@ -26,6 +28,9 @@ const days = computed(() => {
           {{ plural(r.jobs.length, 'job') }} in {{ plural(colonies(r), 'colony', 'colonies') }}, about {{ sayMinutes(r.minutes) }}{{ r.set ? ', set by you' : '' }}
         </p>
         <p v-if="r.overdue > 0" class="alarm strong">{{ r.overdue }} overdue</p>
+        <ul class="on-paper names">
+          <li v-for="j in r.jobs" :key="j.id">{{ j.position }} {{ j.colony }}: {{ holding.say(j.text) }}</li>
+        </ul>
         <p class="doings no-print">
           <RouterLink v-if="r.jobs.length > 0" class="press" :to="`/rounds/${r.yardId}/${r.day}`">Sheet</RouterLink>
           <button class="press quiet" type="button" @click="emit('open', { yardId: r.yardId, day: r.day })">What, and move it</button>
@@ -43,4 +48,12 @@ article.late { border-left: 4px solid var(--brick); }
 .yard { font-size: 19px; }
 .doings { display: grid; grid-template-columns: 1fr 1.4fr; gap: 8px; }
 .doings > :only-child { grid-column: 1 / -1; }
+@media print {
+  .days { gap: 6px; }
+  article { padding: 4px 0; gap: 1px; border: 0; break-inside: avoid; }
+  .days h3 { border-bottom: 1px solid var(--line); }
+  .yard { font-size: 11.5pt; }
+  .names li { display: inline; }
+  .names li:not(:last-child)::after { content: '; '; }
+}
 </style>

@@ -53,6 +53,9 @@ const below = computed(() => {
   return `${plural(p.jobs, 'job')} in ${sayMinutes(minutes)} with ${p.people === 1 ? 'one person' : `${p.people} people`}. ${PROOFS[p.proof]}${p.overfull.length > 0 ? ` More work than time on ${p.overfull.map((d) => sayDay(d)).join(', ')}.` : ''}`
 })
 
+/** Yards without a round on the chosen day, where the keeper might be all the same. */
+const plannable = computed(() => (holding.day < (plan.value?.from ?? '') ? [] : holding.states.filter((y) => y.row.length > 0 && !roundAt({ yardId: y.yard.id, day: holding.day }))))
+
 function open(at: { yardId: string; day: Day }): void {
   asked.value = null
   refused.value = null
@@ -107,7 +110,7 @@ async function undo(): Promise<void> {
     <template v-if="plan">
       <RoundBoard v-if="!narrow" class="wide" :plan="plan" :yards="holding.states" :opened="opened" @open="open" @move="onMove" />
       <div class="page under">
-        <RoundList v-if="narrow" :plan="plan" @open="open" />
+        <RoundList :class="{ 'on-paper': !narrow }" :plan="plan" @open="open" />
         <section v-if="plan.unplaced.length > 0" class="left" aria-labelledby="r-left">
           <h2 id="r-left" class="care">No day found</h2>
           <ul>
@@ -116,7 +119,11 @@ async function undo(): Promise<void> {
             </li>
           </ul>
         </section>
-        <p class="small soft">
+        <p v-if="holding.mayWrite && plannable.length > 0" class="going no-print">
+          On {{ sayDay(holding.day) }} I am in any case at
+          <button v-for="y in plannable" :key="y.yard.id" class="press quiet" type="button" @click="open({ yardId: y.yard.id, day: holding.day })">{{ y.yard.name }}</button>
+        </p>
+        <p class="small soft no-print">
           Jobs whose windows meet are drawn into one drive; days too hot or too cold, and days on which you have no time, are left out.
           <RouterLink to="/rules#r-work">Your days and hours</RouterLink> are in Rules.
         </p>
@@ -145,6 +152,9 @@ async function undo(): Promise<void> {
 .top { padding-bottom: 6px; display: grid; gap: 4px; }
 .under { padding-top: 10px; display: grid; gap: 12px; }
 .done { color: var(--lichen); }
+.going { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; }
+.going .press { min-height: 38px; padding: 4px 14px; font-size: 15px; }
+@media screen and (max-width: 720px) { .going .press { min-height: 48px; } }
 .left ul { display: grid; gap: 5px; }
 @media screen and (max-width: 720px) { .top { padding-bottom: 4px; } }
 </style>

@@ -27,12 +27,23 @@ const says = computed(() => {
 const LEAST = 720
 const box = ref<HTMLElement | null>(null)
 const width = ref(1240)
+const paper = ref(false)
 let watcher: ResizeObserver | null = null
+/** On paper it is drawn for the page's own width, so that a holding of some thirty colonies stands on one. */
+const ON_PAPER = 1000
+const beforePrint = () => (paper.value = true)
+const afterPrint = () => (paper.value = false)
 onMounted(() => {
+  window.addEventListener('beforeprint', beforePrint)
+  window.addEventListener('afterprint', afterPrint)
   watcher = new ResizeObserver(([entry]) => (width.value = Math.max(LEAST, Math.floor(entry?.contentRect.width ?? LEAST))))
   if (box.value) watcher.observe(box.value)
 })
-onUnmounted(() => watcher?.disconnect())
+onUnmounted(() => {
+  watcher?.disconnect()
+  window.removeEventListener('beforeprint', beforePrint)
+  window.removeEventListener('afterprint', afterPrint)
+})
 </script>
 
 <template>
@@ -48,12 +59,12 @@ onUnmounted(() => watcher?.disconnect())
     <p class="soft">{{ says }}</p>
     <p class="key small" aria-hidden="true">
       <i class="k over" /> over <i class="k running" /> running <i class="k planned" /> planned <i class="k wait" /> waiting before supers
-      <i class="c" /> count <i class="c at" /> at or over the limit
+      <i class="k supers" /> supers on <i class="c" /> count <i class="c at" /> at or over the limit
     </p>
     <div ref="box" class="charts" tabindex="0" role="region" aria-label="The year, yard by yard">
       <section v-for="y in season.yards" :key="y.yardId" :aria-labelledby="`y-${y.yardId}`">
         <h2 :id="`y-${y.yardId}`"><RouterLink :to="`/yards/${y.yardId}`">{{ y.name }}</RouterLink></h2>
-        <SeasonChart :season="season" :yard="y" :today="holding.today" :width="width" />
+        <SeasonChart :season="season" :yard="y" :today="holding.today" :width="paper ? ON_PAPER : width" />
       </section>
     </div>
     <p v-if="season.yards.length === 0" class="soft">No colonies yet: the season begins with the first.</p>
@@ -73,14 +84,15 @@ h2 a:hover { text-decoration: underline; }
 .k.running { background: var(--thistle); border-color: var(--thistle); }
 .k.planned { background: none; border: 1.2px dashed var(--thistle); }
 .k.wait { height: 0; border: 0; border-top: 2px dashed var(--thistle-mid); border-radius: 0; }
+.k.supers { height: 5px; border: 0; background: var(--straw); border-radius: 3px; }
 .c { width: 11px; height: 11px; border-radius: 50%; border: 1.6px solid var(--ink); margin-left: 10px; }
 .c.at { background: var(--brick); border-color: var(--brick); }
 @media print {
   section { break-inside: avoid; }
+  .year { gap: 3px; }
+  .charts { gap: 4px; }
+  h2 { font-size: 11pt; }
   .charts { overflow: visible; }
   .charts :deep(svg) { width: 100%; height: auto; }
 }
-</style>
-<style>
-body:has(.year) { page: across; }
 </style>

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+/** The ways on from a slip: for one colony, or for all of the same choice that slipped alike. */
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { mendsOf, type Mend } from '@thistle/core/course'
+import type { CourseState, YardState } from '@thistle/core/holding'
+import { newId, useHolding } from '../stores/holding.ts'
+import { useSave } from './useSave.ts'
+
+const props = defineProps<{ yard: YardState; colonyId: string; course: CourseState; mends: readonly Mend[] }>()
+const emit = defineEmits<{ takeOut: [] }>()
+const holding = useHolding()
+const router = useRouter()
+const { busy, fault, save } = useSave()
+const forAll = ref(false)
+const accepting = ref<Mend | null>(null)
+const reason = ref('')
+
+/** Courses of the same choice in this yard that have a way of this kind too. */
+const alike = (kind: Mend['kind']): CourseState[] =>
+  props.yard.row
+    .flatMap((s) => s.courses)
+    .filter((c) => c.record.decisionId === props.course.record.decisionId && !c.cancelled)
+    .filter((c) => c.record.id === props.course.record.id || mendsOf(c.plan, c.happened, c.course, props.yard.yard.today).some((m) => m.kind === kind))
+const most = computed(() => Math.max(1, ...props.mends.filter((m) => m.kind !== 'take-out').map((m) => alike(m.kind).length)))
+const touched = (kind: Mend['kind']) => (forAll.value ? alike(kind) : [props.course])
+
+async function enter(kind: Mend['kind'], body: object): Promise<boolean> {
+  const events = touched(kind).map((c) => ({ id: newId(), courseId: c.record.id, happenedOn: holding.today, device: 'page', ...body }))
+  return save(() => holding.stroke({ events }, props.yard.yard.id).then(() => undefined))
+}
+async function mend(m: Mend): Promise<void> {
+  if (m.kind === 'take-out') emit('takeOut')
+  else if (m.kind === 'add-round') await enter(m.kind, { kind: 'round-added' })
+  else if (m.kind === 'accept') accepting.value = m
+  else if (m.kind === 'switch' && (await enter(m.kind, { kind: 'cancelled' })))
+    await router.push(forAll.value ? `/match/yard/${props.yard.yard.id}` : `/match/${props.colonyId}`)
+}
+async function accept(): Promise<void> {
+  const m = accepting.value
+  if (!m) return
+  const { job, n } = m.job
+  if (!(await enter(m.kind, { kind: 'accepted', job, n, reason: reason.value.trim() }))) return
+  accepting.value = null
+  reason.value = ''
+}
+const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = {
+  'take-out': 'Take out now',
+  'add-round': 'Add the round',
+  switch: 'Call it off, and match again',
+  accept: 'Take it as it is',
+}
+</script>
+
+<template>
+  <div class="mends">
+    <h4>Ways on</h4>
+    <label v-if="most > 1" class="check">
+      <input v-model="forAll" type="checkbox" />
+      For all {{ most }} of this choice that slipped alike
+    </label>
+    <ul>
+      <li v-for="m in mends" :key="m.kind">
+        <span>{{ holding.say(m.text) }}</span>
+        <button v-if="PRESS[m.kind]" class="press quiet" type="button" :disabled="busy" @click="mend(m)">{{ PRESS[m.kind] }}</button>
+      </li>
+    </ul>
+    <form v-if="accepting" class="field" @submit.prevent="accept">
+      <label for="wo-reason">Why you take it as it is</label>
+      <textarea id="wo-reason" v-model="reason" class="area" maxlength="2000" />
+      <button class="press" type="submit" :disabled="busy || reason.trim().length < 3">Keep the reason</button>
+    </form>
+    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+  </div>
+</template>
+
+<style scoped>
+h4 { margin: 0; font-size: 14px; }
+.mends { background: var(--thistle-pale); border-radius: 10px; padding: 10px 12px; display: grid; gap: 8px; }
+.mends li { display: grid; gap: 6px; justify-items: start; padding: 5px 0; font-size: 14.5px; }
+.check { display: flex; gap: 10px; align-items: center; min-height: 40px; cursor: pointer; font-size: 14.5px; }
+.check input { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
+@media screen and (max-width: 720px) { .check { min-height: 48px; } }
+</style>
