@@ -2,6 +2,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
+  sharedText,
+  todayOfYards,
   yardState,
   USUAL_WORK,
   type ColonyRecord,
@@ -354,5 +356,18 @@ describe('what a colony asks for', () => {
     expect(counted(0)).toBeNull()
     expect(counted(12)).toBeNull()
     expect(counted(6, [courseOf('amitraz-strip', TODAY, [dosed(TODAY, 2)])])).toBeNull()
+  })
+})
+
+describe('a line of Today', () => {
+  it('names the dose where it is one, and says that each has its own where they differ', () => {
+    const due = { ...series, events: [event('done', '2026-08-12', { job: 'prepare', n: 1 })] }
+    const big = { ...due, facts: { ...due.facts, colony: { ...due.facts.colony, broodBoxes: 2 } } }
+    const text = (...courses: CourseRecord[]) => {
+      const { state } = draw(courses.map((c, i) => colonyOf(`C${i}`, i + 1, [c])))
+      return sharedText(todayOfYards([state]).due.find((l) => l.step.job?.job === 'dose')!)
+    }
+    expect(text(due, due)).toMatch(/^Round 1: vaporise 1 g, weighed/)
+    expect(text(due, big)).toMatch(/^Round 1: vaporise to each its own dose, weighed/)
   })
 })

@@ -1,4 +1,5 @@
 import { addDays, type Day } from '../time/index.ts'
+import { sayAmount } from '../treatments/index.ts'
 import type { ColonyState, NextStep } from './colony-state.ts'
 import type { YardState } from './yard-state.ts'
 
@@ -29,6 +30,14 @@ const sameLine = (yard: YardState, step: NextStep): string =>
     step.job?.n ?? '',
     step.kind === 'count' && step.due === 'coming' ? '' : step.latest,
   ].join('|')
+
+/** The words of a job for all colonies of a line: where their doses differ, each has its own. */
+export function sharedText({ step, lines }: TodayJob): string {
+  const text = step.job?.text ?? ''
+  const dose = step.course?.course.dose
+  if (!dose || lines.every((l) => l.step.job?.text === text)) return text
+  return text.replace(sayAmount(dose.amount, dose.unit), 'to each its own dose')
+}
 
 /** Collects steps onto lines: those of one key share a line, of which the most pressing step speaks. By their best day. */
 export function gatherSteps(

@@ -110,7 +110,7 @@ async function undo(): Promise<void> {
     <template v-if="plan">
       <RoundBoard v-if="!narrow" class="wide" :plan="plan" :yards="holding.states" :opened="opened" @open="open" @move="onMove" />
       <div class="page under">
-        <RoundList :class="{ 'on-paper': !narrow }" :plan="plan" @open="open" />
+        <div :class="{ 'on-paper': !narrow }"><RoundList :plan="plan" @open="open" /></div>
         <section v-if="plan.unplaced.length > 0" class="left" aria-labelledby="r-left">
           <h2 id="r-left" class="care">No day found</h2>
           <ul>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One job done in many colonies on one day, with those left out that were not, and the amounts as they were. */
 import { computed, reactive, ref } from 'vue'
-import type { TodayJob } from '@thistle/core/holding'
+import { sharedText, type TodayJob } from '@thistle/core/holding'
 import { sayDay } from '../../look/dates.ts'
 import DayField from '../../parts/DayField.vue'
 import TextField from '../../parts/TextField.vue'
@@ -49,7 +49,7 @@ async function keep(): Promise<void> {
 
 <template>
   <form class="form" novalidate @submit.prevent="keep">
-    <p class="serif what">{{ holding.say(capital(line.step.job?.text ?? '')) }}</p>
+    <p class="serif what">{{ holding.say(capital(sharedText(line))) }}</p>
     <DayField id="mf-day" v-model="onDay" label="Done on" :max="holding.today" :fault="at('events[0].happenedOn')" />
     <fieldset>
       <legend class="strong">In these colonies<template v-if="asks">, {{ unit }}</template></legend>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { jobsOn, type TodayJob } from '@thistle/core/holding'
+import { jobsOn, sharedText, type TodayJob } from '@thistle/core/holding'
 import { addDays } from '@thistle/core/time'
 import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
 import DayStrip from '../../graphics/DayStrip.vue'
@@ -50,7 +50,7 @@ function what(line: TodayJob): string {
   if (step.kind === 'gone') return 'Take it out of the row'
   if (step.kind === 'board') return 'Read the board'
   if (step.kind === 'count') return step.due === 'coming' ? 'Count again' : 'Count'
-  return holding.say(capital(step.job?.text ?? ''))
+  return holding.say(capital(sharedText(line)))
 }
 function when(line: TodayJob): string {
   const { step } = line
