@@ -15,6 +15,7 @@ import { stampSession } from './access/sessions.ts'
 import { describe } from './api/openapi.ts'
 import { told, type Route } from './api/route.ts'
 import { serve } from './api/serve.ts'
+import { shownUrl } from './api/shown-url.ts'
 import { calendarRoutes } from './calendar/routes.ts'
 import { changeRoutes } from './changes/routes.ts'
 import type { Clock } from './clock.ts'
@@ -220,7 +221,7 @@ export function makeApp(parts: AppParts): App {
       },
       autoLogging: { ignore: (req) => !req.url?.startsWith('/api/') },
       serializers: {
-        req: (req: { method: string; url: string; id: string }) => ({ id: req.id, method: req.method, url: req.url }),
+        req: (req: { method: string; url: string; id: string }) => ({ id: req.id, method: req.method, url: shownUrl(req.url) }),
         res: (res: { statusCode: number }) => ({ status: res.statusCode }),
       },
     }),

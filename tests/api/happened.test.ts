@@ -1,6 +1,7 @@
 /** What happens to a course, entered through the API: refusals with their reason, and what is kept. */
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { colonyState, type ColonyState, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { colonyState, yardState, type ColonyState, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { drawRounds, moveTo } from '@thistle/core/rounds'
 import { demoId } from '../../server/src/demo/load.ts'
 import { id, startApi, type Api, type Client } from './harness.ts'
 
@@ -147,6 +148,33 @@ describe('days that are set', () => {
     await demo.post(`/api/changes/${body.stroke}/undo`).expect(204)
     expect((await lane()).visits).toEqual([])
     for (const name of LANE) expect((await course(name)).course.jobs.every((j) => j.setFor === null)).toBe(true)
+  })
+  it('are taken wherever the board calls a day open, also for a round whose round before is only planned', async () => {
+    const read = async () => {
+      const yards = (await demo.get('/api/yards')).body as YardRecord[]
+      const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
+      const states = yards.map((y) => yardState(y, settings))
+      return { lane: states.find((s) => s.yard.name === 'Hollow Lane')!, plan: drawRounds(states, settings) }
+    }
+    const { plan } = await read()
+    const rounds = plan.rounds.filter((r) => r.yard === 'Hollow Lane')
+    let tried = 0
+    for (const round of rounds)
+      for (const move of round.moves.filter((m) => m.level === 'open' || m.level === 'care').slice(0, 6)) {
+        if (move.day === round.day) continue
+        const { lane } = await read()
+        const { body, status } = await demo.post('/api/rounds').send(moveTo(plan, lane, round, move.day, null, id))
+        expect(status, `${round.day} to ${move.day}: ${JSON.stringify(body.errors)}`).toBe(200)
+        const now = await read()
+        const at = now.plan.rounds.find((r) => r.yard === 'Hollow Lane' && r.day === move.day)!
+        expect(at.jobs.filter((j) => j.courseId).map((j) => j.id)).toEqual(
+          expect.arrayContaining(round.jobs.filter((j) => j.courseId).map((j) => j.id)),
+        )
+        tried++
+        await demo.post(`/api/changes/${body.stroke}/undo`).expect(204)
+        expect((await read()).plan.rounds.map((r) => r.day)).toEqual(plan.rounds.map((r) => r.day))
+      }
+    expect(tried).toBeGreaterThan(3)
   })
   it('two devices enter the same round once', async () => {
     const events = LANE.map((name) => ({ id: id(), courseId: courseOf(name), kind: 'done', job: 'dose', n: 2, happenedOn: '2026-08-12', amount: 1 }))

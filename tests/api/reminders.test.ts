@@ -2,6 +2,7 @@
 import ICAL from 'ical.js'
 import { pino } from 'pino'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { shownUrl } from '../../server/src/api/shown-url.ts'
 import { openDatabase } from '../../server/src/database/index.ts'
 import { demoId } from '../../server/src/demo/load.ts'
 import { sendLetters, type Letters } from '../../server/src/letters/send.ts'
@@ -123,6 +124,13 @@ describe('a calendar at its own address', () => {
     await demo.put('/api/account/preferences').send({ alarmHour: null }).expect(200)
     expect([...(await read(address)).values()].flatMap((e) => e.alarms)).toEqual([])
     await demo.put('/api/account/preferences').send({}).expect(200)
+  })
+
+  it('never stands in a log', async () => {
+    const address = await subscribe()
+    expect(shownUrl(address)).toBe('/api/calendar/....ics')
+    expect(shownUrl('/api/calendar/address')).toBe('/api/calendar/address')
+    expect(shownUrl('/api/calendar.ics?x=1')).toBe('/api/calendar.ics?x=1')
   })
 
   it('ends with the place its keeper had', async () => {

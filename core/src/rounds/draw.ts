@@ -50,9 +50,21 @@ export const minutesAhead = (work: WorkFacts, from: Day, days = HORIZON): number
     return work.away.some((a) => a.from <= day && day <= a.to) ? 0 : (work.minutes[weekdayOf(day)] ?? 0)
   })
 
+const bitsOf = (days: readonly Day[], from: Day): number =>
+  days.map((day) => daysBetween(from, day)).reduce((set, d) => (d >= 0 && d < HORIZON ? set | (1 << d) : set), 0)
 /** Days on which the keeper means to be there, as bits. */
-const givenDays = ({ yard }: YardState, from: Day): number =>
-  (yard.visits ?? []).map((v) => daysBetween(from, v.day)).reduce((set, d) => (d >= 0 && d < HORIZON ? set | (1 << d) : set), 0)
+const visitDays = ({ yard }: YardState, from: Day): number =>
+  bitsOf(
+    (yard.visits ?? []).map((v) => v.day),
+    from,
+  )
+/** Days on which the keeper goes there in any case: planned visits, and days set for jobs, whether there is time or not. */
+const givenDays = (yard: YardState, jobs: readonly RoundJob[], from: Day): number =>
+  visitDays(yard, from) |
+  bitsOf(
+    jobs.flatMap((j) => j.setFor ?? []),
+    from,
+  )
 
 const sum = (jobs: readonly RoundJob[], of: (j: RoundJob) => number): number => jobs.reduce((total, j) => total + of(j), 0)
 /** Minutes of a visit: the yard's own, the hives' by so many people, and the wait at the end. */
@@ -79,7 +91,7 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
   const own = yards.map((yard) => ({ yard, days: daysOfYard(yard, from), jobs: jobsOfYard(yard, work) }))
   const all = own.flatMap((y) => y.jobs)
   const plan = solve({
-    yards: own.map(({ yard, days, jobs }) => ({ id: yard.yard.id, tasks: treesOf(jobs, days, from, members), given: givenDays(yard, from) })),
+    yards: own.map(({ yard, days, jobs }) => ({ id: yard.yard.id, tasks: treesOf(jobs, days, from, members), given: givenDays(yard, jobs, from) })),
     minutes,
     yardMinutes: work.yardMinutes,
     people: work.people,
@@ -89,7 +101,7 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
   for (const { at } of plan.yards) for (const [id, day] of at) for (const job of members.get(id) ?? []) dayOf.set(job.id, day)
   const anchors = new Map(all.map((j) => [j.id, j.anchor]))
   const drawn = own.flatMap(({ yard, days, jobs }) => {
-    const perDay = new Map<number, RoundJob[]>(daysOf(givenDays(yard, from)).map((d) => [d, []]))
+    const perDay = new Map<number, RoundJob[]>(daysOf(visitDays(yard, from)).map((d) => [d, []]))
     for (const job of jobs) {
       const day = dayOf.get(job.id)
       if (day !== undefined) perDay.set(day, [...(perDay.get(day) ?? []), job])
@@ -106,7 +118,7 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
       jobs,
       minutes: own,
       tooLong: (load[day] ?? 0) > (minutes[day] ?? 0),
-      set: jobs.some((j) => j.setFor !== null) || hasDay(givenDays(yard, from), day),
+      set: jobs.some((j) => j.setFor !== null) || hasDay(visitDays(yard, from), day),
       overdue: jobs.filter((j) => j.overdue).length,
       moves: movesOf({
         jobs,

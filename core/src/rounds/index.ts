@@ -1,6 +1,7 @@
 export { drawRounds, minutesAhead, visitMinutes, type Round, type RoundPlan, type Unplaced } from './draw.ts'
 export { jobsOfYard, mostStrips, type RoundJob } from './jobs.ts'
 export type { Move } from './moves.ts'
+export { moveTo, setFree, type Stroke } from './stroke.ts'
 export { solve, type Plan, type Problem, type Proof, type YardTasks } from './solve.ts'
 export { ALL_DAYS, HORIZON as ROUNDS_AHEAD, serve, type Task } from './problem.ts'
 export { roundSheet, type RoundSheet, type SheetColony } from './sheet.ts'

@@ -2,7 +2,7 @@
 /** One round: what is done on it, its sheet, and the days it could be moved to. */
 import { computed, ref, watch } from 'vue'
 import type { YardState } from '@thistle/core/holding'
-import type { Move, Round, RoundJob, RoundPlan } from '@thistle/core/rounds'
+import { moveTo, setFree, type Move, type Round, type RoundJob, type RoundPlan } from '@thistle/core/rounds'
 import { treatmentOf } from '@thistle/core/treatments'
 import { addDays, dayOfMonth, weekdayOf, WEEKDAYS, type Day } from '@thistle/core/time'
 import { sayDay, sayDayLong } from '../../look/dates.ts'
@@ -10,7 +10,7 @@ import SidePane from '../../parts/SidePane.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { capital, plural, sayMinutes } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
-import { moveTo, sayMove, setFree } from './moving.ts'
+import { sayMove } from './moving.ts'
 
 const props = defineProps<{
   plan: RoundPlan
@@ -56,7 +56,7 @@ async function set(): Promise<void> {
   if (!round || !move) return
   let stroke: number | null = null
   const done = await save(async () => {
-    stroke = await holding.stroke({ ...moveTo(yard, round, move.day, reason.value.trim() || null, newId) }, yard.yard.id)
+    stroke = await holding.stroke({ ...moveTo(props.plan, yard, round, move.day, reason.value.trim() || null, newId) }, yard.yard.id)
   })
   if (done) emit('moved', move.day, stroke)
 }

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Jobs of all yards, drawn together into the fewest drives of the next four weeks. */
 import { computed, ref } from 'vue'
-import type { Move, Round } from '@thistle/core/rounds'
-import type { Day } from '@thistle/core/time'
+import { moveTo, type Move, type Round } from '@thistle/core/rounds'
+import { addDays, type Day } from '@thistle/core/time'
 import DayStrip from '../../graphics/DayStrip.vue'
 import { sayDay } from '../../look/dates.ts'
 import { useNarrow } from '../../look/narrow.ts'
@@ -10,17 +10,21 @@ import { useMarks } from '../../parts/useMarks.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { plural, sayMinutes } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
-import { moveTo, sayMove } from './moving.ts'
+import { sayMove } from './moving.ts'
 import RoundBoard from './RoundBoard.vue'
 import RoundList from './RoundList.vue'
 import RoundPane from './RoundPane.vue'
 import RoundsNav from './RoundsNav.vue'
 import { useRounds } from './useRounds.ts'
 
+/** Days of the strip before and after today. */
+const [STRIP_BACK, STRIP_AHEAD] = [5, 22] as const
 const holding = useHolding()
 const narrow = useNarrow()
 const { plan, busy, failed } = useRounds()
 const { fault, save } = useSave()
+// The board stands under the strip's own days: both begin at today.
+if (holding.day < addDays(holding.today, -STRIP_BACK) || holding.day > addDays(holding.today, STRIP_AHEAD)) holding.day = holding.today
 const opened = ref<{ yardId: string; day: Day } | null>(null)
 const asked = ref<Move | null>(null)
 const refused = ref<string | null>(null)
@@ -75,10 +79,11 @@ async function onMove(round: Round, move: Move): Promise<void> {
     return
   }
   const yard = yardOf(round.yardId)
-  if (!yard) return
+  const drawn = plan.value
+  if (!yard || !drawn) return
   let stroke: number | null = null
   const done = await save(async () => {
-    stroke = await holding.stroke({ ...moveTo(yard, round, move.day, null, newId) }, round.yardId)
+    stroke = await holding.stroke({ ...moveTo(drawn, yard, round, move.day, null, newId) }, round.yardId)
   })
   if (done) moved(move.day, stroke)
 }
