@@ -107,8 +107,10 @@ test('a yard of nine: four rounds of vapour through rain, a new queen, a strip o
   await expect(ash.getByText(/the rounds meet all of what was under worker cappings.*as they stand 67 to 92 %/)).toBeVisible()
   await expect(ash.getByText('Supers may go on from Wed 2 Sep instead of Fri 28 Aug.')).toBeVisible()
   await expect(ash.locator('s').filter({ hasText: '21-24 Aug' })).toBeVisible()
+  await ash.getByText('Every job in full').click()
+  await expect(ash.getByText(/Counted from dose 2\. About 3 min\. A vaporiser, a respirator/)).toBeVisible()
   await ash.getByRole('button', { name: 'Add the round' }).click()
-  await expect(ash.getByText('Dose 5')).toBeVisible()
+  await expect(ash.getByText('Dose 5').first()).toBeVisible()
   await accessible(page)
   // In another it is taken as it is, with the reason.
   await openColony(page, 'Weir Field', 'Beech')

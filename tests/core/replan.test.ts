@@ -175,6 +175,17 @@ describe('a day that is set', () => {
   })
 })
 
+describe('what is worn and taken along', () => {
+  it('is everything at a dose, what is worn where it is handled again, and nothing for a look at a board', () => {
+    const gear = (plan: CoursePlan, kind: string) => job(planCourse(plan), kind).gear
+    expect(gear(vapour, 'dose')).toEqual(['vaporiser', 'respirator', 'acid-gloves', 'eye-protection', 'scales'])
+    expect(gear(vapour, 'check')).toEqual([])
+    expect(gear(strips, 'check')).toEqual(['gloves'])
+    expect(gear(pads, 'remove')).toEqual(['acid-gloves', 'eye-protection', 'respirator'])
+    expect(gear(strips, 'recount')).toEqual([])
+  })
+})
+
 describe('what a course locks afterwards', () => {
   it.each(TREATMENTS.map((t) => [t.key, t] as const))('%s', (_key, t) => {
     const lock = lockOf(t, '2026-09-01')

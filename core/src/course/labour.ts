@@ -1,5 +1,5 @@
 import type { Tool } from '../situation/index.ts'
-import type { JobKind, Treatment } from '../treatments/index.ts'
+import type { JobKind, Step, Treatment } from '../treatments/index.ts'
 
 /** How a keeper vaporises: one tool or several used in turn. */
 export interface Vaporisers {
@@ -50,7 +50,8 @@ const HANDLED: ReadonlySet<JobKind> = new Set(['dose', 'remove', 'check'])
 const WORN: ReadonlySet<Tool> = new Set(['gloves', 'acid-gloves', 'eye-protection', 'respirator'])
 
 /** What a job asks for: everything at a dose, what is worn where the treatment is handled again, nothing where it is not. */
-export function gearOf(treatment: Treatment, job: JobKind): readonly Tool[] {
-  if (!HANDLED.has(job)) return []
+export function gearOf(treatment: Treatment, { job, opensHive }: Pick<Step, 'job' | 'opensHive'>): readonly Tool[] {
+  // A look from outside, at a board, touches nothing of it.
+  if (!HANDLED.has(job) || (job === 'check' && !opensHive)) return []
   return job === 'dose' ? treatment.kit.needed : treatment.kit.needed.filter((tool) => WORN.has(tool))
 }

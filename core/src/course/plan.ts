@@ -106,7 +106,7 @@ function place(plan: CoursePlan, pattern: CoursePattern, what: Happened, dose: D
       amount: amountOf(event, what.parts.get(id)),
       setFor,
       was: null,
-      gear: gearOf(plan.treatment, step.job),
+      gear: gearOf(plan.treatment, step),
       text: textOf(step, plan).replace('{dose}', dose ? sayAmount(dose.amount, dose.unit) : ''),
     })
   })

@@ -8,6 +8,7 @@ import HiveMap from '../graphics/HiveMap.vue'
 import { sayDay, sayWindow } from '../look/dates.ts'
 import { newId, useHolding } from '../stores/holding.ts'
 import { sayHappened } from './change-words.ts'
+import CourseTable from './CourseTable.vue'
 import HappenedForm from './HappenedForm.vue'
 import OutcomeLine from './OutcomeLine.vue'
 import { useSave } from './useSave.ts'
@@ -79,6 +80,10 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
         </span>
       </li>
     </ol>
+    <details>
+      <summary>Every job in full</summary>
+      <CourseTable :course="course" />
+    </details>
     <HiveMap v-if="spots.length > 0" :model-value="spots" :boxes="state.situation.colony.broodBoxes" fixed />
     <p v-if="c.inside" class="small">{{ c.inside }} in the hive by your notes.</p>
     <p v-if="c.outsideSince" class="care strong">Out for the heat since {{ sayDay(c.outsideSince) }}: put it back when it cools; the course waits.</p>
@@ -111,6 +116,7 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
 .line .when { color: var(--soft); }
 .line .when s { display: block; font-size: 12.5px; }
 .line .passed { color: var(--soft); text-decoration: line-through; }
+summary { color: var(--thistle); cursor: pointer; text-decoration: underline; text-underline-offset: 3px; min-height: 40px; display: flex; align-items: center; font-size: 14.5px; }
 .others { display: grid; gap: 3px; font-size: 14px; }
 .ways { display: flex; gap: 18px; flex-wrap: wrap; }
 @media screen and (max-width: 720px) {
