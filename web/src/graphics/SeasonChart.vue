@@ -8,12 +8,14 @@ import { shortName } from '@thistle/core/treatments'
 import { sayDay } from '../look/dates.ts'
 
 const props = defineProps<{ season: Season; yard: SeasonYard; today: Day; width: number }>()
-const NAMES = 96
+const NARROW = 600
+const narrow = computed(() => props.width < NARROW)
+const names = computed(() => (narrow.value ? 84 : 96))
 const ROW = 26
 const HEAD = 54
-const inner = computed(() => Math.max(200, props.width - NAMES))
+const inner = computed(() => Math.max(200, props.width - names.value))
 const length = computed(() => daysBetween(props.season.from, props.season.to) + 1)
-const x = (day: Day) => NAMES + (Math.max(0, Math.min(length.value, daysBetween(props.season.from, day))) / length.value) * inner.value
+const x = (day: Day) => names.value + (Math.max(0, Math.min(length.value, daysBetween(props.season.from, day))) / length.value) * inner.value
 const height = computed(() => HEAD + props.yard.rows.length * ROW + 6)
 const months = computed(() => {
   const found: { day: Day; name: string }[] = []
@@ -24,9 +26,9 @@ const PHASES: Record<Phase, string> = { dormant: 'rest', increase: 'build-up', p
 const within = (day: Day | null): day is Day => day !== null && day >= props.season.from && day <= props.season.to
 const dates = computed(() =>
   [
-    { day: props.yard.supersOffOn, name: 'supers off' },
-    { day: props.yard.supersNextOn, name: 'supers on' },
-    { day: props.yard.lastOpening, name: 'last opening' },
+    { day: props.yard.supersOffOn, name: narrow.value ? 'off' : 'supers off' },
+    { day: props.yard.supersNextOn, name: narrow.value ? 'on' : 'supers on' },
+    { day: props.yard.lastOpening, name: narrow.value ? 'last' : 'last opening' },
   ].filter((d): d is { day: Day; name: string } => within(d.day)),
 )
 const sayBar = (name: string, b: SeasonBar) =>
@@ -46,11 +48,11 @@ const words = computed(() => props.yard.rows.flatMap((r) => [...r.bars.map((b) =
     </g>
     <g v-for="m in months" :key="m.day">
       <line :x1="x(m.day)" :x2="x(m.day)" y1="20" :y2="height" class="month" />
-      <text :x="x(m.day) + 4" y="33" class="month-name">{{ m.name }}</text>
+      <text :x="x(m.day) + 4" y="33" class="month-name">{{ narrow ? m.name.slice(0, 1) : m.name }}</text>
     </g>
     <g v-for="(r, i) in yard.rows" :key="r.colonyId" :transform="`translate(0 ${HEAD + i * ROW})`">
       <text x="0" :y="ROW / 2 + 4.5" class="name">{{ r.name }}</text>
-      <line :x1="NAMES" :x2="width" :y1="ROW - 0.5" :y2="ROW - 0.5" class="rule" />
+      <line :x1="names" :x2="width" :y1="ROW - 0.5" :y2="ROW - 0.5" class="rule" />
       <g v-for="b in r.bars" :key="b.courseId">
         <title>{{ sayBar(r.name, b) }}</title>
         <line v-if="b.supersOn && within(b.supersOn) && b.supersOn > b.to" :x1="x(b.to)" :x2="x(b.supersOn)" :y1="ROW / 2" :y2="ROW / 2" class="wait" />

@@ -85,6 +85,7 @@ tr.passed th a, tr.passed td { color: var(--soft); }
 tr.passed td.alarm { color: var(--brick); }
 @media screen and (max-width: 720px) {
   .why { display: none; }
-  th, td { padding: 12px 8px; }
+  th, td { padding: 12px 6px; }
+  td { white-space: nowrap; font-size: 15px; }
 }
 </style>

@@ -23,8 +23,8 @@ const says = computed(() => {
   const counts = rows.flatMap((r) => r.counts)
   return `${plural(counts.length, 'count')}, ${counts.filter((c) => c.over).length} at or over the limit of today; ${plural(over, 'course')} over, ${running} running, in ${plural(rows.length, 'colony', 'colonies')}.`
 })
-// The picture takes the width there is; a year on a phone is wider than the phone and scrolls.
-const LEAST = 720
+// The picture takes the width there is, on a phone too.
+const LEAST = 280
 const box = ref<HTMLElement | null>(null)
 const width = ref(1240)
 const paper = ref(false)
@@ -58,8 +58,13 @@ onUnmounted(() => {
     </div>
     <p class="soft">{{ says }}</p>
     <p class="key small" aria-hidden="true">
-      <i class="k over" /> over <i class="k running" /> running <i class="k planned" /> planned <i class="k wait" /> waiting before supers
-      <i class="k supers" /> supers on <i class="c" /> count <i class="c at" /> at or over the limit
+      <span><i class="k over" /> over</span>
+      <span><i class="k running" /> running</span>
+      <span><i class="k planned" /> planned</span>
+      <span><i class="k wait" /> waiting before supers</span>
+      <span><i class="k supers" /> supers on</span>
+      <span><i class="c" /> count</span>
+      <span><i class="c at" /> at or over the limit</span>
     </p>
     <div ref="box" class="charts" tabindex="0" role="region" aria-label="The year, yard by yard">
       <section v-for="y in season.yards" :key="y.yardId" :aria-labelledby="`y-${y.yardId}`">
@@ -79,13 +84,14 @@ onUnmounted(() => {
 .charts { overflow-x: auto; display: grid; gap: 16px; grid-template-columns: minmax(0, 1fr); }
 h2 a { color: var(--ink); text-decoration: none; }
 h2 a:hover { text-decoration: underline; }
-.key { display: flex; gap: 6px; align-items: center; flex-wrap: wrap; color: var(--soft); }
-.k { width: 22px; height: 12px; border-radius: 3px; border: 1.2px solid var(--lichen); background: var(--lichen-wash); margin-left: 10px; }
+.key { display: flex; gap: 4px 16px; align-items: center; flex-wrap: wrap; color: var(--soft); }
+.key span { display: inline-flex; gap: 6px; align-items: center; white-space: nowrap; }
+.k { width: 22px; height: 12px; border-radius: 3px; border: 1.2px solid var(--lichen); background: var(--lichen-wash); }
 .k.running { background: var(--thistle); border-color: var(--thistle); }
 .k.planned { background: none; border: 1.2px dashed var(--thistle); }
 .k.wait { height: 0; border: 0; border-top: 2px dashed var(--thistle-mid); border-radius: 0; }
 .k.supers { height: 5px; border: 0; background: var(--straw); border-radius: 3px; }
-.c { width: 11px; height: 11px; border-radius: 50%; border: 1.6px solid var(--ink); margin-left: 10px; }
+.c { width: 11px; height: 11px; border-radius: 50%; border: 1.6px solid var(--ink); }
 .c.at { background: var(--brick); border-color: var(--brick); }
 @media print {
   section { break-inside: avoid; }
