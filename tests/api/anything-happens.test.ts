@@ -16,6 +16,8 @@ beforeAll(async () => {
 })
 afterAll(() => api.close())
 
+/** What happens often: a book in which every colony dies at once says little. */
+const LIKELY = ['done', 'done', 'done', 'part', 'set', 'set', 'found', 'accepted', 'round-added', 'swarmed'] as const
 const HOLE = /undefined|NaN|Infinity|\[object|\{dose\}|\bnull\b/
 function texts(value: unknown): string[] {
   if (typeof value === 'string') return [value]
@@ -32,16 +34,18 @@ describe('anything that is entered', () => {
     const known: string[] = []
     const entry = fc.record({
       courseId: fc.constantFrom(...courses),
-      kind: fc.constantFrom(...EVENT_KINDS, 'cancelled', 'taken-back'),
-      job: fc.option(fc.constantFrom('prepare', 'dose', 'check', 'remove', 'put-back', 'queen-check', 'recount')),
-      n: fc.option(fc.integer({ min: 1, max: 6 })),
-      happenedOn: fc.integer({ min: -70, max: 40 }).map((n) => addDays('2026-08-12', n)),
+      kind: fc.constantFrom(...EVENT_KINDS, ...LIKELY, ...LIKELY, 'cancelled', 'taken-back'),
+      job: fc.option(fc.constantFrom('prepare', 'dose', 'dose', 'check', 'remove', 'put-back', 'queen-check', 'recount'), { freq: 12 }),
+      n: fc.option(fc.constantFrom(1, 2, 2, 3, 6), { freq: 12 }),
+      happenedOn: fc
+        .oneof({ weight: 5, arbitrary: fc.integer({ min: -9, max: 0 }) }, { weight: 2, arbitrary: fc.integer({ min: -70, max: 40 }) })
+        .map((n) => addDays('2026-08-12', n)),
       amount: fc.option(fc.constantFrom(0, 0.5, 1, 2, 3, 40)),
-      reason: fc.option(fc.constantFrom('so it was', 'x', '')),
-      again: fc.boolean(),
+      reason: fc.constantFrom(null, 'so it was', 'so it was', 'x'),
+      again: fc.constantFrom(false, false, false, true),
     })
     const statuses = new Map<number, number>()
-    for (const { again, ...event } of fc.sample(entry, 260)) {
+    for (const { again, ...event } of fc.sample(entry, { numRuns: 320, seed: 20260812 })) {
       const supersedes = again ? (known.at(-1) ?? null) : null
       const made = id()
       const response = await demo.put(`/api/events/${made}`).send({ ...event, supersedes })
@@ -51,7 +55,7 @@ describe('anything that is entered', () => {
       else expect(isProblem(response)).toBe(true)
     }
     // Both happened often enough for this to say something.
-    expect(statuses.get(201) ?? 0).toBeGreaterThan(10)
+    expect(statuses.get(201) ?? 0).toBeGreaterThan(30)
     expect(statuses.get(400) ?? 0).toBeGreaterThan(10)
 
     for (const on of ['2026-08-12', '2026-08-30', '2026-11-10']) {

@@ -70,6 +70,15 @@ describe('a series that slips', () => {
     expect(warned(course, 'gap')[0]).toMatchObject({ accepted: 'rain for nine days' })
     expect(mendsOf(vapour, taken, course, '2026-08-25').map((m) => m.kind)).not.toContain('accept')
   })
+  it('moves what follows day by day while a round that may still wait is not given', () => {
+    const third = (asOf: Day) => job(planCourse(vapour, [did('dose', '2026-08-14', 1)], asOf), 'dose', 3).best
+    expect([third('2026-08-18'), third('2026-08-19'), third('2026-08-20'), third('2026-08-21')]).toEqual([
+      '2026-08-24',
+      '2026-08-24',
+      '2026-08-25',
+      '2026-08-26',
+    ])
+  })
   it('says nothing of mends where nothing slipped', () => {
     const course = planCourse(vapour, [did('dose', '2026-08-14', 1)], '2026-08-15')
     expect(mendsOf(vapour, [did('dose', '2026-08-14', 1)], course, '2026-08-15')).toEqual([])

@@ -20,7 +20,7 @@ import { gearOf } from './labour.ts'
 import { amountWarnings, contactWarnings, outsideWarnings, stepWarnings, type Finding } from './warnings.ts'
 
 interface Placed extends PlannedJob {
-  /** The day dependents count from: the actual one, else the one set or planned, pushed on while it is overdue. */
+  /** The day dependents count from: the actual one, else the one set or planned, pushed on while it is not done. */
   readonly anchor: Day
 }
 
@@ -90,13 +90,13 @@ function place(plan: CoursePlan, pattern: CoursePattern, what: Happened, dose: D
     const event = what.done.get(id)
     const passed = !event && index < lastDone
     const setFor = event || passed ? null : (what.set.get(id) ?? null)
-    const overdue = !event && !passed && window.latest < asOf && WORKING.has(step.job)
     const wanted = setFor ?? window.best
     placed.set(id, {
       job: step.job,
       n: step.n,
       ...window,
-      anchor: event?.on ?? (overdue ? laterOf(wanted, asOf) : wanted),
+      // What is not done by today is done today at the earliest, and what hangs on it moves along.
+      anchor: event?.on ?? (!passed && WORKING.has(step.job) ? laterOf(wanted, asOf) : wanted),
       opensHive: step.opensHive,
       hangsOn: step.after === 'start' ? null : step.after,
       asksAmount: dose !== null && (step.job === 'dose' || step.counted === true),

@@ -91,7 +91,7 @@ function fromStep(yard: YardState, { colony }: ColonyState, step: NextStep, work
     n: job.n,
     text: job.text,
     amount,
-    anchor: setFor ?? (step.due === 'overdue' ? laterOf(step.best, yard.yard.today) : step.best),
+    anchor: setFor ?? (job.job === 'dose' || job.job === 'remove' ? laterOf(step.best, yard.yard.today) : step.best),
     hangsOn: job.hangsOn ? idOf(colony.id, course.record.id, job.hangsOn.job, job.hangsOn.n) : null,
     opensHive: job.opensHive,
     gear: job.gear,

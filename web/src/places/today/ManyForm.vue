@@ -10,7 +10,7 @@ import { capital, plural } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
 const props = defineProps<{ line: TodayJob }>()
-const emit = defineEmits<{ done: [] }>()
+const emit = defineEmits<{ done: [entered: { text: string; stroke: number | null }] }>()
 const holding = useHolding()
 const { busy, fault, at, save } = useSave()
 const onDay = ref<string | null>(holding.today)
@@ -43,7 +43,11 @@ async function keep(): Promise<void> {
     doneBy: doneBy.value.trim() || null,
     device: 'page',
   }))
-  if (await save(() => holding.stroke({ events }, props.line.yard.yard.id).then(() => undefined))) emit('done')
+  let stroke: number | null = null
+  const done = await save(async () => {
+    stroke = await holding.stroke({ events }, props.line.yard.yard.id)
+  })
+  if (done) emit('done', { text: `Entered for ${plural(events.length, 'colony', 'colonies')} at ${props.line.yard.yard.name}.`, stroke })
 }
 </script>
 
@@ -63,7 +67,7 @@ async function keep(): Promise<void> {
       </div>
     </fieldset>
     <TextField id="mf-by" v-model="doneBy" label="Done by (if not you)" :most="80" />
-    <p class="soft small">One undo takes all of it back. What went otherwise in one of them is entered there: press its name in the list.</p>
+    <p class="soft small">What went otherwise in one of them is entered there: press its name in the list.</p>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <p v-if="caution" class="caution"><strong>{{ caution.hazard }}</strong> {{ caution.protection }} {{ caution.mishap }}</p>
     <button class="press" type="submit" :disabled="busy || chosen.length === 0 || missing || onDay === null">

@@ -8,6 +8,7 @@ import JobForm from '../../parts/JobForm.vue'
 import ManyForm from './ManyForm.vue'
 import SidePane from '../../parts/SidePane.vue'
 import { useMarks } from '../../parts/useMarks.ts'
+import { useSave } from '../../parts/useSave.ts'
 import { capital, plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 
@@ -75,9 +76,20 @@ const enterable = (line: TodayJob) => line.step.kind === 'job' && line.step.job?
 /** Yards with a last sensible start coming near. */
 const ahead = computed(() => holding.states.filter((y) => y.ahead !== null))
 const many = ref<TodayJob | null>(null)
+/** What was entered for many in one go, and how it is taken back. */
+const entered = ref<{ text: string; stroke: number | null } | null>(null)
+const { fault: undoFault, save: saveUndo } = useSave()
+function afterMany(what: { text: string; stroke: number | null }): void {
+  many.value = null
+  entered.value = what
+}
+async function undoMany(): Promise<void> {
+  const stroke = entered.value?.stroke
+  if (stroke == null) return
+  if (await saveUndo(() => holding.undo(stroke))) entered.value = { text: 'Taken back, all of it.', stroke: null }
+}
 function afterOne(): void {
   doing.value = null
-  many.value = null
 }
 </script>
 
@@ -93,6 +105,11 @@ function afterOne(): void {
           </RouterLink>
         </li>
       </ul>
+      <p v-if="entered" class="settled strong" role="status">
+        {{ entered.text }}
+        <button v-if="entered.stroke !== null" class="plainlink" type="button" @click="undoMany">Undo</button>
+        <span v-if="undoFault" class="alarm">{{ undoFault }}</span>
+      </p>
       <p v-if="nothing" class="settled strong">
         Nothing needs doing today{{ nextDay ? `; the next thing opens on ${sayDay(nextDay, holding.today)}` : ' or in the weeks ahead' }}.
       </p>
@@ -158,7 +175,7 @@ function afterOne(): void {
       <p class="law">Windows come from each treatment's own course; the label in your hand and local law decide.</p>
     </div>
     <SidePane v-if="many" :title="`${many.yard.yard.name}, ${plural(many.lines.length, 'colony', 'colonies')}`" :sub="many.step.course?.treatment.name" @close="many = null">
-      <ManyForm :line="many" @done="afterOne" />
+      <ManyForm :line="many" @done="afterMany" />
     </SidePane>
     <SidePane
       v-else-if="current"
