@@ -59,7 +59,7 @@ const levelOf = (yardId: string, day: Day): string => {
 }
 const noTime = (day: Day) => day >= props.plan.from && props.plan.minutes[daysBetween(props.plan.from, day)] === 0
 
-function let_go(): void {
+function letGo(): void {
   const at = held.value
   held.value = null
   if (!at || at.day === at.round.day) return
@@ -89,7 +89,7 @@ function drag(event: PointerEvent): void {
 function drop(round: Round): void {
   const moved = began?.moved ?? false
   began = null
-  if (moved) return let_go()
+  if (moved) return letGo()
   held.value = null
   emit('open', { yardId: round.yardId, day: round.day })
 }
@@ -104,7 +104,7 @@ function onKey(event: KeyboardEvent, round: Round): void {
   event.preventDefault()
   event.stopPropagation()
   if (binding.id === 'set') {
-    if (held.value && held.value.day !== round.day) return let_go()
+    if (held.value && held.value.day !== round.day) return letGo()
     held.value = null
     emit('open', { yardId: round.yardId, day: round.day })
     return
