@@ -1,6 +1,7 @@
 /** Cases that tests start from; invented throughout. */
 import type { CountFact, Situation, WeatherDay } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
+import { SOUND } from './records.ts'
 
 export const wash = (date: Day, mites: number, bees = 300): CountFact => ({
   date,
@@ -24,22 +25,7 @@ export function august(over: Partial<Situation> = {}): Situation {
     startOn: '2026-08-14',
     hemisphere: 'north',
     phase: 'decrease',
-    colony: {
-      broodBoxes: 2,
-      framesOfBees: 14,
-      framesOfBrood: 7,
-      brood: 'capped',
-      hive: 'frames',
-      queen: 'laying',
-      layingSince: null,
-      floor: 'solid',
-      floorWet: false,
-      entrance: 'full',
-      clustered: false,
-      feeding: false,
-      newlyHived: false,
-      hivedOn: null,
-    },
+    colony: { ...SOUND, broodBoxes: 2, framesOfBees: 14, framesOfBrood: 7, hivedOn: null },
     supers: { now: 'none', offOn: null, nextOn: '2027-05-10' },
     counts: [wash('2026-08-11', 11)],
     weather: days(
