@@ -226,6 +226,10 @@ test('the board: a round is pushed by hand and by keys, lights its days, is refu
   await page.getByRole('button', { name: 'Top Meadow, Sat 22 Aug: no round. Plan a visit' }).click()
   await page.getByRole('button', { name: 'I am at Top Meadow on Sat 22 Aug' }).click()
   await expect(page.locator('[data-round="Top Meadow 2026-08-22"]')).toBeVisible()
+  await page.locator('[data-round="Top Meadow 2026-08-22"]').click()
+  await page.getByRole('button', { name: 'Let the plan choose the day again' }).click()
+  await expect(page.getByText('Its day is free again; the plan is drawn anew.')).toBeVisible()
+  await expect(page.locator('[data-round="Top Meadow 2026-08-22"]')).toHaveCount(0)
 })
 
 test('the sheet: ticked in the yard, taken back, otherwise, and printed on one page', async ({ demo: page }) => {

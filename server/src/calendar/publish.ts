@@ -42,16 +42,11 @@ async function calendarId(db: Database, scope: Scope, transaction: Transaction):
 }
 
 /** What this calendar has shown before, against what there is to show: new, changed, as before, called off. */
-function compare(
-  known: readonly Known[],
-  entries: readonly Entry[],
-  today: Day,
-  at: Date,
-): { sent: Sent[]; changed: (Known & { isNew: boolean })[] } {
+function compare(known: readonly Known[], entries: readonly Entry[], today: Day, at: Date): { sent: Sent[]; changed: Known[] } {
   const before = new Map(known.map((k) => [k.uid, k]))
-  const changed: (Known & { isNew: boolean })[] = []
-  const note = (row: Known, isNew: boolean): Known => {
-    changed.push({ ...row, isNew })
+  const changed: Known[] = []
+  const note = (row: Known): Known => {
+    changed.push(row)
     return row
   }
   const sent = entries.flatMap((entry): Sent[] => {
@@ -62,19 +57,19 @@ function compare(
     const mark = markOf(entry)
     const same = old?.mark === mark && !old.cancelled
     const { uid, day, summary } = entry
-    const row: Known = same ? old : note({ uid, day, summary, mark, cancelled: false, changedAt: at, sequence: old ? old.sequence + 1 : 0 }, !old)
+    const row: Known = same ? old : note({ uid, day, summary, mark, cancelled: false, changedAt: at, sequence: old ? old.sequence + 1 : 0 })
     return [{ uid, day, summary, sequence: row.sequence, changedAt: row.changedAt, entry }]
   })
   const there = new Set(entries.map((e) => e.uid))
   const off = known
     .filter((k) => !there.has(k.uid))
-    .map((k) => (k.cancelled ? k : note({ ...k, cancelled: true, sequence: k.sequence + 1, changedAt: at }, false)))
+    .map((k) => (k.cancelled ? k : note({ ...k, cancelled: true, sequence: k.sequence + 1, changedAt: at })))
     .filter((k) => k.day >= addDays(today, -KEPT_DAYS))
     .map((k): Sent => ({ uid: k.uid, day: k.day, summary: k.summary, sequence: k.sequence, changedAt: k.changedAt, entry: null }))
   return { sent: [...sent, ...off], changed }
 }
 
-async function remember(db: Database, id: string, changed: readonly (Known & { isNew: boolean })[], transaction: Transaction): Promise<void> {
+async function remember(db: Database, id: string, changed: readonly Known[], transaction: Transaction): Promise<void> {
   if (changed.length === 0) return
   const values = changed.map(() => '(?, ?, ?, ?, ?, ?, ?, ?)').join(', ')
   await db.sequelize.query(

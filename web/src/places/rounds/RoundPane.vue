@@ -21,7 +21,7 @@ const props = defineProps<{
   /** A day that was tried and wants a reason. */
   asked: Move | null
 }>()
-const emit = defineEmits<{ close: []; moved: [to: Day, stroke: number | null] }>()
+const emit = defineEmits<{ close: []; moved: [says: string, stroke: number | null] }>()
 const holding = useHolding()
 const { busy, fault, save } = useSave()
 const wanted = ref<Move | null>(props.asked)
@@ -58,7 +58,7 @@ async function set(): Promise<void> {
   const done = await save(async () => {
     stroke = await holding.stroke({ ...moveTo(props.plan, yard, round, move.day, reason.value.trim() || null, newId) }, yard.yard.id)
   })
-  if (done) emit('moved', move.day, stroke)
+  if (done) emit('moved', `Set for ${sayDay(move.day)}`, stroke)
 }
 async function free(): Promise<void> {
   const { round, yard } = props
@@ -67,7 +67,7 @@ async function free(): Promise<void> {
   const done = await save(async () => {
     stroke = await holding.stroke({ ...setFree(yard, round, newId) }, yard.yard.id)
   })
-  if (done) emit('moved', props.day, stroke)
+  if (done) emit('moved', 'Its day is free again', stroke)
 }
 async function visit(): Promise<void> {
   const { yard } = props
@@ -75,7 +75,7 @@ async function visit(): Promise<void> {
   const done = await save(async () => {
     stroke = await holding.stroke({ visits: [{ id: newId(), yardId: yard.yard.id, day: props.day, note: null }] }, yard.yard.id)
   })
-  if (done) emit('moved', props.day, stroke)
+  if (done) emit('moved', `A visit on ${sayDay(props.day)} is planned`, stroke)
 }
 </script>
 

@@ -85,10 +85,10 @@ async function onMove(round: Round, move: Move): Promise<void> {
   const done = await save(async () => {
     stroke = await holding.stroke({ ...moveTo(drawn, yard, round, move.day, null, newId) }, round.yardId)
   })
-  if (done) moved(move.day, stroke)
+  if (done) moved(`Set for ${sayDay(move.day)}`, stroke)
 }
-function moved(to: Day, stroke: number | null): void {
-  last.value = { text: `Set for ${sayDay(to)}; the plan is drawn anew.`, stroke }
+function moved(says: string, stroke: number | null): void {
+  last.value = { text: `${says}; the plan is drawn anew.`, stroke }
   if (opened.value) opened.value = null
 }
 async function undo(): Promise<void> {
