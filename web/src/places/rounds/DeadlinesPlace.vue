@@ -88,4 +88,5 @@ tr.passed td.alarm { color: var(--brick); }
   th, td { padding: 12px 6px; }
   td { white-space: nowrap; font-size: 15px; }
 }
+@media screen and (max-width: 370px) { td { white-space: normal; } }
 </style>
