@@ -254,6 +254,14 @@ test('the sheet: ticked in the yard, taken back, otherwise, and printed on one p
   await expect(page.getByText('Dose 2: 1 g of it done')).toBeVisible()
 })
 
+test('rounds that cannot be drawn say so, and nothing is lost', async ({ demo: page }) => {
+  await page.route('**/rounds.worker*', (route) => route.abort())
+  await page.goto('/rounds')
+  await expect(page.getByRole('heading', { name: 'The rounds could not be drawn.' })).toBeVisible()
+  await expect(page.getByText('Load the page again; what was entered is kept.')).toBeVisible()
+  await accessible(page)
+})
+
 test('the season, the last starts and the reminders are there to be read', async ({ demo: page }) => {
   await page.goto('/rounds/season')
   await expect(page.getByRole('heading', { name: 'The season 2026' })).toBeVisible()

@@ -103,7 +103,7 @@ async function undo(): Promise<void> {
     <DayStrip :yard="holding.yard.yard" :marks="marks" />
     <div class="page top">
       <RoundsNav />
-      <h1>{{ plan ? says : failed ? 'The rounds could not be drawn.' : 'Drawing the rounds ...' }}</h1>
+      <h1>{{ plan && !failed ? says : failed ? 'The rounds could not be drawn.' : 'Drawing the rounds ...' }}</h1>
       <p class="soft" role="status">{{ failed ? 'Load the page again; what was entered is kept.' : busy && plan ? 'Drawing anew ...' : below }}</p>
       <p v-if="last" class="done strong" role="status">
         {{ last.text }}

@@ -13,6 +13,11 @@ export function useRounds() {
   const plan = shallowRef<RoundPlan | null>(null)
   const busy = ref(true)
   const failed = ref(false)
+  // A worker that cannot be loaded answers nothing: it says so by this alone.
+  worker.addEventListener('error', () => {
+    failed.value = true
+    busy.value = false
+  })
   let run = 0
   watch(
     () => [holding.yards, holding.settings] as const,
