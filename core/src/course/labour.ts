@@ -37,6 +37,9 @@ export function vapourMinutes({ type, count }: Vaporisers): number {
   return Math.max(heat + VAPOUR.carry, whole / Math.max(1, count))
 }
 
+/** Minutes the vaporiser heats in one hive. */
+export const heatMinutes = ({ type }: Vaporisers): number => VAPOUR[type].heat
+
 const isVapour = (treatment: Treatment, job: JobKind): boolean => job === 'dose' && treatment.kit.needed.includes('vaporiser')
 
 /** Minutes of one job in one hive. */

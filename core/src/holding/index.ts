@@ -6,6 +6,6 @@ export { colonyState, type ColonyState, type NextStep, type Tone } from './colon
 export { yardState, type YardState, type Phrase } from './yard-state.ts'
 export { flagsOf } from './count-flags.ts'
 export { yardCounts, yardHistory, type CountRound, type YardCounts } from './yard-counts.ts'
-export { gatherSteps, jobsOn, sharedText, stepsOn, todayOfYards, type TodayList, type TodayJob } from './today.ts'
+export { driftingWithin, gatherSteps, jobsOn, sharedText, stepsOn, todayOfYards, type TodayList, type TodayJob } from './today.ts'
 export { sayAs, THEMES, USUAL_PREFERENCES, type Preferences } from './preferences.ts'
 export { leftUntil, overAndFree } from './yard-need.ts'

@@ -1,3 +1,4 @@
+import type { Drift } from '../judge/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { sayAmount } from '../treatments/index.ts'
 import type { ColonyState, NextStep } from './colony-state.ts'
@@ -61,6 +62,15 @@ export function gatherSteps(
     }
   }
   return [...lines.values()].toSorted((a, b) => a.step.best.localeCompare(b.step.best))
+}
+
+/** Colonies under their limit that are likely to reach it within so many days, the nearest first. */
+export function driftingWithin(yards: readonly YardState[], days: number): { yard: YardState; state: ColonyState; drift: Drift }[] {
+  return yards
+    .flatMap((yard) =>
+      yard.row.flatMap((state) => (state.drift && state.drift.likely <= addDays(yard.yard.today, days) ? [{ yard, state, drift: state.drift }] : [])),
+    )
+    .toSorted((a, b) => a.drift.likely.localeCompare(b.drift.likely))
 }
 
 /** Everything the yards ask for: overdue, due, and coming within three weeks; alike jobs at a yard on one line. */

@@ -44,7 +44,7 @@ export interface RoundPlan {
 }
 
 /** Minutes of each day ahead: by weekday, none while away. */
-export const minutesAhead = (work: WorkFacts, from: Day, days = HORIZON): number[] =>
+const minutesAhead = (work: WorkFacts, from: Day, days = HORIZON): number[] =>
   Array.from({ length: days }, (_, i) => {
     const day = addDays(from, i)
     return work.away.some((a) => a.from <= day && day <= a.to) ? 0 : (work.minutes[weekdayOf(day)] ?? 0)

@@ -1,4 +1,4 @@
-export { drawRounds, minutesAhead, visitMinutes, type Round, type RoundPlan, type Unplaced } from './draw.ts'
+export { drawRounds, visitMinutes, type Round, type RoundPlan, type Unplaced } from './draw.ts'
 export { jobsOfYard, mostStrips, type RoundJob } from './jobs.ts'
 export type { Move } from './moves.ts'
 export { moveTo, setFree, type Stroke } from './stroke.ts'

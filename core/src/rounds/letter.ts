@@ -1,4 +1,4 @@
-import { todayOfYards, type SettingsRecord, type TodayJob, type YardState } from '../holding/index.ts'
+import { driftingWithin, todayOfYards, type SettingsRecord, type TodayJob, type YardState } from '../holding/index.ts'
 import { addDays, sayDay, sayDayLong, sayWindow, type Day } from '../time/index.ts'
 import { drawRounds, type Round } from './draw.ts'
 
@@ -28,9 +28,7 @@ export function dayLetter(holding: string, yards: readonly YardState[], settings
   const { overdue, due } = todayOfYards(yards)
   const rounds = drawRounds(yards, settings).rounds.filter((r) => r.day <= addDays(today, AHEAD))
   const ahead = yards.flatMap((y) => (y.ahead ? [`- ${y.yard.name}: ${y.ahead}`] : []))
-  const drifting = yards.flatMap((y) =>
-    y.row.flatMap((s) => (s.drift && s.drift.likely <= addDays(today, AHEAD) ? [`- ${s.colony.name} (${y.yard.name}): ${s.drift.text}.`] : [])),
-  )
+  const drifting = driftingWithin(yards, AHEAD).map(({ yard, state, drift }) => `- ${state.colony.name} (${yard.yard.name}): ${drift.text}.`)
   if (overdue.length + due.length + rounds.length + drifting.length === 0) return null
   const sentences = yards.filter((y) => y.row.length > 0).map((y) => y.sentence.map((p) => p.text).join(''))
   const count = (n: number, word: string) => (n === 0 ? [] : [`${n} ${word}`])

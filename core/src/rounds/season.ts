@@ -1,3 +1,4 @@
+import { courseEnd } from '../course/index.ts'
 import type { ColonyState, CourseState, YardState } from '../holding/index.ts'
 import { phaseAt, type Phase } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, yearOf, type Day } from '../time/index.ts'
@@ -57,16 +58,14 @@ export function beeYear(day: Day, hemisphere: 'north' | 'south', shift = 0): { r
 
 function barOf(state: CourseState, today: Day): SeasonBar | null {
   const doses = state.course.jobs.filter((j) => j.job === 'dose' && j.state !== 'passed')
-  const closing = state.course.jobs.filter((j) => (j.job === 'remove' || j.job === 'put-back') && j.state !== 'passed').at(-1)
-  const days = doses.map((j) => j.doneOn ?? j.setFor ?? j.best)
-  if ((state.cancelled && !state.given) || days.length === 0) return null
-  const last = [...days, ...(closing ? [closing.doneOn ?? closing.setFor ?? closing.best] : [])].toSorted().at(-1) ?? state.startedOn
+  const last = courseEnd(state.course)
+  if ((state.cancelled && !state.given) || doses.length === 0 || last === null) return null
   return {
     courseId: state.record.id,
     treatment: state.treatment,
     from: state.startedOn,
     // What should be out and is not still lies in the hive.
-    to: laterOf(state.course.endedOn ?? (state.running ? laterOf(last, today) : last), state.startedOn),
+    to: laterOf(state.running ? laterOf(last, today) : last, state.startedOn),
     state: state.planned ? 'planned' : state.running ? 'running' : 'over',
     doses: doses.map((j) => ({ day: j.doneOn ?? j.setFor ?? j.best, done: j.state === 'done' })),
     supersOn: state.course.supersOn,

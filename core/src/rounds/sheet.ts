@@ -1,3 +1,4 @@
+import { heatMinutes } from '../course/index.ts'
 import { USUAL_WORK, type SettingsRecord, type Spot, type YardState } from '../holding/index.ts'
 import { doseDay, judged, type Level } from '../match/index.ts'
 import { weatherReader, type Tool, type TreatmentKey } from '../situation/index.ts'
@@ -89,16 +90,17 @@ function cycleOf(jobs: readonly RoundJob[], settings: Pick<SettingsRecord, 'work
   const vapour = jobs.filter((j) => j.tail > 0)
   const [first] = vapour
   if (!first) return null
-  const { type, count } = (settings.work ?? USUAL_WORK).vaporisers
-  const heatMinutes = type === 'rod' ? 2 : 3
+  const { vaporisers } = settings.work ?? USUAL_WORK
+  const { type, count } = vaporisers
+  const heat = heatMinutes(vaporisers)
   const tools = count === 1 ? `One ${type}` : `${count} ${type}s in turn`
   const rest =
     type === 'rod' ? 'then it goes to the next hive' : count === 1 ? 'and it stays in while the hive is shut' : 'each stays in while its hive is shut'
   return {
-    heatMinutes,
+    heatMinutes: heat,
     shutMinutes: first.tail,
     tools: count,
-    text: `${tools}: ${heatMinutes} minutes of heat a hive, ${rest}; every hive stays shut ${first.tail} minutes, 15 when it is cold. About ${plain(first.minutes)} minutes a hive.`,
+    text: `${tools}: ${heat} minutes of heat a hive, ${rest}; every hive stays shut ${first.tail} minutes, 15 when it is cold. About ${plain(first.minutes)} minutes a hive.`,
   }
 }
 

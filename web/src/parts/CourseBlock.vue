@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A course in full: what went otherwise and what it costs, the ways on, every date with the old one beside it, what follows. */
 import { computed, ref } from 'vue'
-import { costsOf, lockOf, mendsOf, sayJob, type PlannedJob, type Window } from '@thistle/core/course'
+import { costsOf, courseEnd, lockOf, mendsOf, sayJob, type PlannedJob, type Window } from '@thistle/core/course'
 import type { ColonyState, CourseState, EventRecord, YardState } from '@thistle/core/holding'
 import { sayAmount } from '@thistle/core/treatments'
 import HiveMap from '../graphics/HiveMap.vue'
@@ -39,8 +39,7 @@ const dates = computed(() => ({ supersNextOn: props.yard.yard.supersNextOn, last
 const open = computed(() => props.course.planned || props.course.running)
 const costs = computed(() => (open.value ? costsOf(props.course.plan, c.value, dates.value, props.yard.yard.today) : []))
 const mends = computed(() => (props.course.cancelled ? [] : mendsOf(props.course.plan, props.course.happened, c.value, props.yard.yard.today)))
-/** The end as it is, or as it is planned. */
-const end = computed(() => c.value.endedOn ?? c.value.jobs.filter((j) => j.job === 'dose' || j.job === 'remove' || j.job === 'put-back').map((j) => j.doneOn ?? j.best).toSorted().at(-1) ?? null)
+const end = computed(() => courseEnd(c.value))
 const lock = computed(() => (end.value ? lockOf(props.course.treatment, end.value) : null))
 const spots = computed(() => (c.value.inside ? (props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? []) : []))
 

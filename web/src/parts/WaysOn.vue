@@ -16,12 +16,14 @@ const forAll = ref(false)
 const accepting = ref<Mend | null>(null)
 const reason = ref('')
 
-/** Courses of the same choice in this yard that have a way of this kind too. */
-const alike = (kind: Mend['kind']): CourseState[] =>
+/** Courses of the same choice in this yard, with the ways that each has too. */
+const siblings = computed(() =>
   props.yard.row
     .flatMap((s) => s.courses)
     .filter((c) => c.record.decisionId === props.course.record.decisionId && !c.cancelled)
-    .filter((c) => c.record.id === props.course.record.id || mendsOf(c.plan, c.happened, c.course, props.yard.yard.today).some((m) => m.kind === kind))
+    .map((course) => ({ course, kinds: mendsOf(course.plan, course.happened, course.course, props.yard.yard.today).map((m) => m.kind) })),
+)
+const alike = (kind: Mend['kind']): CourseState[] => siblings.value.filter((s) => s.kinds.includes(kind)).map((s) => s.course)
 const most = computed(() => Math.max(1, ...props.mends.filter((m) => m.kind !== 'take-out').map((m) => alike(m.kind).length)))
 const touched = (kind: Mend['kind']) => (forAll.value ? alike(kind) : [props.course])
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { jobsOn, sharedText, type TodayJob } from '@thistle/core/holding'
-import { addDays } from '@thistle/core/time'
+import { driftingWithin, jobsOn, sharedText, type TodayJob } from '@thistle/core/holding'
 import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
 import DayStrip from '../../graphics/DayStrip.vue'
 import JobForm from '../../parts/JobForm.vue'
@@ -28,13 +27,8 @@ const sentences = computed(() => holding.states.filter((y) => y.row.length > 0))
 const nothing = computed(() => holding.jobs.overdue.length + holding.jobs.due.length === 0)
 /** The next thing that comes, where nothing is due. */
 const nextDay = computed(() => holding.states.flatMap((y) => y.row.flatMap((s) => s.steps.map((x) => x.setFor ?? x.earliest))).toSorted()[0] ?? null)
-/** Colonies under their limit that are likely to reach it within four weeks, the nearest first. */
 const DRIFT_AHEAD = 28
-const drifting = computed(() =>
-  holding.states
-    .flatMap((y) => y.row.flatMap((s) => (s.drift && s.drift.likely <= addDays(y.yard.today, DRIFT_AHEAD) ? [{ yard: y, state: s, drift: s.drift }] : [])))
-    .toSorted((a, b) => a.drift.likely.localeCompare(b.drift.likely)),
-)
+const drifting = computed(() => driftingWithin(holding.states, DRIFT_AHEAD))
 /** Another day than today is chosen: what could be done on it comes first. */
 const elsewhere = computed(() => holding.day !== holding.today)
 const groups = computed(() => [
