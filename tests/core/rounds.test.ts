@@ -336,7 +336,7 @@ describe('what a colony asks for', () => {
     expect(moved('2026-07-05')).toBeNull()
   })
   it('drifts towards its limit at the usual pace, unless it is over, treated, or nothing was found', () => {
-    const counted = (mites: number, courses: readonly CourseRecord[] = []) => {
+    const counted = (mites: number, courses: readonly CourseRecord[] = [], representative: boolean | null = null) => {
       const count = {
         id: 'n',
         version: 1,
@@ -344,7 +344,7 @@ describe('what a colony asks for', () => {
         onDay: TODAY,
         method: 'wash' as const,
         recovery: null,
-        representative: null,
+        representative,
         note: null,
         samples: [{ mites, bees: 300, days: null }],
       }
@@ -353,6 +353,8 @@ describe('what a colony asks for', () => {
     // 6 of 300 is 2 in 100; at 0.026 a day it reaches 3 after ln(1.5)/0.026 = 15.6 days.
     expect(counted(6)).toMatchObject({ likely: '2026-08-28' })
     expect(counted(6)!.earliest <= counted(6)!.likely).toBe(true)
+    expect(counted(6)!.text).toMatch(/^2\.0 in 100 on Wed 12 Aug, the limit is 3; at the usual pace it reaches the limit between .* and Fri 28 Aug$/)
+    expect(counted(6, [], false)).toBeNull()
     expect(counted(0)).toBeNull()
     expect(counted(12)).toBeNull()
     expect(counted(6, [courseOf('amitraz-strip', TODAY, [dosed(TODAY, 2)])])).toBeNull()

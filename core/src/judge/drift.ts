@@ -11,13 +11,15 @@ export interface Drift {
   readonly text: string
 }
 
+const UNITS: Readonly<Record<Judgement['unit'], string>> = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' }
+
 /**
  * The days on which a level that grows at the usual pace of the phase reaches the limit: from the count's upper end and from its estimate.
- * Null where it is over already, does not grow, or nothing was found. A straight continuation, and no forecast of the bees.
+ * Null where it is over already, does not grow, nothing was found, or the sample does not speak for the colony. A straight continuation, and no forecast of the bees.
  */
 export function driftOf(j: Judgement, situation: Pick<Situation, 'colony' | 'asOf'>): Drift | null {
   const { estimate, high, threshold, countedOn } = j
-  if (j.level !== 'under' && j.level !== 'watch') return null
+  if ((j.level !== 'under' && j.level !== 'watch') || !j.representative) return null
   if (estimate === null || high === null || threshold === null || countedOn === null || estimate <= 0 || high <= 0) return null
   const growth = growthADay(j.phase, situation.colony.brood)
   if (growth <= 0) return null
@@ -27,6 +29,6 @@ export function driftOf(j: Judgement, situation: Pick<Situation, 'colony' | 'asO
   return {
     earliest,
     likely,
-    text: `at ${estimate.toFixed(1)} of ${threshold} on ${sayDay(countedOn)}; at the usual pace it reaches the limit ${between}`,
+    text: `${estimate.toFixed(1)} ${UNITS[j.unit]} on ${sayDay(countedOn)}, the limit is ${threshold}; at the usual pace it reaches the limit ${between}`,
   }
 }
