@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import AButton from 'ant-design-vue/es/button'
 import ConfigProvider from 'ant-design-vue/es/config-provider'
 import { computed, onErrorCaptured, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { light } from './look/light.ts'
+import { useNarrow } from './look/narrow.ts'
 import { themeOf } from './look/tokens.ts'
 import GoAnywhere from './frame/GoAnywhere.vue'
 import KeySheet from './frame/KeySheet.vue'
@@ -21,6 +23,7 @@ const { pathname, search } = window.location
 const first = router.resolve(pathname + search)
 const open = computed(() => Boolean((route.matched.length > 0 ? route : first).meta.open))
 const over = useKeys()
+const narrow = useNarrow()
 const failed = ref<string | null>(null)
 onErrorCaptured((fault) => {
   failed.value = fault.message
@@ -33,7 +36,7 @@ const reload = () => window.location.reload()
 </script>
 
 <template>
-  <ConfigProvider :theme="themeOf(light)" :auto-insert-space-in-button="false">
+  <ConfigProvider :theme="themeOf(light, narrow)" :auto-insert-space-in-button="false" :wave="{ disabled: true }">
     <a class="skip" href="#work">Go to the work</a>
     <TopBand v-if="!open && holding.loaded" @open="over = $event" />
     <StateBanner />
@@ -41,7 +44,7 @@ const reload = () => window.location.reload()
     <main v-if="failed" class="page">
       <h1>This screen could not be shown.</h1>
       <p class="soft">{{ failed }}</p>
-      <p style="margin-top: 14px"><button class="press quiet" type="button" @click="reload">Load it again</button></p>
+      <p style="margin-top: 14px"><AButton class="press quiet" @click="reload">Load it again</AButton></p>
     </main>
     <main v-else-if="open || holding.loaded" id="work" tabindex="-1"><RouterView /></main>
     <main v-else class="loading" aria-busy="true">

@@ -26,7 +26,8 @@ async function ensureLoaded(path: string): Promise<true | { path: string; query?
 export function makeRouter(): Router {
   const router = createRouter({
     history: createWebHistory(),
-    scrollBehavior: () => ({ top: 0 }),
+    // A pane that opens or closes is a step within a place, which stays as it lies.
+    scrollBehavior: (to, from) => (to.fullPath === from.fullPath ? false : { top: 0 }),
     routes: [
       { path: '/', redirect: '/today' },
       { path: '/sign-in', component: SignIn, meta: { open: true, title: 'Sign in' } },

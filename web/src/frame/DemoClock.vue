@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The demo holding lives on a date of its own; here it is said, and stepped on. */
+import APopover from 'ant-design-vue/es/popover'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { addDays, type Day } from '@thistle/core/time'
 import { sayDay } from '../look/dates.ts'
@@ -32,51 +34,50 @@ const putBack = (): Promise<void> =>
 </script>
 
 <template>
-  <div class="clock" @keydown.esc="open = false">
-    <button type="button" class="now" :aria-expanded="open" aria-controls="demo-clock" @click="open = !open">
+  <APopover v-model:open="open" trigger="click" placement="bottomRight" destroy-tooltip-on-hide overlay-class-name="demo-clock">
+    <AButton type="text" class="bare now" :aria-expanded="open" @keydown.esc="open = false">
       <span class="word">Demo day</span>
       <strong>{{ sayDay(holding.today) }}</strong>
       <span aria-hidden="true">▾</span>
-    </button>
-    <div v-if="open" id="demo-clock" class="box">
+    </AButton>
+    <template #content>
+    <div class="box" @keydown.esc="open = false">
       <p>Everything here is made up and lives on its own date. Step it on to see what comes.</p>
-      <button type="button" class="press quiet" :disabled="busy || !holding.mayWrite || holding.today >= last" @click="go(addDays(holding.today, 1))">
+      <AButton class="press quiet" :disabled="busy || !holding.mayWrite || holding.today >= last" @click="go(addDays(holding.today, 1))">
         On a day, to {{ sayDay(addDays(holding.today, 1)) }}
-      </button>
-      <button type="button" class="press quiet" :disabled="busy || !holding.mayWrite || !nextJob" @click="nextJob && go(nextJob)">
+      </AButton>
+      <AButton class="press quiet" :disabled="busy || !holding.mayWrite || !nextJob" @click="nextJob && go(nextJob)">
         {{ nextJob ? `To the next job, ${sayDay(nextJob)}` : 'No further job' }}
-      </button>
-      <button
-        type="button"
+      </AButton>
+      <AButton
         class="press quiet"
         :disabled="busy || !holding.mayWrite || holding.today >= last"
         @click="go(addDays(holding.today, 7) > last ? last : addDays(holding.today, 7))"
       >
         On a week
-      </button>
-      <button
-        type="button"
+      </AButton>
+      <AButton
         class="press quiet"
         :disabled="busy || !holding.mayWrite || !place?.livesFrom || holding.today === place.livesFrom"
         @click="place?.livesFrom && go(place.livesFrom)"
       >
         Back to {{ place?.livesFrom ? sayDay(place.livesFrom) : '' }}
-      </button>
+      </AButton>
       <template v-if="isOwner">
-        <button type="button" class="press quiet" :disabled="busy" @click="putBack">Put everything back as it was</button>
+        <AButton class="press quiet" :disabled="busy" @click="putBack">Put everything back as it was</AButton>
         <p>That takes back all that was written in the demo, for everybody who walks through it.</p>
       </template>
       <p v-else class="strong">{{ holding.mayWrite ? 'Only its owner can put it back.' : 'Readers cannot step it on.' }}</p>
       <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     </div>
-  </div>
+    </template>
+  </APopover>
 </template>
 
 <style scoped>
-.clock { position: relative; }
-.now { background: none; border: 1px dashed var(--band-line); border-radius: 8px; color: var(--band-gold); font-size: 14px; padding: 5px 11px; min-height: 36px; cursor: pointer; white-space: nowrap; }
+.now { display: inline-flex; gap: 5px; align-items: center; background: none; border: 1px dashed var(--band-line); border-radius: 8px; color: var(--band-gold); font-size: 14px; padding: 5px 11px; min-height: 36px; cursor: pointer; white-space: nowrap; }
 .now:hover { border-color: var(--band-gold); }
-.box { position: absolute; right: 0; top: calc(100% + 8px); width: 290px; background: var(--sheet); color: var(--ink); border: 1px solid var(--line); border-radius: 12px; padding: 14px; display: grid; gap: 8px; z-index: 40; box-shadow: 0 14px 40px var(--shade); }
+.box { width: 262px; display: grid; gap: 8px; }
 .box p { font-size: 14px; color: var(--soft); }
 @media screen and (max-width: 720px) {
   .word { display: none; }

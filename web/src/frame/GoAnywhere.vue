@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Type some letters of a place, a yard or a colony, and go there. */
-import { computed, nextTick, ref, watch } from 'vue'
+import AAutoComplete from 'ant-design-vue/es/auto-complete'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { useHolding } from '../stores/holding.ts'
@@ -11,8 +12,8 @@ const emit = defineEmits<{ close: [] }>()
 const holding = useHolding()
 const router = useRouter()
 const asked = ref('')
-const at = ref(0)
-const list = ref<HTMLElement | null>(null)
+const room = ref<HTMLElement | null>(null)
+const beside = () => room.value ?? document.body
 
 interface Target {
   readonly path: string
@@ -49,57 +50,49 @@ const found = computed(() => {
     .filter((t) => words.every((w) => begins(t, w)))
     .toSorted((a, b) => rank(a) - rank(b))
     .slice(0, MOST)
+    .map((t) => ({ ...t, value: `${t.name}, ${t.says}`, key: t.path }))
 })
-watch(asked, () => (at.value = 0))
-async function step(by: number): Promise<void> {
-  at.value = (at.value + by + found.value.length) % Math.max(1, found.value.length)
-  await nextTick()
-  list.value?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' })
-}
-function go(target: Target | undefined): void {
-  if (!target) return
+function go(_: unknown, target: unknown): void {
   emit('close')
-  void router.push(target.path)
+  void router.push((target as Target).path)
 }
 </script>
 
 <template>
   <OverPage title="Go anywhere" @close="emit('close')">
     <label for="go-box" class="unseen">Where to</label>
-    <input
+    <!-- Its list opens with it: what is there to go to is seen before a letter is typed. -->
+    <AAutoComplete
       id="go-box"
-      v-model="asked"
+      v-model:value="asked"
       data-first
       class="ask"
-      type="text"
-      role="combobox"
-      aria-expanded="true"
-      aria-controls="go-list"
-      aria-autocomplete="list"
-      autocomplete="off"
-      spellcheck="false"
+      :options="found"
+      :open="true"
+      default-active-first-option
+      :filter-option="false"
+      :list-height="440"
+      :get-popup-container="beside"
       placeholder="A colony, a yard, a place"
-      :aria-activedescendant="found.length > 0 ? `go-${at}` : undefined"
-      @keydown.down.prevent="step(1)"
-      @keydown.up.prevent="step(-1)"
-      @keydown.enter.prevent="go(found[at])"
-    />
-    <ul id="go-list" ref="list" role="listbox" aria-label="Where to" class="list">
-      <li v-for="(t, i) in found" :id="`go-${i}`" :key="t.path" role="option" :aria-selected="i === at" :class="{ at: i === at }" @click="go(t)" @pointermove="at = i">
-        <strong>{{ t.name }}</strong>
-        <span class="soft">{{ t.says }}</span>
-      </li>
-    </ul>
-    <p v-if="found.length === 0" class="soft" role="status">Nothing here is called that.</p>
+      @select="go"
+    >
+      <template #option="{ name, says }">
+        <span class="target"><strong>{{ name }}</strong><span class="soft">{{ says }}</span></span>
+      </template>
+      <template #notFoundContent><p class="soft" role="status">Nothing here is called that.</p></template>
+    </AAutoComplete>
+    <div ref="room" class="room" />
   </OverPage>
 </template>
 
 <style scoped>
-.ask { font: inherit; font-size: 19px; color: var(--ink); background: var(--sheet); border: 0; border-bottom: 2px solid var(--thistle); padding: 8px 2px; min-height: 48px; width: 100%; }
-.ask:focus-visible { outline-offset: 4px; }
-.list { max-height: 56vh; overflow-y: auto; }
-.list li { display: flex; justify-content: space-between; gap: 14px; padding: 9px 10px; border-radius: 8px; cursor: pointer; min-height: 42px; align-items: baseline; }
-.list li.at { background: var(--thistle-wash); }
-.list .soft { text-align: right; }
-@media screen and (max-width: 720px) { .list li { min-height: 52px; align-items: center; } }
+.ask { width: 100%; }
+.ask :deep(.ant-select-selector) { border: 0; border-bottom: 2px solid var(--thistle); border-radius: 0; box-shadow: none; padding: 0 2px; }
+.ask :deep(input) { font-size: 19px; }
+/* The list takes its place in the box, and does not hang over its edge. */
+.room { position: relative; min-height: 456px; }
+.room :deep(.ant-select-dropdown) { position: absolute; inset: 0 !important; width: 100% !important; box-shadow: none; padding: 0; }
+.target { display: flex; justify-content: space-between; gap: 14px; align-items: baseline; white-space: normal; }
+.target .soft { text-align: right; }
+@media screen and (max-width: 720px) { .room :deep(.ant-select-item) { min-height: 52px; align-items: center; } }
 </style>

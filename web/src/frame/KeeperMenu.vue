@@ -1,60 +1,66 @@
 <script setup lang="ts">
 /** What belongs to the keeper: themselves, the others, the last changes, the way out. */
-import { onMounted, onUnmounted, ref } from 'vue'
+import AButton from 'ant-design-vue/es/button'
+import ADropdown from 'ant-design-vue/es/dropdown/dropdown'
+import AMenu, { MenuItem as AMenuItem } from 'ant-design-vue/es/menu'
+import { saveAs } from 'file-saver'
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
 import { useHolding } from '../stores/holding.ts'
 import { ASIDE } from './places.ts'
 import { useSignOut } from './useSignOut.ts'
 
 const emit = defineEmits<{ keys: [] }>()
 const holding = useHolding()
+const router = useRouter()
 const signOut = useSignOut()
 const open = ref(false)
-const root = ref<HTMLElement | null>(null)
-const outside = (event: Event) => {
-  if (open.value && event.target instanceof Node && !root.value?.contains(event.target)) open.value = false
-}
-onMounted(() => document.addEventListener('pointerdown', outside))
-onUnmounted(() => document.removeEventListener('pointerdown', outside))
-function keys(): void {
+function run({ key }: { key: string | number }): void {
   open.value = false
-  emit('keys')
+  if (key === 'keys') emit('keys')
+  else if (key === 'calendar') saveAs('/api/calendar.ics', 'open-jobs.ics')
+  else if (key === 'out') void signOut()
+  else void router.push(String(key))
 }
 </script>
 
 <template>
-  <div ref="root" class="menu" @keydown.esc="open = false">
-    <button type="button" class="opener" :aria-expanded="open" aria-controls="keeper-menu" @click="open = !open">
+  <ADropdown v-model:open="open" :trigger="['click']" placement="bottomRight" overlay-class-name="keeper-menu">
+    <AButton type="text" class="bare opener" aria-haspopup="menu" :aria-expanded="open">
       <span class="who">{{ holding.me?.keeper.name.split(' ')[0] }}</span>
       <span class="unseen">, your menu</span>
       <span aria-hidden="true">▾</span>
-    </button>
-    <div v-if="open" id="keeper-menu" class="box">
-      <p class="soft small">{{ holding.me?.keeper.name }}, {{ holding.me?.keeper.role }} of {{ holding.me?.holding.name }}</p>
-      <RouterLink v-for="p in ASIDE" :key="p.path" :to="p.path" @click="open = false">
-        <strong>{{ p.name }}</strong>
-        <span class="soft small">{{ p.says }}</span>
-      </RouterLink>
-      <a href="/api/calendar.ics" download="open-jobs.ics" @click="open = false">
-        <strong>Calendar</strong>
-        <span class="soft small">the open jobs as an .ics file</span>
-      </a>
-      <button type="button" @click="keys">
-        <strong>Keys</strong>
-        <span class="soft small">the sheet, also by ?</span>
-      </button>
-      <button type="button" @click="signOut"><strong>Sign out</strong></button>
-    </div>
-  </div>
+    </AButton>
+    <template #overlay>
+      <div class="box">
+        <p class="soft small">{{ holding.me?.keeper.name }}, {{ holding.me?.keeper.role }} of {{ holding.me?.holding.name }}</p>
+        <AMenu :selectable="false" @click="run">
+          <AMenuItem v-for="p in ASIDE" :key="p.path">
+            <strong>{{ p.name }}</strong>
+            <span class="soft small">{{ p.says }}</span>
+          </AMenuItem>
+          <AMenuItem key="calendar">
+            <strong>Calendar</strong>
+            <span class="soft small">the open jobs as an .ics file</span>
+          </AMenuItem>
+          <AMenuItem key="keys">
+            <strong>Keys</strong>
+            <span class="soft small">the sheet, also by ?</span>
+          </AMenuItem>
+          <AMenuItem key="out"><strong>Sign out</strong></AMenuItem>
+        </AMenu>
+      </div>
+    </template>
+  </ADropdown>
 </template>
 
 <style scoped>
-.menu { position: relative; }
-.opener { background: none; border: 0; color: var(--band-soft); font-size: 14.5px; cursor: pointer; padding: 8px 4px; min-height: 40px; white-space: nowrap; }
+.opener { display: inline-flex; gap: 5px; align-items: center; color: var(--band-soft); font-size: 14.5px; padding: 8px 4px; min-height: 40px; white-space: nowrap; }
 .opener:hover { color: var(--band-ink); }
-.box { position: absolute; right: 0; top: calc(100% + 8px); width: 290px; background: var(--sheet); color: var(--ink); border: 1px solid var(--line); border-radius: 12px; padding: 8px; display: grid; z-index: 40; box-shadow: 0 14px 40px var(--shade); }
+.box { width: 290px; background: var(--sheet); color: var(--ink); border: 1px solid var(--line); border-radius: 12px; padding: 8px; box-shadow: 0 14px 40px var(--shade); }
 .box > p { padding: 6px 10px 8px; border-bottom: 1px solid var(--hairline); margin-bottom: 6px; }
-.box a, .box button { display: grid; text-align: left; background: none; border: 0; padding: 8px 10px; border-radius: 8px; color: inherit; text-decoration: none; cursor: pointer; min-height: 44px; align-content: center; }
-.box a:hover, .box button:hover { background: var(--thistle-wash); }
-.box :focus-visible { outline-color: var(--thistle); }
-@media screen and (max-width: 720px) { .menu { display: none; } }
+.box :deep(.ant-dropdown-menu) { box-shadow: none; padding: 0; background: none; }
+.box :deep(.ant-dropdown-menu-item) { min-height: 44px; padding: 8px 10px; }
+.box :deep(.ant-dropdown-menu-title-content) { display: grid; }
+@media screen and (max-width: 720px) { .opener { display: none; } }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The keys, from the table that binds them. */
+import AButton from 'ant-design-vue/es/button'
 import { useHolding } from '../stores/holding.ts'
 import OverPage from './OverPage.vue'
 import { BINDINGS, sayPress, type Binding } from './keys.ts'
@@ -14,7 +15,7 @@ const of = (group: Binding['group']) => BINDINGS.filter((b) => b.group === group
   <OverPage title="Keys" wide @close="emit('close')">
     <header>
       <h2>Keys</h2>
-      <button class="press quiet" type="button" data-first @click="emit('close')">Close</button>
+      <AButton class="press quiet" data-first @click="emit('close')">Close</AButton>
     </header>
     <p v-if="!holding.preferences.letters" class="care strong">Single letters are switched off, under You.</p>
     <div class="groups">

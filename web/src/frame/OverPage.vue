@@ -1,40 +1,39 @@
 <script setup lang="ts">
 /** Something that lies over the page: it takes the focus, keeps it, and gives it back. */
+import AModal from 'ant-design-vue/es/modal/Modal'
 import { nextTick, onMounted, onUnmounted, ref } from 'vue'
+import { useLayer } from './layers.ts'
 
-defineProps<{ title: string; wide?: boolean }>()
+const props = defineProps<{ title: string; wide?: boolean; /** Only an answer ends it. */ held?: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const box = ref<HTMLElement | null>(null)
 const before = document.activeElement as HTMLElement | null
-const inside = () => [...(box.value?.querySelectorAll<HTMLElement>('input, button, a[href], select, textarea, [tabindex="0"]') ?? [])]
+useLayer(ref(true))
 onMounted(async () => {
   await nextTick()
-  ;(box.value?.querySelector<HTMLElement>('[data-first]') ?? inside()[0])?.focus()
+  await nextTick()
+  const first = box.value?.querySelector<HTMLElement>('[data-first] input, input[data-first], [data-first]') ?? box.value?.querySelector<HTMLElement>('input, button, a[href]')
+  first?.focus()
 })
-onUnmounted(() => before?.isConnected && before.focus())
-function hold(event: KeyboardEvent): void {
-  const all = inside()
-  const [first, last] = [all[0], all.at(-1)]
-  if (!first || !last) return
-  if (event.shiftKey && document.activeElement === first) {
-    event.preventDefault()
-    last.focus()
-  } else if (!event.shiftKey && document.activeElement === last) {
-    event.preventDefault()
-    first.focus()
-  }
-}
+onUnmounted(() => void nextTick(() => before?.isConnected && before.focus()))
 </script>
 
 <template>
-  <div class="veil no-print" @click.self="emit('close')" @keydown.esc.stop="emit('close')" @keydown.tab="hold">
-    <div ref="box" class="box" :class="{ wide }" role="dialog" aria-modal="true" :aria-label="title"><slot /></div>
-  </div>
+  <AModal
+    open
+    :title="undefined"
+    :footer="null"
+    :closable="false"
+    :width="wide ? 820 : 560"
+    :keyboard="!held"
+    :mask-closable="!held"
+    :wrap-props="{ 'aria-label': props.title, 'aria-modal': 'true', class: 'no-print' }"
+    @cancel="emit('close')"
+  >
+    <div ref="box" class="box"><slot /></div>
+  </AModal>
 </template>
 
 <style scoped>
-.veil { position: fixed; inset: 0; background: var(--veil); z-index: 70; padding: 9vh 16px 16px; overflow-y: auto; }
-.box { background: var(--sheet); color: var(--ink); border-radius: 14px; border: 1px solid var(--line); margin: 0 auto; width: min(560px, 100%); padding: 18px; display: grid; gap: 12px; box-shadow: 0 18px 60px var(--shade); }
-.box.wide { width: min(820px, 100%); }
-@media screen and (max-width: 720px) { .veil { padding-top: 16px; } }
+.box { display: grid; gap: 12px; color: var(--ink); font-size: 15px; }
 </style>

@@ -2,6 +2,7 @@
 /** Says when the records are out of reach, and lets somebody sign in again over the page, so that nothing typed is lost. */
 import { useConnection } from '../stores/connection.ts'
 import { useHolding } from '../stores/holding.ts'
+import OverPage from './OverPage.vue'
 import SignInForm from '../places/signin/SignInForm.vue'
 
 const connection = useConnection()
@@ -15,17 +16,13 @@ const holding = useHolding()
       {{ connection.lost }}
     </p>
   </div>
-  <div v-if="connection.signedOut" class="over" role="dialog" aria-modal="true" aria-labelledby="again">
-    <div class="box">
-      <h2 id="again">Your session has ended</h2>
-      <p class="soft">Sign in again; what you typed is still here and is kept as soon as you have.</p>
-      <SignInForm again :demo-first="holding.me?.holding.demo ?? false" @done="connection.signedIn()" />
-    </div>
-  </div>
+  <OverPage v-if="connection.signedOut" title="Your session has ended" held>
+    <h2>Your session has ended</h2>
+    <p class="soft">Sign in again; what you typed is still here and is kept as soon as you have.</p>
+    <SignInForm again :demo-first="holding.me?.holding.demo ?? false" @done="connection.signedIn()" />
+  </OverPage>
 </template>
 
 <style scoped>
 .lost { background: var(--straw-wash); color: var(--straw-ink); border-bottom: 1px solid var(--straw-mid); padding: 9px 20px; }
-.over { position: fixed; inset: 0; background: var(--veil); display: grid; place-items: center; z-index: 60; padding: 16px; }
-.box { background: var(--sheet); border-radius: 14px; padding: 24px; width: min(420px, 100%); display: grid; gap: 14px; }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import PickOne from '../fields/PickOne.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { sayDayLong } from '../look/dates.ts'
@@ -15,8 +17,8 @@ const holding = useHolding()
 const here = (path: string) => route.path === path || route.path.startsWith(`${path}/`)
 const demo = computed(() => holding.me?.holding.demo ?? false)
 
-function pickYard(event: Event): void {
-  const id = (event.target as HTMLSelectElement).value
+function pickYard(id: string | null): void {
+  if (id === null) return
   holding.chosenYard = id
   // A place of a whole yard stays that place, of the other yard.
   const place = route.matched.at(-1)?.path
@@ -47,13 +49,8 @@ function pickYard(event: Event): void {
       <div class="right">
         <DemoClock v-if="demo" />
         <span v-else class="date">{{ sayDayLong(holding.today) }}</span>
-        <label v-if="holding.states.length > 0" class="yard">
-          <span class="unseen">Yard in view</span>
-          <select :value="holding.yard?.yard.id" @change="pickYard">
-            <option v-for="s in holding.states" :key="s.yard.id" :value="s.yard.id">{{ s.yard.name }}</option>
-          </select>
-        </label>
-        <button class="find" type="button" title="Ctrl K or /" @click="emit('open', 'go')">Go to ...</button>
+        <PickOne v-if="holding.states.length > 0" id="band-yard" class="yard" named="Yard in view" :unknown="false" :options="holding.states.map((s) => [s.yard.id, s.yard.name] as const)" :model-value="holding.yard?.yard.id ?? null" @update:model-value="pickYard" />
+        <AButton type="text" class="bare find" title="Ctrl K or /" @click="emit('open', 'go')">Go to ...</AButton>
         <KeeperMenu @keys="emit('open', 'sheet')" />
       </div>
     </div>
@@ -71,7 +68,10 @@ function pickYard(event: Event): void {
 .place.here { color: var(--band-ink); font-weight: 650; border-bottom-color: var(--band-mark); }
 .right { margin-left: auto; display: flex; align-items: center; gap: 14px; }
 .date { color: var(--band-soft); font-size: 14px; }
-.yard select { font: inherit; font-size: 14.5px; background: var(--band-deep); color: var(--band-ink); border: 1px solid var(--band-line); border-radius: 8px; min-height: 36px; padding: 4px 8px; max-width: 170px; }
+.yard { width: 160px; }
+.yard :deep(.ant-select .ant-select-selector) { background: var(--band-deep); border-color: var(--band-line); color: var(--band-ink); height: 36px; font-size: 14.5px; }
+.yard :deep(.ant-select .ant-select-selection-item) { line-height: 34px; color: var(--band-ink); }
+.yard :deep(.ant-select-arrow) { color: var(--band-soft); }
 .find { background: none; border: 1px solid var(--band-line); border-radius: 8px; color: var(--band-soft); font-size: 14px; cursor: pointer; padding: 5px 11px; min-height: 36px; white-space: nowrap; }
 .find:hover { color: var(--band-ink); border-color: var(--band-soft); }
 .band :focus-visible { outline-color: var(--band-mark); }
@@ -83,7 +83,9 @@ function pickYard(event: Event): void {
   .places, .find { display: none; }
   .inner { padding: 0 14px; gap: 10px; }
   .yard { flex: 1; }
-  .yard select { min-height: 48px; font-size: 17px; max-width: none; width: 100%; background: none; border-color: transparent; font-family: var(--face-title); font-weight: 560; padding-left: 0; }
+  .yard { width: auto; }
+  .yard :deep(.ant-select .ant-select-selector) { background: none; border-color: transparent; height: 48px; font-size: 17px; font-family: var(--face-title); font-weight: 560; padding-left: 0; }
+  .yard :deep(.ant-select .ant-select-selection-item) { line-height: 46px; }
   .right { flex: 1; justify-content: flex-end; flex-direction: row-reverse; gap: 6px; }
 }
 @media print {

@@ -3,6 +3,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { addDays } from '@thistle/core/time'
 import { useHolding } from '../stores/holding.ts'
 import { bindingOf, isLetter, isTaken } from './keys.ts'
+import { isCovered } from './layers.ts'
 
 /** How long a g waits for its letter, ms. */
 const PATIENCE = 1500
@@ -24,7 +25,7 @@ export function useKeys(): Ref<'go' | 'sheet' | null> {
     }
   }
   function onKey(event: KeyboardEvent): void {
-    if (event.defaultPrevented || open.value || route.meta.open || !holding.loaded) return
+    if (event.defaultPrevented || open.value || isCovered() || route.meta.open || !holding.loaded) return
     const letters = holding.preferences.letters
     if (isLetter(event) && (!letters || isTaken(event))) return
     const afterG = event.timeStamp - gAt < PATIENCE

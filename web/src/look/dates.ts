@@ -3,7 +3,8 @@ import { ref } from 'vue'
 import { inDateStyle, sayDay as coreDay, sayDayLong as coreDayLong, sayWindow as coreWindow, type DateStyle, type Day } from '@thistle/core/time'
 
 export const dateStyle = ref<DateStyle>('day-month')
-const styled = (text: string) => inDateStyle(text, dateStyle.value)
+/** A core sentence's days in the keeper's way. */
+export const styled = (text: string) => inDateStyle(text, dateStyle.value)
 
 /** "Thu 20 Aug"; with the year where it differs from that of `near`. */
 export const sayDay = (day: Day, near: Day = day): string => styled(coreDay(day, near))

@@ -1,15 +1,19 @@
-import { onScopeDispose, ref, type Ref } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
+import { ref, watch, type Ref } from 'vue'
 
-/** True on a phone's width; follows the window. */
-export function useNarrow(): Ref<boolean> {
-  const query = window.matchMedia('(max-width: 720px)')
-  const narrow = ref(query.matches)
-  const paper = window.matchMedia('print')
+/** A phone's width, px; up to it things are worked with the thumb. */
+export const PHONE = 720
+/** Up to here a pane lies over the work; beyond it there is room for it beside the work. */
+export const ASIDE_FROM = 1180
+
+/** True up to a width (a phone's where none is given); follows the window. */
+export function useNarrow(most: number = PHONE): Ref<boolean> {
+  const fits = useMediaQuery(`(max-width: ${most}px)`)
+  const paper = useMediaQuery('print')
+  const narrow = ref(fits.value)
   // A sheet of paper is about as wide as a phone; it is not one.
-  const follow = () => {
-    if (!paper.matches) narrow.value = query.matches
-  }
-  query.addEventListener('change', follow)
-  onScopeDispose(() => query.removeEventListener('change', follow))
+  watch([fits, paper], () => {
+    if (!paper.value) narrow.value = fits.value
+  })
   return narrow
 }

@@ -128,31 +128,79 @@ export function applyTokens(document: Document): void {
   document.head.append(sheet)
 }
 
-/** The component library's theme from the same palette. */
-export function themeOf(light: Light) {
+/** What a thumb or a glove must hit, px: at the table, and on the phone. */
+const REACH = { table: 44, thumb: 52 } as const
+
+/** The component library's theme from the same palette, with controls sized for the pointer or for the thumb. */
+export function themeOf(light: Light, thumb = false) {
   const palette = PALETTES[light]
+  const reach = thumb ? REACH.thumb : REACH.table
   return {
     token: {
       colorPrimary: palette.thistle,
+      colorPrimaryHover: palette['thistle-deep'],
+      colorPrimaryActive: palette['thistle-deep'],
+      colorPrimaryBg: palette['thistle-wash'],
+      colorPrimaryBgHover: palette['thistle-wash'],
+      colorLink: palette.thistle,
+      colorLinkHover: palette['thistle-deep'],
+      colorLinkActive: palette['thistle-deep'],
       colorSuccess: palette.lichen,
+      colorSuccessBg: palette['lichen-wash'],
+      colorSuccessBorder: palette['lichen-mid'],
       colorError: palette.brick,
+      colorErrorBg: palette['brick-wash'],
+      colorErrorBorder: palette['brick-mid'],
+      colorErrorHover: palette['brick-ink'],
       colorWarning: palette.straw,
+      colorWarningBg: palette['straw-wash'],
+      colorWarningBorder: palette['straw-mid'],
       colorInfo: palette.thistle,
+      colorInfoBg: palette['thistle-wash'],
+      colorInfoBorder: palette['thistle-mid'],
       colorText: palette.ink,
       colorTextBase: palette.ink,
+      colorTextHeading: palette.ink,
       colorTextSecondary: palette.soft,
+      colorTextTertiary: palette.soft,
+      colorTextDescription: palette.soft,
+      colorTextDisabled: palette.soft,
+      colorTextPlaceholder: palette.soft,
+      colorTextLightSolid: palette['on-fill'],
+      colorIcon: palette.soft,
+      colorIconHover: palette.ink,
       colorBgBase: palette.sheet,
       colorBgContainer: palette.sheet,
+      colorBgContainerDisabled: palette.sunken,
       colorBgElevated: palette.sheet,
       colorBgLayout: palette.paper,
+      colorBgMask: palette.veil,
+      colorBgTextHover: 'transparent',
+      colorBgTextActive: 'transparent',
+      colorFillAlter: palette.sheet,
+      colorFillContent: palette.sunken,
+      colorFillSecondary: palette.sunken,
+      colorFillTertiary: palette.sunken,
+      controlItemBgHover: palette['thistle-pale'],
+      controlItemBgActive: palette['thistle-wash'],
+      controlItemBgActiveHover: palette['thistle-wash'],
+      controlOutline: palette['thistle-mid'],
       colorBorder: palette.line,
       colorBorderSecondary: palette.hairline,
-      colorTextPlaceholder: palette.soft,
+      colorSplit: palette.hairline,
       borderRadius: 8,
-      controlHeight: 44,
-      controlHeightLG: 46,
+      borderRadiusLG: 12,
+      boxShadowSecondary: `0 14px 40px ${palette.shade}`,
+      controlHeight: reach,
+      controlHeightLG: reach,
+      controlHeightSM: thumb ? reach : 32,
+      controlInteractiveSize: thumb ? 26 : 20,
       fontFamily: FACES.text,
-      fontSize: 15,
+      fontSize: thumb ? 16 : 15,
+      fontSizeLG: thumb ? 17 : 15,
+      // No motion: what opens is there.
+      motionUnit: 0,
+      motionBase: 0,
       wireframe: false,
     },
   }

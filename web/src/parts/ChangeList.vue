@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The last changes, with who and when; each can be undone from where it shows. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useHolding } from '../stores/holding.ts'
 import { changedFields, sayChange, type Change } from './change-words.ts'
@@ -83,19 +84,19 @@ async function undo(change: Change): Promise<void> {
           </ul>
           <p class="soft small">{{ head(s.entries).by ?? 'nobody' }}, {{ sayWhen(head(s.entries).savedAt) }}</p>
         </div>
-        <button
-          v-if="holding.mayWrite && head(s.entries).undoable"
+        <AButton
+v-if="holding.mayWrite && head(s.entries).undoable"
+          type="link"
           class="plainlink"
-          type="button"
           :disabled="busy"
           :aria-label="`Undo: ${named ? `${where(head(s.entries))}, ` : ''}${sayChange(head(s.entries))}`"
           @click="undo(head(s.entries))"
         >
           undo
-        </button>
+        </AButton>
       </li>
     </ol>
-    <p v-if="more"><button class="press quiet" type="button" @click="loadMore">Older ones</button></p>
+    <p v-if="more"><AButton class="press quiet" @click="loadMore">Older ones</AButton></p>
   </div>
 </template>
 

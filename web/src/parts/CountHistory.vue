@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A colony's counts, newest first, each judged on its own day. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import type { ColonyState, CountRecord } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
@@ -62,14 +63,14 @@ const counts = computed(() => {
         </span>
         <span v-if="holding.mayWrite" class="acts">
         <RouterLink v-if="entryOf(c.day)" class="small" :to="`/count/${state.colony.id}?change=${entryOf(c.day)?.id}`" :aria-label="`Change the count of ${sayDay(c.day)}`">change</RouterLink>
-        <button class="plainlink small" type="button" :disabled="busy" :aria-label="`Take back the count of ${sayDay(c.day)}`" @click="takeBack(entryOf(c.day))">take back</button>
+        <AButton type="link" class="plainlink small" :disabled="busy" :aria-label="`Take back the count of ${sayDay(c.day)}`" @click="takeBack(entryOf(c.day))">take back</AButton>
         </span>
         <span v-if="beside(c.kept)" class="beside soft small">{{ beside(c.kept) }}</span>
       </li>
     </ul>
     <p v-if="gone" class="care" role="status">
       The count of {{ sayDay(gone.onDay) }} is taken back.
-      <button class="plainlink" type="button" :disabled="busy" @click="putBack">Put it back</button>
+      <AButton type="link" class="plainlink" :disabled="busy" @click="putBack">Put it back</AButton>
     </p>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <p class="soft small">Each against the limit of its own day: in 100 bees, a board in mites a day, drone brood in 100 cells.</p>

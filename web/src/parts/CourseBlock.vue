@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** A course in full: what went otherwise and what it costs, the ways on, every date with the old one beside it, what follows. */
+import FoldAway from './FoldAway.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { costsOf, courseEnd, lockOf, mendsOf, sayJob, type PlannedJob, type Window } from '@thistle/core/course'
 import type { ColonyState, CourseState, EventRecord, YardState } from '@thistle/core/holding'
@@ -75,31 +77,30 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
           {{ sayLine(x) }}
           <span v-if="x.setFor" class="act">, set for {{ sayDay(x.setFor) }}{{ setWhy(x) ? `: ${setWhy(x)}` : '' }}</span>
           <span v-if="who(x)" class="soft small">{{ who(x) }}</span>
-          <button v-if="x.state === 'done' && eventOf(x) && holding.mayWrite" class="plainlink small" type="button" :disabled="busy" @click="takeBack(eventOf(x)!.id)">take back</button>
+          <AButton v-if="x.state === 'done' && eventOf(x) && holding.mayWrite" type="link" class="plainlink small" :disabled="busy" @click="takeBack(eventOf(x)!.id)">take back</AButton>
         </span>
       </li>
     </ol>
-    <details>
-      <summary>Every job in full</summary>
+    <FoldAway title="Every job in full">
       <CourseTable :course="course" />
-    </details>
+    </FoldAway>
     <HiveMap v-if="spots.length > 0" :model-value="spots" :boxes="state.situation.colony.broodBoxes" fixed />
     <p v-if="c.inside" class="small">{{ c.inside }} in the hive by your notes.</p>
     <p v-if="c.outsideSince" class="care strong">Out for the heat since {{ sayDay(c.outsideSince) }}: put it back when it cools; the course waits.</p>
     <ul v-if="others.length > 0" class="others">
       <li v-for="e in others" :key="e.id">
         {{ sayDay(e.happenedOn) }}: {{ sayHappened(e) }}<span v-if="e.note" class="soft">; {{ e.note }}</span>
-        <button v-if="holding.mayWrite" class="plainlink small" type="button" :disabled="busy" @click="takeBack(e.id)">take back</button>
+        <AButton v-if="holding.mayWrite" type="link" class="plainlink small" :disabled="busy" @click="takeBack(e.id)">take back</AButton>
       </li>
     </ul>
     <p v-if="lock" class="small soft">Afterwards: {{ holding.say(lock.text) }}</p>
     <template v-if="holding.mayWrite && (open || c.outsideSince)">
       <HappenedForm v-if="doing === 'happened'" :yard="yard.yard" :state="state" :course="course" @done="doing = null" />
       <p class="ways">
-        <button class="plainlink" type="button" :aria-expanded="doing === 'happened'" @click="doing = doing === 'happened' ? null : 'happened'">
+        <AButton type="link" class="plainlink" :aria-expanded="doing === 'happened'" @click="doing = doing === 'happened' ? null : 'happened'">
           {{ doing === 'happened' ? 'Nothing happened' : 'Something happened ...' }}
-        </button>
-        <button v-if="course.planned" class="plainlink" type="button" :disabled="busy" @click="callOff">Call this course off</button>
+        </AButton>
+        <AButton v-if="course.planned" type="link" class="plainlink" :disabled="busy" @click="callOff">Call this course off</AButton>
       </p>
     </template>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A minute to shake, or for the sugar to work: started by hand, told by the clock. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, watch } from 'vue'
 import { useTimer, useTimers } from './timers.ts'
 
@@ -17,7 +18,7 @@ const share = computed(() => (left.value === null ? 0 : 1 - left.value / props.s
 
 <template>
   <div class="timer no-print" :class="{ over, on: left !== null && !over }">
-    <button v-if="left === null" class="press quiet" type="button" @click="timers.start(name, seconds)">{{ says }}</button>
+    <AButton v-if="left === null" class="press quiet" @click="timers.start(name, seconds)">{{ says }}</AButton>
     <template v-else>
       <span class="bar" aria-hidden="true"><i :style="{ width: `${share * 100}%` }" /></span>
       <span class="words" role="timer" :aria-label="over ? done : `${doing}, ${left} seconds left`">
@@ -28,8 +29,8 @@ const share = computed(() => (left.value === null ? 0 : 1 - left.value / props.s
         </template>
       </span>
       <span class="unseen" role="status">{{ over ? done : '' }}</span>
-      <button class="plainlink small" type="button" @click="timers.start(name, seconds)">again</button>
-      <button v-if="!over" class="plainlink small" type="button" @click="timers.stop(name)">stop</button>
+      <AButton type="link" class="plainlink small" @click="timers.start(name, seconds)">again</AButton>
+      <AButton v-if="!over" type="link" class="plainlink small" @click="timers.stop(name)">stop</AButton>
     </template>
   </div>
 </template>

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 /** What happened to a course besides its jobs: strips on the floor, a pad out for the heat, a swarm, a new queen, the end of the colony. */
+import AreaField from '../fields/AreaField.vue'
+import ARadio, { RadioGroup as ARadioGroup } from 'ant-design-vue/es/radio'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { isFate, type EventKind } from '@thistle/core/course'
 import { courseState, type ColonyState, type CourseState, type EventRecord, type YardRecord } from '@thistle/core/holding'
 import { newId, useHolding } from '../stores/holding.ts'
-import DayField from './DayField.vue'
-import NumberField from './NumberField.vue'
+import DayField from '../fields/DayField.vue'
+import NumberField from '../fields/NumberField.vue'
 import { useSave } from './useSave.ts'
 import WhatMoves from './WhatMoves.vue'
 
@@ -62,32 +66,26 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <form class="form" novalidate @submit.prevent="keep">
+  <AForm layout="vertical" class="form" @submit="keep">
     <fieldset class="kinds">
       <legend class="strong">What happened</legend>
-      <label v-for="[key, word] in choices" :key="key">
-        <input v-model="kind" type="radio" name="happened" :value="key" />
-        {{ word }}
-      </label>
+      <ARadioGroup v-model:value="kind" name="happened" class="list">
+        <ARadio v-for="[key, word] in choices" :key="key" :value="key">{{ word }}</ARadio>
+      </ARadioGroup>
     </fieldset>
     <p class="small soft">Moved to another yard? Move the colony: its course goes with it.</p>
     <DayField id="hf-day" v-model="onDay" label="On" :max="holding.today" :fault="at('events[0].happenedOn')" />
     <NumberField v-if="kind === 'found'" id="hf-amount" v-model="amount" label="How many" unit="strips" :min="1" :hint="`${course.course.inside} in it by your notes`" :fault="at('events[0].amount')" />
-    <div class="field">
-      <label for="hf-note">Note</label>
-      <textarea id="hf-note" v-model="note" class="area" maxlength="2000" />
-    </div>
+    <AreaField id="hf-note" v-model="note" label="Note" :most="2000" />
     <WhatMoves v-if="after" :before="course" :after="after" :yard="yard" />
     <p v-if="touched.length > 1" class="small">It is noted in all {{ touched.length }} courses in hand.</p>
     <p v-if="fault && !at('events[0].happenedOn') && !at('events[0].amount')" class="alarm strong" role="alert">{{ fault }}</p>
-    <button class="press" type="submit" :disabled="busy || kind === null">{{ busy ? 'Keeping ...' : 'Keep it' }}</button>
-  </form>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy || kind === null">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
+  </AForm>
 </template>
 
 <style scoped>
 .form { display: grid; gap: 12px; }
-.kinds { border: 0; padding: 0; margin: 0; display: grid; gap: 2px; }
-.kinds label { display: flex; gap: 10px; align-items: center; min-height: 40px; cursor: pointer; }
-.kinds input { width: 20px; height: 20px; accent-color: var(--thistle); }
-@media screen and (max-width: 720px) { .kinds label { min-height: 48px; } }
+.kinds { border: 0; padding: 0; margin: 0; }
+.list { display: grid; }
 </style>

@@ -1,5 +1,9 @@
 <script setup lang="ts">
 /** What was done, on its actual day: and, before it is kept, what that moves. */
+import AreaField from '../fields/AreaField.vue'
+import ACheckbox from 'ant-design-vue/es/checkbox'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { courseState, USUAL_WORK, type ColonyState, type CourseState, type Spot, type YardRecord } from '@thistle/core/holding'
 import { minutesOf, sayJob, type PlannedJob } from '@thistle/core/course'
@@ -8,9 +12,9 @@ import { sayTools } from '@thistle/core/treatments'
 import { sayDay, sayWindow } from '../look/dates.ts'
 import { newId, useHolding } from '../stores/holding.ts'
 import HiveMap from '../graphics/HiveMap.vue'
-import DayField from './DayField.vue'
-import NumberField from './NumberField.vue'
-import TextField from './TextField.vue'
+import DayField from '../fields/DayField.vue'
+import NumberField from '../fields/NumberField.vue'
+import TextField from '../fields/TextField.vue'
 import { useSave } from './useSave.ts'
 import WhatMoves from './WhatMoves.vue'
 import { sayMinutes } from './words.ts'
@@ -79,11 +83,11 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <form class="form" novalidate @submit.prevent="keep">
+  <AForm layout="vertical" class="form" @submit="keep">
     <p class="serif what">{{ holding.say(job.text) }}</p>
     <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}{{ hangsOn }}. About {{ sayMinutes(minutes) }}{{ gear ? `, with ${gear}` : '' }}.</p>
     <p v-if="onTheDay && onTheDay.level !== 'fits'" :class="onTheDay.level === 'care' ? 'care' : 'alarm strong'">{{ holding.say(onTheDay.text) }}</p>
-    <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :fault="at('happenedOn')" />
+    <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :window="job" :fault="at('happenedOn')" />
     <NumberField
       v-if="asksAmount"
       id="jf-amount"
@@ -94,14 +98,8 @@ async function keep(): Promise<void> {
       :min="0"
       :fault="at('amount') ?? amountFault"
     />
-    <label v-if="asksAmount && (job.job === 'dose' || job.job === 'remove')" class="check">
-      <input v-model="part" type="checkbox" />
-      Only part of it is done; the rest follows
-    </label>
-    <div v-if="tooMany" class="field">
-      <label for="jf-reason">How can more come out than went in?</label>
-      <textarea id="jf-reason" v-model="reason" class="area" maxlength="2000" placeholder="Strips of last spring were still in it" />
-    </div>
+    <ACheckbox v-if="asksAmount && (job.job === 'dose' || job.job === 'remove')" v-model:checked="part">Only part of it is done; the rest follows</ACheckbox>
+    <AreaField v-if="tooMany" id="jf-reason" v-model="reason" label="How can more come out than went in?" :most="2000" placeholder="Strips of last spring were still in it" />
     <div v-if="hangs" class="field">
       <span class="label">Where they hang, seen from above</span>
       <HiveMap v-model="spots" :boxes="state.situation.colony.broodBoxes" />
@@ -111,30 +109,19 @@ async function keep(): Promise<void> {
       <HiveMap :model-value="hung" :boxes="state.situation.colony.broodBoxes" fixed />
     </div>
     <TextField id="jf-by" v-model="doneBy" label="Done by (if not you)" :most="80" :fault="at('doneBy')" />
-    <div class="field">
-      <label for="jf-note">Note</label>
-      <textarea
-        id="jf-note"
-        v-model="note"
-        class="area"
-        maxlength="2000"
-        :placeholder="job.job === 'dose' ? 'Which pack, which weather' : ''"
-      />
-    </div>
+    <AreaField id="jf-note" v-model="note" label="Note" :most="2000" :placeholder="job.job === 'dose' ? 'Which pack, which weather' : ''" />
     <WhatMoves :before="course" :after="after" :yard="yard" />
     <p v-if="fault && !at('happenedOn') && !at('amount')" class="alarm strong" role="alert">{{ fault }}</p>
     <p v-if="course.treatment.caution && (job.job === 'dose' || job.job === 'remove' || job.job === 'prepare')" class="caution">
       <strong>{{ course.treatment.caution.hazard }}</strong>
       {{ course.treatment.caution.protection }} {{ course.treatment.caution.mishap }}
     </p>
-    <button class="press" type="submit" :disabled="busy || amountFault !== null || (tooMany && reason.trim().length < 3)">{{ busy ? 'Keeping ...' : 'Keep it' }}</button>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy || amountFault !== null || (tooMany && reason.trim().length < 3)">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
     <p class="law">The label in your hand and local law decide.</p>
-  </form>
+  </AForm>
 </template>
 
 <style scoped>
 .form { display: grid; gap: 13px; }
 .what { font-size: 18px; line-height: 1.25; }
-.check { display: flex; gap: 10px; align-items: center; min-height: 44px; cursor: pointer; }
-.check input { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
 </style>

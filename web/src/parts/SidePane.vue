@@ -1,6 +1,11 @@
 <script setup lang="ts">
-/** Detail that slides in from the right and leaves the row in view; on a phone it takes the screen. */
-import { nextTick, onMounted, onUnmounted, ref } from 'vue'
+/** Detail beside the work, which makes room for it; where there is none it lies over it, and on a phone it takes the screen. */
+import AButton from 'ant-design-vue/es/button'
+import ADrawer from 'ant-design-vue/es/drawer'
+import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useLayer } from '../frame/layers.ts'
+import { usePaneStep } from '../frame/usePaneStep.ts'
+import { ASIDE_FROM, useNarrow } from '../look/narrow.ts'
 
 defineProps<{
   title: string
@@ -9,47 +14,55 @@ defineProps<{
   words?: boolean
 }>()
 const emit = defineEmits<{ close: [] }>()
+const WIDTH = 430
+const phone = useNarrow()
+const over = useNarrow(ASIDE_FROM)
 const heading = ref<HTMLElement | null>(null)
 const before = document.activeElement as HTMLElement | null
+const close = usePaneStep(() => emit('close'))
+useLayer(over)
+watch(over, (is) => document.documentElement.classList.toggle('beside', !is), { immediate: true })
 onMounted(async () => {
-  await nextTick()
+  // The library draws it shut first, then open.
+  for (let i = 0; i < 3; i++) await nextTick()
   heading.value?.focus()
 })
-onUnmounted(() => before?.isConnected && before.focus())
+onUnmounted(() => {
+  document.documentElement.classList.remove('beside')
+  void nextTick(() => before?.isConnected && before.focus())
+})
+const width = computed(() => (phone.value ? '100%' : WIDTH))
 </script>
 
 <template>
-  <aside class="pane" :aria-label="title" @keydown.esc.stop="emit('close')">
-    <header>
-      <div>
-        <h2 ref="heading" tabindex="-1">{{ title }}</h2>
-        <p v-if="sub" class="soft small">{{ sub }}</p>
-      </div>
-      <button class="shut" type="button" @click="emit('close')">Close</button>
-    </header>
-    <div class="body" :tabindex="words ? 0 : undefined"><slot /></div>
-  </aside>
+  <ADrawer open root-class-name="pane-root" :width="width" :mask="over && !phone" :closable="false" :autofocus="false" :push="false" :body-style="{ padding: 0 }" @close="close">
+    <aside class="pane" :aria-label="title">
+      <header>
+        <div>
+          <h2 ref="heading" tabindex="-1">{{ title }}</h2>
+          <p v-if="sub" class="soft small">{{ sub }}</p>
+        </div>
+        <AButton class="press quiet shut" @click="close">Close</AButton>
+      </header>
+      <div class="body" :tabindex="words ? 0 : undefined"><slot /></div>
+    </aside>
+  </ADrawer>
 </template>
 
 <style scoped>
-.pane { position: fixed; top: 0; right: 0; bottom: 0; width: min(430px, 100vw); background: var(--sheet); border-left: 1px solid var(--line); box-shadow: -18px 0 50px var(--shade); z-index: 35; display: flex; flex-direction: column; animation: in 0.18s ease-out; }
-@keyframes in {
-  from { transform: translateX(30px); opacity: 0; }
-}
+.pane { height: 100%; background: var(--sheet); border-left: 1px solid var(--line); display: flex; flex-direction: column; font-size: 15px; line-height: 1.45; color: var(--ink); }
 header { display: flex; justify-content: space-between; gap: 12px; padding: 18px 20px 12px; border-bottom: 1px solid var(--hairline); }
 h2:focus { outline: none; }
-.shut { border: 1px solid var(--line); background: var(--sheet); border-radius: 8px; min-height: 40px; padding: 0 14px; align-self: start; cursor: pointer; }
-.shut:hover { border-color: var(--thistle); color: var(--thistle); }
-.body { overflow-y: auto; padding: 16px 20px 40px; display: grid; gap: 18px; align-content: start; }
+.shut { min-height: 40px; padding: 4px 14px; align-self: start; font-weight: 400; font-size: 15px; }
+.body { overflow-y: auto; padding: 16px 20px 40px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 18px; align-content: start; flex: 1; min-height: 0; scroll-padding-block: 60px; }
 @media print {
-  .pane { position: static; width: auto; border: 0; box-shadow: none; animation: none; }
+  .pane { border: 0; height: auto; }
   .shut { display: none; }
   header { padding: 0 0 8px; }
   .body { padding: 12px 0 0; overflow: visible; }
 }
 @media screen and (max-width: 720px) {
-  .pane { border-left: 0; }
+  .pane { border-left: 0; font-size: 16px; }
   .shut { min-height: 48px; }
-  .body { padding-bottom: 90px; }
 }
 </style>

@@ -1,5 +1,9 @@
 <script setup lang="ts">
 /** The ways on from a slip: for one colony, or for all of the same choice that slipped alike. */
+import AreaField from '../fields/AreaField.vue'
+import ACheckbox from 'ant-design-vue/es/checkbox'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { mendsOf, type Mend } from '@thistle/core/course'
@@ -57,21 +61,17 @@ const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = {
 <template>
   <div class="mends">
     <h4>Ways on</h4>
-    <label v-if="most > 1" class="check">
-      <input v-model="forAll" type="checkbox" />
-      For all {{ most }} of this choice that slipped alike
-    </label>
+    <ACheckbox v-if="most > 1" v-model:checked="forAll">For all {{ most }} of this choice that slipped alike</ACheckbox>
     <ul>
       <li v-for="m in mends" :key="m.kind">
         <span>{{ holding.say(m.text) }}</span>
-        <button v-if="PRESS[m.kind]" class="press quiet" type="button" :disabled="busy" @click="mend(m)">{{ PRESS[m.kind] }}</button>
+        <AButton v-if="PRESS[m.kind]" class="press quiet" :disabled="busy" @click="mend(m)">{{ PRESS[m.kind] }}</AButton>
       </li>
     </ul>
-    <form v-if="accepting" class="field" @submit.prevent="accept">
-      <label for="wo-reason">Why you take it as it is</label>
-      <textarea id="wo-reason" v-model="reason" class="area" maxlength="2000" />
-      <button class="press" type="submit" :disabled="busy || reason.trim().length < 3">Keep the reason</button>
-    </form>
+    <AForm v-if="accepting" layout="vertical" class="why" @submit="accept">
+      <AreaField id="wo-reason" v-model="reason" label="Why you take it as it is" :most="2000" />
+      <AButton type="primary" class="press" html-type="submit" :disabled="busy || reason.trim().length < 3">Keep the reason</AButton>
+    </AForm>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
   </div>
 </template>
@@ -80,7 +80,5 @@ const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = {
 h4 { margin: 0; font-size: 14px; }
 .mends { background: var(--thistle-pale); border-radius: 10px; padding: 10px 12px; display: grid; gap: 8px; }
 .mends li { display: grid; gap: 6px; justify-items: start; padding: 5px 0; font-size: 14.5px; }
-.check { display: flex; gap: 10px; align-items: center; min-height: 40px; cursor: pointer; font-size: 14.5px; }
-.check input { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
-@media screen and (max-width: 720px) { .check { min-height: 48px; } }
+.why { display: grid; gap: 8px; }
 </style>

@@ -1,13 +1,17 @@
 <script setup lang="ts">
 /** Where a yard's temperatures come from, and days of one's own, by hand or from a station's file. */
+import FoldAway from './FoldAway.vue'
+import FilePick from '../fields/FilePick.vue'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref, watch } from 'vue'
 import type { LeftOut } from '@thistle/core/formats'
 import type { YardRecord } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import { sayDay } from '../look/dates.ts'
 import { useHolding } from '../stores/holding.ts'
-import DayField from './DayField.vue'
-import DegreesField from './DegreesField.vue'
+import DayField from '../fields/DayField.vue'
+import DegreesField from '../fields/DegreesField.vue'
 import SidePane from './SidePane.vue'
 import { useSave } from './useSave.ts'
 import { sayWeatherTrouble } from './weather-words.ts'
@@ -54,11 +58,7 @@ async function drop(date: Day): Promise<void> {
 const MOST_BYTES = 2_000_000
 const leftOut = ref<readonly LeftOut[]>([])
 const refusal = ref<string | null>(null)
-async function readFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const chosen = input.files?.[0]
-  input.value = ''
-  if (!chosen) return
+async function readFile(chosen: File): Promise<void> {
   said.value = null
   refusal.value = null
   leftOut.value = []
@@ -92,29 +92,25 @@ async function readFile(event: Event): Promise<void> {
       <p class="soft small">A forecast errs more the further ahead it looks. Your own days win over it: in a valley or on a hill the service may not know.</p>
       <p v-if="yard.weatherFrom?.state === 'no-place'"><RouterLink to="/rules">Say where the yard stands</RouterLink></p>
     </section>
-    <form v-if="holding.mayWrite" class="part" novalidate @submit.prevent="keep">
+    <AForm v-if="holding.mayWrite" layout="vertical" class="part" @submit="keep">
       <h3>A day of your own</h3>
       <DayField id="we-day" v-model="day" label="Day" :max="addDays(yard.today, 14)" :fault="at('days[0].date')" />
       <div class="two">
         <DegreesField id="we-high" v-model="high" label="Highest" :fault="at('days[0].high')" />
         <DegreesField id="we-low" v-model="low" label="Lowest" :fault="at('days[0].low') ?? at('days[0]')" />
       </div>
-      <button class="press" type="submit" :disabled="busy || day === null || high === null || low === null">Keep the day</button>
-    </form>
+      <AButton type="primary" class="press" html-type="submit" :disabled="busy || day === null || high === null || low === null">Keep the day</AButton>
+    </AForm>
     <section v-if="holding.mayWrite" class="part">
       <h3>A station's file</h3>
       <p class="soft small">CSV with a heading: date, high, low; or date and temperature for readings through the day. °F where the heading says so.</p>
-      <label class="press quiet file">
-        {{ busy ? 'Reading ...' : 'Choose the file' }}
-        <input class="unseen" type="file" accept=".csv,text/csv,text/plain" :disabled="busy" @change="readFile" />
-      </label>
+      <FilePick :label="busy ? 'Reading ...' : 'Choose the file'" accept=".csv,text/csv,text/plain" :disabled="busy" @file="readFile" />
       <p v-if="refusal" class="alarm strong" role="alert">{{ refusal }}</p>
-      <details v-if="leftOut.length > 0">
-        <summary class="care strong">{{ leftOut.length }} {{ leftOut.length === 1 ? 'line was' : 'lines were' }} left out</summary>
+      <FoldAway v-if="leftOut.length > 0" :title="`${leftOut.length} ${leftOut.length === 1 ? 'line was' : 'lines were'} left out`">
         <ul class="small">
           <li v-for="l in leftOut.slice(0, 20)" :key="l.line">Line {{ l.line }}: {{ holding.say(l.why) }}.</li>
         </ul>
-      </details>
+      </FoldAway>
     </section>
     <p v-if="said" class="settled strong" role="status">{{ said }}</p>
     <p v-if="fault && !at('days[0].date') && !at('days[0].high') && !at('days[0].low') && !at('days[0]')" class="alarm strong" role="alert">{{ fault }}</p>
@@ -125,7 +121,7 @@ async function readFile(event: Event): Promise<void> {
           <span>{{ sayDay(d.date, yard.today) }}</span>
           <span>{{ d.weather ? `${holding.degrees(d.weather.low ?? d.weather.high)} to ${holding.degrees(d.weather.high)}` : '' }}</span>
           <span class="soft small">{{ d.source === 'station' ? 'station' : 'by hand' }}</span>
-          <button v-if="holding.mayWrite" class="plainlink small" type="button" :disabled="busy" :aria-label="`Take away your ${sayDay(d.date)}`" @click="drop(d.date)">take away</button>
+          <AButton v-if="holding.mayWrite" type="link" class="plainlink small" :disabled="busy" :aria-label="`Take away your ${sayDay(d.date)}`" @click="drop(d.date)">take away</AButton>
         </li>
       </ul>
     </section>
@@ -135,7 +131,6 @@ async function readFile(event: Event): Promise<void> {
 <style scoped>
 .part { display: grid; gap: 10px; }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
-.file:focus-within { outline: 3px solid var(--thistle); outline-offset: 2px; }
 .own li { display: grid; grid-template-columns: 90px 1fr auto auto; gap: 10px; align-items: center; min-height: 34px; border-bottom: 1px solid var(--hairline); font-size: 14.5px; }
 @media screen and (max-width: 720px) { .own button { min-height: 48px; } }
 </style>

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 /** What a yard is: its name, where on the earth it stands, its clock, and what is usual there. */
+import RowsTable, { type Column } from './RowsTable.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import type { MonthNormal } from '@thistle/core/situation'
 import { MONTHS } from '@thistle/core/time'
 import { call, Refused } from '../server/call.ts'
-import DegreesField from './DegreesField.vue'
-import NumberField from './NumberField.vue'
-import PickField from './PickField.vue'
-import TextField from './TextField.vue'
+import DegreesField from '../fields/DegreesField.vue'
+import NumberField from '../fields/NumberField.vue'
+import PickField from '../fields/PickField.vue'
+import TextField from '../fields/TextField.vue'
 import type { YardDraft } from './yard-draft.ts'
 
 const props = defineProps<{ prefix: string; at: (path: string) => string | null }>()
@@ -57,6 +59,11 @@ async function usual(): Promise<void> {
 function startMonths(): void {
   yard.value.normals = MONTHS.map((_, i) => ({ month: i + 1, high: null, low: null }))
 }
+const MONTHLY: readonly Column<YardDraft['normals'][number]>[] = [
+  { key: 'month', title: 'Month', heads: true, text: (n) => MONTHS[n.month - 1] ?? '' },
+  { key: 'high', title: 'High' },
+  { key: 'low', title: 'Low' },
+]
 const id = (name: string) => `${props.prefix}-${name}`
 </script>
 
@@ -72,40 +79,22 @@ const id = (name: string) => `${props.prefix}-${name}`
         <PickField :id="id('hemisphere')" v-model="yard.hemisphere" label="Hemisphere" :unknown="false" :options="[['north', 'northern'], ['south', 'southern']]" />
       </div>
       <p class="row">
-        <button class="press quiet" type="button" :disabled="asking !== null" @click="here">{{ asking === 'place' ? 'Asking the device ...' : 'It is where I am now' }}</button>
+        <AButton class="press quiet" :disabled="asking !== null" @click="here">{{ asking === 'place' ? 'Asking the device ...' : 'It is where I am now' }}</AButton>
       </p>
-      <div class="field">
-        <label :for="id('zone')">Its clock</label>
-        <select :id="id('zone')" v-model="yard.timeZone" class="pick">
-          <option v-for="z in ZONES" :key="z" :value="z">{{ z.replace(/_/g, ' ') }}</option>
-        </select>
-        <p v-if="at('timeZone')" class="fault" role="alert">{{ at('timeZone') }}</p>
-      </div>
+      <PickField :id="id('zone')" :model-value="yard.timeZone" label="Its clock" :unknown="false" searched :options="ZONES.map((z) => [z, z.replace(/_/g, ' ')] as const)" :fault="at('timeZone')" @update:model-value="yard.timeZone = $event ?? yard.timeZone" />
     </fieldset>
     <fieldset>
       <legend>What is usual there</legend>
       <p class="soft small">The usual high and low of a day, month by month: read where no forecast reaches, and said to be that.</p>
       <p class="row">
-        <button class="press quiet" type="button" :disabled="!placed || asking !== null" @click="usual">{{ asking === 'usual' ? 'Fetching ...' : 'Fetch them for this place' }}</button>
-        <button v-if="yard.normals.length === 0" class="plainlink" type="button" @click="startMonths">Type them</button>
+        <AButton class="press quiet" :disabled="!placed || asking !== null" @click="usual">{{ asking === 'usual' ? 'Fetching ...' : 'Fetch them for this place' }}</AButton>
+        <AButton v-if="yard.normals.length === 0" type="link" class="plainlink" @click="startMonths">Type them</AButton>
         <span v-if="!placed" class="soft small">latitude and longitude first</span>
       </p>
-      <table v-if="yard.normals.length > 0">
-        <thead>
-          <tr>
-            <th scope="col">Month</th>
-            <th scope="col">High</th>
-            <th scope="col">Low</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="n in yard.normals" :key="n.month">
-            <th scope="row">{{ MONTHS[n.month - 1] }}</th>
-            <td><DegreesField :id="id(`high-${n.month}`)" v-model="n.high" hidden :label="`Usual high in ${MONTHS[n.month - 1]}`" /></td>
-            <td><DegreesField :id="id(`low-${n.month}`)" v-model="n.low" hidden :label="`Usual low in ${MONTHS[n.month - 1]}`" /></td>
-          </tr>
-        </tbody>
-      </table>
+      <RowsTable v-if="yard.normals.length > 0" class="months" label="Usual temperatures, month by month" :columns="MONTHLY" :rows="yard.normals" :row-key="(n) => String(n.month)">
+        <template #high="{ row: n }"><DegreesField :id="id(`high-${n.month}`)" v-model="n.high" hidden :label="`Usual high in ${MONTHS[n.month - 1]}`" /></template>
+        <template #low="{ row: n }"><DegreesField :id="id(`low-${n.month}`)" v-model="n.low" hidden :label="`Usual low in ${MONTHS[n.month - 1]}`" /></template>
+      </RowsTable>
       <p v-if="at('normals')" class="alarm strong" role="alert">{{ at('normals') }}</p>
     </fieldset>
     <p v-if="said" class="care strong" role="status">{{ said }}</p>
@@ -118,7 +107,6 @@ fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 10px; min-width
 legend { font-family: var(--face-title); font-weight: 560; font-size: 17px; padding: 0; margin-bottom: 4px; }
 .three { display: grid; grid-template-columns: repeat(auto-fit, minmax(140px, 1fr)); gap: 12px; align-items: start; }
 .row { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; }
-table { border-collapse: collapse; max-width: 420px; }
-th { text-align: left; font-weight: 400; color: var(--soft); font-size: 14px; padding: 2px 12px 2px 0; }
-td { padding: 2px 8px 2px 0; }
+.months { max-width: 420px; }
+.months :deep(.ant-table-tbody > tr > *) { padding: 2px 8px 2px 0; border: 0; color: var(--soft); }
 </style>

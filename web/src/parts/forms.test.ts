@@ -1,8 +1,8 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import { Refused } from '../server/call.ts'
-import DayField from './DayField.vue'
-import PickField from './PickField.vue'
+import DayField from '../fields/DayField.vue'
+import PickField from '../fields/PickField.vue'
 import { useSave } from './useSave.ts'
 import { factLines, sayCount } from './words.ts'
 

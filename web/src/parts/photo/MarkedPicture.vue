@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A picture to move about in and mark: drag, pinch or wheel; tap to mark, tap a mark to take it off; all of it by keys too. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { squareAt, type Grid } from '@thistle/core/count'
 import type { Spot, Suggestion } from '@thistle/core/photo'
@@ -271,10 +272,10 @@ defineExpose({ goTo, fit, undo, add })
       @contextmenu.prevent
     />
     <div class="tools no-print" role="group" aria-label="The view">
-      <button type="button" @click="zoom(1.6)"><span aria-hidden="true">+</span><span class="unseen">nearer</span></button>
-      <button type="button" @click="zoom(1 / 1.6)"><span aria-hidden="true">−</span><span class="unseen">farther</span></button>
-      <button type="button" class="word" @click="fit">whole</button>
-      <button v-if="!readonly" type="button" class="word" :disabled="past.length === 0" @click="undo">undo</button>
+      <AButton type="text" class="bare" @click="zoom(1.6)"><span aria-hidden="true">+</span><span class="unseen">nearer</span></AButton>
+      <AButton type="text" class="bare" @click="zoom(1 / 1.6)"><span aria-hidden="true">−</span><span class="unseen">farther</span></AButton>
+      <AButton type="text" class="bare word" @click="fit">whole</AButton>
+      <AButton v-if="!readonly" type="text" class="bare word" :disabled="past.length === 0" @click="undo">undo</AButton>
     </div>
   </div>
 </template>

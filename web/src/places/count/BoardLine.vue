@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The board under this colony: laid, lying for so many days, read, or counted on a photograph. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, watch } from 'vue'
 import type { ColonyState } from '@thistle/core/holding'
 import { daysBetween } from '@thistle/core/time'
@@ -43,10 +44,10 @@ const photo = computed(() => props.draft.photo)
       <strong>A board lies here since {{ sayDay(board.laidOn, holding.today) }}: {{ days === 0 ? 'laid today' : plural(days, 'day') }}.</strong>
       <template v-if="days > 7"> Longer than a week: mites dry up and ants take them. Read it now.</template>
       <template v-else-if="reading && days === 0"> Read it after one day at least; three is usual.</template>
-      <button v-if="holding.mayWrite" class="plainlink" type="button" :disabled="busy" @click="takeOut">Take it out, not read</button>
+      <AButton v-if="holding.mayWrite" type="link" class="plainlink" :disabled="busy" @click="takeOut">Take it out, not read</AButton>
     </p>
     <p v-else-if="reading && holding.mayWrite">
-      <button class="press quiet" type="button" :disabled="busy" @click="lay">Lay a board today</button>
+      <AButton class="press quiet" :disabled="busy" @click="lay">Lay a board today</AButton>
       <span class="soft small">and the days count themselves; or enter one that lay already.</span>
     </p>
     <p v-if="draft.method !== 'drone'">
@@ -54,7 +55,7 @@ const photo = computed(() => props.draft.photo)
       <span v-if="photo" class="soft">
         {{ plural(photo.marks.length, 'mark') }}<template v-if="photo.grid">, {{ photo.grid.chosen.length }} of {{ photo.grid.columns * photo.grid.rows }} squares counted</template>
       </span>
-      <button v-if="photo" class="plainlink" type="button" @click="emit('dropPhoto')">Leave the photograph out</button>
+      <AButton v-if="photo" type="link" class="plainlink" @click="emit('dropPhoto')">Leave the photograph out</AButton>
     </p>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
   </div>

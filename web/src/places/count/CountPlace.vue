@@ -1,5 +1,9 @@
 <script setup lang="ts">
 /** The bench at the hive: one colony after the other down the row, whatever the method. */
+import AreaField from '../../fields/AreaField.vue'
+import ACheckbox from 'ant-design-vue/es/checkbox'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { SHAKE_SECONDS, SUGAR_RECOVERY, SUGAR_SECONDS } from '@thistle/core/count'
@@ -8,8 +12,8 @@ import type { Method } from '@thistle/core/situation'
 import { plain } from '@thistle/core/units'
 import CountDot from '../../parts/CountDot.vue'
 import CountHistory from '../../parts/CountHistory.vue'
-import DayField from '../../parts/DayField.vue'
-import NumberField from '../../parts/NumberField.vue'
+import DayField from '../../fields/DayField.vue'
+import NumberField from '../../fields/NumberField.vue'
 import { sayDay } from '../../look/dates.ts'
 import { useNarrow } from '../../look/narrow.ts'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
@@ -153,7 +157,7 @@ const otherFault = computed(() =>
       <div class="bench no-print">
         <RowNav :yard="place.yard" :here="state.colony.id" :typed="typed" />
 
-        <form class="entry" novalidate @submit.prevent="keepIt(true)">
+        <AForm layout="vertical" class="entry" @submit="keepIt(true)">
           <p v-if="kept" class="kept" role="status">
             <strong>{{ kept.name }} is kept.</strong>
             {{ kept.text }}
@@ -171,17 +175,14 @@ const otherFault = computed(() =>
           </div>
           <p v-if="draft.version !== null" class="care strong">
             You are changing the count of {{ draft.onDay ? sayDay(draft.onDay, holding.today) : '' }}.
-            <button class="plainlink" type="button" @click="leaveChange">Leave it as it was</button>
+            <AButton type="link" class="plainlink" @click="leaveChange">Leave it as it was</AButton>
           </p>
           <p v-else-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?<span v-if="otherMethod" class="care"> It was counted by {{ otherMethod }} before: only the same method tells how much it took.</span></p>
           <MethodPick :method="draft.method" :fluid="draft.fluid" @method="choose" @fluid="(f) => draft && (draft.fluid = f)" @guide="guide = !guide" />
 
           <BoardLine v-if="draft.method === 'board' || state.colony.board" :yard-id="place.yard.yard.id" :state="state" :draft="draft" @days="(n) => draft && (draft.days = n)" @drop-photo="draft && (draft.photo = null)" />
           <div v-if="jarred" class="before-jar no-print">
-            <label class="check" :class="{ done: draft.queenSeen }">
-              <input v-model="draft.queenSeen" type="checkbox" />
-              <span>Queen seen and put back<span v-if="!draft.queenSeen" class="care">: look twice</span></span>
-            </label>
+            <ACheckbox v-model:checked="draft.queenSeen" class="check" :class="{ done: draft.queenSeen }">Queen seen and put back<span v-if="!draft.queenSeen" class="care">: look twice</span></ACheckbox>
             <HandTimer
               :key="`shake-${state.colony.id}-${jarAt}-${shakeAt}`"
               :name="`shake-${state.colony.id}-${jarAt}-${shakeAt}`"
@@ -211,10 +212,10 @@ const otherFault = computed(() =>
           </TallyPad>
 
           <p v-if="draft.jars.length > 1" class="jars" role="group" aria-label="Jars of this colony">
-            <button v-for="(jar, i) in draft.jars" :key="i" type="button" :class="{ on: i === jarAt }" :aria-pressed="i === jarAt" @click="((jarAt = i), (shakeAt = jar.shakes.length - 1))">
+            <AButton v-for="(jar, i) in draft.jars" :key="i" type="text" class="bare" :class="{ on: i === jarAt }" :aria-pressed="i === jarAt" @click="((jarAt = i), (shakeAt = jar.shakes.length - 1))">
               Jar {{ i + 1 }}: {{ mitesOfJar(jar) ?? '–' }}
-            </button>
-            <button class="plainlink" type="button" @click="dropJar">Drop the last jar</button>
+            </AButton>
+            <AButton type="link" class="plainlink" @click="dropJar">Drop the last jar</AButton>
           </p>
           <SampleFields v-model:draft="draft" v-model:shake="shakeAt" :index="jarAt" :cup="cup" :fault-at="faultAt" :warn-at="warnAt" @another="anotherJar">
             <DayField id="c-day" v-model="draft.onDay" label="Counted on" :max="holding.today" :fault="faultAt('onDay')" />
@@ -233,10 +234,7 @@ const otherFault = computed(() =>
 
           <BoardLine v-if="draft.method !== 'board' && !state.colony.board" :yard-id="place.yard.yard.id" :state="state" :draft="draft" @days="(n) => draft && (draft.days = n)" @drop-photo="draft && (draft.photo = null)" />
           <FlagFields v-model="draft.flags" :method="draft.method" :known="known" />
-          <div class="field">
-            <label for="c-note">Note</label>
-            <textarea id="c-note" v-model="draft.note" class="area" rows="1" maxlength="2000" />
-          </div>
+          <AreaField id="c-note" v-model="draft.note" label="Note" :rows="1" :most="2000" />
 
           <div v-if="asking && cutShort !== null" class="asking" role="alert">
             <p>
@@ -244,19 +242,19 @@ const otherFault = computed(() =>
               Cut short, it finds fewer mites than the share you set.
             </p>
             <div class="keeps">
-              <button class="press" type="button" :disabled="busy" @click="waitedByWatch">I gave it the full minute</button>
-              <button class="press quiet" type="button" :disabled="busy" @click="keepIt(asking === 'on', true)">Keep it, the short wait noted</button>
-              <button class="press quiet" type="button" @click="asking = null">Back</button>
+              <AButton type="primary" class="press" :disabled="busy" @click="waitedByWatch">I gave it the full minute</AButton>
+              <AButton class="press quiet" :disabled="busy" @click="keepIt(asking === 'on', true)">Keep it, the short wait noted</AButton>
+              <AButton class="press quiet" @click="asking = null">Back</AButton>
             </div>
           </div>
           <p v-if="otherFault" class="alarm strong" role="alert">{{ otherFault }}</p>
           <div class="keeps bar">
-            <button class="press settle" type="submit" :disabled="busy || !holding.mayWrite">
+            <AButton type="primary" class="press settle" html-type="submit" :disabled="busy || !holding.mayWrite">
               {{ busy ? 'Keeping ...' : next ? `Keep it, on to ${next.colony.placement.position} ${next.colony.name} →` : 'Keep it' }}
-            </button>
-            <button v-if="next" class="press quiet" type="button" :disabled="busy || !holding.mayWrite" @click="keepIt(false)">Keep it, stay here</button>
+            </AButton>
+            <AButton v-if="next" class="press quiet" :disabled="busy || !holding.mayWrite" @click="keepIt(false)">Keep it, stay here</AButton>
           </div>
-        </form>
+        </AForm>
 
         <section class="means" aria-live="polite">
           <template v-if="judged && counted">
@@ -293,10 +291,8 @@ h1 .pos { font-weight: 400; }
 .along a { display: inline-flex; gap: 6px; align-items: center; justify-content: center; min-width: 58px; min-height: 48px; border: 1px solid var(--line); border-radius: 10px; background: var(--sheet); color: var(--ink); text-decoration: none; font-weight: 600; }
 .kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
 .brief { display: grid; justify-items: center; gap: 6px; text-align: center; font-size: 18px; font-weight: 560; line-height: 1.25; }
-.check { display: flex; gap: 9px; align-items: center; }
-.check input { width: 18px; height: 18px; accent-color: var(--thistle); }
 .before-jar { display: flex; flex-wrap: wrap; gap: 4px 22px; align-items: center; }
-.check.done { color: var(--lichen); font-weight: 600; }
+label.check.done { color: var(--lichen); font-weight: 600; }
 .jars { display: flex; flex-wrap: wrap; gap: 8px 14px; align-items: center; }
 .jars button:not(.plainlink) { min-height: 40px; padding: 4px 14px; border-radius: 9px; border: 1px solid var(--line); background: var(--sheet); cursor: pointer; }
 .jars button.on { background: var(--thistle-wash); border-color: var(--thistle); font-weight: 650; }
@@ -316,8 +312,6 @@ h1 .pos { font-weight: 400; }
   .keeps .press { flex: 1 1 100%; }
   .keeps.bar .press.quiet { display: none; }
   .jars button { min-height: 48px; }
-  .check { min-height: 48px; }
-  .check input { width: 26px; height: 26px; flex: none; }
   .before-jar { gap: 0 14px; }
   .before-jar .check { flex: 1 1 170px; font-size: 15px; line-height: 1.2; }
 }

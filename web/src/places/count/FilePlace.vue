@@ -1,5 +1,12 @@
 <script setup lang="ts">
 /** Counts and colonies from a table, and out into one: columns are matched, every row is looked over, then kept in one stroke. */
+import RowsTable, { type Column } from '../../parts/RowsTable.vue'
+import ARadio, { RadioGroup as ARadioGroup } from 'ant-design-vue/es/radio'
+import AreaField from '../../fields/AreaField.vue'
+import FilePick from '../../fields/FilePick.vue'
+import PickField from '../../fields/PickField.vue'
+import AButton from 'ant-design-vue/es/button'
+import { saveAs } from 'file-saver'
 import { computed, ref, watch } from 'vue'
 import {
   COLONY_COLUMNS,
@@ -72,6 +79,11 @@ const rows = computed<readonly ReadRow<ImportedCount | ImportedColony>[]>(() => 
     ? readCounts(table.value, mapping.value, order.value || null, knownColonies(holding.states), { method: method.value, yard: mapping.value.yard == null ? usualYard : null })
     : readColonies(table.value, mapping.value, order.value || null, knownYards(holding.states), usualYard)
 })
+const rowColumns = computed<readonly Column<ReadRow<ImportedCount | ImportedColony>>[]>(() => [
+  { key: 'line', title: 'Line', class: 'soft', text: (r) => r.line },
+  ...(table.value?.headings ?? []).map((title, i) => ({ key: `c${i}`, title, text: (r: ReadRow<ImportedCount | ImportedColony>) => r.cells[i] ?? '' })),
+  { key: 'says', title: 'What it says' },
+])
 const bad = computed(() => rows.value.filter((r) => r.faults.length > 0))
 const good = computed(() => rows.value.filter((r) => r.value !== null))
 const toKeep = computed(() => (how.value === 'all' && bad.value.length > 0 ? [] : good.value))
@@ -97,7 +109,6 @@ async function load(file: File | undefined): Promise<void> {
   text.value = decoded(bytes)
   from.value = file.name
 }
-const onFile = (event: Event) => void load((event.target as HTMLInputElement).files?.[0])
 function onDrop(event: DragEvent): void {
   event.preventDefault()
   void load(event.dataTransfer?.files[0])
@@ -143,13 +154,8 @@ async function keep(): Promise<void> {
   done.value = { kept: list.length, left, headings }
 }
 
-function download(name: string, content: string): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob(['\ufeff', content], { type: 'text/csv;charset=utf-8' }))
-  link.download = name
-  link.click()
-  URL.revokeObjectURL(link.href)
-}
+/** With its mark of byte order, which old spreadsheets want. */
+const download = (name: string, content: string): void => saveAs(new Blob(['\ufeff', content], { type: 'text/csv;charset=utf-8' }), name)
 const countsOut = () =>
   download(
     'counts.csv',
@@ -192,21 +198,11 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
       <h2 id="f-in">In</h2>
       <p class="soft">A CSV file, or a block copied from a spreadsheet. Nothing is kept before you have seen every row.</p>
       <div class="fields">
-        <div class="field">
-          <label for="f-what">The table holds</label>
-          <select id="f-what" v-model="what" class="pick">
-            <option value="counts">counts</option>
-            <option value="colonies">colonies</option>
-          </select>
-        </div>
-        <div class="field">
-          <label for="f-file">A file</label>
-          <input id="f-file" type="file" accept=".csv,.tsv,.txt,text/csv" class="chooser" @change="onFile" />
-        </div>
+        <PickField id="f-what" :model-value="what" label="The table holds" :unknown="false" :options="[['counts', 'counts'], ['colonies', 'colonies']]" @update:model-value="what = $event ?? 'counts'" />
+        <div class="chooser"><FilePick label="Choose a file, or drop it here" accept=".csv,.tsv,.txt,text/csv" @file="load" /></div>
       </div>
-      <div class="field" @dragover.prevent @drop="onDrop">
-        <label for="f-text">Or paste it here{{ from ? `: ${from}` : '' }}</label>
-        <textarea id="f-text" v-model="text" class="area" rows="5" spellcheck="false" :placeholder="what === 'counts' ? 'colony;day;mites;bees' : 'colony;yard;position'" />
+      <div @dragover.prevent @drop="onDrop">
+        <AreaField id="f-text" v-model="text" :label="`Or paste it here${from ? `: ${from}` : ''}`" :rows="5" :placeholder="what === 'counts' ? 'colony;day;mites;bees' : 'colony;yard;position'" />
       </div>
       <p v-if="unreadable" class="alarm strong" role="alert">{{ unreadable }}</p>
       <p v-else-if="read && !read.ok" class="alarm strong" role="alert">{{ read.sentence }}</p>
@@ -214,7 +210,7 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
         <strong>{{ plural(done.kept, what === 'counts' ? 'count' : 'colony', what === 'counts' ? 'counts' : 'colonies') }} kept in one stroke.</strong>
         <template v-if="done.left.length > 0">
           {{ plural(done.left.length, 'row was', 'rows were') }} left out:
-          <button class="plainlink" type="button" @click="leftOut">take them as a file, with the reasons</button>.
+          <AButton type="link" class="plainlink" @click="leftOut">take them as a file, with the reasons</AButton>.
         </template>
         <RouterLink to="/changes">Last changes</RouterLink> undoes it whole.
       </div>
@@ -223,35 +219,44 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
     <section v-if="table" class="sheet block" aria-labelledby="f-map">
       <h2 id="f-map">Which column is what</h2>
       <div class="fields">
-        <div v-for="c in columns" :key="c.key" class="field">
-          <label :for="`m-${c.key}`">{{ c.says }}{{ c.must ? '' : ' (if there)' }}</label>
-          <select :id="`m-${c.key}`" v-model="mapping[c.key]" class="pick">
-            <option :value="null">{{ c.must ? 'choose' : 'not in it' }}</option>
-            <option v-for="(h, i) in table.headings" :key="i" :value="i">{{ h }}</option>
-          </select>
-        </div>
-        <div v-if="mapping.yard == null" class="field">
-          <label for="f-yard">{{ what === 'counts' ? 'All of this yard' : 'All into this yard' }}</label>
-          <select id="f-yard" v-model="yardName" class="pick">
-            <option v-if="what === 'counts'" value="">any yard, by the colony's name</option>
-            <option v-for="y in holding.states" :key="y.yard.id" :value="y.yard.name">{{ y.yard.name }}</option>
-          </select>
-        </div>
-        <div v-if="what === 'counts' && mapping.method == null" class="field">
-          <label for="f-method">All counted by</label>
-          <select id="f-method" v-model="method" class="pick">
-            <option v-for="m in METHODS" :key="m" :value="m">{{ METHOD_SAYS[m].name }}</option>
-          </select>
-        </div>
-        <div v-if="ambiguous" class="field">
-          <label for="f-order">In days like 3/8/2026</label>
-          <select id="f-order" v-model="order" class="pick">
-            <option value="">choose</option>
-            <option value="day-month">the day comes first</option>
-            <option value="month-day">the month comes first</option>
-          </select>
-          <p v-if="order !== '' && order === shownOrder" class="hint">as a figure over 12 in it shows</p>
-        </div>
+        <PickField
+          v-for="c in columns"
+          :id="`m-${c.key}`"
+          :key="c.key"
+          :model-value="mapping[c.key] == null ? null : String(mapping[c.key])"
+          :label="`${c.says}${c.must ? '' : ' (if there)'}`"
+          :unknown="c.must ? 'choose' : 'not in it'"
+          :options="table.headings.map((h, i) => [String(i), h] as const)"
+          @update:model-value="mapping[c.key] = $event === null ? null : Number($event)"
+        />
+        <PickField
+          v-if="mapping.yard == null"
+          id="f-yard"
+          :model-value="yardName === '' ? null : yardName"
+          :label="what === 'counts' ? 'All of this yard' : 'All into this yard'"
+          :unknown="what === 'counts' ? `any yard, by the colony's name` : false"
+          :options="holding.states.map((y) => [y.yard.name, y.yard.name] as const)"
+          @update:model-value="yardName = $event ?? ''"
+        />
+        <PickField
+          v-if="what === 'counts' && mapping.method == null"
+          id="f-method"
+          :model-value="method"
+          label="All counted by"
+          :unknown="false"
+          :options="METHODS.map((m) => [m, METHOD_SAYS[m].name] as const)"
+          @update:model-value="method = $event ?? 'wash'"
+        />
+        <PickField
+          v-if="ambiguous"
+          id="f-order"
+          :model-value="order === '' ? null : order"
+          label="In days like 3/8/2026"
+          unknown="choose"
+          :options="[['day-month', 'the day comes first'], ['month-day', 'the month comes first']]"
+          :hint="order !== '' && order === shownOrder ? 'as a figure over 12 in it shows' : undefined"
+          @update:model-value="order = $event ?? ''"
+        />
       </div>
       <p v-if="missing" class="alarm strong" role="alert">{{ missing }}</p>
     </section>
@@ -259,32 +264,25 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
     <section v-if="rows.length > 0" class="sheet block" aria-labelledby="f-rows">
       <h2 id="f-rows">{{ plural(rows.length, 'row') }}: {{ good.length }} good, {{ bad.length }} with faults</h2>
       <div class="wide" tabindex="0" role="region" aria-label="The rows as they are read">
-        <table>
-          <thead>
-            <tr><th scope="col">Line</th><th v-for="(h, i) in table?.headings" :key="i" scope="col">{{ h }}</th><th scope="col">What it says</th></tr>
-          </thead>
-          <tbody>
-            <tr v-for="r in rows.slice(0, SHOWN)" :key="r.line" :class="{ wrong: r.faults.length > 0 }">
-              <td class="soft">{{ r.line }}</td>
-              <td v-for="(_, i) in table?.headings" :key="i">{{ r.cells[i] }}</td>
-              <td><span v-for="f in r.faults" :key="f" class="alarm fault">{{ holding.say(f) }}</span><span v-if="r.faults.length === 0" class="settled">good</span></td>
-            </tr>
-          </tbody>
-        </table>
+        <RowsTable label="The rows as they are read" :columns="rowColumns" :rows="rows.slice(0, SHOWN)" :row-key="(r) => String(r.line)" :row-class="(r) => (r.faults.length > 0 ? 'wrong' : '')">
+          <template #says="{ row: r }"><span v-for="f in r.faults" :key="f" class="alarm fault">{{ holding.say(f) }}</span><span v-if="r.faults.length === 0" class="settled">good</span></template>
+        </RowsTable>
       </div>
       <p v-if="rolls" class="care">No column says what the sugar rolls find: {{ Math.round(rollFinds * 100) }} % of the mites is taken, as at the hive.</p>
       <p v-if="rows.length > SHOWN" class="soft small">The first {{ SHOWN }} rows are shown; all are looked over.</p>
       <fieldset v-if="bad.length > 0" class="how">
         <legend>With the faulty rows</legend>
-        <label><input v-model="how" type="radio" value="all" /> keep nothing until all rows are good</label>
-        <label><input v-model="how" type="radio" value="good" /> keep the {{ good.length }} good ones, give me the {{ bad.length }} others back as a file</label>
+        <ARadioGroup v-model:value="how" name="how" class="list">
+          <ARadio value="all">keep nothing until all rows are good</ARadio>
+          <ARadio value="good">keep the {{ good.length }} good ones, give me the {{ bad.length }} others back as a file</ARadio>
+        </ARadioGroup>
       </fieldset>
       <div class="keepbar">
         <p v-if="fault" class="alarm strong" role="alert">{{ fault }} Nothing was kept.</p>
         <p v-else-if="bad.length > 0 && how === 'all'" class="alarm">Put the table right above, or choose to leave the faulty rows out.</p>
-        <button class="press settle" type="button" :disabled="busy || toKeep.length === 0 || !holding.mayWrite" @click="keep">
+        <AButton type="primary" class="press settle" :disabled="busy || toKeep.length === 0 || !holding.mayWrite" @click="keep">
           {{ busy ? 'Keeping ...' : `Keep ${plural(toKeep.length, 'row')}` }}
-        </button>
+        </AButton>
       </div>
     </section>
 
@@ -292,8 +290,8 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
       <h2 id="f-out">Out</h2>
       <p class="soft">Comma-separated, UTF-8, days as 2026-08-12: what is taken out can be read in again. One row a sample.</p>
       <p class="acts">
-        <button class="press quiet" type="button" @click="countsOut">All counts as CSV</button>
-        <button class="press quiet" type="button" @click="coloniesOut">All colonies as CSV</button>
+        <AButton class="press quiet" @click="countsOut">All counts as CSV</AButton>
+        <AButton class="press quiet" @click="coloniesOut">All colonies as CSV</AButton>
       </p>
     </section>
   </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What speaks against the sample: it stays with the count. */
+import ACheckbox from 'ant-design-vue/es/checkbox'
 import { COUNT_FLAGS, type CountFlag } from '@thistle/core/count'
 import type { Method } from '@thistle/core/situation'
 import { computed } from 'vue'
@@ -16,11 +17,10 @@ const set = (flag: CountFlag, on: boolean) => (flags.value = on ? [...flags.valu
 <template>
   <fieldset class="flags">
     <legend>Does not speak for the yard: <span class="soft">tick what holds; it is counted all the same</span></legend>
-    <label v-for="f in offered" :key="f">
-      <input type="checkbox" :checked="flags.includes(f)" @change="set(f, ($event.target as HTMLInputElement).checked)" />
+    <ACheckbox v-for="f in offered" :key="f" :checked="flags.includes(f)" @update:checked="set(f, $event)">
       {{ flagWord(f) }}
       <span v-if="known.includes(f)" class="soft small">(from the last look)</span>
-    </label>
+    </ACheckbox>
   </fieldset>
 </template>
 
@@ -28,10 +28,7 @@ const set = (flag: CountFlag, on: boolean) => (flags.value = on ? [...flags.valu
 .flags { border: 0; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 2px 20px; min-width: 0; }
 legend { font-size: 14px; font-weight: 600; padding: 0; margin-bottom: 4px; }
 legend span { font-weight: 400; }
-label { display: inline-flex; gap: 8px; align-items: center; min-height: 32px; cursor: pointer; }
-input { width: 18px; height: 18px; accent-color: var(--thistle); }
 @media screen and (max-width: 720px) {
-  label { min-height: 48px; width: calc(50% - 12px); }
-  input { width: 26px; height: 26px; flex: none; }
+  .flags > label { width: calc(50% - 12px); }
 }
 </style>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The yard over time: each colony's counts, the yard's mean with its range, and the limit of the day. Chart.js is loaded here only. */
+import RowsTable, { type Column } from '../../parts/RowsTable.vue'
+import FoldAway from '../../parts/FoldAway.vue'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip, type ChartConfiguration, type Plugin } from 'chart.js'
 import { yardHistory, type YardState } from '@thistle/core/holding'
@@ -18,6 +20,14 @@ const canvas = ref<HTMLCanvasElement | null>(null)
 let chart: Chart | null = null
 
 const rounds = computed(() => yardHistory(props.yard))
+const COLUMNS: readonly Column<(typeof rounds.value)[number]>[] = [
+  { key: 'day', title: 'Round until', heads: true, text: (r) => sayDay(r.day, props.today) },
+  { key: 'colonies', title: 'Colonies', text: (r) => r.colonies },
+  { key: 'mean', title: 'Mean, in 100', text: (r) => r.estimate.mean.estimate.toFixed(1) },
+  { key: 'likely', title: 'Likely', text: (r) => `${r.estimate.mean.low.toFixed(1)} to ${r.estimate.mean.high.toFixed(1)}` },
+  { key: 'highest', title: 'Highest', text: (r) => r.estimate.highest.toFixed(1) },
+  { key: 'limit', title: 'Limit', text: (r) => plain(r.limit, 2) },
+]
 const lines = computed(() =>
   props.yard.row.map((s) => ({
     name: s.colony.name,
@@ -98,30 +108,13 @@ onBeforeUnmount(() => chart?.destroy())
   <div class="over-time">
     <div class="frame"><canvas ref="canvas" role="img" :aria-label="`The yard over ${rounds.length} rounds of counting; the figures stand in the table below`" /></div>
     <p class="soft small">Thick: the yard's mean with its range. Thin: each colony. Dashed: the limit of the day.</p>
-    <details>
-      <summary>The figures</summary>
-      <table>
-        <thead><tr><th scope="col">Round until</th><th scope="col">Colonies</th><th scope="col">Mean, in 100</th><th scope="col">Likely</th><th scope="col">Highest</th><th scope="col">Limit</th></tr></thead>
-        <tbody>
-          <tr v-for="r in rounds" :key="r.day">
-            <th scope="row">{{ sayDay(r.day, today) }}</th>
-            <td>{{ r.colonies }}</td>
-            <td>{{ r.estimate.mean.estimate.toFixed(1) }}</td>
-            <td>{{ r.estimate.mean.low.toFixed(1) }} to {{ r.estimate.mean.high.toFixed(1) }}</td>
-            <td>{{ r.estimate.highest.toFixed(1) }}</td>
-            <td>{{ plain(r.limit, 2) }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </details>
+    <FoldAway title="The figures">
+      <RowsTable label="The yard, round by round" :columns="COLUMNS" :rows="rounds" :row-key="(r) => r.day" />
+    </FoldAway>
   </div>
 </template>
 
 <style scoped>
 .over-time { display: grid; gap: 8px; min-width: 0; }
 .frame { position: relative; height: 280px; min-width: 0; }
-table { border-collapse: collapse; margin-top: 6px; }
-th, td { text-align: left; padding: 4px 18px 4px 0; border-bottom: 1px solid var(--hairline); font-weight: 400; }
-thead th { color: var(--soft); font-size: 13.5px; }
-summary { cursor: pointer; min-height: 32px; }
 </style>

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 /** A board or tray counted on a photograph: every mite is marked by hand, and the marks stay with the count. */
+import FoldAway from '../../parts/FoldAway.vue'
+import FilePick from '../../fields/FilePick.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { drawGrid, poissonRate, spreadOf, squaresOf, type Grid } from '@thistle/core/count'
@@ -8,7 +11,7 @@ import { sayDay } from '../../look/dates.ts'
 import { plural } from '../../parts/count-words.ts'
 import MarkedPicture from '../../parts/photo/MarkedPicture.vue'
 import { usePhoto } from '../../parts/photo/usePhoto.ts'
-import NumberField from '../../parts/NumberField.vue'
+import NumberField from '../../fields/NumberField.vue'
 import { useColonyInView } from '../../parts/useColonyInView.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { fetchPhoto, sendPhoto } from '../../server/call.ts'
@@ -63,11 +66,11 @@ watch(
   { immediate: true },
 )
 const discard = (): boolean => marks.value.length === 0 || window.confirm(`The ${plural(marks.value.length, 'mark')} on this picture would be lost. Take another picture?`)
-async function onFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (file && discard() && (await photo.open(file, file.name))) begin(400)
+/** Folded open where a grid lies, or where it was opened. */
+const squaresShown = ref(false)
+const squaresOpen = computed({ get: () => squaresShown.value || grid.value !== null, set: (is: boolean) => (squaresShown.value = is) })
+async function onFile(file: File): Promise<void> {
+  if (discard() && (await photo.open(file, file.name))) begin(400)
 }
 async function practise(): Promise<void> {
   if (!discard()) return
@@ -161,19 +164,15 @@ async function use(): Promise<void> {
           <p v-if="picture" class="big serif" aria-live="polite">{{ counted }} <span>{{ counted === 1 ? 'mite' : 'mites' }}{{ squares ? ` in ${squares.counted} of ${squares.of} squares` : '' }}</span></p>
           <p v-if="whole" class="care">About {{ Math.round(whole.estimate) }} on the whole board, likely {{ Math.round(whole.low) }} to {{ Math.round(whole.high) }}: squares counted alone leave more doubt than all of it.</p>
           <template v-if="!kept">
-            <button v-if="picture" class="press settle" type="button" :disabled="busy || !holding.mayWrite" @click="use">{{ busy ? 'Keeping the picture ...' : `Use ${plural(counted, 'mite')}` }}</button>
+            <AButton v-if="picture" type="primary" class="press settle" :disabled="busy || !holding.mayWrite" @click="use">{{ busy ? 'Keeping the picture ...' : `Use ${plural(counted, 'mite')}` }}</AButton>
             <div class="acts">
-              <label class="press quiet chooser">
-                {{ picture ? 'Another picture' : 'Choose or take a picture' }}
-                <input type="file" accept="image/*" class="unseen" @change="onFile" />
-              </label>
-              <button class="plainlink" type="button" @click="practise">a practice picture</button>
+              <FilePick :label="picture ? 'Another picture' : 'Choose or take a picture'" accept="image/*" @file="onFile" />
+              <AButton type="link" class="plainlink" @click="practise">a practice picture</AButton>
             </div>
             <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
             <template v-if="picture">
               <SuggestBar v-model:across="across" :suggestions="suggestions" :searching="searching" @search="photo.suggest" @stop="photo.stop" @take="take" @refuse="gone" @ask="ask" @clear="suggestions = []" />
-              <details v-if="board" class="squares" :open="grid !== null">
-                <summary>Too many to count: squares drawn by chance</summary>
+              <FoldAway v-if="board" v-model:open="squaresOpen" class="squares" title="Too many to count: squares drawn by chance">
                 <div class="fields">
                   <NumberField id="g-columns" v-model="sized.columns" label="Columns" :min="0" :max="50" />
                   <NumberField id="g-rows" v-model="sized.rows" label="Rows" :min="0" :max="50" />
@@ -182,12 +181,12 @@ async function use(): Promise<void> {
                 </div>
                 <p v-if="gridFault" class="alarm strong" role="alert">{{ gridFault }}</p>
                 <p class="acts">
-                  <button class="press quiet" type="button" :disabled="gridFault !== null" @click="layGrid">{{ grid ? 'Lay it anew' : 'Lay the grid' }}</button>
-                  <button v-if="grid" class="plainlink" type="button" @click="redrawGrid">draw other squares</button>
-                  <button v-if="grid" class="plainlink" type="button" @click="grid = null">whole board</button>
+                  <AButton class="press quiet" :disabled="gridFault !== null" @click="layGrid">{{ grid ? 'Lay it anew' : 'Lay the grid' }}</AButton>
+                  <AButton v-if="grid" type="link" class="plainlink" @click="redrawGrid">draw other squares</AButton>
+                  <AButton v-if="grid" type="link" class="plainlink" @click="grid = null">whole board</AButton>
                 </p>
                 <p class="soft small">Count the clear squares only. The same seed draws the same squares.</p>
-              </details>
+              </FoldAway>
             </template>
             <p v-if="notKept" class="alarm strong" role="alert">{{ notKept }}</p>
           </template>
@@ -210,11 +209,8 @@ h1 { margin-bottom: 12px; }
 .big { font-size: 44px; line-height: 1; }
 .big span { font-size: 17px; font-family: var(--face-text); color: var(--soft); font-weight: 400; }
 .acts { display: flex; gap: 10px 14px; align-items: center; flex-wrap: wrap; }
-.chooser { cursor: pointer; }
-.chooser:has(:focus-visible) { outline: 3px solid var(--thistle); outline-offset: 2px; }
 .fields { display: grid; grid-template-columns: 1fr 1fr; gap: 10px; margin: 8px 0; }
 .squares { border-top: 1px solid var(--hairline); padding-top: 10px; }
-summary { cursor: pointer; min-height: 32px; }
 @media screen and (max-width: 900px) {
   .bench { grid-template-columns: minmax(0, 1fr); gap: 12px; }
   /* What is asked about must be seen while it is answered. */
@@ -223,6 +219,6 @@ summary { cursor: pointer; min-height: 32px; }
   .by-keys { display: none; }
 }
 @media screen and (max-width: 720px) {
-  summary, .acts .plainlink, .right > a { min-height: 48px; display: flex; align-items: center; }
+  .acts .plainlink, .right > a { min-height: 48px; display: flex; align-items: center; }
 }
 </style>

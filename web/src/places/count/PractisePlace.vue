@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** Practice: a drawn tray or board with a number that is known to the tool alone, until the eye has had its try. */
+import { RadioButton as ARadioButton, RadioGroup as ARadioGroup } from 'ant-design-vue/es/radio'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref, shallowRef } from 'vue'
 import { judge, type Judgement } from '@thistle/core/judge'
 import { bareSituation } from '@thistle/core/holding'
@@ -80,14 +82,13 @@ const verdict = computed(() => {
         </div>
       </div>
       <aside class="right">
-        <fieldset class="kinds">
-          <legend class="unseen">What to practise on</legend>
-          <label v-for="k in PRACTICE_KINDS" :key="k" :class="{ on: k === kind }"><input v-model="kind" type="radio" name="kind" :value="k" :disabled="drawn !== null && score === null" /> {{ k === 'tray' ? 'White tray' : 'Board' }}</label>
-        </fieldset>
+        <ARadioGroup v-model:value="kind" class="ways" name="kind" role="radiogroup" aria-label="What to practise on" :disabled="drawn !== null && score === null">
+          <ARadioButton v-for="k in PRACTICE_KINDS" :key="k" :value="k">{{ k === 'tray' ? 'White tray' : 'Board' }}</ARadioButton>
+        </ARadioGroup>
         <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
         <template v-if="drawn && !score">
           <p class="big serif" aria-live="polite">{{ marks.length }} <span>marked</span></p>
-          <button class="press" type="button" @click="show">Show what is there</button>
+          <AButton type="primary" class="press" @click="show">Show what is there</AButton>
         </template>
         <template v-else>
           <div v-if="score && drawn" class="result" role="status">
@@ -105,7 +106,7 @@ const verdict = computed(() => {
               <p class="soft small">{{ kind === 'tray' ? 'Per 100 bees, on 300 washed' : 'Mites a day, as if this were the whole board' }}, by your limits of today.</p>
             </template>
           </div>
-          <button class="press" type="button" :disabled="opening" @click="begin">{{ score ? 'Another one' : 'Draw one' }}</button>
+          <AButton type="primary" class="press" :disabled="opening" @click="begin">{{ score ? 'Another one' : 'Draw one' }}</AButton>
         </template>
         <p v-if="tries.length > 0" class="soft">So far: {{ plural(tries.length, 'picture') }}, {{ sum.hits }} of {{ sum.there }} found{{ sum.there > 0 ? ` (${Math.round((sum.hits / sum.there) * 100)} %)` : '' }}, {{ sum.wrong }} marked that were none.</p>
       </aside>
@@ -119,11 +120,6 @@ const verdict = computed(() => {
 .left { min-width: 0; }
 .right { display: grid; gap: 14px; }
 .none { min-height: 320px; padding: 34px; display: grid; gap: 8px; align-content: center; }
-.kinds { border: 1px solid var(--line); border-radius: 10px; padding: 0; margin: 0; display: grid; grid-template-columns: 1fr 1fr; overflow: hidden; }
-.kinds label { display: flex; gap: 8px; align-items: center; justify-content: center; min-height: 46px; cursor: pointer; }
-.kinds label.on { background: var(--thistle-wash); font-weight: 650; }
-.kinds label:has(:focus-visible) { outline: 3px solid var(--thistle); outline-offset: -3px; border-radius: 10px; }
-.kinds input { accent-color: var(--thistle); }
 .big { font-size: 44px; line-height: 1; }
 .big span { font-size: 17px; font-family: var(--face-text); color: var(--soft); font-weight: 400; }
 .result { display: grid; gap: 10px; }

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** The figures of one sample: mites shake by shake, and what they were counted on. */
+import PickField from '../../fields/PickField.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import { beesRange, type Cup } from '@thistle/core/count'
-import NumberField from '../../parts/NumberField.vue'
+import NumberField from '../../fields/NumberField.vue'
 import { beesOfJar, mitesOfJar, type Draft } from './drafts.ts'
 
 const props = defineProps<{ index: number; cup: Cup | null; faultAt: (path: string) => string | null; warnAt: (path: string) => string | null }>()
@@ -24,8 +26,8 @@ const AMOUNT = {
 } as const
 const miteLabel = (i: number) =>
   draft.value.method === 'drone' ? 'Cells with mites' : i === 0 ? 'Mites' : i === 1 ? 'Second shake' : `Shake ${i + 1}`
-function changeBy(event: Event): void {
-  const by = (event.target as HTMLSelectElement).value as 'number' | 'cup' | 'mL'
+function changeBy(by: 'number' | 'cup' | 'mL' | null): void {
+  if (by === null) return
   jar.value.by = by
   jar.value.amount = by === 'number' ? 300 : by === 'cup' ? 1 : (props.cup?.mL ?? 118)
 }
@@ -76,22 +78,23 @@ const mayShake = computed(() => draft.value.method === 'wash' || draft.value.met
           :hint="doubt ?? undefined"
           :min="0"
         />
-        <div v-if="mayShake" class="field">
-          <label :for="`c-by-${index}`">Measured by</label>
-          <select :id="`c-by-${index}`" class="pick" :value="jar.by" @change="changeBy">
-            <option value="number">counting</option>
-            <option value="cup">{{ cup ? `my cup` : 'half cup' }}</option>
-            <option value="mL">mL</option>
-          </select>
-        </div>
+        <PickField
+          v-if="mayShake"
+          :id="`c-by-${index}`"
+          :model-value="jar.by"
+          label="Measured by"
+          :unknown="false"
+          :options="[['number', 'counting'], ['cup', cup ? 'my cup' : 'half cup'], ['mL', 'mL']]"
+          @update:model-value="changeBy"
+        />
       </template>
       <slot />
     </div>
     <p v-if="mayShake && mitesOfJar(jar) !== null" class="more no-print">
       <span v-if="jar.shakes.length > 1" class="strong">{{ mitesOfJar(jar) }} in all.</span>
-      <button class="plainlink" type="button" @click="anotherShake">{{ jar.shakes.length === 1 ? 'Shake the same bees again' : 'And once more' }}</button>
-      <button v-if="jar.shakes.length > 1" class="plainlink" type="button" @click="dropShake">Drop the last shake</button>
-      <button class="plainlink" type="button" @click="emit('another')">Another jar of this colony</button>
+      <AButton type="link" class="plainlink" @click="anotherShake">{{ jar.shakes.length === 1 ? 'Shake the same bees again' : 'And once more' }}</AButton>
+      <AButton v-if="jar.shakes.length > 1" type="link" class="plainlink" @click="dropShake">Drop the last shake</AButton>
+      <AButton type="link" class="plainlink" @click="emit('another')">Another jar of this colony</AButton>
     </p>
   </div>
 </template>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** How many colonies, how many bees, and which ones: drawn by chance with a seed that is shown, so that anybody can draw them again. */
+import PickField from '../../fields/PickField.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { drawColonies, errorOf, fewestColonies, PLAN_SOURCE, PUBLISHED_COLONIES, USUAL_BEES, USUAL_VARIATION } from '@thistle/core/count'
 import { yardCounts, type YardState } from '@thistle/core/holding'
 import { plain } from '@thistle/core/units'
-import NumberField from '../../parts/NumberField.vue'
+import NumberField from '../../fields/NumberField.vue'
 import { plural } from '../../parts/count-words.ts'
 
 const props = defineProps<{ yard: YardState }>()
@@ -33,21 +35,19 @@ const error = computed(() => (chosen.value && bees.value ? errorOf(assumed.value
 const drawn = computed(() =>
   chosen.value === null ? [] : drawColonies(props.yard.row.map((s) => ({ position: s.colony.placement.position, state: s })), chosen.value, seed.value ?? 0),
 )
+const WANTED = [
+  ['published', `the published plan: about ${PUBLISHED_COLONIES} colonies`],
+  ['0.4', 'roughly: within 40 %'],
+  ['0.3', 'fairly: within 30 %'],
+  ['0.2', 'closely: within 20 %'],
+] as const
 const again = () => (seed.value = ((seed.value ?? 0) % 9999) + 1)
 </script>
 
 <template>
   <div class="plan">
     <div class="fields">
-      <div class="field">
-        <label for="p-wanted">How sure of the yard's mean</label>
-        <select id="p-wanted" v-model="wanted" class="pick">
-          <option value="published">the published plan: about {{ PUBLISHED_COLONIES }} colonies</option>
-          <option value="0.4">roughly: within 40 %</option>
-          <option value="0.3">fairly: within 30 %</option>
-          <option value="0.2">closely: within 20 %</option>
-        </select>
-      </div>
+      <PickField id="p-wanted" :model-value="wanted" label="How sure of the yard's mean" :unknown="false" :options="WANTED" @update:model-value="wanted = $event ?? 'published'" />
       <NumberField id="p-bees" v-model="bees" label="Bees a jar" :min="0" :fault="fault" />
       <NumberField id="p-seed" v-model="seed" label="Seed of the draw" :min="0" :max="999999" />
     </div>
@@ -66,7 +66,7 @@ const again = () => (seed.value = ((seed.value ?? 0) % 9999) + 1)
         </li>
       </ol>
       <p class="no-print">
-        <button class="press quiet" type="button" @click="again">Draw others</button>
+        <AButton class="press quiet" @click="again">Draw others</AButton>
         <span class="soft small">Drawn by chance with seed {{ seed }}: the same seed draws the same. Picking the strong ones, or the near ones, would say nothing of the rest.</span>
       </p>
     </template>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Places that look like a mite, one after the other: a person says of each whether it is one. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref, watch } from 'vue'
 import type { Suggestion } from '@thistle/core/photo'
-import NumberField from '../../parts/NumberField.vue'
+import NumberField from '../../fields/NumberField.vue'
 
 const props = defineProps<{ suggestions: readonly Suggestion[]; searching: number | null }>()
 const emit = defineEmits<{ search: [number]; stop: []; take: [Suggestion]; refuse: [Suggestion]; ask: [Suggestion | null]; clear: [] }>()
@@ -23,20 +24,20 @@ function search(): void {
     <div v-if="searching !== null" class="run">
       <progress :value="searching" max="1">{{ Math.round(searching * 100) }} %</progress>
       <span role="status">Looking for what may be mites ...</span>
-      <button class="press quiet" type="button" @click="emit('stop')">Stop</button>
+      <AButton class="press quiet" @click="emit('stop')">Stop</AButton>
     </div>
     <template v-else-if="first">
       <p><strong>{{ suggestions.length }} places look like a mite.</strong> Is this one?</p>
       <p class="acts">
-        <button class="press" type="button" @click="emit('take', first)">A mite</button>
-        <button class="press quiet" type="button" @click="emit('refuse', first)">Not a mite</button>
-        <button class="plainlink" type="button" @click="emit('clear')">Put them all away</button>
+        <AButton type="primary" class="press" @click="emit('take', first)">A mite</AButton>
+        <AButton class="press quiet" @click="emit('refuse', first)">Not a mite</AButton>
+        <AButton type="link" class="plainlink" @click="emit('clear')">Put them all away</AButton>
       </p>
     </template>
     <template v-else>
       <div class="ask">
         <NumberField id="s-across" v-model="across" label="The picture shows across" unit="mm" :min="0" :fault="fault" hint="so that it knows how large a mite is" />
-        <button class="press quiet" type="button" @click="search">Suggest marks</button>
+        <AButton class="press quiet" @click="search">Suggest marks</AButton>
       </div>
       <p v-if="searched" class="soft small" role="status">Nothing more was found that looks like a mite. That is no count: look yourself.</p>
       <p v-else class="soft small">It points at reddish brown ovals and never counts by itself; it misses some, and takes crumbs for mites.</p>

@@ -1,5 +1,11 @@
 <script setup lang="ts">
 /** A whole yard in one go: Tab to the next cell, Enter down the column, kept in one stroke. */
+import RowsTable, { type Column } from '../../parts/RowsTable.vue'
+import AInput from 'ant-design-vue/es/input'
+import ACheckbox from 'ant-design-vue/es/checkbox'
+import PickField from '../../fields/PickField.vue'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { SUGAR_RECOVERY, SUGAR_SECONDS } from '@thistle/core/count'
@@ -7,8 +13,8 @@ import { flagsOf } from '@thistle/core/holding'
 import { METHODS } from '@thistle/core/situation'
 import { sayDay } from '../../look/dates.ts'
 import CountDot from '../../parts/CountDot.vue'
-import DayField from '../../parts/DayField.vue'
-import NumberField from '../../parts/NumberField.vue'
+import DayField from '../../fields/DayField.vue'
+import NumberField from '../../fields/NumberField.vue'
 import { METHOD_SAYS, plural } from '../../parts/count-words.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { heldLevel, isOver } from '../../parts/words.ts'
@@ -107,6 +113,14 @@ async function keep(): Promise<void> {
   kept.value = `${plural(list.length, 'count')} of ${sayDay(set.onDay ?? holding.today)} kept.`
 }
 const EXPOSURE = { wash: 'Bees', sugar: 'Bees', board: 'Days', drone: 'Cells opened' } as const
+const COLUMNS = computed<readonly Column<(typeof lines.value)[number]>[]>(() => [
+  { key: 'place', title: 'Place in the row', hidden: true, class: 'num soft', width: 40, text: (l) => l.state.colony.placement.position },
+  { key: 'colony', title: 'Colony', heads: true, text: (l) => l.state.colony.name },
+  { key: 'mites', title: set.method === 'drone' ? 'Cells with mites' : 'Mites' },
+  { key: 'exposure', title: EXPOSURE[set.method] },
+  { key: 'note', title: 'Note', class: 'note' },
+  { key: 'says', title: 'What it says', class: 'says' },
+])
 const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } as const
 </script>
 
@@ -116,14 +130,9 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
     <template v-if="yard && yard.row.length > 0">
       <h1 class="no-print">{{ yard.yard.name }}, counted in one go</h1>
       <p class="soft lead no-print">Tab goes to the next cell, Enter down the column. Rows with no mites typed are left alone. Paste a block from a spreadsheet into any cell, and it is looked over first.</p>
-      <form class="form no-print" novalidate @submit.prevent="keep" @paste="onPaste">
+      <AForm layout="vertical" class="form no-print" @submit="keep" @paste="onPaste">
         <div class="set">
-          <div class="field">
-            <label for="t-method">Method</label>
-            <select id="t-method" v-model="set.method" class="pick">
-              <option v-for="m in METHODS" :key="m" :value="m">{{ METHOD_SAYS[m].name }}</option>
-            </select>
-          </div>
+          <PickField id="t-method" :model-value="set.method" label="Method" :unknown="false" :options="METHODS.map((m) => [m, METHOD_SAYS[m].name] as const)" @update:model-value="set.method = $event ?? 'wash'" />
           <DayField id="t-day" v-model="set.onDay" label="Counted on" :max="holding.today" />
           <NumberField
             v-if="set.method === 'sugar'"
@@ -135,56 +144,39 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
             :fault="recoveryFault"
             @update:model-value="(p: number | null) => (set.recovery = p === null ? null : p / 100)"
           />
-          <label v-if="set.method === 'sugar'" class="waited">
-            <input v-model="waited" type="checkbox" />
-            <span>Each roll was left the full {{ SUGAR_SECONDS }} s<span v-if="!waited" class="care">: tick it, or they are kept as not timed</span></span>
-          </label>
+          <ACheckbox v-if="set.method === 'sugar'" v-model:checked="waited" class="waited">Each roll was left the full {{ SUGAR_SECONDS }} s<span v-if="!waited" class="care">: tick it, or they are kept as not timed</span></ACheckbox>
         </div>
         <div class="wide sheet">
-          <table>
-            <thead>
-              <tr>
-                <th class="num" scope="col"><span class="unseen">Place in the row</span></th>
-                <th scope="col">Colony</th>
-                <th scope="col">{{ set.method === 'drone' ? 'Cells with mites' : 'Mites' }}</th>
-                <th scope="col">{{ EXPOSURE[set.method] }}</th>
-                <th scope="col" class="note">Note</th>
-                <th scope="col">What it says</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="(l, i) in lines" :key="l.state.colony.id" :class="{ wrong: refused(l.read).length > 0 }">
-                <td class="num soft">{{ l.state.colony.placement.position }}</td>
-                <th scope="row">{{ l.state.colony.name }}</th>
-                <td>
-                  <input :id="`t-mites-${i}`" v-model="l.row.mites" class="cell" inputmode="numeric" :aria-label="`Mites, ${l.state.colony.name}`" :aria-invalid="refused(l.read).length > 0 ? 'true' : undefined" :aria-describedby="`t-says-${i}`" @keydown.enter.exact="down($event, 'mites', i)" @keydown.enter.shift="down($event, 'mites', i, true)" />
-                </td>
-                <td>
-                  <input :id="`t-exposure-${i}`" v-model="l.row.exposure" class="cell" inputmode="decimal" :aria-label="`${EXPOSURE[set.method]}, ${l.state.colony.name}`" @keydown.enter.exact="down($event, 'exposure', i)" @keydown.enter.shift="down($event, 'exposure', i, true)" />
-                </td>
-                <td class="note">
-                  <input :id="`t-note-${i}`" v-model="l.row.note" class="cell long" maxlength="2000" :aria-label="`Note, ${l.state.colony.name}`" @keydown.enter.exact="down($event, 'note', i)" />
-                </td>
-                <td :id="`t-says-${i}`" class="says">
+          <RowsTable label="The counts of the yard" :columns="COLUMNS" :rows="lines" :row-key="(l) => l.state.colony.id" :row-class="(l) => (refused(l.read).length > 0 ? 'wrong' : '')">
+                <template #mites="{ row: l, index: i }">
+                  <AInput :id="`t-mites-${i}`" v-model:value="l.row.mites" class="cell" inputmode="numeric" :aria-label="`Mites, ${l.state.colony.name}`" :aria-invalid="refused(l.read).length > 0 ? 'true' : undefined" :aria-describedby="`t-says-${i}`" @keydown.enter.exact="down($event, 'mites', i)" @keydown.enter.shift="down($event, 'mites', i, true)" />
+                </template>
+                <template #exposure="{ row: l, index: i }">
+                  <AInput :id="`t-exposure-${i}`" v-model:value="l.row.exposure" class="cell" inputmode="decimal" :aria-label="`${EXPOSURE[set.method]}, ${l.state.colony.name}`" @keydown.enter.exact="down($event, 'exposure', i)" @keydown.enter.shift="down($event, 'exposure', i, true)" />
+                </template>
+                <template #note="{ row: l, index: i }">
+                  <AInput :id="`t-note-${i}`" v-model:value="l.row.note" class="cell long" :maxlength="2000" :aria-label="`Note, ${l.state.colony.name}`" @keydown.enter.exact="down($event, 'note', i)" />
+                </template>
+                <template #says="{ row: l, index: i }">
+                  <div :id="`t-says-${i}`">
                   <span v-if="saidOf(l.state.colony.id, l.read)" :class="refused(l.read).length > 0 || !l.read.judged ? 'alarm' : 'care'">{{ saidOf(l.state.colony.id, l.read) }}</span>
                   <span v-if="l.read.judged" class="dot">
                     <CountDot :judgement="l.read.judged" />
                     <span :class="{ 'alarm strong': isOver(l.read.judged) }">{{ heldLevel(l.read.judged).estimate?.toFixed(1) }} {{ UNIT[l.read.judged.unit] }}</span>
                     <span class="soft word">{{ l.read.judged.level }}</span>
                   </span>
-                </td>
-              </tr>
-            </tbody>
-          </table>
+                  </div>
+                </template>
+          </RowsTable>
         </div>
         <div class="keepbar">
           <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
           <p v-else-if="kept && typed.length === 0" class="settled strong" role="status">{{ kept }} <RouterLink :to="`/count/yard/${yard.yard.id}`">What the yard says</RouterLink></p>
           <p v-else-if="wrong.length > 0" class="alarm" :class="{ strong: touched }">{{ wrong.map((l) => l.state.colony.name).join(', ') }}: put {{ wrong.length === 1 ? 'it' : 'them' }} right first; nothing is kept by half.</p>
           <p v-else-if="typed.length > 0" class="care">{{ plural(typed.length, 'count') }} typed, not kept yet.</p>
-          <button id="t-keep" class="press settle" type="submit" :disabled="busy || typed.length === 0 || !holding.mayWrite">{{ busy ? 'Keeping ...' : `Keep ${plural(typed.length, 'count')}` }}</button>
+          <AButton id="t-keep" type="primary" class="press settle" html-type="submit" :disabled="busy || typed.length === 0 || !holding.mayWrite">{{ busy ? 'Keeping ...' : `Keep ${plural(typed.length, 'count')}` }}</AButton>
         </div>
-      </form>
+      </AForm>
       <CountSheet :yard="yard" :method="set.method" />
     </template>
     <NoColonies v-else />
@@ -196,31 +188,26 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
 .form { display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; }
 .set { display: flex; gap: 14px; flex-wrap: wrap; align-items: start; }
 .set > * { min-width: 170px; }
-.waited { display: flex; gap: 9px; align-items: center; min-height: 46px; align-self: end; }
-.waited input { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
+.waited { align-self: end; }
 .wide { overflow-x: auto; }
-table { width: 100%; border-collapse: collapse; }
-th, td { text-align: left; padding: 3px 8px; border-bottom: 1px solid var(--hairline); height: 44px; font-weight: 400; }
-thead th { font-size: 13.5px; color: var(--soft); font-weight: 600; height: 38px; }
-tbody th { font-weight: 650; white-space: nowrap; }
-tbody tr:last-child > * { border-bottom: 0; }
-tr.wrong { background: var(--brick-wash); }
-.num { width: 40px; text-align: center; }
-.cell { font: inherit; color: var(--ink); background: var(--sheet); border: 1px solid var(--line); border-radius: 7px; width: 88px; min-height: 36px; padding: 4px 9px; font-variant-numeric: tabular-nums; }
+.wide :deep(.ant-table-tbody > tr > *) { padding: 3px 8px; height: 44px; }
+.wide :deep(tbody th) { font-weight: 650; white-space: nowrap; }
+.wide :deep(tr.wrong) { background: var(--brick-wash); }
+.cell { border-radius: 7px; width: 88px; min-height: 36px; padding: 4px 9px; font-variant-numeric: tabular-nums; }
 .cell.long { width: 100%; min-width: 120px; }
 .cell[aria-invalid] { border-color: var(--brick); }
-.says { min-width: 330px; }
+.wide :deep(.says) { min-width: 330px; }
 .dot { display: inline-flex; align-items: center; gap: 10px; white-space: nowrap; }
 .word { min-width: 46px; }
 .keepbar { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--hairline); padding: 12px 0; display: flex; gap: 18px; align-items: center; justify-content: flex-end; z-index: 5; }
 @media screen and (max-width: 720px) {
-  .note { display: none; }
-  thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-  tbody, table { display: block; }
-  tbody tr { display: grid; grid-template-columns: 30px minmax(0, 1fr) 84px 92px; align-items: center; padding: 6px 8px; border-bottom: 1px solid var(--hairline); }
-  td, tbody th { border: 0; height: auto; padding: 2px 4px; }
+  .wide :deep(.note) { display: none; }
+  .wide :deep(thead) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+  .wide :deep(tbody), .wide :deep(table) { display: block; }
+  .wide :deep(tbody tr) { display: grid; grid-template-columns: 30px minmax(0, 1fr) 84px 92px; align-items: center; padding: 6px 8px; border-bottom: 1px solid var(--hairline); }
+  .wide :deep(.ant-table-tbody > tr > *) { border: 0; height: auto; padding: 2px 4px; }
   .cell { width: 100%; min-height: 48px; font-size: 17px; }
-  .says { grid-column: 2 / -1; min-width: 0; }
+  .wide :deep(.says) { grid-column: 2 / -1; min-width: 0; }
   .dot { flex-wrap: wrap; }
   .keepbar { bottom: 60px; flex-direction: column; align-items: stretch; gap: 8px; }
 }

@@ -1,13 +1,17 @@
 <script setup lang="ts">
 /** One jar for the whole yard: bees of several colonies together. It tells the mean, and hides the bad one. */
+import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/checkbox'
+import PickField from '../../fields/PickField.vue'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, reactive, ref } from 'vue'
 import { clopperPearson, countFaults } from '@thistle/core/count'
 import type { YardState } from '@thistle/core/holding'
 import { plain } from '@thistle/core/units'
 import DotWhisker from '../../graphics/DotWhisker.vue'
 import { sayDay } from '../../look/dates.ts'
-import DayField from '../../parts/DayField.vue'
-import NumberField from '../../parts/NumberField.vue'
+import DayField from '../../fields/DayField.vue'
+import NumberField from '../../fields/NumberField.vue'
 import { plural } from '../../parts/count-words.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
@@ -62,34 +66,30 @@ async function takeBack(id: string, version: number): Promise<void> {
         <DotWhisker :estimate="j.estimate" :low="j.low" :high="j.high" :threshold="yard.limit" :over="j.estimate >= yard.limit" :label="`${j.estimate.toFixed(1)} in 100`" />
         <span>{{ j.estimate.toFixed(1) }} in 100, likely {{ j.low.toFixed(1) }} to {{ j.high.toFixed(1) }}</span>
         <span class="soft small">{{ j.jar.mites }} of {{ j.jar.bees }}, {{ j.jar.colonies.length > 0 ? plural(j.jar.colonies.length, 'colony', 'colonies') : 'colonies not noted' }}</span>
-        <button v-if="holding.mayWrite" class="plainlink small" type="button" :disabled="busy" @click="takeBack(j.jar.id, j.jar.version)">take back</button>
+        <AButton v-if="holding.mayWrite" type="link" class="plainlink small" :disabled="busy" @click="takeBack(j.jar.id, j.jar.version)">take back</AButton>
       </li>
     </ul>
     <p class="care">A jar of several colonies gives the yard's mean and hides the bad one: {{ plain(yard.limit, 2) }} in 100 in it may be one colony at ten times the others.</p>
-    <button v-if="!open && holding.mayWrite" class="press quiet" type="button" @click="open = true">Enter a yard jar</button>
-    <form v-else-if="holding.mayWrite" class="form" novalidate @submit.prevent="keep">
+    <AButton v-if="!open && holding.mayWrite" class="press quiet" @click="open = true">Enter a yard jar</AButton>
+    <AForm v-else-if="holding.mayWrite" layout="vertical" class="form" @submit="keep">
       <div class="fields">
         <NumberField id="j-mites" v-model="draft.mites" label="Mites" :min="0" :fault="faultAt('mites')" />
         <NumberField id="j-bees" v-model="draft.bees" label="Bees in the jar" :min="0" :fault="faultAt('bees')" />
-        <div class="field">
-          <label for="j-method">Method</label>
-          <select id="j-method" v-model="draft.method" class="pick">
-            <option value="wash">Wash</option>
-            <option value="sugar">Sugar roll</option>
-          </select>
-        </div>
+        <PickField id="j-method" :model-value="draft.method" label="Method" :unknown="false" :options="[['wash', 'Wash'], ['sugar', 'Sugar roll']]" @update:model-value="draft.method = $event ?? 'wash'" />
         <DayField id="j-day" v-model="draft.onDay" label="Counted on" :max="holding.today" :fault="faultAt('onDay')" />
       </div>
       <fieldset>
         <legend>From which colonies (if noted)</legend>
-        <label v-for="s in yard.row" :key="s.colony.id"><input v-model="draft.colonies" type="checkbox" :value="s.colony.id" /> {{ s.colony.placement.position }} {{ s.colony.name }}</label>
+        <ACheckboxGroup v-model:value="draft.colonies" class="from">
+          <ACheckbox v-for="s in yard.row" :key="s.colony.id" :value="s.colony.id">{{ s.colony.placement.position }} {{ s.colony.name }}</ACheckbox>
+        </ACheckboxGroup>
       </fieldset>
       <p v-if="fault && !at('mites') && !at('bees')" class="alarm strong" role="alert">{{ fault }}</p>
       <p class="acts">
-        <button class="press settle" type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep the jar' }}</button>
-        <button class="press quiet" type="button" @click="open = false">Leave it</button>
+        <AButton type="primary" class="press settle" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep the jar' }}</AButton>
+        <AButton class="press quiet" @click="open = false">Leave it</AButton>
       </p>
-    </form>
+    </AForm>
   </div>
 </template>
 
@@ -98,13 +98,8 @@ async function takeBack(id: string, version: number): Promise<void> {
 .list { display: grid; gap: 6px; width: 100%; }
 .list li { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(130px, 1fr)); gap: 12px; width: 100%; }
-fieldset { border: 0; padding: 0; margin: 0; display: flex; flex-wrap: wrap; gap: 2px 18px; }
+fieldset { border: 0; padding: 0; margin: 0; }
+.from { display: flex; flex-wrap: wrap; gap: 2px 18px; }
 legend { font-size: 14px; font-weight: 600; padding: 0; }
-label { display: inline-flex; gap: 8px; align-items: center; min-height: 34px; }
-input[type='checkbox'] { width: 18px; height: 18px; accent-color: var(--thistle); }
 .acts { display: flex; gap: 10px; flex-wrap: wrap; }
-@media screen and (max-width: 720px) {
-  label { min-height: 48px; }
-  input[type='checkbox'] { width: 26px; height: 26px; }
-}
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Name, address and password of somebody new. */
-import TextField from '../../parts/TextField.vue'
+import TextField from '../../fields/TextField.vue'
 
 export interface NewKeeper {
   name: string

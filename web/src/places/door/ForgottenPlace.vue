@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
-import TextField from '../../parts/TextField.vue'
+import TextField from '../../fields/TextField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { call } from '../../server/call.ts'
 import DoorFrame from './DoorFrame.vue'
@@ -20,12 +22,12 @@ async function send(): Promise<void> {
       <p role="status">If there is an account with {{ email }}, a letter with a link is on its way. The link works once, within an hour.</p>
       <OutboxLink />
     </template>
-    <form v-else class="form" novalidate @submit.prevent="send">
+    <AForm v-else layout="vertical" class="form" @submit="send">
       <p class="soft">We send a link to your address; with it you choose a new password.</p>
       <TextField id="fo-email" v-model="email" label="E-mail address" type="email" autocomplete="username" :most="254" />
       <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
-      <button class="press" type="submit" :disabled="busy || email.trim() === ''">{{ busy ? 'Sending ...' : 'Send the link' }}</button>
-    </form>
+      <AButton type="primary" class="press" html-type="submit" :disabled="busy || email.trim() === ''">{{ busy ? 'Sending ...' : 'Send the link' }}</AButton>
+    </AForm>
     <p class="small"><RouterLink to="/sign-in">Back to sign-in</RouterLink></p>
   </DoorFrame>
 </template>

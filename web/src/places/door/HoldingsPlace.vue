@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** The holdings a keeper is in; another can be taken into view, or begun. */
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { sayDay } from '../../look/dates.ts'
-import TextField from '../../parts/TextField.vue'
+import TextField from '../../fields/TextField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { call, Refused } from '../../server/call.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -47,24 +49,24 @@ async function begin(): Promise<void> {
   <DoorFrame title="Your holdings">
     <template v-if="failed">
       <p class="alarm strong" role="alert">{{ failed }}</p>
-      <p><button class="press quiet" type="button" @click="load">Try again</button></p>
+      <p><AButton class="press quiet" @click="load">Try again</AButton></p>
     </template>
     <p v-else-if="!holdings" class="soft" aria-busy="true">Reading ...</p>
     <template v-else>
       <p v-if="holdings.length === 0" class="soft">You are in no holding just now. Begin one of your own, or open the link of an invitation.</p>
       <ul class="list">
         <li v-for="h in holdings" :key="h.id">
-          <button class="press quiet" type="button" :disabled="busy" @click="take(h.id)">
+          <AButton class="press quiet" :disabled="busy" @click="take(h.id)">
             <strong>{{ h.name }}</strong>
             <span class="soft">{{ h.role }}{{ h.untilDay ? `, until ${sayDay(h.untilDay)}` : '' }}{{ h.inView ? ', in view' : '' }}</span>
-          </button>
+          </AButton>
         </li>
       </ul>
-      <form class="form" novalidate @submit.prevent="begin">
+      <AForm layout="vertical" class="form" @submit="begin">
         <TextField id="ho-name" v-model="name" label="Begin another holding" :most="80" :fault="at('name')" hint="its name; you are its owner" />
         <p v-if="fault && !at('name')" class="alarm strong" role="alert">{{ fault }}</p>
-        <button class="press" type="submit" :disabled="busy || name.trim() === ''">Begin it</button>
-      </form>
+        <AButton type="primary" class="press" html-type="submit" :disabled="busy || name.trim() === ''">Begin it</AButton>
+      </AForm>
     </template>
   </DoorFrame>
 </template>

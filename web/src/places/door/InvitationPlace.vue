@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** Somebody holds a link: what it offers, and three ways to take it. */
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { onMounted, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { sayDay } from '../../look/dates.ts'
@@ -58,7 +60,7 @@ async function make(): Promise<void> {
   <DoorFrame :title="offer ? `${offer.by} invites you` : 'An invitation'">
     <template v-if="over">
       <p class="alarm strong" role="alert">{{ over }}</p>
-      <p><button class="press quiet" type="button" @click="look">Read it again</button></p>
+      <p><AButton class="press quiet" @click="look">Read it again</AButton></p>
     </template>
     <p v-else-if="!offer" class="soft" aria-busy="true">Reading the invitation ...</p>
     <template v-else>
@@ -67,18 +69,18 @@ async function make(): Promise<void> {
       <template v-if="signedInAs">
         <p>You are signed in as {{ signedInAs }}.</p>
         <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
-        <button class="press" type="button" :disabled="busy" @click="accept">Join {{ offer.holding }}</button>
+        <AButton type="primary" class="press" :disabled="busy" @click="accept">Join {{ offer.holding }}</AButton>
       </template>
       <template v-else>
         <div class="ways" role="group" aria-label="How to come in">
-          <button class="press quiet" type="button" :aria-pressed="way === 'new'" @click="way = 'new'">I am new here</button>
-          <button class="press quiet" type="button" :aria-pressed="way === 'sign-in'" @click="way = 'sign-in'">I have an account</button>
+          <AButton class="press quiet" :aria-pressed="way === 'new'" @click="way = 'new'">I am new here</AButton>
+          <AButton class="press quiet" :aria-pressed="way === 'sign-in'" @click="way = 'sign-in'">I have an account</AButton>
         </div>
-        <form v-if="way === 'new'" class="form" novalidate @submit.prevent="make">
+        <AForm v-if="way === 'new'" layout="vertical" class="form" @submit="make">
           <AccountFields v-model="keeper" :at="at" />
           <p v-if="fault && !at('name') && !at('email') && !at('password')" class="alarm strong" role="alert">{{ fault }}</p>
-          <button class="press" type="submit" :disabled="busy">{{ busy ? 'Making it ...' : `Make the account and join` }}</button>
-        </form>
+          <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Making it ...' : `Make the account and join` }}</AButton>
+        </AForm>
         <SignInForm v-else without-demo @done="look" />
       </template>
     </template>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import TextField from '../../parts/TextField.vue'
+import TextField from '../../fields/TextField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { call } from '../../server/call.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -20,15 +22,15 @@ async function set(): Promise<void> {
 
 <template>
   <DoorFrame title="Choose a new password">
-    <form class="form" novalidate @submit.prevent="set">
+    <AForm layout="vertical" class="form" @submit="set">
       <TextField id="np-password" v-model="password" label="New password" type="password" autocomplete="new-password" :fault="at('password')" hint="10 characters or more; a few words in a row do well" />
       <p v-if="fault && !at('password')" class="alarm strong" role="alert">
         {{ fault }}
         <RouterLink to="/forgotten">Have another link sent</RouterLink>
       </p>
-      <button class="press" type="submit" :disabled="busy || password === ''">{{ busy ? 'Setting it ...' : 'Set it and come in' }}</button>
+      <AButton type="primary" class="press" html-type="submit" :disabled="busy || password === ''">{{ busy ? 'Setting it ...' : 'Set it and come in' }}</AButton>
       <p class="soft small">Everybody signed in with the old one is signed out.</p>
-    </form>
+    </AForm>
   </DoorFrame>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The mail stand-in: letters that would have gone out, to read here or as .eml files. */
+import AButton from 'ant-design-vue/es/button'
 import { onMounted, ref } from 'vue'
 import { call, Refused } from '../../server/call.ts'
 import DoorFrame from './DoorFrame.vue'
@@ -31,7 +32,7 @@ const isLink = (piece: string) => /^https?:\/\//.test(piece)
 <template>
   <DoorFrame title="Outbox of this machine" wide>
     <p class="soft">No mail leaves this machine: what would have gone out stays here, and everybody at this machine can read it. Where Round Thistle serves more people, a mail server is set instead.</p>
-    <p><button class="press quiet" type="button" @click="load">Look again</button></p>
+    <p><AButton class="press quiet" @click="load">Look again</AButton></p>
     <p v-if="failed" class="alarm strong" role="alert">{{ failed }}</p>
     <p v-else-if="!letters" class="soft" aria-busy="true">Reading ...</p>
     <p v-else-if="letters.length === 0" class="soft">No letter yet. Invitations and links for new passwords come here.</p>

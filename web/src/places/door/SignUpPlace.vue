@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import TextField from '../../parts/TextField.vue'
+import TextField from '../../fields/TextField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { call } from '../../server/call.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -24,12 +26,12 @@ const byField = () => ['name', 'email', 'password', 'holding'].some((f) => at(f)
 
 <template>
   <DoorFrame title="A new account">
-    <form class="form" novalidate @submit.prevent="make">
+    <AForm layout="vertical" class="form" @submit="make">
       <AccountFields v-model="keeper" :at="at" />
       <TextField id="su-holding" v-model="holdingName" label="What you call your bees" :most="80" :fault="at('holding')" hint="the holding: all your yards together" />
       <p v-if="fault && !byField()" class="alarm strong" role="alert">{{ fault }}</p>
-      <button class="press" type="submit" :disabled="busy">{{ busy ? 'Making it ...' : 'Make the account' }}</button>
-    </form>
+      <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Making it ...' : 'Make the account' }}</AButton>
+    </AForm>
     <p class="soft small">
       Invited by somebody? Open the link they sent instead. Here already?
       <RouterLink to="/sign-in">Sign in</RouterLink>

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 /** A new keeper's first ten minutes: a yard, its row, what is at hand, and the first count. Where one stands is read from what is there. */
+import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/checkbox'
+import AreaField from '../../fields/AreaField.vue'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Tool } from '@thistle/core/situation'
-import DayField from '../../parts/DayField.vue'
+import DayField from '../../fields/DayField.vue'
 import YardFields from '../../parts/YardFields.vue'
 import { readColonies } from '../../parts/colony-list.ts'
 import { useSave } from '../../parts/useSave.ts'
@@ -77,32 +81,29 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
     <h1>{{ holding.me?.holding.name }}: first steps</h1>
     <ol class="way" aria-label="Steps">
       <li v-for="(name, i) in STEPS" :key="name" :class="{ here: i === step, done: i < reached || (i === 3 && counted) }" :aria-current="i === step ? 'step' : undefined">
-        <button type="button" class="plainlink" :disabled="i > reached" @click="to(i)">{{ i + 1 }} {{ name }}</button>
+        <AButton type="link" class="plainlink" :disabled="i > reached" @click="to(i)">{{ i + 1 }} {{ name }}</AButton>
       </li>
     </ol>
 
-    <form v-if="step === 0" class="sheet block" novalidate @submit.prevent="keepYard">
+    <AForm v-if="step === 0" layout="vertical" class="sheet block" @submit="keepYard">
       <h2>Where do your bees stand?</h2>
       <p class="soft">A yard is a place where colonies stand in a row. Others can be added later.</p>
       <template v-if="first">
         <p class="settled strong">{{ first.yard.name }} is there.</p>
-        <p class="go"><button class="press" type="button" @click="to(1)">On to its colonies</button></p>
+        <p class="go"><AButton type="primary" class="press" @click="to(1)">On to its colonies</AButton></p>
       </template>
       <template v-else>
         <YardFields v-model="yard" prefix="fy" :at="at" />
         <p v-if="fault && !at('name') && !at('latitude') && !at('longitude')" class="alarm strong" role="alert">{{ fault }}</p>
-        <p class="go"><button class="press" type="submit" :disabled="busy || yard.name.trim() === ''">{{ busy ? 'Keeping ...' : 'Keep it, on to the colonies' }}</button></p>
+        <p class="go"><AButton type="primary" class="press" html-type="submit" :disabled="busy || yard.name.trim() === ''">{{ busy ? 'Keeping ...' : 'Keep it, on to the colonies' }}</AButton></p>
       </template>
-    </form>
+    </AForm>
 
-    <form v-else-if="step === 1" class="sheet block" novalidate @submit.prevent="keepColonies">
+    <AForm v-else-if="step === 1" layout="vertical" class="sheet block" @submit="keepColonies">
       <h2>Who stands in {{ first?.yard.name }}?</h2>
       <p class="soft">A name or tag a line, in the order in which you walk past them. Paste a list if you have one. The name stays with the colony when it is moved.</p>
       <div class="lists">
-        <div class="field">
-          <label for="fs-list">Colonies, in walking order</label>
-          <textarea id="fs-list" v-model="text" class="area tall" spellcheck="false" :placeholder="'Alder\nBramble\nClover'" />
-        </div>
+        <AreaField id="fs-list" v-model="text" label="Colonies, in walking order" :rows="9" :placeholder="'Alder\nBramble\nClover'" />
         <ol class="row" aria-label="The row as it will stand">
           <li v-for="(c, i) in listed" :key="i" :class="{ alarm: c.fault }">
             <span class="n">{{ (first?.row.length ?? 0) + i + 1 }}</span>
@@ -118,29 +119,26 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
       <p v-if="faults.length > 0" class="alarm strong" role="alert">{{ faults[0]?.name }} {{ faults[0]?.fault }}.</p>
       <p v-if="fault && !at('since') && !at('onDay')" class="alarm strong" role="alert">{{ fault }}</p>
       <p class="go">
-        <button class="press" type="submit" :disabled="busy || listed.length === 0 || faults.length > 0 || since === null">
+        <AButton type="primary" class="press" html-type="submit" :disabled="busy || listed.length === 0 || faults.length > 0 || since === null">
           {{ busy ? 'Keeping ...' : listed.length === 1 ? 'Keep this colony' : `Keep these ${listed.length}` }}
-        </button>
-        <button v-if="reached > 1" class="plainlink" type="button" @click="to(2)">They are all there</button>
+        </AButton>
+        <AButton v-if="reached > 1" type="link" class="plainlink" @click="to(2)">They are all there</AButton>
       </p>
-    </form>
+    </AForm>
 
-    <form v-else-if="step === 2" class="sheet block" novalidate @submit.prevent="keepKit">
+    <AForm v-else-if="step === 2" layout="vertical" class="sheet block" @submit="keepKit">
       <h2>What do you have?</h2>
       <p class="soft">What is not ticked counts as not there: a treatment that needs it then waits until you have it. You can tick it later, under Rules.</p>
-      <div class="kit">
-        <label v-for="[key, name] in KIT_WORDS" :key="key" class="check">
-          <input v-model="kit" type="checkbox" :value="key" />
-          {{ name }}
-        </label>
-      </div>
+      <ACheckboxGroup v-model:value="kit" class="kit">
+        <ACheckbox v-for="[key, name] in KIT_WORDS" :key="key" :value="key">{{ name }}</ACheckbox>
+      </ACheckboxGroup>
       <p class="caution">
         <strong>You confirm what is allowed where you are.</strong>
         Round Thistle never says that a treatment is legal. Until you have read the label and your local rules and ticked a treatment off under Rules, Match says "confirm before use".
       </p>
       <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
-      <p class="go"><button class="press" type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep it, on to the first count' }}</button></p>
-    </form>
+      <p class="go"><AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep it, on to the first count' }}</AButton></p>
+    </AForm>
 
     <section v-else class="sheet block">
       <h2>The first count</h2>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The situation on the screen as a case file, out and in. The checks are fetched only when a file is opened. */
+import FilePick from '../../fields/FilePick.vue'
+import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
 import type { Situation } from '@thistle/core/situation'
 
@@ -9,20 +11,10 @@ const refusal = ref<string | null>(null)
 const MOST_BYTES = 1_000_000
 
 async function saveCase(): Promise<void> {
-    const { writeCase } = await import('@thistle/core/formats')
-  const address = URL.createObjectURL(new Blob([writeCase(props.situation)], { type: 'application/json' }))
-  const link = Object.assign(document.createElement('a'), {
-    href: address,
-    download: `case-${props.name.toLowerCase()}-${props.situation.startOn}.json`,
-  })
-  link.click()
-  URL.revokeObjectURL(address)
+  const [{ writeCase }, { saveAs }] = await Promise.all([import('@thistle/core/formats'), import('file-saver')])
+  saveAs(new Blob([writeCase(props.situation)], { type: 'application/json' }), `case-${props.name.toLowerCase()}-${props.situation.startOn}.json`)
 }
-async function loadCase(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const chosenFile = input.files?.[0]
-  input.value = ''
-  if (!chosenFile) return
+async function loadCase(chosenFile: File): Promise<void> {
   refusal.value = null
   if (chosenFile.size > MOST_BYTES) {
     refusal.value = `${chosenFile.name} is over 1 MB: that is no case file.`
@@ -44,18 +36,13 @@ async function loadCase(event: Event): Promise<void> {
 
 <template>
         <div class="case small no-print">
-          <button class="plainlink" type="button" @click="saveCase">Save this case</button>
+          <AButton type="link" class="plainlink" @click="saveCase">Save this case</AButton>
           ·
-          <label class="plainlink">
-            Load a case
-            <input class="unseen" type="file" accept="application/json,.json" @change="loadCase" />
-          </label>
+          <FilePick plain label="Load a case" accept="application/json,.json" @file="loadCase" />
           <p v-if="refusal" class="alarm strong" role="alert">{{ refusal }}</p>
         </div>
 </template>
 
 <style scoped>
-.case label { display: inline; }
-.case label:focus-within { outline: 3px solid var(--thistle); outline-offset: 2px; }
 @media screen and (max-width: 720px) { .case .plainlink { padding: 12px 0; display: inline-block; } }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The course of the option in hand, as a dated line, with what is left, the caution and the one button. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { sayJob, type AnsweredOption } from '@thistle/core/course'
@@ -88,12 +89,12 @@ async function start(): Promise<void> {
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <div v-if="place && holding.mayWrite" class="go">
       <p v-if="fits && treatment?.caution" class="small alarm strong">{{ treatment.caution.hazard }} Read the caution above first.</p>
-      <button v-if="fits" class="press" type="button" :disabled="busy" @click="start">
+      <AButton v-if="fits" type="primary" class="press" :disabled="busy" @click="start">
         {{ busy ? 'Keeping ...' : treatment?.way !== 'waiting' ? `Start on ${sayDay(situation.startOn)}` : `Leave it, count again` }}
-      </button>
-      <button v-else-if="option.earliest" class="press quiet" type="button" @click="emit('day', option.earliest)">
+      </AButton>
+      <AButton v-else-if="option.earliest" class="press quiet" @click="emit('day', option.earliest)">
         Look at {{ sayDay(option.earliest) }}
-      </button>
+      </AButton>
       <p class="law">
         The label in your hand and your local law decide{{
           treatment?.way === 'given' ? '; this defers to both, and to the vet or inspector where they have the say' : ''

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 /** What is judged: the count, and what is known of the colony. */
+import FoldAway from '../../parts/FoldAway.vue'
+import PickOne from '../../fields/PickOne.vue'
+import AButton from 'ant-design-vue/es/button'
 import { sayFigure } from '../../parts/words.ts'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Judgement } from '@thistle/core/judge'
 import type { Contradiction, Situation } from '@thistle/core/situation'
@@ -32,8 +35,13 @@ const holding = useHolding()
 const narrow = useNarrow()
 const often = FACTS.filter((f) => !isSeldom(f))
 const seldom = FACTS.filter(isSeldom)
+/** The row to choose another colony from, with what each was counted at. */
+const others = computed(() => props.place.yard.row.map((s) => [s.colony.id, `${s.colony.placement.position} ${s.colony.name}${s.judgement.estimate === null ? '' : `, ${sayFigure(s.judgement)}`}`] as const))
 const valueOf = (f: Fact): FactValue => (f.key in props.whatIf ? (props.whatIf[f.key] ?? null) : f.read(props.base))
 const isChanged = (f: Fact) => f.key in props.whatIf && props.whatIf[f.key] !== f.read(props.base)
+/** Open where one of them is imagined otherwise, or where it was opened. */
+const opened = ref(false)
+const moreOpen = computed({ get: () => opened.value || seldom.some(isChanged), set: (is: boolean) => (opened.value = is) })
 const lastTime = computed(() => {
   const past = props.situation.history.at(-1)
   return past ? `${treatmentOf(past.treatment)?.name ?? past.treatment}, ${sayDay(past.start, props.situation.asOf)}` : 'nothing known'
@@ -46,7 +54,7 @@ const lastTime = computed(() => {
           <h1>A case from a file</h1>
           <p class="care strong">
             {{ fileName }}: kept nowhere.
-            <button class="plainlink" type="button" @click="emit('put-away')">Put it away</button>
+            <AButton type="link" class="plainlink" @click="emit('put-away')">Put it away</AButton>
           </p>
         </template>
         <template v-else>
@@ -55,14 +63,7 @@ const lastTime = computed(() => {
             {{ place.state.colony.placement.position }} in the row,
             <RouterLink :to="`/yards/${place.yard.yard.id}`">{{ place.yard.yard.name }}</RouterLink>
           </p>
-          <label class="other no-print">
-            <span class="unseen">Another colony</span>
-            <select class="pick" :value="place.state.colony.id" @change="router.push(`/match/${($event.target as HTMLSelectElement).value}`)">
-              <option v-for="s in place.yard.row" :key="s.colony.id" :value="s.colony.id">
-                {{ s.colony.placement.position }} {{ s.colony.name }}{{ s.judgement.estimate === null ? '' : `, ${sayFigure(s.judgement)}` }}
-              </option>
-            </select>
-          </label>
+          <PickOne id="m-other" class="other no-print" named="Another colony" :unknown="false" :options="others" :model-value="place.state.colony.id" @update:model-value="$event && router.push(`/match/${$event}`)" />
         </template>
         <CountDot large :judgement="judgement" />
         <p class="serif says">{{ holding.say(judgement.text) }}</p>
@@ -70,8 +71,7 @@ const lastTime = computed(() => {
         <ul v-if="contradictions.length > 0" class="cannot" aria-label="What cannot be so">
           <li v-for="c in contradictions" :key="c.path + c.text">{{ holding.say(c.text) }}</li>
         </ul>
-        <component :is="narrow ? 'details' : 'div'" class="known">
-          <summary v-if="narrow">What is known, and more</summary>
+        <component :is="narrow ? FoldAway : 'div'" class="known" title="What is known, and more">
           <p class="soft small no-print">Touch a fact to ask: what if?</p>
           <dl>
             <FactLine
@@ -86,8 +86,7 @@ const lastTime = computed(() => {
             <dt>Last time</dt>
             <dd class="last">{{ lastTime }}</dd>
           </dl>
-          <details :open="seldom.some(isChanged)">
-            <summary>More facts: floor, feed, kit, rules</summary>
+          <FoldAway v-model:open="moreOpen" title="More facts: floor, feed, kit, rules">
             <dl>
               <FactLine
                 v-for="f in seldom"
@@ -99,7 +98,7 @@ const lastTime = computed(() => {
                 @update:model-value="emit('fact', f.key, $event)"
               />
             </dl>
-          </details>
+          </FoldAway>
         <p v-if="!fileName" class="small no-print">
           <RouterLink :to="`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`">Note a look</RouterLink>
           ·
@@ -120,10 +119,7 @@ dl { display: grid; grid-template-columns: 104px minmax(0, 1fr); gap: 3px 8px; m
 dt { color: var(--soft); }
 dd { margin: 0; }
 .last { padding-left: 4px; }
-.facts details summary { color: var(--thistle); cursor: pointer; text-decoration: underline; text-underline-offset: 3px; min-height: 36px; display: flex; align-items: center; font-size: 14px; }
 .known { display: grid; gap: 9px; }
-.known summary { min-height: 48px; display: flex; align-items: center; color: var(--thistle); text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
-.other select { min-height: 38px; padding: 4px 8px; }
 @media screen and (max-width: 1120px) and (min-width: 721px) { .facts { grid-column: 1 / -1; } }
 @media print {
   .facts { padding: 0; }
@@ -133,6 +129,5 @@ dd { margin: 0; }
   .facts { padding: 16px 16px 4px; }
   .known { display: block; }
   .known .small a { padding: 12px 0; display: inline-block; }
-  .other select { min-height: 50px; }
 }
 </style>

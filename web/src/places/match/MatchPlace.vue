@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import PickOne from '../../fields/PickOne.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref, shallowRef, toRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { AnsweredOption } from '@thistle/core/course'
@@ -132,12 +134,7 @@ function putAway(): void {
         <MatchNav class="nav" :colony-id="place.state.colony.id" :yard-id="place.yard.yard.id" />
         <div class="head">
           <h2 id="what-fits">{{ inWeeks ? 'When each may start' : `What fits on ${sayDayLong(holding.day)}` }}</h2>
-          <label v-if="!file" class="small">
-            <span class="unseen">Order</span>
-            <select v-model="priority" class="order">
-              <option v-for="[key, says] in PRIORITY_WORDS" :key="key" :value="key">{{ says }}</option>
-            </select>
-          </label>
+          <PickOne v-if="!file" id="m-order" class="order" named="Order" :unknown="false" :options="PRIORITY_WORDS" :model-value="priority" @update:model-value="priority = $event ?? priority" />
         </div>
         <p v-if="result.judgement.level === 'urgent'" class="caution">
           This colony is in danger and every option has its cost. A queen lost can be mended, a colony lost cannot.
@@ -167,16 +164,16 @@ function putAway(): void {
         <div v-else class="cards">
           <template v-for="g in groups" :key="g.title">
             <h3 v-if="!g.folds">{{ g.title }}</h3>
-            <button v-else type="button" class="fold" :aria-expanded="isOpen(g)" @click="ruledOutOpen = !isOpen(g)">{{ g.title }} ({{ g.list.length }})</button>
+            <AButton v-else type="text" class="bare fold" :aria-expanded="isOpen(g)" @click="ruledOutOpen = !isOpen(g)">{{ g.title }} ({{ g.list.length }})</AButton>
             <article v-for="o in isOpen(g) ? g.list : []" :key="o.treatment" class="card sheet" :class="{ shown: o.treatment === option?.treatment }">
-              <button type="button" class="cardhead" :aria-expanded="o.treatment === option?.treatment" @click="shown = o.treatment">
+              <AButton type="text" class="bare cardhead" :aria-expanded="o.treatment === option?.treatment" @click="shown = o.treatment">
                 <VerdictRound :verdict="o.verdict" :size="24" />
                 <span>
                   <strong>{{ treatmentOf(o.treatment)?.name }}</strong>
                   <span class="soft">{{ sayVerdict(o) }}; {{ gist(o) }}</span>
                   <VerdictChange v-if="without?.get(o.treatment)" :before="without.get(o.treatment)!" :after="o" />
                 </span>
-              </button>
+              </AButton>
               <p v-if="o.treatment !== option?.treatment" class="small">
                 {{ holding.say(decidingOf(o)?.text ?? '') }}
                 <span class="flip">{{ o.verdict === 'fits' ? '' : holding.say(decidingOf(o)?.flip ?? '') }}</span>
@@ -225,7 +222,7 @@ function putAway(): void {
 .match { display: grid; grid-template-columns: 236px minmax(0, 1fr) 290px; max-width: 1360px; margin: 0 auto; min-height: calc(100vh - 190px); }
 .options { background: var(--sheet); border-left: 1px solid var(--hairline); border-right: 1px solid var(--hairline); padding: 18px 0 40px; }
 .head { display: flex; align-items: baseline; gap: 14px; padding: 0 16px 8px; flex-wrap: wrap; }
-.order { font: inherit; border: 0; border-bottom: 1px dotted var(--soft); background: none; color: var(--soft); padding: 4px 2px; cursor: pointer; }
+.order { flex: 0 1 190px; }
 .options > .caution { margin: 0 16px 8px; }
 
 .nav { margin: -8px 16px 12px; }
@@ -255,6 +252,5 @@ function putAway(): void {
   .card.shown { border-color: var(--thistle); }
   .cardhead { background: none; border: 0; padding: 4px 0; display: grid; grid-template-columns: 28px 1fr; gap: 10px; text-align: left; align-items: start; min-height: 52px; }
   .cardhead span span { display: block; }
-  .order { min-height: 48px; }
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What is not known: the few answers that would settle the option in hand first, then what each unknown would change. */
+import FoldAway from '../../parts/FoldAway.vue'
 import { computed, ref } from 'vue'
 import type { AnsweredOption } from '@thistle/core/course'
 import { doubtsOf, judged, type Verdict } from '@thistle/core/match'
@@ -36,15 +37,14 @@ function lines(changes: (typeof doubts.value)[number]['changes']): { say: string
     <ol>
       <li v-for="q in questions" :key="q.fact">{{ q.question }}</li>
     </ol>
-    <details @toggle="open = ($event.target as HTMLDetailsElement).open">
-      <summary>Everything that is not known, and what it would change</summary>
+    <FoldAway v-model:open="open" title="Everything that is not known, and what it would change">
       <dl>
         <template v-for="d in doubts" :key="d.fact">
           <dt>{{ d.question }}</dt>
           <dd v-for="l in lines(d.changes)" :key="l.say + l.to">{{ holding.say(l.say) }} {{ l.to }}: {{ l.who }}</dd>
         </template>
       </dl>
-    </details>
+    </FoldAway>
   </section>
 </template>
 

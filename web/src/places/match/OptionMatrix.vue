@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Options down, gates across: a dot where it fits, else the round and the figure; the deciding cell outlined. */
+import AButton from 'ant-design-vue/es/button'
 import type { AnsweredOption } from '@thistle/core/course'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { ref } from 'vue'
@@ -32,19 +33,19 @@ const isOpen = (g: OptionGroup) => !g.folds || opened.value || g.list.some((o) =
           <tbody v-for="g in groups" :key="g.title">
             <tr class="group">
               <th :colspan="11" scope="rowgroup">
-                <button v-if="g.folds" type="button" class="fold" :aria-expanded="isOpen(g)" @click="opened = !isOpen(g)">
+                <AButton v-if="g.folds" type="text" class="bare fold" :aria-expanded="isOpen(g)" @click="opened = !isOpen(g)">
                   {{ g.title }} ({{ g.list.length }})
                   <span v-if="!isOpen(g)" class="who">{{ g.list.map((o) => treatmentOf(o.treatment)!.name.replace(/^./, (c) => c.toLowerCase())).join('; ') }}</span>
-                </button>
+                </AButton>
                 <template v-else>{{ g.title }}</template>
               </th>
             </tr>
             <template v-for="o in isOpen(g) ? g.list : []" :key="o.treatment">
               <tr :class="['option', `v-${o.verdict}`, { shown: o.treatment === shown }]" @click="shown = o.treatment">
                 <th scope="row">
-                  <button type="button" class="pickone" :aria-expanded="o.treatment === shown" @click.stop="shown = o.treatment">
+                  <AButton type="text" class="bare pickone" :aria-expanded="o.treatment === shown" @click.stop="shown = o.treatment">
                     {{ treatmentOf(o.treatment)?.name }}
-                  </button>
+                  </AButton>
                   <span class="soft small">{{ gist(o) }}</span>
                 </th>
                 <td

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Why: every finding with its figure, limit, source and what would change it; the deciding ones first. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import type { AnsweredOption } from '@thistle/core/course'
 import VerdictRound from '../../graphics/VerdictRound.vue'
@@ -33,9 +34,9 @@ const rest = computed(() => findings.value.length - first.value.length)
       </p>
     </li>
   </ul>
-  <button v-if="rest > 0" class="plainlink small more" type="button" :aria-expanded="whole" @click="whole = !whole">
+  <AButton v-if="rest > 0" type="link" class="plainlink small more" :aria-expanded="whole" @click="whole = !whole">
     {{ whole ? 'Only what decides' : `${rest} more that ${rest === 1 ? 'fits' : 'fit'}, with their limits and sources` }}
-  </button>
+  </AButton>
 </template>
 
 <style scoped>

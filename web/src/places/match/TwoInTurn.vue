@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Two treatments in turn, where they are the better answer; both parts are put through the gates on their own days. */
+import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { caseOfSecond, type Combination } from '@thistle/core/course'
@@ -55,9 +56,9 @@ async function start(c: Combination): Promise<void> {
       <p class="small">
         Left afterwards about {{ c.left.low.toFixed(1) }} to {{ c.left.high.toFixed(1) }} in 100, if each takes its published share: {{ c.why }}.
       </p>
-      <button v-if="place && holding.mayWrite" type="button" class="press quiet" :disabled="busy" @click="start(c)">
+      <AButton v-if="place && holding.mayWrite" class="press quiet" :disabled="busy" @click="start(c)">
         {{ busy ? 'Keeping ...' : c.onlyIf ? `Start with ${shortName(treatmentOf(c.parts[0].treatment)!).toLowerCase()}` : 'Plan both parts' }}
-      </button>
+      </AButton>
     </article>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
   </section>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Says that what is judged is imagined, which facts, and what can be done with it. */
+import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import type { ColonyRecord } from '@thistle/core/holding'
 import type { Situation } from '@thistle/core/situation'
@@ -41,10 +42,10 @@ async function keep(): Promise<void> {
       {{ changed.map(sayChanged).join('; ') }}. Kept nowhere; nothing can be started on it.
     </p>
     <p class="doings">
-      <button class="press quiet" type="button" @click="emit('back')">Put it back as it is</button>
-      <button v-if="look.facts.length > 0 && colony && holding.mayWrite" class="press quiet" type="button" :disabled="busy" @click="keep">
+      <AButton class="press quiet" @click="emit('back')">Put it back as it is</AButton>
+      <AButton v-if="look.facts.length > 0 && colony && holding.mayWrite" class="press quiet" :disabled="busy" @click="keep">
         {{ busy ? 'Keeping ...' : `It is so: keep it as a look of today` }}
-      </button>
+      </AButton>
     </p>
     <p v-if="look.facts.length > 0 && others.length > 0" class="small">A look holds {{ look.facts.map((f) => small(f.label)).join(', ') }}; {{ others.map((f) => small(f.label)).join(', ') }} would stay imagined.</p>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The whole yard on a day: options down, the row across; a plan for all of them, and one press that starts it. */
+import ACheckbox from 'ant-design-vue/es/checkbox'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref, toRef, watch } from 'vue'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
@@ -105,9 +107,9 @@ function pickAhead(key: string, day: string | null): void {
         <h1>{{ yard.yard.name }} on {{ sayDayLong(holding.day) }}</h1>
         <p class="soft no-print choose">
           Colonies to treat are ticked.
-          <button class="plainlink" type="button" @click="chosen = over">Those over the limit with nothing in hand ({{ over.length }})</button>
-          <button class="plainlink" type="button" @click="chosen = row.map((s) => s.colony.id)">The whole yard ({{ row.length }})</button>
-          <button v-if="narrow" class="plainlink" type="button" @click="toPlan">To the plan</button>
+          <AButton type="link" class="plainlink" @click="chosen = over">Those over the limit with nothing in hand ({{ over.length }})</AButton>
+          <AButton type="link" class="plainlink" @click="chosen = row.map((s) => s.colony.id)">The whole yard ({{ row.length }})</AButton>
+          <AButton v-if="narrow" type="link" class="plainlink" @click="toPlan">To the plan</AButton>
         </p>
         <p v-if="cells.size === 0" class="soft" role="status">Weighing {{ row.length }} colonies through every gate ...</p>
         <template v-else>
@@ -121,7 +123,7 @@ function pickAhead(key: string, day: string | null): void {
                     <span class="place">{{ s.colony.placement.position }}</span>
                     <span class="who">{{ s.colony.name }}</span>
                     <span class="count" :class="{ alarm: isOver(s.judgement) }">{{ s.judgement.estimate === null ? '–' : sayFigure(s.judgement).replace(/ .*/, '') }}</span>
-                    <input type="checkbox" :checked="isChosen(s.colony.id)" :aria-label="`Treat ${s.colony.name}`" @change="toggle(s.colony.id)" />
+                    <ACheckbox :checked="isChosen(s.colony.id)" :aria-label="`Treat ${s.colony.name}`" @update:checked="toggle(s.colony.id)" />
                   </label>
                 </th>
                 <th scope="col" class="sum">Serves</th>
@@ -130,9 +132,9 @@ function pickAhead(key: string, day: string | null): void {
             <tbody>
               <tr v-for="line in lines" :key="line.key" :class="{ none: line.serves === 0, taken: only === line.key }">
                 <th scope="row">
-                  <button v-if="!line.waiting && line.serves > 0" type="button" class="pickone" :aria-pressed="only === line.key" @click="only = only === line.key ? null : line.key">
+                  <AButton v-if="!line.waiting && line.serves > 0" type="text" class="bare pickone" :aria-pressed="only === line.key" @click="only = only === line.key ? null : line.key">
                     {{ line.name }}
-                  </button>
+                  </AButton>
                   <span v-else>{{ line.name }}</span>
                 </th>
                 <td v-for="s in row" :key="s.colony.id" :class="{ unasked: !isChosen(s.colony.id), planned: inPlan.get(s.colony.id) === line.key }">
@@ -151,9 +153,9 @@ function pickAhead(key: string, day: string | null): void {
           treatment to plan with that one. A ring marks what the plan takes.
         </p>
         <section class="ahead" :class="{ 'no-print': !ahead }">
-          <button class="plainlink" type="button" :aria-expanded="ahead" @click="ahead = !ahead">
+          <AButton type="link" class="plainlink" :aria-expanded="ahead" @click="ahead = !ahead">
             {{ ahead ? 'Put away the eight weeks' : 'The same over eight weeks: which day serves the most' }}
-          </button>
+          </AButton>
           <template v-if="ahead">
             <p v-if="chosen.length === 0" class="care">Tick the colonies first.</p>
             <p v-else-if="!weeks" class="soft" role="status">Looking through eight weeks for {{ chosen.length }} colonies ...</p>

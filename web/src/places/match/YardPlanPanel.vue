@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The plan for the colonies ticked: who gets what, what it takes, who can be given nothing, and one press that starts it. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { leftUntil, type YardState } from '@thistle/core/holding'
@@ -7,7 +8,7 @@ import type { YardGroup } from '@thistle/core/match'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { sayAmount, treatmentOf } from '@thistle/core/treatments'
 import { sayDay } from '../../look/dates.ts'
-import NumberField from '../../parts/NumberField.vue'
+import NumberField from '../../fields/NumberField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import type { PlanInHand } from './yard.worker.ts'
@@ -82,12 +83,12 @@ async function start(): Promise<void> {
     </p>
     <p v-if="only" class="small">
       Planned with {{ title(only) }} alone.
-      <button class="plainlink" type="button" @click="emit('free')">Back to the best plan</button>
+      <AButton type="link" class="plainlink" @click="emit('free')">Back to the best plan</AButton>
     </p>
     <p v-if="plan.better && chosen.length > 0" class="better">
       {{ sayDay(plan.better.day) }}: {{ title(plan.better.treatment) }} serves {{ chosen.length === 1 ? 'it' : `all ${chosen.length}` }},
       {{ plan.better.withCare === 0 ? 'and fits fully' : `${plan.better.withCare} with care` }}.
-      <button class="plainlink no-print" type="button" @click="holding.day = plan.better.day">Look at that day</button>
+      <AButton type="link" class="plainlink no-print" @click="holding.day = plan.better.day">Look at that day</AButton>
     </p>
     <article v-for="g in plan.groups" :key="g.treatment">
       <h3>{{ title(g.treatment) }}</h3>
@@ -123,9 +124,9 @@ async function start(): Promise<void> {
     <NumberField v-if="limited" id="yp-people" v-model="people" class="no-print" label="People who handle strips" :min="1" :max="20" />
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <div v-if="holding.mayWrite && served > 0" class="go">
-      <button class="press" type="button" :disabled="keeping || busy" @click="start">
+      <AButton type="primary" class="press" :disabled="keeping || busy" @click="start">
         {{ keeping ? 'Keeping ...' : `Start ${served === 1 ? nameOf(plan.groups[0]!.colonies[0]!) : `all ${served}`} on ${sayDay(holding.day)}` }}
-      </button>
+      </AButton>
       <p class="law">The label in your hand and your local law decide; this defers to both, and to the vet or inspector where they have the say.</p>
     </div>
     <p class="soft small">Colonies of a yard are treated on one day where they can be: mites spread from those that are left.</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What a phone keeps out of the bar under the thumb. */
+import AButton from 'ant-design-vue/es/button'
 import { ASIDE, PLACES } from '../../frame/places.ts'
 import { useSignOut } from '../../frame/useSignOut.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -33,7 +34,7 @@ const places = [...PLACES.filter((p) => !p.inYard), ...ASIDE]
         </RouterLink>
       </li>
       <li>
-        <button type="button" @click="signOut"><strong>Sign out</strong></button>
+        <AButton type="text" class="bare" @click="signOut"><strong>Sign out</strong></AButton>
       </li>
     </ul>
   </div>

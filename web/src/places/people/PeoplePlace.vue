@@ -1,8 +1,11 @@
 <script setup lang="ts">
 /** Who is in the holding, and who is invited. */
+import RowsTable, { type Column } from '../../parts/RowsTable.vue'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, onMounted, ref } from 'vue'
 import SidePane from '../../parts/SidePane.vue'
-import TextField from '../../parts/TextField.vue'
+import TextField from '../../fields/TextField.vue'
 import { sayDay } from '../../look/dates.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { sayWhen } from '../../parts/when.ts'
@@ -95,6 +98,13 @@ async function takeOut(): Promise<void> {
 }
 const yardNames = (p: PlaceDraft) =>
   p.yards === null ? 'all yards' : p.yards.map((id) => holding.yards.find((y) => y.id === id)?.name ?? 'a yard').join(', ')
+const COLUMNS = computed<readonly Column<Member>[]>(() => [
+  { key: 'name', title: 'Name', heads: true },
+  { key: 'role', title: 'As', text: (m) => m.role },
+  { key: 'yards', title: 'Yards', text: yardNames },
+  { key: 'until', title: 'Until', text: (m) => (m.untilDay ? sayDay(m.untilDay, holding.today) : 'no end') },
+  ...(owner.value ? [{ key: 'change', title: 'Change', hidden: true }] : []),
+])
 const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 'older than fourteen days' } as const
 </script>
 
@@ -102,32 +112,16 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
   <div class="page people">
     <div class="head">
       <h1>Who is in {{ holding.me?.holding.name }}</h1>
-      <button v-if="owner" class="press" type="button" @click="startInviting">Invite somebody</button>
+      <AButton v-if="owner" type="primary" class="press" @click="startInviting">Invite somebody</AButton>
     </div>
     <p v-if="!members" class="soft" aria-busy="true">Reading ...</p>
-    <table v-else class="sheet">
-      <thead>
-        <tr>
-          <th scope="col">Name</th>
-          <th scope="col">As</th>
-          <th scope="col">Yards</th>
-          <th scope="col">Until</th>
-          <th v-if="owner" scope="col"><span class="unseen">Change</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="m in members" :key="m.keeperId">
-          <th scope="row">
-            <strong>{{ m.name }}</strong>
-            <span class="soft small">{{ m.email }}</span>
-          </th>
-          <td>{{ m.role }}</td>
-          <td>{{ yardNames(m) }}</td>
-          <td>{{ m.untilDay ? sayDay(m.untilDay, holding.today) : 'no end' }}</td>
-          <td v-if="owner"><button class="plainlink" type="button" :aria-label="`Change ${m.name}`" @click="edit(m)">change</button></td>
-        </tr>
-      </tbody>
-    </table>
+    <RowsTable v-else class="sheet members" label="Who is in the holding" :columns="COLUMNS" :rows="members" :row-key="(m) => m.keeperId">
+      <template #name="{ row: m }">
+        <strong>{{ m.name }}</strong>
+        <span class="soft small">{{ m.email }}</span>
+      </template>
+      <template #change="{ row: m }"><AButton type="link" class="plainlink" :aria-label="`Change ${m.name}`" @click="edit(m)">change</AButton></template>
+    </RowsTable>
     <dl v-if="members" class="roles">
       <template v-for="(says, role) in ROLE_WORDS" :key="role">
         <dt class="strong">{{ role }}</dt>
@@ -146,8 +140,8 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
             </span>
           </span>
           <span v-if="i.state === 'open' && i.link" class="doings">
-            <button class="plainlink" type="button" @click="copy(i.link)">{{ copied === i.link ? 'copied' : 'copy the link' }}</button>
-            <button class="plainlink" type="button" :disabled="busy" @click="withdraw(i)">withdraw</button>
+            <AButton type="link" class="plainlink" @click="copy(i.link)">{{ copied === i.link ? 'copied' : 'copy the link' }}</AButton>
+            <AButton type="link" class="plainlink" :disabled="busy" @click="withdraw(i)">withdraw</AButton>
           </span>
         </li>
       </ul>
@@ -158,25 +152,25 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
         <p class="settled strong" role="status">The invitation for {{ made.forWhom }} is made{{ email.trim() ? ', and a letter is on its way' : '' }}.</p>
         <p>Send them this link. It works once, within fourteen days:</p>
         <p class="link">{{ made.link }}</p>
-        <p><button class="press" type="button" @click="copy(made.link)">{{ copied === made.link ? 'Copied' : 'Copy the link' }}</button></p>
-        <p><button class="plainlink" type="button" @click="startInviting">Invite another</button></p>
+        <p><AButton type="primary" class="press" @click="copy(made.link)">{{ copied === made.link ? 'Copied' : 'Copy the link' }}</AButton></p>
+        <p><AButton type="link" class="plainlink" @click="startInviting">Invite another</AButton></p>
       </template>
-      <form v-else class="form" novalidate @submit.prevent="invite">
+      <AForm v-else layout="vertical" class="form" @submit="invite">
         <TextField id="in-who" v-model="forWhom" label="For whom" :most="80" :fault="at('forWhom')" />
         <TextField id="in-email" v-model="email" label="Their e-mail address" type="email" :most="254" :fault="at('email')" hint="left empty: you hand the link over yourself" />
         <PlaceFields v-model="draft" prefix="in" :at="at" />
         <p v-if="fault && !at('forWhom') && !at('email') && !at('yards') && !at('untilDay')" class="alarm strong" role="alert">{{ fault }}</p>
-        <button class="press" type="submit" :disabled="busy || forWhom.trim() === '' || draft.yards?.length === 0">{{ busy ? 'Making it ...' : 'Make the invitation' }}</button>
-      </form>
+        <AButton type="primary" class="press" html-type="submit" :disabled="busy || forWhom.trim() === '' || draft.yards?.length === 0">{{ busy ? 'Making it ...' : 'Make the invitation' }}</AButton>
+      </AForm>
     </SidePane>
     <SidePane v-else-if="editing" :title="editing.name" :sub="editing.email" @close="editing = null">
-      <form :key="editing.keeperId" class="form" novalidate @submit.prevent="keep">
+      <AForm :key="editing.keeperId" layout="vertical" class="form" @submit="keep">
         <PlaceFields v-model="draft" prefix="me" :at="at" />
         <p v-if="fault && !at('yards') && !at('untilDay')" class="alarm strong" role="alert">{{ fault }}</p>
-        <button class="press" type="submit" :disabled="busy || draft.yards?.length === 0">{{ busy ? 'Keeping ...' : 'Keep it' }}</button>
-        <button class="press quiet" type="button" :disabled="busy" @click="takeOut">Take {{ editing.name }} out of the holding</button>
+        <AButton type="primary" class="press" html-type="submit" :disabled="busy || draft.yards?.length === 0">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
+        <AButton class="press quiet" :disabled="busy" @click="takeOut">Take {{ editing.name }} out of the holding</AButton>
         <p class="soft small">What they wrote stays, with their name. They can be invited again.</p>
-      </form>
+      </AForm>
     </SidePane>
   </div>
 </template>
@@ -184,11 +178,8 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
 <style scoped>
 .people { max-width: 980px; display: grid; gap: 16px; grid-template-columns: minmax(0, 1fr); }
 .head { display: flex; justify-content: space-between; gap: 16px; align-items: center; flex-wrap: wrap; }
-table { width: 100%; border-collapse: separate; border-spacing: 0; }
-th, td { text-align: left; padding: 9px 12px; border-bottom: 1px solid var(--hairline); font-weight: 400; }
-tbody tr:last-child > * { border-bottom: 0; }
-thead th { font-size: 13.5px; color: var(--soft); }
-th .small { display: block; overflow-wrap: anywhere; }
+.members :deep(.ant-table-tbody > tr > *), .members :deep(.ant-table-thead > tr > *) { padding: 9px 12px; }
+.members .small { display: block; overflow-wrap: anywhere; }
 .roles { display: grid; grid-template-columns: 80px 1fr; gap: 4px 12px; margin: 0; }
 .roles dd { margin: 0; }
 .list { margin-top: 10px; }
@@ -199,12 +190,12 @@ th .small { display: block; overflow-wrap: anywhere; }
 .form { display: grid; gap: 13px; }
 .link { background: var(--sunken); border-radius: 8px; padding: 10px 12px; overflow-wrap: anywhere; user-select: all; }
 @media screen and (max-width: 720px) {
-  thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-  table, tbody { display: block; }
-  tr { display: grid; grid-template-columns: 1fr auto; padding: 8px 0; border-bottom: 1px solid var(--hairline); }
-  tbody tr:last-child { border-bottom: 0; }
-  th, td { border: 0; padding: 3px 12px; }
+  .members :deep(thead) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+  .members :deep(table), .members :deep(tbody) { display: block; }
+  .members :deep(tbody tr) { display: grid; grid-template-columns: 1fr auto; padding: 8px 0; border-bottom: 1px solid var(--hairline); }
+  .members :deep(tbody tr:last-child) { border-bottom: 0; }
+  .members :deep(.ant-table-tbody > tr > *) { border: 0; padding: 3px 12px; }
   .list li { flex-direction: column; align-items: stretch; }
-  td button, .doings button { min-height: 48px; }
+  .members button, .doings button { min-height: 48px; }
 }
 </style>

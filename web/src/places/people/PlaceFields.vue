@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** What somebody may do: role, which yards, until when. */
-import DayField from '../../parts/DayField.vue'
-import PickField from '../../parts/PickField.vue'
+import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/checkbox'
+import DayField from '../../fields/DayField.vue'
+import PickField from '../../fields/PickField.vue'
 import { ROLE_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 
@@ -27,16 +28,10 @@ const id = (name: string) => `${props.prefix}-${name}`
     <p class="soft small">{{ ROLE_WORDS[place.role] }}</p>
     <fieldset v-if="place.role !== 'owner' && holding.yards.length > 0">
       <legend>Yards</legend>
-      <label class="check">
-        <input type="checkbox" :checked="place.yards === null" @change="setAll(($event.target as HTMLInputElement).checked)" />
-        all of them, also those to come
-      </label>
-      <template v-if="place.yards !== null">
-        <label v-for="y in holding.yards" :key="y.id" class="check">
-          <input v-model="place.yards" type="checkbox" :value="y.id" />
-          {{ y.name }}
-        </label>
-      </template>
+      <ACheckbox :checked="place.yards === null" @update:checked="setAll">all of them, also those to come</ACheckbox>
+      <ACheckboxGroup v-if="place.yards !== null" v-model:value="place.yards" class="which">
+        <ACheckbox v-for="y in holding.yards" :key="y.id" :value="y.id">{{ y.name }}</ACheckbox>
+      </ACheckboxGroup>
       <p v-if="at('yards') || place.yards?.length === 0" class="fault" role="alert">{{ at('yards') ?? 'At least one yard, or all.' }}</p>
     </fieldset>
     <DayField :id="id('until')" v-model="place.untilDay" label="Until" hint="left empty: without an end" :fault="at('untilDay')" />
@@ -47,8 +42,6 @@ const id = (name: string) => `${props.prefix}-${name}`
 .place { display: grid; gap: 10px; }
 fieldset { border: 0; padding: 0; margin: 0; }
 legend { font-size: 14px; font-weight: 600; padding: 0; }
-.check { display: flex; gap: 10px; align-items: center; min-height: 40px; cursor: pointer; }
-.check input { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
+.which { display: grid; }
 .fault { font-size: 13.5px; color: var(--brick); font-weight: 600; }
-@media screen and (max-width: 720px) { .check { min-height: 48px; } }
 </style>

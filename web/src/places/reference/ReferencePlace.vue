@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The API's own description, for people. */
+import FoldAway from '../../parts/FoldAway.vue'
 import { computed, onMounted, ref } from 'vue'
 import { call, Refused } from '../../server/call.ts'
 
@@ -87,12 +88,12 @@ const refusalsOf = (o: Operation) =>
       </nav>
       <section v-for="g in groups" :id="g.name" :key="g.name" class="group">
         <h2>{{ g.name }}</h2>
-        <details v-for="{ path, method, operation } in g.operations" :key="operation.operationId" class="sheet">
-          <summary>
+        <FoldAway v-for="{ path, method, operation } in g.operations" :key="operation.operationId" class="sheet" :title="path">
+          <template #title>
             <span class="method">{{ method }}</span>
             <code>{{ path }}</code>
             <span class="soft">{{ operation.summary }}</span>
-          </summary>
+          </template>
           <div class="inside">
             <p>{{ operation.description }}</p>
             <template v-if="operation.parameters.length > 0">
@@ -125,7 +126,7 @@ const refusalsOf = (o: Operation) =>
               </template>
             </dl>
           </div>
-        </details>
+        </FoldAway>
       </section>
     </template>
   </div>
@@ -136,11 +137,12 @@ const refusalsOf = (o: Operation) =>
 .lead { max-width: 720px; }
 nav { display: flex; flex-wrap: wrap; gap: 6px 16px; }
 .group { display: grid; gap: 8px; margin-top: 10px; }
-summary { display: grid; grid-template-columns: 62px minmax(0, 280px) 1fr; gap: 12px; padding: 9px 14px; cursor: pointer; align-items: baseline; min-height: 42px; }
+.group :deep(.ant-collapse-item > .ant-collapse-header) { padding: 4px 14px; text-decoration: none; color: inherit; }
+.group :deep(.ant-collapse-header-text) { display: grid; grid-template-columns: 62px minmax(0, 280px) 1fr; gap: 12px; align-items: baseline; flex: 1; }
 .method { font-weight: 650; color: var(--thistle); text-transform: uppercase; font-size: 13px; }
 code { font-size: 14px; overflow-wrap: anywhere; }
 .inside { padding: 4px 14px 14px 88px; display: grid; gap: 8px; }
 dl { display: grid; grid-template-columns: 130px 1fr; gap: 4px 12px; margin: 0; font-size: 14.5px; }
 dd { margin: 0; overflow-wrap: anywhere; }
-@media screen and (max-width: 720px) { summary { grid-template-columns: 54px 1fr; } summary .soft { grid-column: 1 / -1; } .inside { padding-left: 14px; } dl { grid-template-columns: 110px 1fr; } }
+@media screen and (max-width: 720px) { .group :deep(.ant-collapse-header-text) { grid-template-columns: 54px 1fr; } .group .soft { grid-column: 1 / -1; } .inside { padding-left: 14px; } dl { grid-template-columns: 110px 1fr; } }
 </style>

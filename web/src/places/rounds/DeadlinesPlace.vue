@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Counted back: by when each option must be begun, to be over before the supers and the last opening. */
+import RowsTable, { type Column } from '../../parts/RowsTable.vue'
 import { computed } from 'vue'
 import { deadlinesOf, type Deadline } from '@thistle/core/rounds'
 import { daysBetween, yearOf, type Day } from '@thistle/core/time'
@@ -17,8 +18,18 @@ function stands(d: Deadline): string {
   if (d.state === 'passed') return 'passed'
   return days === 0 ? 'today' : `in ${plural(days, 'day')}`
 }
-const listed = (options: readonly Deadline[]) => options.filter((d) => d.listed)
-const others = (options: readonly Deadline[]) => options.filter((d) => !d.listed)
+const parts = (options: readonly Deadline[]) =>
+  [
+    { title: 'On your list', list: options.filter((d) => d.listed) },
+    { title: 'Not on your list', list: options.filter((d) => !d.listed) },
+  ].filter((p) => p.list.length > 0)
+const COLUMNS: readonly Column<Deadline>[] = [
+  { key: 'option', title: 'Option', heads: true },
+  { key: 'last', title: 'Last start' },
+  { key: 'stands', title: 'How far', hidden: true },
+  { key: 'supers', title: 'Before the supers', class: 'why' },
+  { key: 'opening', title: 'Before the last opening', class: 'why' },
+]
 const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } }) => y.yard.lastOpening !== null || y.yard.supersNextOn !== null
 </script>
 
@@ -44,27 +55,16 @@ const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } 
       </ul>
       <p v-else class="settled small">No course in hand clashes with these dates.</p>
       <p v-if="!dated(d.yard)" class="soft">Without a date nothing can be counted back: set when supers go on and when the hives are last opened.</p>
-      <table v-else class="sheet">
-        <thead>
-          <tr>
-            <th scope="col">Option</th>
-            <th scope="col">Last start</th>
-            <th scope="col"><span class="unseen">How far</span></th>
-            <th scope="col" class="why">Before the supers</th>
-            <th scope="col" class="why">Before the last opening</th>
-          </tr>
-        </thead>
-        <tbody v-for="(list, i) in [listed(d.options), others(d.options)]" :key="i">
-          <tr v-if="list.length > 0" class="head"><th colspan="5" scope="colgroup">{{ i === 0 ? 'On your list' : 'Not on your list' }}</th></tr>
-          <tr v-for="o in list" :key="o.treatment.key" :class="o.state">
-            <th scope="row"><RouterLink :to="`/rules/${o.treatment.key}`">{{ shortName(o.treatment) }}</RouterLink></th>
-            <td class="strong">{{ say(o.last) }}</td>
-            <td :class="{ alarm: o.state === 'passed', 'care strong': o.state === 'near', soft: o.state === 'ahead' }">{{ stands(o) }}</td>
-            <td class="why" :class="{ soft: o.last !== o.bySupers }">{{ o.bySupers ? say(o.bySupers) : 'does not matter' }}</td>
-            <td class="why" :class="{ soft: o.last !== o.byOpening }">{{ o.byOpening ? say(o.byOpening) : 'does not matter' }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <template v-for="part in parts(d.options)" v-else :key="part.title">
+        <h3>{{ part.title }}</h3>
+        <RowsTable class="sheet" :label="`${d.yard.yard.name}: ${part.title}`" :columns="COLUMNS" :rows="part.list" :row-key="(o) => o.treatment.key" :row-class="(o) => o.state">
+          <template #option="{ row: o }"><RouterLink :to="`/rules/${o.treatment.key}`">{{ shortName(o.treatment) }}</RouterLink></template>
+          <template #last="{ row: o }"><span class="strong">{{ say(o.last) }}</span></template>
+          <template #stands="{ row: o }"><span :class="{ alarm: o.state === 'passed', 'care strong': o.state === 'near', soft: o.state === 'ahead' }">{{ stands(o) }}</span></template>
+          <template #supers="{ row: o }"><span :class="{ soft: o.last !== o.bySupers }">{{ o.bySupers ? say(o.bySupers) : 'does not matter' }}</span></template>
+          <template #opening="{ row: o }"><span :class="{ soft: o.last !== o.byOpening }">{{ o.byOpening ? say(o.byOpening) : 'does not matter' }}</span></template>
+        </RowsTable>
+      </template>
     </section>
     <p v-if="yards.length === 0" class="soft">No colonies yet: nothing is counted back.</p>
     <p class="law">Courses are counted at their shortest, by typical labels and your own list; the label in your hand and local law decide.</p>
@@ -76,17 +76,14 @@ const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } 
 .lead { max-width: 780px; }
 .yard { display: grid; gap: 6px; margin-top: 10px; }
 .clashes { display: grid; gap: 3px; }
-table { border-collapse: separate; border-spacing: 0; width: 100%; }
-th, td { text-align: left; padding: 7px 12px; border-bottom: 1px solid var(--hairline); font-weight: 400; }
-thead th { font-size: 13.5px; font-weight: 600; color: var(--soft); }
-.head th { font-size: 13.5px; font-weight: 600; color: var(--soft); background: var(--sunken); padding: 4px 12px; }
-tbody th a { font-weight: 600; color: var(--ink); }
-tr.passed th a, tr.passed td { color: var(--soft); }
-tr.passed td.alarm { color: var(--brick); }
+.yard h3 { font-size: 14px; color: var(--soft); margin-top: 6px; }
+.yard :deep(.ant-table-tbody > tr > *), .yard :deep(.ant-table-thead > tr > *) { padding: 7px 12px; width: 21%; }
+.yard :deep(tbody th a) { font-weight: 600; color: var(--ink); }
+.yard :deep(tr.passed th a), .yard :deep(tr.passed td .strong) { color: var(--soft); }
 @media screen and (max-width: 720px) {
-  .why { display: none; }
-  th, td { padding: 12px 6px; }
-  td { white-space: nowrap; font-size: 15px; }
+  .yard :deep(.why) { display: none; }
+  .yard :deep(.ant-table-tbody > tr > *) { padding: 12px 6px; width: auto; }
+  .yard :deep(td) { white-space: nowrap; font-size: 15px; }
 }
-@media screen and (max-width: 370px) { td { white-space: normal; } }
+@media screen and (max-width: 370px) { .yard :deep(td) { white-space: normal; } }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The rounds as a list of days: the phone's board, and the same on paper. */
+import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import type { Round, RoundPlan } from '@thistle/core/rounds'
 import type { Day } from '@thistle/core/time'
@@ -33,7 +34,7 @@ const days = computed(() => {
         </ul>
         <p class="doings no-print">
           <RouterLink v-if="r.jobs.length > 0" class="press" :to="`/rounds/${r.yardId}/${r.day}`">Sheet</RouterLink>
-          <button class="press quiet" type="button" @click="emit('open', { yardId: r.yardId, day: r.day })">What, and move it</button>
+          <AButton class="press quiet" @click="emit('open', { yardId: r.yardId, day: r.day })">What, and move it</AButton>
         </p>
       </article>
     </li>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** One round: what is done on it, its sheet, and the days it could be moved to. */
+import AreaField from '../../fields/AreaField.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref, watch } from 'vue'
 import type { YardState } from '@thistle/core/holding'
 import { moveTo, setFree, type Move, type Round, type RoundJob, type RoundPlan } from '@thistle/core/rounds'
@@ -99,11 +101,11 @@ async function visit(): Promise<void> {
       <section v-if="holding.mayWrite" class="move" aria-label="Move the round">
         <h3>Move it</h3>
         <div v-for="(week, w) in weeks" :key="w" class="week">
-          <button
-            v-for="d in week"
+          <AButton
+v-for="d in week"
             :key="d"
-            type="button"
-            class="d"
+            type="text"
+            class="bare d"
             :class="[`lit-${moves.get(d)?.level ?? 'past'}`, { here: d === day, wanted: wanted?.day === d }]"
             :disabled="!moves.has(d) || d === day"
             :aria-pressed="wanted?.day === d"
@@ -112,30 +114,27 @@ async function visit(): Promise<void> {
           >
             <span class="wd">{{ WEEKDAYS[weekdayOf(d)] }}</span>
             {{ dayOfMonth(d) }}
-          </button>
+          </AButton>
         </div>
         <div v-if="wanted" class="say" role="status">
           <p :class="{ alarm: wanted.level === 'no', care: wanted.level === 'ask' || wanted.level === 'care' }" class="strong">
             {{ sayDay(wanted.day) }}: {{ holding.say(sayMove(wanted)) }}
           </p>
-          <div v-if="needsReason" class="field">
-            <label for="rp-reason">Your reason, kept in the book</label>
-            <textarea id="rp-reason" v-model="reason" class="area" maxlength="2000" placeholder="Away that week; the vet agrees" />
-          </div>
-          <button v-if="wanted.level !== 'no'" class="press" type="button" :disabled="busy || !canSet" @click="set">
+          <AreaField v-if="needsReason" id="rp-reason" v-model="reason" label="Your reason, kept in the book" :most="2000" placeholder="Away that week; the vet agrees" />
+          <AButton v-if="wanted.level !== 'no'" type="primary" class="press" :disabled="busy || !canSet" @click="set">
             {{ busy ? 'Setting ...' : `Set it for ${sayDay(wanted.day)}` }}
-          </button>
+          </AButton>
         </div>
         <p v-if="round.set" class="small">
           Set by you.
-          <button class="plainlink" type="button" :disabled="busy" @click="free">Let the plan choose the day again</button>
+          <AButton type="link" class="plainlink" :disabled="busy" @click="free">Let the plan choose the day again</AButton>
         </p>
       </section>
       <p class="law">Windows come from each treatment's course; the label in your hand and local law decide.</p>
     </template>
     <template v-else>
       <p>Nothing is drawn to this day. If you are there in any case, say so: jobs whose windows reach it are drawn to it, and other drives may fall away.</p>
-      <button class="press" type="button" :disabled="busy" @click="visit">I am at {{ yard.yard.name }} on {{ sayDay(day) }}</button>
+      <AButton type="primary" class="press" :disabled="busy" @click="visit">I am at {{ yard.yard.name }} on {{ sayDay(day) }}</AButton>
     </template>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
   </SidePane>

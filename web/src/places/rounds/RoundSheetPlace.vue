@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** One visit on one sheet: what to carry, what to mind, and the row with its ticks. On the phone in the yard, and on paper. */
+import FoldAway from '../../parts/FoldAway.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { USUAL_WORK, type ColonyState, type CourseState } from '@thistle/core/holding'
@@ -137,13 +139,12 @@ const print = () => window.print()
           <HandTimer name="vapour-shut" says="Shut: start" doing="Stays shut" done="The last hive may be opened" :seconds="sheet.cycle.shutMinutes * 60" />
         </template>
       </section>
-      <details v-if="sheet.setUp.length > 0" class="no-print">
-        <summary>How it is laid and set up</summary>
+      <FoldAway v-if="sheet.setUp.length > 0" class="no-print" title="How it is laid and set up">
         <template v-for="s in sheet.setUp" :key="s.name">
           <h3>{{ s.name }}</h3>
           <ul class="lines"><li v-for="l in s.lines" :key="l">{{ holding.say(l) }}</li></ul>
         </template>
-      </details>
+      </FoldAway>
     </div>
 
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
@@ -169,20 +170,20 @@ const print = () => window.print()
           <div class="tick no-print">
             <template v-if="find(job)?.done">
               <span class="settled strong">{{ capital(find(job)?.done ?? '') }}</span>
-              <button v-if="canTick(job) && find(job)?.done?.startsWith('done')" class="plainlink" type="button" :disabled="busy" @click="untick(job)">take back</button>
+              <AButton v-if="canTick(job) && find(job)?.done?.startsWith('done')" type="link" class="plainlink" :disabled="busy" @click="untick(job)">take back</AButton>
             </template>
             <RouterLink v-else-if="isCount(job)" class="press quiet" :to="countLink(job)">Count</RouterLink>
             <RouterLink v-else-if="job.kind === 'queen'" class="press quiet" :to="`/yards/${job.yardId}?colony=${job.colonyId}`">Note a look</RouterLink>
             <template v-else-if="canTick(job)">
-              <button class="press big" type="button" :disabled="busy" :aria-label="`Done: ${job.text}, ${c.name}`" @click="tick(job)">✓ Done</button>
-              <button class="plainlink" type="button" @click="otherwise = job">otherwise ...</button>
+              <AButton type="primary" class="press big" :disabled="busy" :aria-label="`Done: ${job.text}, ${c.name}`" @click="tick(job)">✓ Done</AButton>
+              <AButton type="link" class="plainlink" @click="otherwise = job">otherwise ...</AButton>
             </template>
           </div>
         </div>
       </li>
     </ol>
     <p class="law">The label in your hand and your local law decide; this defers to both, and to the vet or inspector where they have the say.</p>
-    <p class="no-print"><button class="press quiet" type="button" @click="print">Print it</button></p>
+    <p class="no-print"><AButton class="press quiet" @click="print">Print it</AButton></p>
     <SidePane v-if="form" :title="form.state.colony.name" :sub="form.course.treatment.name" @close="otherwise = null">
       <JobForm :key="form.course.record.id + form.job.job + form.job.n" :yard="yard.yard" :state="form.state" :course="form.course" :job="form.job" @done="otherwise = null" />
     </SidePane>

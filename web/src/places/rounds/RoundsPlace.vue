@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Jobs of all yards, drawn together into the fewest drives of the next four weeks. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { moveTo, type Move, type Round } from '@thistle/core/rounds'
 import { addDays, type Day } from '@thistle/core/time'
@@ -107,7 +108,7 @@ async function undo(): Promise<void> {
       <p class="soft" role="status">{{ failed ? 'Load the page again; what was entered is kept.' : busy && plan ? 'Drawing anew ...' : below }}</p>
       <p v-if="last" class="done strong" role="status">
         {{ last.text }}
-        <button v-if="last.stroke !== null" class="plainlink" type="button" @click="undo">Undo</button>
+        <AButton v-if="last.stroke !== null" type="link" class="plainlink" @click="undo">Undo</AButton>
       </p>
       <p v-if="refused" class="alarm strong" role="alert">{{ holding.say(refused) }}</p>
       <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
@@ -126,7 +127,7 @@ async function undo(): Promise<void> {
         </section>
         <p v-if="holding.mayWrite && plannable.length > 0" class="going no-print">
           On {{ sayDay(holding.day) }} I am in any case at
-          <button v-for="y in plannable" :key="y.yard.id" class="press quiet" type="button" @click="open({ yardId: y.yard.id, day: holding.day })">{{ y.yard.name }}</button>
+          <AButton v-for="y in plannable" :key="y.yard.id" class="press quiet" @click="open({ yardId: y.yard.id, day: holding.day })">{{ y.yard.name }}</AButton>
         </p>
         <p class="small soft no-print">
           Jobs whose windows meet are drawn into one drive; days too hot or too cold, and days on which you have no time, are left out.

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The season on one page: every colony's courses and counts over one year of bees, yard by yard. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, onMounted, onUnmounted, ref } from 'vue'
 import { seasonOf } from '@thistle/core/rounds'
 import { yearOf } from '@thistle/core/time'
@@ -52,8 +53,8 @@ onUnmounted(() => {
     <div class="head">
       <h1>{{ title }}</h1>
       <p class="no-print steps">
-        <button class="press quiet" type="button" @click="shift--">← The year before</button>
-        <button v-if="shift < 0" class="press quiet" type="button" @click="shift++">The year after →</button>
+        <AButton class="press quiet" @click="shift--">← The year before</AButton>
+        <AButton v-if="shift < 0" class="press quiet" @click="shift++">The year after →</AButton>
       </p>
     </div>
     <p class="soft">{{ says }}</p>

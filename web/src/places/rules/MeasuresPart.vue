@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** The keeper's own measures: a cup whose bees were counted once, and what their sugar roll finds. */
+import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import { SUGAR_RECOVERY, USUAL_CUP, type Cup } from '@thistle/core/count'
 import { plain } from '@thistle/core/units'
-import NumberField from '../../parts/NumberField.vue'
+import NumberField from '../../fields/NumberField.vue'
 
 defineProps<{ at: (path: string) => string | null }>()
 const cup = defineModel<Cup | null>('cup', { required: true })
@@ -37,7 +38,7 @@ const effect = computed(() => (3 / Math.max(0.05, recovery.value ?? SUGAR_RECOVE
       />
     </div>
     <p class="small">
-      <template v-if="cup">Your cup: {{ plain(cup.bees / cup.mL, 2) }} bees a mL. <button class="plainlink" type="button" @click="cup = null">Back to the usual</button>. </template>
+      <template v-if="cup">Your cup: {{ plain(cup.bees / cup.mL, 2) }} bees a mL. <AButton type="link" class="plainlink" @click="cup = null">Back to the usual</AButton>. </template>
       A roll that finds 9 mites on 300 bees is then judged as {{ effect }} in 100. To learn your share, wash the bees after rolling them: mites rolled over all mites.
     </p>
     <p class="small soft">Share found: {{ SUGAR_RECOVERY.source }}.</p>

@@ -1,5 +1,9 @@
 <script setup lang="ts">
 /** What the gates read: school, kit, the keeper's own list, the yards' dates, units. One plain page. */
+import PickField from '../../fields/PickField.vue'
+import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/checkbox'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, reactive, ref, toRaw } from 'vue'
 import { NO_RULE, type BoardKind, type Rule, type Stock, type Tool, type TreatmentKey } from '@thistle/core/situation'
 import type { Cup } from '@thistle/core/count'
@@ -104,7 +108,7 @@ async function reread(): Promise<void> {
       the law where you are.
     </p>
 
-    <form class="form" novalidate @submit.prevent="keep">
+    <AForm layout="vertical" class="form" @submit="keep">
       <section class="sheet block" aria-labelledby="r-list">
         <h2 id="r-list">What is authorised where you are</h2>
         <p class="soft small">
@@ -126,14 +130,8 @@ async function reread(): Promise<void> {
           Without a label, and always offered:
           <template v-for="(t, i) in others" :key="t.key">{{ i > 0 ? ', ' : '' }}<RouterLink :to="`/rules/${t.key}`">{{ t.name.toLowerCase() }}</RouterLink></template>.
         </p>
-        <label class="check">
-          <input v-model="draft.organicOnly" type="checkbox" />
-          Organic acids, thymol and the like only: rule synthetic treatments out
-        </label>
-        <label class="check">
-          <input v-model="draft.noLiquidAcids" type="checkbox" />
-          No acids that are poured or trickled: rule liquid ones out
-        </label>
+        <ACheckbox v-model:checked="draft.organicOnly">Organic acids, thymol and the like only: rule synthetic treatments out</ACheckbox>
+        <ACheckbox v-model:checked="draft.noLiquidAcids">No acids that are poured or trickled: rule liquid ones out</ACheckbox>
       </section>
 
       <LimitsPart v-model:school="draft.school" v-model:own="draft.ownLimits" v-model:boards="draft.boards" :at="at" />
@@ -142,12 +140,9 @@ async function reread(): Promise<void> {
       <section class="sheet block" aria-labelledby="r-kit">
         <h2 id="r-kit">Your kit</h2>
         <p class="soft small">What is not ticked counts as not there: a treatment that needs it waits.</p>
-        <div class="kit">
-          <label v-for="[key, name] in KIT_WORDS" :key="key" class="check">
-            <input v-model="draft.kit" type="checkbox" :value="key" />
-            {{ name }}
-          </label>
-        </div>
+        <ACheckboxGroup v-model:value="draft.kit" class="kit">
+          <ACheckbox v-for="[key, name] in KIT_WORDS" :key="key" :value="key">{{ name }}</ACheckbox>
+        </ACheckboxGroup>
       </section>
 
       <WorkPart v-model:work="draft.work" v-model:closed="draft.closedThrough" :at="at" :today="holding.today" />
@@ -155,12 +150,7 @@ async function reread(): Promise<void> {
       <section class="sheet block" aria-labelledby="r-units">
         <h2 id="r-units">What comes first</h2>
         <div class="fields">
-          <div class="field">
-            <label for="r-order">Among options that fit alike</label>
-            <select id="r-order" v-model="draft.priority" class="pick">
-              <option v-for="[key, says] in PRIORITY_WORDS" :key="key" :value="key">{{ says }}</option>
-            </select>
-          </div>
+          <PickField id="r-order" :model-value="draft.priority" label="Among options that fit alike" :unknown="false" :options="PRIORITY_WORDS" @update:model-value="draft.priority = $event ?? draft.priority" />
         </div>
       </section>
 
@@ -169,11 +159,11 @@ async function reread(): Promise<void> {
         <p v-else-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
         <p v-else-if="saved && !changed" class="settled strong" role="status">Kept. Every verdict reads it from now on.</p>
         <p v-else-if="changed" class="care strong">Changed, not kept yet.</p>
-        <button class="press" type="submit" :disabled="busy || !changed || holding.me?.keeper.role !== 'owner'">
+        <AButton type="primary" class="press" html-type="submit" :disabled="busy || !changed || holding.me?.keeper.role !== 'owner'">
           {{ busy ? 'Keeping ...' : 'Keep these rules' }}
-        </button>
+        </AButton>
       </div>
-    </form>
+    </AForm>
 
     <YardDates />
   </div>
@@ -185,14 +175,10 @@ async function reread(): Promise<void> {
 .form { display: grid; grid-template-columns: minmax(0, 1fr); gap: 18px; }
 .block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
-.check { display: flex; gap: 10px; align-items: baseline; min-height: 32px; cursor: pointer; }
-.check input { width: 18px; height: 18px; accent-color: var(--thistle); flex: none; position: relative; top: 3px; }
 .kit { display: grid; grid-template-columns: repeat(auto-fit, minmax(280px, 1fr)); gap: 4px 20px; }
 .keepbar { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--hairline); padding: 12px 0; display: flex; gap: 18px; align-items: center; justify-content: flex-end; z-index: 5; }
 @media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }
   .keepbar { bottom: 60px; flex-direction: column; align-items: stretch; gap: 8px; }
-  .check { min-height: 48px; align-items: center; }
-  .check input { width: 24px; height: 24px; top: 0; }
 }
 </style>

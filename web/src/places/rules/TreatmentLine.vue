@@ -1,10 +1,14 @@
 <script setup lang="ts">
 /** One treatment of the keeper's own list: authorised or not in sight, the rest folded under it. */
+import AreaField from '../../fields/AreaField.vue'
+import PickField from '../../fields/PickField.vue'
+import PickOne from '../../fields/PickOne.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import type { Rule, Stock } from '@thistle/core/situation'
 import { sayAmount, type Treatment } from '@thistle/core/treatments'
-import DayField from '../../parts/DayField.vue'
-import NumberField from '../../parts/NumberField.vue'
+import DayField from '../../fields/DayField.vue'
+import NumberField from '../../fields/NumberField.vue'
 import { sayDay } from '../../look/dates.ts'
 import { AUTHORISED_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -38,13 +42,10 @@ const gist = computed(() => {
     .filter(Boolean)
     .join(', ')
 })
-const tri = (b: boolean | null | undefined) => (b == null ? '' : b ? 'yes' : 'no')
-const untri = (event: Event) => {
-  const v = (event.target as HTMLSelectElement).value
-  return v === '' ? null : v === 'yes'
-}
-function say(event: Event): void {
-  const value = (event.target as HTMLSelectElement).value as NonNullable<Rule['authorised']>
+const tri = (b: boolean | null | undefined) => (b == null ? null : b ? 'yes' : 'no')
+const untri = (word: 'yes' | 'no' | null) => (word === null ? null : word === 'yes')
+function say(value: NonNullable<Rule['authorised']> | null): void {
+  if (value === null) return
   // Saying it oneself confirms it, today: a starter list's word is over.
   rule.value = { ...rule.value, authorised: value, confirmedOn: value === 'unknown' ? null : holding.today, starter: null }
 }
@@ -57,25 +58,13 @@ function say(event: Event): void {
         <RouterLink class="name" :to="`/rules/${treatment.key}`">{{ treatment.name }}</RouterLink>
         <p class="soft small">{{ gist || treatment.short }}</p>
       </div>
-      <label class="auth">
-        <span class="unseen">{{ treatment.name }}: authorised</span>
-        <select :id="`a-${treatment.key}`" class="pick" :value="rule.authorised ?? 'unknown'" @change="say">
-          <option v-for="[value, says] in AUTHORISED_WORDS" :key="value" :value="value">{{ says }}</option>
-        </select>
-      </label>
-      <button type="button" class="plainlink more" :aria-expanded="open || faulty" @click="open = !open">
+      <PickOne :id="`a-${treatment.key}`" class="auth" :named="`${treatment.name}: authorised`" :unknown="false" :options="AUTHORISED_WORDS" :model-value="rule.authorised ?? 'unknown'" @update:model-value="say" />
+      <AButton type="link" class="plainlink more" :aria-expanded="open || faulty" @click="open = !open">
         {{ open || faulty ? 'Less' : 'More' }}<span class="unseen"> of {{ treatment.name }}</span>
-      </button>
+      </AButton>
     </div>
     <div v-if="open || faulty" class="fields">
-      <div v-if="treatment.supers.while !== 'never'" class="field">
-        <label :for="`s-${treatment.key}`">With supers on</label>
-        <select :id="`s-${treatment.key}`" class="pick" :value="tri(rule.withSupers)" @change="rule.withSupers = untri($event)">
-          <option value="">not known</option>
-          <option value="no">no</option>
-          <option value="yes">yes</option>
-        </select>
-      </div>
+      <PickField v-if="treatment.supers.while !== 'never'" :id="`s-${treatment.key}`" :model-value="tri(rule.withSupers)" label="With supers on" :options="[['no', 'no'], ['yes', 'yes']]" @update:model-value="rule.withSupers = untri($event)" />
       <NumberField
         v-if="treatment.dose.by === 'box' && unit === 'g'"
         :id="`g-${treatment.key}`"
@@ -111,14 +100,7 @@ function say(event: Event): void {
         :min="0"
         :fault="at(`rules.${treatment.key}.mostCourses`)"
       />
-      <div class="field">
-        <label :for="`p-${treatment.key}`">Prescription</label>
-        <select :id="`p-${treatment.key}`" class="pick" :value="tri(rule.prescription)" @change="rule.prescription = untri($event)">
-          <option value="">not known</option>
-          <option value="no">not needed</option>
-          <option value="yes">needed</option>
-        </select>
-      </div>
+      <PickField :id="`p-${treatment.key}`" :model-value="tri(rule.prescription)" label="Prescription" :options="[['no', 'not needed'], ['yes', 'needed']]" @update:model-value="rule.prescription = untri($event)" />
       <DayField
         :id="`f-${treatment.key}`"
         :model-value="rule.confirmedOn ?? null"
@@ -144,17 +126,7 @@ function say(event: Event): void {
         :fault="at(`stock.${treatment.key}.openedOn`)"
         @update:model-value="stock.openedOn = $event"
       />
-      <div class="field note">
-        <label :for="`n-${treatment.key}`">Note</label>
-        <textarea
-          :id="`n-${treatment.key}`"
-          class="area"
-          rows="2"
-          maxlength="500"
-          :value="rule.note ?? ''"
-          @input="rule.note = ($event.target as HTMLTextAreaElement).value || null"
-        />
-      </div>
+      <AreaField :id="`n-${treatment.key}`" class="note" :model-value="rule.note ?? ''" label="Note" :most="500" @update:model-value="rule.note = $event || null" />
       <p class="soft small note">Where labels differ: {{ treatment.differs }}</p>
     </div>
   </div>
@@ -164,14 +136,12 @@ function say(event: Event): void {
 .treatment { padding: 8px 0; border-top: 1px solid var(--hairline); }
 .top { display: grid; grid-template-columns: minmax(0, 1fr) 190px 52px; gap: 14px; align-items: center; }
 .name { font-weight: 650; color: var(--ink); }
-.auth select { min-height: 40px; padding: 5px 10px; }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; padding: 12px 0 14px 14px; border-left: 3px solid var(--thistle-mid); margin: 8px 0 4px; }
 .note { grid-column: 1 / -1; }
 @media screen and (max-width: 720px) {
   .top { grid-template-columns: minmax(0, 1fr) 60px; }
   .what { grid-column: 1 / -1; }
   .name { min-height: 40px; display: flex; align-items: center; }
-  .auth select { min-height: 48px; }
   .more { min-height: 48px; }
 }
 </style>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** The days and hours there are, and what works with them: what rounds are drawn within. And the years whose books are closed. */
+import PickField from '../../fields/PickField.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import { vapourMinutes } from '@thistle/core/course'
 import { USUAL_WORK, type WorkFacts } from '@thistle/core/holding'
 import { WEEKDAYS, type Day } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
-import DayField from '../../parts/DayField.vue'
-import NumberField from '../../parts/NumberField.vue'
+import DayField from '../../fields/DayField.vue'
+import NumberField from '../../fields/NumberField.vue'
 
 const props = defineProps<{ at: (path: string) => string | null; today: Day }>()
 const work = defineModel<WorkFacts | null>('work', { required: true })
@@ -44,23 +46,17 @@ const awayFault = (i: number) => props.at(`work.away[${i}]`) ?? ((now.value.away
     <div class="fields">
       <NumberField id="r-yard-minutes" :model-value="now.yardMinutes" label="Each visit, besides the hives" unit="min" hint="drive, smoker, tidying up" :min="0" :max="600" :fault="at('work.yardMinutes')" @update:model-value="(n: number | null) => change({ yardMinutes: n ?? 0 })" />
       <NumberField id="r-people" :model-value="now.people" label="People" :min="1" :max="20" :fault="at('work.people')" @update:model-value="(n: number | null) => change({ people: n ?? 1 })" />
-      <div class="field">
-        <label for="r-vaporiser">Vaporiser</label>
-        <select id="r-vaporiser" class="pick" :value="now.vaporisers.type" @change="change({ vaporisers: { ...now.vaporisers, type: ($event.target as HTMLSelectElement).value as 'rod' | 'pan' } })">
-          <option value="rod">rod, through a hole</option>
-          <option value="pan">pan, under the bees</option>
-        </select>
-      </div>
+      <PickField id="r-vaporiser" :model-value="now.vaporisers.type" label="Vaporiser" :unknown="false" :options="[['rod', 'rod, through a hole'], ['pan', 'pan, under the bees']]" @update:model-value="$event && change({ vaporisers: { ...now.vaporisers, type: $event } })" />
       <NumberField id="r-vaporisers" :model-value="now.vaporisers.count" label="How many of them" :hint="`about ${perHive} min a hive then`" :min="1" :max="20" :fault="at('work.vaporisers.count')" @update:model-value="(n: number | null) => change({ vaporisers: { ...now.vaporisers, count: n ?? 1 } })" />
     </div>
     <h3>Away</h3>
     <div v-for="(a, i) in now.away" :key="i" class="away">
       <DayField :id="`r-away-from-${i}`" :model-value="a.from" label="From" @update:model-value="(d: Day | null) => d && setAway(i, { from: d })" />
       <DayField :id="`r-away-to-${i}`" :model-value="a.to" label="To" :fault="awayFault(i)" @update:model-value="(d: Day | null) => d && setAway(i, { to: d })" />
-      <button class="plainlink" type="button" @click="change({ away: now.away.filter((_, k) => k !== i) })">Take it out</button>
+      <AButton type="link" class="plainlink" @click="change({ away: now.away.filter((_, k) => k !== i) })">Take it out</AButton>
     </div>
     <p>
-      <button class="press quiet" type="button" @click="change({ away: [...now.away, { from: today, to: today }] })">Add days away</button>
+      <AButton class="press quiet" @click="change({ away: [...now.away, { from: today, to: today }] })">Add days away</AButton>
     </p>
     <h3>Closed books</h3>
     <p class="soft small">Nothing is entered, changed or taken back any more for a day up to this one. Opened again by clearing it; both stand in Last changes.</p>

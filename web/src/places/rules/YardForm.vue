@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** One yard as the gates read it: its dates, its name and place, and what is usual there. */
+import FoldAway from '../../parts/FoldAway.vue'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, reactive, ref, toRaw } from 'vue'
 import type { YardRecord } from '@thistle/core/holding'
 import { phaseOf } from '@thistle/core/situation'
-import DayField from '../../parts/DayField.vue'
-import PickField from '../../parts/PickField.vue'
+import DayField from '../../fields/DayField.vue'
+import PickField from '../../fields/PickField.vue'
 import TwoVersions from '../../parts/TwoVersions.vue'
 import YardFields from '../../parts/YardFields.vue'
 import { useSave } from '../../parts/useSave.ts'
@@ -50,23 +53,22 @@ const id = (name: string) => `${name}-${props.yard.id}`
 </script>
 
 <template>
-  <form class="yardform" novalidate @submit.prevent="put(body(seen))">
+  <AForm layout="vertical" class="yardform" @submit="put(body(seen))">
     <h3>{{ yard.name }}</h3>
     <div class="fields">
       <DayField :id="id('o')" v-model="dates.supersOffOn" label="Supers come off" :fault="at('supersOffOn')" />
       <DayField :id="id('n')" v-model="dates.supersNextOn" label="Next supers go on" :fault="at('supersNextOn')" />
       <DayField :id="id('l')" v-model="dates.lastOpening" label="Last opening before winter" :fault="at('lastOpening')" />
       <PickField :id="id('p')" v-model="dates.phase" label="Time of the year" :options="PHASE_WORDS" :unknown="`by the climate: ${told}`" />
-      <button class="press quiet" type="submit" :disabled="busy || !changed">{{ kept && !changed ? 'Kept' : 'Keep' }}</button>
+      <AButton class="press quiet" html-type="submit" :disabled="busy || !changed">{{ kept && !changed ? 'Kept' : 'Keep' }}</AButton>
     </div>
-    <details>
-      <summary>Its name, where it stands, what is usual there</summary>
+    <FoldAway title="Its name, where it stands, what is usual there">
       <YardFields v-model="place" :prefix="`yd-${yard.id}`" :at="at" />
-      <p class="after"><button class="press quiet" type="submit" :disabled="busy || !changed">{{ kept && !changed ? 'Kept' : 'Keep' }}</button></p>
-    </details>
+      <p class="after"><AButton class="press quiet" html-type="submit" :disabled="busy || !changed">{{ kept && !changed ? 'Kept' : 'Keep' }}</AButton></p>
+    </FoldAway>
     <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />
     <p v-else-if="fault && !byField()" class="alarm strong" role="alert">{{ fault }}</p>
-  </form>
+  </AForm>
 </template>
 
 <style scoped>

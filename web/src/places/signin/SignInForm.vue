@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import Input from 'ant-design-vue/es/input'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
+import TextField from '../../fields/TextField.vue'
 import { call, Refused } from '../../server/call.ts'
 
 defineProps<{ demoFirst?: boolean; withoutDemo?: boolean; again?: boolean }>()
@@ -26,24 +28,18 @@ async function enter(which: 'demo' | 'own'): Promise<void> {
 </script>
 
 <template>
-  <form class="form" novalidate @submit.prevent="enter('own')">
-    <button v-if="!withoutDemo" class="press demo" type="button" :disabled="busy !== null" @click="enter('demo')">Walk through the demo</button>
+  <AForm layout="vertical" class="form" @submit="enter('own')">
+    <AButton v-if="!withoutDemo" type="primary" class="press demo" :disabled="busy !== null" @click="enter('demo')">Walk through the demo</AButton>
     <p v-if="!withoutDemo" class="or soft small"><span>or with your own account</span></p>
-    <div class="field">
-      <label for="si-email">E-mail address</label>
-      <Input id="si-email" v-model:value="email" type="email" autocomplete="username" size="large" />
-    </div>
-    <div class="field">
-      <label for="si-password">Password</label>
-      <Input id="si-password" v-model:value="password" type="password" autocomplete="current-password" size="large" />
-    </div>
+    <TextField id="si-email" v-model="email" label="E-mail address" type="email" autocomplete="username" />
+    <TextField id="si-password" v-model="password" label="Password" type="password" autocomplete="current-password" />
     <p v-if="fault" class="fault alarm strong" role="alert">{{ fault }}</p>
-    <button class="press quiet" type="submit" :disabled="busy !== null || email === '' || password === ''">Sign in</button>
+    <AButton class="press quiet" html-type="submit" :disabled="busy !== null || email === '' || password === ''">Sign in</AButton>
     <p v-if="!again && !withoutDemo" class="ways small">
       <RouterLink to="/sign-up">Make an account</RouterLink>
       <RouterLink to="/forgotten">Password forgotten?</RouterLink>
     </p>
-  </form>
+  </AForm>
 </template>
 
 <style scoped>

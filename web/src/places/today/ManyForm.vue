@@ -1,10 +1,14 @@
 <script setup lang="ts">
 /** One job done in many colonies on one day, with those left out that were not, and the amounts as they were. */
+import NumberInput from '../../fields/NumberInput.vue'
+import ACheckbox from 'ant-design-vue/es/checkbox'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { computed, reactive, ref } from 'vue'
 import { sharedText, type TodayJob } from '@thistle/core/holding'
 import { sayDay } from '../../look/dates.ts'
-import DayField from '../../parts/DayField.vue'
-import TextField from '../../parts/TextField.vue'
+import DayField from '../../fields/DayField.vue'
+import TextField from '../../fields/TextField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { capital, plural } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
@@ -52,29 +56,28 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <form class="form" novalidate @submit.prevent="keep">
+  <AForm layout="vertical" class="form" @submit="keep">
     <p class="serif what">{{ holding.say(capital(sharedText(line))) }}</p>
     <DayField id="mf-day" v-model="onDay" label="Done on" :max="holding.today" :fault="at('events[0].happenedOn')" />
     <fieldset>
       <legend class="strong">In these colonies<template v-if="asks">, {{ unit }}</template></legend>
       <div v-for="r in rows" :key="r.id" class="row">
-        <label>
-          <input v-model="r.done" type="checkbox" />
+        <ACheckbox v-model:checked="r.done">
           <i>{{ r.state.colony.placement.position }}</i>
           {{ r.state.colony.name }}
-        </label>
-        <input v-if="r.job.asksAmount" v-model.number="r.amount" type="number" min="0" step="any" inputmode="decimal" :disabled="!r.done" :aria-label="`${unit} in ${r.state.colony.name}`" />
+        </ACheckbox>
+        <NumberInput v-if="r.job.asksAmount" v-model="r.amount" :min="0" :disabled="!r.done" :aria-label="`${unit} in ${r.state.colony.name}`" />
       </div>
     </fieldset>
     <TextField id="mf-by" v-model="doneBy" label="Done by (if not you)" :most="80" />
     <p class="soft small">What went otherwise in one of them is entered there: press its name in the list.</p>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <p v-if="caution" class="caution"><strong>{{ caution.hazard }}</strong> {{ caution.protection }} {{ caution.mishap }}</p>
-    <button class="press" type="submit" :disabled="busy || chosen.length === 0 || missing || onDay === null">
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy || chosen.length === 0 || missing || onDay === null">
       {{ busy ? 'Keeping ...' : `Keep it for ${plural(chosen.length, 'colony', 'colonies')}${onDay ? `, ${sayDay(onDay)}` : ''}` }}
-    </button>
+    </AButton>
     <p class="law">The label in your hand and local law decide.</p>
-  </form>
+  </AForm>
 </template>
 
 <style scoped>
@@ -82,8 +85,6 @@ async function keep(): Promise<void> {
 .what { font-size: 18px; line-height: 1.25; }
 fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 2px; }
 .row { display: grid; grid-template-columns: minmax(0, 1fr) 92px; gap: 10px; align-items: center; min-height: 48px; border-bottom: 1px solid var(--hairline); }
-.row label { display: flex; gap: 10px; align-items: center; cursor: pointer; min-height: 44px; font-weight: 600; }
+.row label { font-weight: 600; }
 .row i { font-style: normal; font-weight: 400; color: var(--soft); }
-.row input[type='checkbox'] { width: 22px; height: 22px; accent-color: var(--thistle); }
-.row input[type='number'] { font: inherit; color: var(--ink); background: var(--sheet); border: 1px solid var(--line); border-radius: 8px; min-height: 42px; padding: 4px 8px; width: 100%; }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { driftingWithin, jobsOn, sharedText, type TodayJob } from '@thistle/core/holding'
 import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
@@ -101,7 +102,7 @@ function afterOne(): void {
       </ul>
       <p v-if="entered" class="settled strong" role="status">
         {{ entered.text }}
-        <button v-if="entered.stroke !== null" class="plainlink" type="button" @click="undoMany">Undo</button>
+        <AButton v-if="entered.stroke !== null" type="link" class="plainlink" @click="undoMany">Undo</AButton>
         <span v-if="undoFault" class="alarm">{{ undoFault }}</span>
       </p>
       <p v-if="nothing" class="settled strong">
@@ -122,12 +123,12 @@ function afterOne(): void {
               </span>
             </span>
             <span class="who">
-              <button v-if="enterable(line) && line.lines.length > 1 && holding.mayWrite" class="press quiet all" type="button" @click="many = line">All {{ line.lines.length }} ...</button>
+              <AButton v-if="enterable(line) && line.lines.length > 1 && holding.mayWrite" class="press quiet all" @click="many = line">All {{ line.lines.length }} ...</AButton>
               <template v-for="(l, i) in line.lines" :key="l.state.colony.id">
-                <button v-if="enterable(line) && holding.mayWrite" class="colony" type="button" @click="doing = { line, index: i }">
+                <AButton v-if="enterable(line) && holding.mayWrite" type="text" class="bare colony" @click="doing = { line, index: i }">
                   <i>{{ l.state.colony.placement.position }}</i>
                   {{ l.state.colony.name }}
-                </button>
+                </AButton>
                 <RouterLink
                   v-else
                   class="colony"

@@ -1,22 +1,27 @@
 <script setup lang="ts">
-import Input from 'ant-design-vue/es/input'
-import { ref } from 'vue'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
+import { nextTick, ref } from 'vue'
 import type { YardRecord } from '@thistle/core/holding'
-import DayField from '../../parts/DayField.vue'
-import NumberField from '../../parts/NumberField.vue'
+import DayField from '../../fields/DayField.vue'
+import TextField from '../../fields/TextField.vue'
+import NumberField from '../../fields/NumberField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
 const props = defineProps<{ yard: YardRecord }>()
-const emit = defineEmits<{ done: [colonyId: string] }>()
+const emit = defineEmits<{ open: [colonyId: string] }>()
 const holding = useHolding()
 const { busy, fault, at, save } = useSave()
 const name = ref('')
 const since = ref<string | null>(holding.today)
 const hivedOn = ref<string | null>(null)
-const position = ref<number | null>(Math.max(0, ...props.yard.colonies.map((c) => c.placement.position)) + 1)
+const following = () => Math.max(0, ...props.yard.colonies.map((c) => c.placement.position)) + 1
+const position = ref<number | null>(following())
+/** The one added last: the next stands beside it, and the form stays for it. */
+const last = ref<{ id: string; name: string; position: number } | null>(null)
 // Kept over a failed try, so that a second press writes the same rows and not new ones.
-const ids = { colony: newId(), placement: newId() }
+let ids = { colony: newId(), placement: newId() }
 
 async function add(): Promise<void> {
   const done = await save(async () => {
@@ -29,17 +34,24 @@ async function add(): Promise<void> {
     })
     await holding.refresh(props.yard.id)
   })
-  if (done) emit('done', ids.colony)
+  if (!done) return
+  last.value = { id: ids.colony, name: name.value.trim(), position: position.value ?? following() }
+  ids = { colony: newId(), placement: newId() }
+  name.value = ''
+  hivedOn.value = null
+  position.value = last.value.position + 1
+  await nextTick()
+  document.getElementById('ac-name')?.focus()
 }
 </script>
 
 <template>
-  <form class="form" novalidate @submit.prevent="add">
-    <div class="field">
-      <label for="ac-name">Name or tag</label>
-      <Input id="ac-name" v-model:value="name" size="large" :maxlength="40" />
-      <p v-if="at('name')" class="fault">{{ at('name') }}</p>
-    </div>
+  <AForm layout="vertical" class="form" @submit="add">
+    <p v-if="last" class="settled" role="status">
+      <strong>{{ last.name }}</strong> stands at {{ last.position }}.
+      <AButton type="link" class="plainlink" @click="emit('open', last.id)">Open {{ last.name }}</AButton>
+    </p>
+    <TextField id="ac-name" v-model="name" label="Name or tag" :most="40" :fault="at('name')" />
     <NumberField
       id="ac-position"
       v-model="position"
@@ -60,8 +72,8 @@ async function add(): Promise<void> {
       :fault="at('hivedOn')"
     />
     <p v-if="fault && !at('name') && !at('since') && !at('hivedOn') && !at('position')" class="alarm strong" role="alert">{{ fault }}</p>
-    <button class="press" type="submit" :disabled="busy || name.trim() === '' || position === null">{{ busy ? 'Adding ...' : 'Add it to the row' }}</button>
-  </form>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy || name.trim() === '' || position === null">{{ busy ? 'Adding ...' : 'Add it to the row' }}</AButton>
+  </AForm>
 </template>
 
 <style scoped>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** A new yard; its dates are set in Rules. */
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
 import YardFields from '../../parts/YardFields.vue'
 import { bodyOf, newYard } from '../../parts/yard-draft.ts'
@@ -23,12 +25,12 @@ const byField = () => ['name', 'latitude', 'longitude', 'timeZone'].some((f) => 
 </script>
 
 <template>
-  <form class="form" novalidate @submit.prevent="add">
+  <AForm layout="vertical" class="form" @submit="add">
     <YardFields v-model="yard" prefix="ay" :at="at" />
     <p class="soft small">A place can be left for later: without weather of its own, Match says "not known" and asks for care.</p>
     <p v-if="fault && !byField()" class="alarm strong" role="alert">{{ fault }}</p>
-    <button class="press" type="submit" :disabled="busy || yard.name.trim() === ''">{{ busy ? 'Adding ...' : 'Add the yard' }}</button>
-  </form>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy || yard.name.trim() === ''">{{ busy ? 'Adding ...' : 'Add the yard' }}</AButton>
+  </AForm>
 </template>
 
 <style scoped>

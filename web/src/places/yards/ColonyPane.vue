@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import FoldAway from '../../parts/FoldAway.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import type { ColonyState, CourseState, YardState } from '@thistle/core/holding'
 import type { PlannedJob } from '@thistle/core/course'
@@ -38,11 +40,11 @@ function toggle(what: NonNullable<typeof doing.value>): void {
 <template>
   <SidePane :title="c.name" :sub="`${c.placement.position} in the row, ${yard.yard.name}`" @close="emit('close')">
     <section v-if="job" class="block">
-      <button class="plainlink" type="button" @click="job = null">← back to {{ c.name }}</button>
+      <AButton type="link" class="plainlink" @click="job = null">← back to {{ c.name }}</AButton>
       <JobForm :key="`${job.job.job}${job.job.n}`" :yard="yard.yard" :state="state" :course="job.course" :job="job.job" @done="job = null" />
     </section>
     <section v-else-if="doing === 'look'" class="block">
-      <button class="plainlink" type="button" @click="doing = null">← back to {{ c.name }}</button>
+      <AButton type="link" class="plainlink" @click="doing = null">← back to {{ c.name }}</AButton>
       <LookForm :yard="yard.yard" :colony="c" @done="doing = null" />
     </section>
     <template v-else>
@@ -62,16 +64,15 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <ul class="steps">
           <li v-for="s in state.steps" :key="s.text + s.best">
             <span :class="s.tone" class="strong">{{ capital(holding.say(s.text)) }}</span>
-            <button
+            <AButton
               v-if="s.kind === 'job' && s.job && s.course && s.job.job !== 'recount' && s.due !== 'coming' && holding.mayWrite"
               class="press quiet"
-              type="button"
               @click="job = { course: s.course, job: s.job }"
             >
               Enter it
-            </button>
+            </AButton>
             <RouterLink v-else-if="s.kind === 'count' || s.kind === 'board' || s.job?.job === 'recount'" class="plainlink" :to="`/count/${c.id}`">Count</RouterLink>
-            <button v-else-if="s.kind === 'gone' && holding.mayWrite" class="press quiet" type="button" @click="doing = 'retire'">Take it out</button>
+            <AButton v-else-if="s.kind === 'gone' && holding.mayWrite" class="press quiet" @click="doing = 'retire'">Take it out</AButton>
             <RouterLink v-else-if="s.kind === 'choose'" class="plainlink" :to="`/match/${c.id}`">What fits</RouterLink>
             <span v-else class="soft small">{{ s.due === 'coming' ? `from ${sayDay(s.earliest)}` : '' }}</span>
           </li>
@@ -93,10 +94,10 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <div class="doings">
           <RouterLink class="press" :to="`/count/${c.id}`">Count</RouterLink>
           <RouterLink class="press quiet" :to="`/match/${c.id}`">What fits</RouterLink>
-          <button class="press quiet" type="button" @click="toggle('look')">Note a look</button>
-          <button class="press quiet" type="button" :aria-expanded="doing === 'rename'" @click="toggle('rename')">Rename</button>
-          <button class="press quiet" type="button" :aria-expanded="doing === 'move'" @click="toggle('move')">Move</button>
-          <button class="press quiet" type="button" :aria-expanded="doing === 'retire'" @click="toggle('retire')">Retire</button>
+          <AButton class="press quiet" @click="toggle('look')">Note a look</AButton>
+          <AButton class="press quiet" :aria-expanded="doing === 'rename'" @click="toggle('rename')">Rename</AButton>
+          <AButton class="press quiet" :aria-expanded="doing === 'move'" @click="toggle('move')">Move</AButton>
+          <AButton class="press quiet" :aria-expanded="doing === 'retire'" @click="toggle('retire')">Retire</AButton>
         </div>
         <p v-if="doing === 'retire' && inHive" class="caution">
           <strong>{{ inHive }} still in the hive by your notes.</strong>
@@ -105,10 +106,9 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <PlaceForms v-if="doing" :key="doing" :what="doing" :yard="yard.yard" :colony="c" @done="doing = null" @gone="emit('close')" />
       </section>
       <CountHistory :state="state" class="block" />
-      <details class="block">
-        <summary>Last changes</summary>
+      <FoldAway class="block" title="Last changes">
         <ChangeList :query="`colony=${c.id}`" :most="10" />
-      </details>
+      </FoldAway>
     </template>
   </SidePane>
 </template>

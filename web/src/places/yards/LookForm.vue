@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** A dated look: what is known of the colony. Starts from the last one, so that only what changed is touched. */
+import AreaField from '../../fields/AreaField.vue'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { reactive, ref } from 'vue'
 import { NOTHING_KNOWN, type ColonyRecord, type YardRecord } from '@thistle/core/holding'
-import DayField from '../../parts/DayField.vue'
-import NumberField from '../../parts/NumberField.vue'
-import PickField from '../../parts/PickField.vue'
+import DayField from '../../fields/DayField.vue'
+import NumberField from '../../fields/NumberField.vue'
+import PickField from '../../fields/PickField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, HIVE_WORDS, QUEEN_WORDS, SUPERS_WORDS, YES_NO } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
@@ -62,7 +65,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <form class="look" novalidate @submit.prevent="keep">
+  <AForm layout="vertical" class="look" @submit="keep">
     <p v-if="last" class="soft small">Filled in from the look before; change what you saw.</p>
     <DayField id="look-day" v-model="onDay" label="Looked on" :max="holding.today" :fault="at('onDay')" />
     <div class="two">
@@ -96,13 +99,10 @@ async function keep(): Promise<void> {
       <PickField id="look-wet" v-model="look.floorWet" label="Floor wet" :options="YES_NO" />
       <PickField id="look-hive" v-model="look.hive" label="Hive with" :options="HIVE_WORDS" />
     </div>
-    <div class="field">
-      <label for="look-note">Note</label>
-      <textarea id="look-note" v-model="look.note" class="area" maxlength="2000" />
-    </div>
+    <AreaField id="look-note" v-model="look.note" label="Note" :most="2000" />
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
-    <button class="press" type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep this look' }}</button>
-  </form>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep this look' }}</AButton>
+  </AForm>
 </template>
 
 <style scoped>

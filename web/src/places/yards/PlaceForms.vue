@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** Rename, move, retire: what changes where a colony stands and what it is called. */
-import Input from 'ant-design-vue/es/input'
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
 import type { ColonyRecord, YardRecord } from '@thistle/core/holding'
-import DayField from '../../parts/DayField.vue'
-import NumberField from '../../parts/NumberField.vue'
-import PickField from '../../parts/PickField.vue'
+import DayField from '../../fields/DayField.vue'
+import TextField from '../../fields/TextField.vue'
+import NumberField from '../../fields/NumberField.vue'
+import PickField from '../../fields/PickField.vue'
 import TwoVersions from '../../parts/TwoVersions.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
@@ -69,18 +71,13 @@ async function move(): Promise<void> {
 </script>
 
 <template>
-  <form v-if="what === 'rename'" class="form" novalidate @submit.prevent="rename">
-    <div class="field">
-      <label for="pf-name">Name or tag</label>
-      <Input id="pf-name" v-model:value="name" size="large" :maxlength="40" />
-      <p v-if="at('name')" class="fault">{{ at('name') }}</p>
-      <p v-else class="hint">It stays with the colony when it is moved.</p>
-    </div>
+  <AForm v-if="what === 'rename'" layout="vertical" class="form" @submit="rename">
+    <TextField id="pf-name" v-model="name" label="Name or tag" :most="40" hint="It stays with the colony when it is moved." :fault="at('name')" />
     <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />
     <p v-else-if="fault && !at('name')" class="alarm strong" role="alert">{{ fault }}</p>
-    <button class="press" type="submit" :disabled="busy || name.trim() === ''">Keep the name</button>
-  </form>
-  <form v-else-if="what === 'move'" class="form" novalidate @submit.prevent="move">
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy || name.trim() === ''">Keep the name</AButton>
+  </AForm>
+  <AForm v-else-if="what === 'move'" layout="vertical" class="form" @submit="move">
     <PickField id="pf-yard" v-model="yardId" label="To the yard" :options="yards" :unknown="false" />
     <NumberField
       id="pf-position"
@@ -93,19 +90,16 @@ async function move(): Promise<void> {
     />
     <DayField id="pf-day" v-model="onDay" label="Moved on" :max="holding.today" :fault="at('onDay')" />
     <p v-if="fault && !at('onDay') && !at('position')" class="alarm strong" role="alert">{{ fault }}</p>
-    <button class="press" type="submit" :disabled="busy">Move it</button>
-  </form>
-  <form v-else class="form" novalidate @submit.prevent="retire">
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy">Move it</AButton>
+  </AForm>
+  <AForm v-else layout="vertical" class="form" @submit="retire">
     <p class="soft small">Died, sold, united: it leaves the row, and its records stay in the book.</p>
     <DayField id="pf-retired" v-model="onDay" label="Gone since" :max="holding.today" :fault="at('retiredOn')" />
-    <div class="field">
-      <label for="pf-why">What happened</label>
-      <Input id="pf-why" v-model:value="why" size="large" :maxlength="200" />
-    </div>
+    <TextField id="pf-why" v-model="why" label="What happened" :most="200" />
     <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />
     <p v-else-if="fault && !at('retiredOn')" class="alarm strong" role="alert">{{ fault }}</p>
-    <button class="press" type="submit" :disabled="busy">Take it out of the row</button>
-  </form>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy">Take it out of the row</AButton>
+  </AForm>
 </template>
 
 <style scoped>

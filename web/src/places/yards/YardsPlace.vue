@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import RowsTable, { type Column } from '../../parts/RowsTable.vue'
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { stepsOn, type ColonyState } from '@thistle/core/holding'
@@ -61,12 +63,23 @@ async function yardAdded(id: string): Promise<void> {
   addingYard.value = false
   await router.push(`/yards/${id}`)
 }
-function added(id: string): void {
+function openAdded(id: string): void {
   adding.value = false
   openId.value = id
 }
 /** Another day than today is chosen: the row then says what could be done on it. */
 const elsewhere = computed(() => holding.day !== holding.today)
+const COLUMNS = computed<readonly Column<ColonyState>[]>(() => [
+  { key: 'num', title: 'Place in the row', hidden: true, class: 'num', width: 44, text: (s) => s.colony.placement.position },
+  { key: 'name', title: 'Colony', heads: true, class: 'name' },
+  { key: 'bees', title: 'Bees, frames', class: 'bees' },
+  { key: 'brood', title: 'Brood, frames', class: 'brood' },
+  { key: 'queen', title: 'Queen', class: 'queen' },
+  { key: 'supers', title: 'Supers', class: 'supers' },
+  { key: 'count', title: 'Mites per 100 bees', class: 'count' },
+  { key: 'running', title: 'Course', class: 'running' },
+  { key: 'next', title: elsewhere.value ? `On ${sayDay(holding.day)}` : 'Next', class: 'next' },
+])
 const asked = (s: ColonyState) => (elsewhere.value ? stepsOn(s, holding.day)[0] : s.steps[0])
 /** Over the limit, and nothing in hand against it. */
 const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(s.judgement)
@@ -87,7 +100,7 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
           {{ s.yard.name }}
           <span>{{ s.row.length }}</span>
         </RouterLink>
-        <button v-if="holding.mayWrite" class="plainlink small" type="button" @click="startYard">Add a yard</button>
+        <AButton v-if="holding.mayWrite" type="link" class="plainlink small" @click="startYard">Add a yard</AButton>
       </nav>
       <h1 class="sentence">
         <span v-for="(p, i) in yard.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span>
@@ -98,44 +111,38 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
         <RouterLink :to="`/match/yard/${yard.yard.id}`">Match the yard</RouterLink>
       </p>
 
-      <table v-if="yard.row.length > 0" class="row row-table sheet">
-        <thead>
-          <tr>
-            <th class="num" scope="col"><span class="unseen">Place in the row</span></th>
-            <th scope="col">Colony</th>
-            <th scope="col">Bees, frames</th>
-            <th scope="col">Brood, frames</th>
-            <th scope="col">Queen</th>
-            <th scope="col">Supers</th>
-            <th scope="col">
+      <RowsTable
+        v-if="yard.row.length > 0"
+        class="row row-table sheet"
+        :label="`The row of ${yard.yard.name}`"
+        :columns="COLUMNS"
+        :rows="yard.row"
+        :row-key="(s) => s.colony.id"
+        :row-class="(s) => (s.colony.id === openId ? 'open' : '')"
+        :on-row="(s) => ({ onClick: () => open(s) })"
+      >
+            <template #head-count>
               Mites per 100 bees
               <span class="lim">limit {{ limit === null ? '' : plain(limit, 2) }}</span>
-            </th>
-            <th scope="col">Course</th>
-            <th scope="col">{{ elsewhere ? `On ${sayDay(holding.day)}` : 'Next' }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="s in yard.row" :key="s.colony.id" :class="{ open: s.colony.id === openId }" @click="open(s)">
-            <td class="num">{{ s.colony.placement.position }}</td>
-            <th class="name" scope="row">
-              <button type="button" class="opener" @click.stop="open(s)">{{ s.colony.name }}</button>
-            </th>
-            <td class="bees"><FrameCombs :frames="s.situation.colony.framesOfBees" :of="10" tone="bees" label="frames of bees" /></td>
-            <td class="brood">
+            </template>
+            <template #name="{ row: s }">
+              <AButton type="text" class="bare opener" @click.stop="open(s)">{{ s.colony.name }}</AButton>
+            </template>
+            <template #bees="{ row: s }"><FrameCombs :frames="s.situation.colony.framesOfBees" :of="10" tone="bees" label="frames of bees" /></template>
+            <template #brood="{ row: s }">
               <span v-if="s.situation.colony.brood === 'none'" class="care">none</span>
               <template v-else>
                 <FrameCombs :frames="s.situation.colony.framesOfBrood" :of="7" tone="brood" label="frames of brood" />
                 <span v-if="s.situation.colony.brood === 'open'" class="soft small">open</span>
               </template>
-            </td>
-            <td class="queen">
+            </template>
+            <template #queen="{ row: s }">
               <span class="k">queen</span>
               <span :class="{ 'alarm strong': s.situation.colony.queen === 'absent', care: s.situation.colony.queen === 'new' }">
                 {{ wordOf(QUEEN_WORDS, s.situation.colony.queen) }}
               </span>
-            </td>
-            <td class="supers">
+            </template>
+            <template #supers="{ row: s }">
               <span class="k">supers</span>
               <span :class="{ soft: s.situation.supers.now === 'none' }">
                 {{
@@ -146,40 +153,37 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
                       : wordOf(SUPERS_WORDS, s.situation.supers.now)
                 }}
               </span>
-            </td>
-            <td class="count">
+            </template>
+            <template #count="{ row: s }">
               <CountDot :judgement="s.judgement" :in-hand="s.inHand !== null" :fallback="limit" />
               <span class="fig" :class="{ 'alarm strong': over(s) }">
                 {{ sayFigure(s.judgement) }}
               </span>
-            </td>
-            <td class="running"><CourseLine v-if="s.inHand" :state="s.inHand" :today="holding.today" /></td>
-            <td class="next">
+            </template>
+            <template #running="{ row: s }"><CourseLine v-if="s.inHand" :state="s.inHand" :today="holding.today" /></template>
+            <template #next="{ row: s }">
               <span v-if="asked(s)" class="strong" :class="asked(s)?.tone">{{ capital(holding.say(asked(s)?.text ?? '')) }}</span>
               <span v-else-if="elsewhere" class="soft">nothing that day</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+            </template>
+      </RowsTable>
       <div v-else class="empty sheet">
         <h2>Nothing stands here yet</h2>
         <p>Add the colonies in the order in which you walk past them. Then count one: a wash of about 300 bees.</p>
       </div>
       <p v-if="holding.mayWrite" class="after no-print">
-        <button
+        <AButton
           class="press quiet"
-          type="button"
           @click="startAdding"
         >
           Add a colony
-        </button>
+        </AButton>
         <span class="soft small">Hollow dot: counted over three weeks ago. Square: not representative. Arrow: runs past 6.</span>
       </p>
     </div>
     <ColonyPane v-if="opened" :key="opened.colony.id" :yard="yard" :state="opened" @close="openId = null" />
     <SidePane v-else-if="addingYard" title="Add a yard" @close="addingYard = false"><AddYard @done="yardAdded" /></SidePane>
     <SidePane v-else-if="adding" title="Add a colony" :sub="yard.yard.name" @close="adding = false">
-      <AddColony :yard="yard.yard" @done="added" />
+      <AddColony :yard="yard.yard" @open="openAdded" />
     </SidePane>
   </template>
   <div v-else class="page first">
@@ -196,46 +200,44 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
 .tabs a span { font-size: 13px; }
 .tabs a.here { color: var(--ink); font-weight: 650; border-bottom-color: var(--thistle); }
 .sentence { max-width: 1060px; margin-bottom: 6px; }
-.row { width: 100%; border-collapse: separate; border-spacing: 0; margin-top: 16px; overflow: hidden; }
-thead th { text-align: left; font-size: 13.5px; font-weight: 600; color: var(--soft); padding: 9px 8px; border-bottom: 1px solid var(--hairline); white-space: nowrap; }
+.row { margin-top: 16px; overflow: hidden; }
+.row :deep(thead th) { white-space: nowrap; }
 .lim { color: var(--brick); border-left: 1.5px dashed var(--brick); padding-left: 5px; margin-left: 4px; font-weight: 400; }
-td, tbody th { padding: 0 8px; height: 44px; border-bottom: 1px solid var(--hairline); text-align: left; font-weight: 400; }
-tbody tr:last-child > * { border-bottom: 0; }
-tbody tr { cursor: pointer; }
-tbody tr:hover { background: var(--thistle-pale); }
-tbody tr.open { background: var(--thistle-wash); }
-.num { width: 44px; text-align: center; color: var(--soft); padding-left: 14px; }
+.row :deep(.ant-table-tbody > tr > *) { padding: 0 8px; height: 44px; }
+.row :deep(tbody tr) { cursor: pointer; }
+.row :deep(tbody tr:hover) { background: var(--thistle-pale); }
+.row :deep(tbody tr.open) { background: var(--thistle-wash); }
+.row :deep(.ant-table-tbody > tr > .num) { text-align: center; color: var(--soft); padding-left: 14px; }
 .opener { background: none; border: 0; padding: 6px 0; font-weight: 650; font-size: 15.5px; cursor: pointer; text-align: left; }
 .opener:hover { color: var(--thistle); }
-.count { padding-top: 0; padding-bottom: 0; white-space: nowrap; }
-.count :deep(svg) { display: inline-block; vertical-align: middle; }
-.count .fig { margin-left: 6px; vertical-align: middle; }
+.row :deep(.count) { white-space: nowrap; }
+.row :deep(.count svg) { display: inline-block; vertical-align: middle; }
+.fig { margin-left: 6px; vertical-align: middle; }
 .k { display: none; }
 .after { display: flex; align-items: center; gap: 18px; margin-top: 16px; flex-wrap: wrap; }
 @media print {
-  tbody tr.open { background: none; }
-  td, tbody th { height: 34px; }
+  .row :deep(tbody tr.open) { background: none; }
+  .row :deep(.ant-table-tbody > tr > *) { height: 34px; }
   /* A colony that is open is printed alone. */
-  .page:has(~ .pane) { display: none; }
 }
 .empty { padding: 34px; margin-top: 18px; display: grid; gap: 8px; justify-items: start; }
 @media screen and (max-width: 1180px) {
-  .supers, th:nth-child(6) { display: none; }
-  td, thead th { padding-left: 6px; padding-right: 6px; }
+  .row :deep(.supers) { display: none; }
+  .row :deep(.ant-table-tbody > tr > *), .row :deep(.ant-table-thead > tr > *) { padding-left: 6px; padding-right: 6px; }
 }
 @media screen and (max-width: 720px) {
-  .row, .row tbody { display: block; }
-  thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-  tbody tr { display: grid; grid-template-columns: 30px minmax(0, 1fr) minmax(166px, auto); grid-template-areas: 'num name next' 'num facts count'; min-height: 76px; align-content: center; padding: 8px 12px 8px 6px; gap: 3px 8px; border-bottom: 1px solid var(--hairline); }
-  td, tbody th { border: 0; height: auto; padding: 0; display: none; }
-  .num { display: block; grid-area: num; font-size: 17px; align-self: center; }
-  .name { display: block; grid-area: name; }
+  .row :deep(table), .row :deep(tbody) { display: block; }
+  .row :deep(thead) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+  .row :deep(tbody tr) { display: grid; grid-template-columns: 30px minmax(0, 1fr) minmax(166px, auto); grid-template-areas: 'num name next' 'num facts count'; min-height: 76px; align-content: center; padding: 8px 12px 8px 6px; gap: 3px 8px; border-bottom: 1px solid var(--hairline); }
+  .row :deep(.ant-table-tbody > tr > *) { border: 0; height: auto; padding: 0; display: none; }
+  .row :deep(.ant-table-tbody > tr > .num) { display: block; grid-area: num; font-size: 17px; align-self: center; padding: 0; }
+  .row :deep(.ant-table-tbody > tr > .name) { display: block; grid-area: name; }
   .opener { font-size: 18px; padding: 4px 0; min-height: 32px; }
-  .next { display: block; grid-area: next; text-align: right; align-self: center; line-height: 1.2; font-size: 15px; }
-  .count { display: flex; align-items: center; grid-area: count; width: 166px; justify-self: end; }
-  .count .fig { width: 40px; text-align: right; }
-  .count :deep(svg) { height: 24px; width: 118px; }
-  .queen { display: block; grid-area: facts; color: var(--soft); font-size: 14px; align-self: center; }
+  .row :deep(.ant-table-tbody > tr > .next) { display: block; grid-area: next; text-align: right; align-self: center; line-height: 1.2; font-size: 15px; }
+  .row :deep(.ant-table-tbody > tr > .count) { display: flex; align-items: center; grid-area: count; width: 166px; justify-self: end; }
+  .fig { width: 40px; text-align: right; }
+  .row :deep(.count svg) { height: 24px; width: 118px; }
+  .row :deep(.ant-table-tbody > tr > .queen) { display: block; grid-area: facts; color: var(--soft); font-size: 14px; align-self: center; }
   .k { display: inline; }
 }
 </style>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** Name, password, where one is signed in. */
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { onMounted, reactive, ref } from 'vue'
-import TextField from '../../parts/TextField.vue'
+import TextField from '../../fields/TextField.vue'
 import { sayWhen } from '../../parts/when.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -58,17 +60,17 @@ function sayAgent(agent: string): string {
 <template>
   <section class="sheet block" aria-labelledby="y-name">
     <h2 id="y-name">Your account</h2>
-    <form class="line" novalidate @submit.prevent="rename">
+    <AForm layout="vertical" class="line" @submit="rename">
       <TextField id="y-name-field" v-model="name" label="Your name" :most="80" :fault="naming.at('name')" />
-      <button class="press quiet" type="submit" :disabled="naming.busy.value || name.trim() === '' || name === holding.me?.keeper.name">{{ named && name === holding.me?.keeper.name ? 'Kept' : 'Keep the name' }}</button>
-    </form>
+      <AButton class="press quiet" html-type="submit" :disabled="naming.busy.value || name.trim() === '' || name === holding.me?.keeper.name">{{ named && name === holding.me?.keeper.name ? 'Kept' : 'Keep the name' }}</AButton>
+    </AForm>
     <p v-if="naming.fault.value && !naming.at('name')" class="alarm strong" role="alert">{{ naming.fault.value }}</p>
     <h3>Another password</h3>
-    <form class="line" novalidate @submit.prevent="changePassword">
+    <AForm layout="vertical" class="line" @submit="changePassword">
       <TextField id="y-old" v-model="change.password" label="The one you have" type="password" autocomplete="current-password" :fault="changing.at('password')" />
       <TextField id="y-new" v-model="change.next" label="The new one" type="password" autocomplete="new-password" :fault="changing.at('next')" hint="10 characters or more" />
-      <button class="press quiet" type="submit" :disabled="changing.busy.value || change.password === '' || change.next === ''">{{ changing.busy.value ? 'Changing ...' : 'Change it' }}</button>
-    </form>
+      <AButton class="press quiet" html-type="submit" :disabled="changing.busy.value || change.password === '' || change.next === ''">{{ changing.busy.value ? 'Changing ...' : 'Change it' }}</AButton>
+    </AForm>
     <p v-if="changed" class="settled strong" role="status">Changed. Every other session has ended.</p>
     <p v-if="changing.fault.value && !changing.at('password') && !changing.at('next')" class="alarm strong" role="alert">{{ changing.fault.value }}</p>
     <h3>Where you are signed in</h3>
@@ -79,10 +81,10 @@ function sayAgent(agent: string): string {
           <strong>{{ s.current ? 'Here' : sayAgent(s.agent) }}</strong>
           <span class="soft small">{{ s.current ? `${sayAgent(s.agent)}, ` : '' }}since {{ sayWhen(s.since) }}, last used {{ sayWhen(s.seenAt) }}</span>
         </span>
-        <button v-if="!s.current" class="plainlink" type="button" :disabled="ending.busy.value" @click="end(s.id)">End it</button>
+        <AButton v-if="!s.current" type="link" class="plainlink" :disabled="ending.busy.value" @click="end(s.id)">End it</AButton>
       </li>
     </ul>
-    <p v-if="(sessions?.length ?? 0) > 1"><button class="plainlink" type="button" :disabled="ending.busy.value" @click="end(null)">End all the others</button></p>
+    <p v-if="(sessions?.length ?? 0) > 1"><AButton type="link" class="plainlink" :disabled="ending.busy.value" @click="end(null)">End all the others</AButton></p>
     <p v-if="ending.fault.value" class="alarm strong" role="alert">{{ ending.fault.value }}</p>
   </section>
 </template>

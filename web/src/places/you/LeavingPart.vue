@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** Taking everything out, and deleting for good: a holding, or one's account. Only after its export. */
+import AForm from 'ant-design-vue/es/form/Form'
+import AButton from 'ant-design-vue/es/button'
 import { reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import OverPage from '../../frame/OverPage.vue'
-import TextField from '../../parts/TextField.vue'
+import TextField from '../../fields/TextField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { useHolding } from '../../stores/holding.ts'
 import { forgetDrafts } from '../../stores/kept-drafts.ts'
@@ -45,8 +47,8 @@ async function destroy(): Promise<void> {
       <h3>Leaving for good</h3>
       <p class="soft small">A holding is deleted with all its records, for everybody in it. An account leaves what it wrote in the holdings of others, without its name. Both want their export first.</p>
       <p class="row">
-        <button v-if="owner()" class="press quiet" type="button" @click="ask('holding')">Delete {{ holding.me?.holding.name }} ...</button>
-        <button class="press quiet" type="button" @click="ask('account')">End your account ...</button>
+        <AButton v-if="owner()" class="press quiet" @click="ask('holding')">Delete {{ holding.me?.holding.name }} ...</AButton>
+        <AButton class="press quiet" @click="ask('account')">End your account ...</AButton>
       </p>
     </template>
     <p v-else class="soft small">The demo's account and holding stay as they are.</p>
@@ -56,15 +58,15 @@ async function destroy(): Promise<void> {
         <strong>This cannot be undone.</strong>
         {{ asking === 'holding' ? 'Yards, colonies, counts and courses go, for everybody in the holding. Records of treatments may have to be kept for years by law: keep the export.' : 'Your name, address and password go. Nobody can sign in with them again.' }}
       </p>
-      <form class="form" novalidate @submit.prevent="destroy">
+      <AForm layout="vertical" class="form" @submit="destroy">
         <TextField v-if="asking === 'holding'" id="y-sure-name" v-model="sure.name" label="Its name, to be sure" :fault="at('name')" />
         <TextField id="y-sure-password" v-model="sure.password" label="Your password" type="password" autocomplete="current-password" :fault="at('password')" />
         <p v-if="fault && !at('name') && !at('password')" class="alarm strong" role="alert">{{ fault }}</p>
         <p class="row">
-          <button class="press quiet" type="button" @click="asking = null">Keep it</button>
-          <button class="press danger" type="submit" :disabled="busy || sure.password === ''">{{ asking === 'holding' ? 'Delete it' : 'End it' }}</button>
+          <AButton class="press quiet" @click="asking = null">Keep it</AButton>
+          <AButton type="primary" class="press danger" html-type="submit" :disabled="busy || sure.password === ''">{{ asking === 'holding' ? 'Delete it' : 'End it' }}</AButton>
         </p>
-      </form>
+      </AForm>
     </OverPage>
   </section>
 </template>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Units, dates, light, letters: kept as soon as they are chosen, and seen at once. */
+import ACheckbox from 'ant-design-vue/es/checkbox'
 import { ref } from 'vue'
 import type { Preferences } from '@thistle/core/holding'
-import PickField from '../../parts/PickField.vue'
+import PickField from '../../fields/PickField.vue'
 import { sayDay } from '../../look/dates.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -39,10 +40,7 @@ async function set<K extends keyof Preferences>(field: K, value: Preferences[K] 
       <PickField id="y-dates" :model-value="wanted.dates" label="Days" :unknown="false" :options="[['day-month', 'Thu 20 Aug'], ['month-day', 'Thu Aug 20'], ['numbers', 'Thu 20.8.']]" @update:model-value="set('dates', $event)" />
       <PickField id="y-theme" :model-value="wanted.theme" label="Light" :unknown="false" :options="[['as-device', 'as the device'], ['light', 'light'], ['dark', 'dark, for the evening']]" @update:model-value="set('theme', $event)" />
     </div>
-    <label class="check">
-      <input type="checkbox" :checked="wanted.letters" @change="set('letters', ($event.target as HTMLInputElement).checked)" />
-      Single letters are keys (press ? for the sheet)
-    </label>
+    <ACheckbox :checked="wanted.letters" @update:checked="set('letters', $event)">Single letters are keys (press ? for the sheet)</ACheckbox>
     <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
     <p v-else class="soft small" role="status">
       {{ kept ? 'Kept. ' : '' }}Reads like: {{ sayDay(holding.today) }}, {{ holding.degrees(29.5) }}, {{ holding.say('2 g, 15 mL') }}.

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** A calendar to subscribe to, and the letter of the day: what reminds somebody who is not looking here. */
+import AInput from 'ant-design-vue/es/input'
+import AButton from 'ant-design-vue/es/button'
 import { computed, onMounted, ref } from 'vue'
 import type { Preferences } from '@thistle/core/holding'
-import PickField from '../../parts/PickField.vue'
+import PickField from '../../fields/PickField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { sayWhen } from '../../parts/when.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -63,20 +65,20 @@ const preview = () => save(async () => void (letter.value = (await holding.persi
     </p>
     <div v-if="address" class="address">
       <label for="y-address" class="unseen">The address</label>
-      <input id="y-address" class="area" type="text" readonly :value="address" @focus="($event.target as HTMLInputElement).select()" />
-      <button class="press quiet" type="button" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</button>
+      <AInput id="y-address" readonly :value="address" @focus="($event.target as HTMLInputElement).select()" />
+      <AButton class="press quiet" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</AButton>
       <p class="care small strong">Shown this once. Paste it into your calendar where it subscribes to an address.</p>
     </div>
     <p class="doings">
-      <button class="press quiet" type="button" :disabled="busy" @click="make">{{ state?.made ? 'A new address, the old one ends' : 'Make an address' }}</button>
-      <button v-if="state?.made" class="press quiet" type="button" :disabled="busy" @click="end">End it</button>
+      <AButton class="press quiet" :disabled="busy" @click="make">{{ state?.made ? 'A new address, the old one ends' : 'Make an address' }}</AButton>
+      <AButton v-if="state?.made" class="press quiet" :disabled="busy" @click="end">End it</AButton>
       <a class="plainlink" href="/api/calendar.ics" download="open-jobs.ics">Or download it once</a>
     </p>
     <div class="fields"><PickField id="y-alarm" v-model="alarmHour" label="Events ring at" :options="HOURS" unknown="they do not ring" /></div>
     <h3>By mail</h3>
     <p class="soft small">One letter a day with what is overdue, due and coming, at this hour in your first yard's time. On days on which nothing asks, none comes.</p>
     <div class="fields"><PickField id="y-letter" v-model="letterHour" label="The letter of the day" :options="HOURS" unknown="no letter" /></div>
-    <p><button class="plainlink" type="button" @click="preview">What it would say now</button></p>
+    <p><AButton type="link" class="plainlink" @click="preview">What it would say now</AButton></p>
     <p v-if="letter === null" class="soft" role="status">Nothing asks today: no letter would come.</p>
     <article v-else-if="letter" class="letter">
       <p class="strong">{{ letter.subject }}</p>
@@ -90,7 +92,6 @@ const preview = () => save(async () => void (letter.value = (await holding.persi
 .fields { max-width: 300px; }
 .address { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 8px; }
 .address p { grid-column: 1 / -1; }
-.address input { font: inherit; color: var(--ink); background: var(--sunken); border: 1px solid var(--line); border-radius: 8px; min-height: 46px; padding: 8px 11px; }
 .doings { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
 .letter { background: var(--sunken); border-radius: 10px; padding: 12px 14px; display: grid; gap: 8px; }
 pre { margin: 0; font: inherit; white-space: pre-wrap; overflow-wrap: anywhere; }

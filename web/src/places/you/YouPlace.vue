@@ -22,7 +22,5 @@ const listed = ref(false)
 .you { max-width: 920px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 18px; }
 .you :deep(.block) { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
 .you :deep(.fields) { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; }
-.you :deep(.check) { display: flex; gap: 10px; align-items: center; min-height: 44px; cursor: pointer; }
-.you :deep(.check input) { width: 20px; height: 20px; accent-color: var(--thistle); flex: none; }
 @media screen and (max-width: 720px) { .you :deep(.block) { padding: 16px 14px; } .you :deep(.fields) { grid-template-columns: repeat(auto-fit, minmax(130px, 1fr)); } }
 </style>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** A temperature in the keeper's unit; kept in °C. */
+import AInput from 'ant-design-vue/es/input'
 import { ref, watch } from 'vue'
 import { plain, toCelsius, toFahrenheit } from '@thistle/core/units'
 import { useHolding } from '../stores/holding.ts'
+import FieldFrame from './FieldFrame.vue'
 
 defineProps<{ id: string; label: string; hidden?: boolean; fault?: string | null }>()
 const celsius = defineModel<number | null>({ required: true })
@@ -18,21 +20,11 @@ const text = ref(sayIt(celsius.value))
 watch(celsius, (now) => {
   if (now !== read(text.value)) text.value = sayIt(now)
 })
-function set(event: Event): void {
-  text.value = (event.target as HTMLInputElement).value
-  celsius.value = read(text.value)
-}
+watch(text, (typed) => (celsius.value = read(typed)))
 </script>
 
 <template>
-  <div class="field">
-    <label :for="id" :class="{ unseen: hidden }">{{ label }}, °{{ holding.unit }}</label>
-    <input :id="id" class="degrees" type="text" inputmode="text" autocomplete="off" :value="text" :aria-invalid="fault ? 'true' : undefined" :aria-describedby="fault ? `${id}-fault` : undefined" @input="set" />
-    <p v-if="fault" :id="`${id}-fault`" class="fault" role="alert">{{ fault }}</p>
-  </div>
+  <FieldFrame :id="id" v-slot="{ carries }" :label="`${label}, °${holding.unit}`" :hidden="hidden" :fault="fault">
+    <AInput :id="id" v-model:value="text" inputmode="text" autocomplete="off" v-bind="carries" />
+  </FieldFrame>
 </template>
-
-<style scoped>
-.degrees { font: inherit; color: var(--ink); background: var(--sheet); border: 1px solid var(--line); border-radius: 8px; min-height: 44px; padding: 6px 9px; width: 100%; }
-.degrees:hover { border-color: var(--thistle); }
-</style>

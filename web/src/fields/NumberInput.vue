@@ -1,0 +1,37 @@
+<script setup lang="ts">
+/** A number without a frame: no steppers that a thumb could hit unseen, a comma is a point, empty is null. */
+import InputNumber from 'ant-design-vue/es/input-number'
+
+defineProps<{ id?: string; min?: number; max?: number; step?: number; disabled?: boolean }>()
+const value = defineModel<number | null>({ required: true })
+const emit = defineEmits<{ unread: [typed: string] }>()
+const numberOf = (typed: string) => typed.trim().replace(',', '.')
+const set = (next: number | string | null) => (value.value = next === null || next === '' ? null : Number(next))
+function onInput(typed: string): void {
+  const text = numberOf(typed)
+  if (text === '' || !Number.isNaN(Number(text))) set(text)
+  else emit('unread', typed)
+}
+</script>
+
+<template>
+  <InputNumber
+    :id="id"
+    class="number"
+    :value="value ?? undefined"
+    :controls="false"
+    :min="min"
+    :max="max"
+    :step="step ?? 1"
+    :disabled="disabled"
+    :parser="numberOf"
+    inputmode="decimal"
+    autocomplete="off"
+    @change="set"
+    @input="onInput"
+  />
+</template>
+
+<style scoped>
+.number { width: 100%; }
+</style>
