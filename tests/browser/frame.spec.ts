@@ -1,5 +1,5 @@
 /** What lies around the work: what-if, undo, the box that goes anywhere, the keys, what a keeper reads by, the demo's clock, paper. */
-import { accessible, expect, openColony, test } from './steps.ts'
+import { accessible, choose, expect, openColony, test } from './steps.ts'
 
 test('what if: old and new verdicts stand side by side, nothing is kept until asked, and then it is', async ({ demo: page }) => {
   await page.goto('/yards')
@@ -11,7 +11,7 @@ test('what if: old and new verdicts stand side by side, nothing is kept until as
   page.on('request', (request) => request.method() !== 'GET' && written.push(request.url()))
 
   await page.getByRole('button', { name: /^Supers: on, for people\. What if/ }).click()
-  await page.getByLabel('What if Supers were').selectOption('none')
+  await choose(page.getByLabel('What if Supers were'), 'off')
   const bar = page.getByRole('region', { name: 'What if' })
   await expect(bar).toContainText('What if: supers off. Kept nowhere')
   await expect(strip).toContainText('as it is: from Sat 15 Aug')
@@ -38,7 +38,7 @@ test('what if: old and new verdicts stand side by side, nothing is kept until as
   await page.getByLabel('What if Bees, frames were').fill('11')
   await expect(bar).toContainText('bees, frames 11')
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save this case' }).click()])
-  await page.getByLabel('Load a case').setInputFiles(await download.path())
+  await page.locator('input[type=file]').first().setInputFiles(await download.path())
   await expect(page.getByRole('heading', { name: 'A case from a file' })).toBeVisible()
   await expect(page.getByRole('button', { name: /^Bees, frames: 11\./ })).toBeVisible()
   await page.getByRole('button', { name: 'Put it away' }).click()
@@ -125,10 +125,10 @@ test('the box goes anywhere, and the keys do what their sheet says', async ({ de
 
 test('units, days and light are the keeper’s own, at once and in the next browser too', async ({ demo: page, browser }) => {
   await page.goto('/you')
-  await page.getByLabel('Temperature').selectOption('F')
-  await page.getByLabel('Weight').selectOption('oz')
-  await page.getByLabel('Days', { exact: true }).selectOption('month-day')
-  await page.getByLabel('Light').selectOption('dark')
+  await choose(page.getByLabel('Temperature'), '°F')
+  await choose(page.getByLabel('Weight'), 'ounces')
+  await choose(page.getByLabel('Days', { exact: true }), 'Thu Aug 20')
+  await choose(page.getByLabel('Light'), 'dark, for the evening')
   await expect(page.getByText(/Reads like: Wed Aug 12, 85\.1 °F, 0\.071 oz/)).toBeVisible()
   await expect(page.locator('html')).toHaveAttribute('data-light', 'dark')
 
@@ -148,12 +148,12 @@ test('units, days and light are the keeper’s own, at once and in the next brow
   await other.context().close()
 
   for (const [label, value] of [
-    ['Temperature', 'C'],
-    ['Weight', 'g'],
-    ['Days', 'day-month'],
-    ['Light', 'as-device'],
+    ['Temperature', '°C'],
+    ['Weight', 'grams'],
+    ['Days', 'Thu 20 Aug'],
+    ['Light', 'as the device'],
   ] as const)
-    await page.getByLabel(label, { exact: true }).selectOption(value)
+    await choose(page.getByLabel(label, { exact: true }), value)
   await expect(page.getByText(/Reads like: Wed 12 Aug, 29\.5 °C, 2 g/)).toBeVisible()
 })
 
@@ -188,7 +188,7 @@ test('the demo is stepped on to the next job, and put back as it was', async ({ 
 
 test('on paper: light, without controls, with whose it is and as of when', async ({ demo: page }) => {
   await page.goto('/you')
-  await page.getByLabel('Light').selectOption('dark')
+  await choose(page.getByLabel('Light'), 'dark, for the evening')
   await expect(page.getByText(/^Kept\./)).toBeVisible()
   const colour = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor)
   for (const path of ['/today', '/yards', '/match', '/count', '/rules']) {
@@ -210,6 +210,6 @@ test('on paper: light, without controls, with whose it is and as of when', async
   await expect(page.getByRole('heading', { name: 'Bramble' })).toBeVisible()
   await page.emulateMedia({ media: 'screen' })
   await page.goto('/you')
-  await page.getByLabel('Light').selectOption('as-device')
+  await choose(page.getByLabel('Light'), 'as the device')
   await expect(page.getByText(/^Kept\./)).toBeVisible()
 })

@@ -1,5 +1,5 @@
 /** Matching in full: eight weeks, the whole yard, what is not known, two in turn, and the keeper's own list. */
-import { accessible, expect, liveOn, PHONE, test } from './steps.ts'
+import { accessible, choose, expect, liveOn, PHONE, test } from './steps.ts'
 
 interface Course {
   readonly treatment: string
@@ -77,7 +77,7 @@ test('the whole yard: a better day is named, one press starts it for all who are
 test('another yard in the band keeps the place', async ({ demo: page }) => {
   await page.goto('/match/yard')
   await expect(page.getByRole('heading', { name: /^Quarry Bank on/ })).toBeVisible()
-  await page.getByRole('banner').getByRole('combobox').selectOption({ label: 'Mill Orchard' })
+  await choose(page.getByRole('banner').getByRole('combobox'), 'Mill Orchard')
   await expect(page.getByRole('heading', { name: /^Mill Orchard on/ })).toBeVisible()
 })
 
@@ -91,7 +91,7 @@ test('the yard over eight weeks shows which option serves how many', async ({ de
 
 test('a starter list is never taken for confirmed, and a sheet tells what decides', async ({ demo: page }) => {
   await page.goto('/rules')
-  await page.getByRole('combobox', { name: /^Begin from what is remembered/ }).selectOption({ label: 'United States' })
+  await choose(page.getByRole('combobox', { name: /^Begin from what is remembered/ }), 'United States')
   await expect(page.getByText(/come from a starter list and are not confirmed/)).toBeVisible()
   await page.getByRole('button', { name: 'Keep these rules' }).click()
   await expect(page.getByText('Kept. Every verdict reads it from now on.')).toBeVisible()
@@ -102,8 +102,8 @@ test('a starter list is never taken for confirmed, and a sheet tells what decide
 
   // Saying it oneself confirms it.
   await page.goto('/rules')
-  await page.getByLabel('Oxalic acid vapour: authorised').selectOption('no')
-  await page.getByLabel('Oxalic acid vapour: authorised').selectOption('yes')
+  await choose(page.getByLabel('Oxalic acid vapour: authorised'), 'no')
+  await choose(page.getByLabel('Oxalic acid vapour: authorised'), 'yes, confirmed')
   await page.getByRole('button', { name: 'More of Oxalic acid vapour' }).click()
   await page.getByLabel('Note', { exact: true }).fill('read at the association')
   await page.getByRole('button', { name: 'Keep these rules' }).click()
@@ -129,7 +129,7 @@ test('what is out of range in the list is said by its field, and nothing typed i
 test('contradictions stand beside the facts, and a broodless December takes one round', async ({ demo: page }) => {
   await page.goto('/match')
   await page.getByRole('button', { name: /^Brood: capped/ }).click()
-  await page.getByLabel('What if Brood were').selectOption('none')
+  await choose(page.getByLabel('What if Brood were'), 'none')
   await expect(page.getByText(/Said to be without brood, and to have \d+ frames of it/)).toBeVisible()
   await expect(page.getByRole('row', { name: /^Oxalic acid vapour/ })).toContainText('one round')
 })
@@ -137,7 +137,7 @@ test('contradictions stand beside the facts, and a broodless December takes one 
 test('two in turn are planned together, each on its own day', async ({ demo: page }) => {
   await page.goto('/match')
   const pick = page.getByRole('combobox', { name: 'Another colony' })
-  await pick.selectOption({ label: await pick.locator('option', { hasText: 'Hazel' }).innerText() })
+  await choose(pick, /Hazel/)
   const turns = page.getByRole('region', { name: 'Two in turn' })
   await expect(turns.getByRole('heading', { name: 'Brood break, then one oxalic round' })).toBeVisible()
   await expect(turns.getByText(/Left afterwards about/)).toBeVisible()
@@ -161,7 +161,7 @@ test('the smallest set of questions is asked, and answering them settles it', as
   await page.click('[data-day="2026-08-17"]')
   for (const fact of ['Queen', 'Entrance']) {
     await page.getByRole('button', { name: new RegExp(`^${fact}: `) }).click()
-    await page.getByLabel(`What if ${fact} were`).selectOption('')
+    await choose(page.getByLabel(`What if ${fact} were`), 'not known')
   }
   await page
     .getByRole('row', { name: /^Formic acid strip, 14 days/ })
@@ -172,8 +172,8 @@ test('the smallest set of questions is asked, and answering them settles it', as
   await expect(asked.getByRole('listitem')).toHaveText(['Is the entrance at full width?', 'Is the queen laying? Look for eggs.'])
   await asked.getByText('Everything that is not known').click()
   await expect(asked.getByText(/with a laying queen|without a queen/).first()).toBeVisible()
-  await page.getByLabel('What if Queen were').selectOption('laying')
-  await page.getByLabel('What if Entrance were').selectOption('full')
+  await choose(page.getByLabel('What if Queen were'), 'laying')
+  await choose(page.getByLabel('What if Entrance were'), 'full width')
   await expect(asked).toHaveCount(0)
 })
 

@@ -3,7 +3,7 @@ import ICAL from 'ical.js'
 import type { Page } from '@playwright/test'
 import { v7 } from 'uuid'
 import { SOUND } from '../cases/records.ts'
-import { accessible, expect, liveOn, openColony, PHONE, plainTest, test } from './steps.ts'
+import { accessible, choose, expect, liveOn, openColony, PHONE, plainTest, test, typeDay } from './steps.ts'
 
 const NAMES = ['Ash', 'Beech', 'Cedar', 'Damson', 'Elm', 'Fig', 'Gorse', 'Holly', 'Iris']
 
@@ -277,10 +277,10 @@ test('the season, the last starts and the reminders are there to be read', async
   await page.goto('/you')
   await page.getByRole('button', { name: 'What it would say now' }).click()
   await expect(page.getByText(/strips in Bramble must come out now/)).toBeVisible()
-  await page.getByLabel('The letter of the day').selectOption('6')
+  await choose(page.getByLabel('The letter of the day'), '06:00')
   await page.reload()
-  await expect(page.getByLabel('The letter of the day')).toHaveValue('6')
-  await page.getByLabel('The letter of the day').selectOption('')
+  await expect(page.getByLabel('The letter of the day')).toHaveAccessibleDescription('06:00')
+  await choose(page.getByLabel('The letter of the day'), 'no letter')
 })
 
 test('days and hours, and closed books, are kept in Rules and refused where they cannot be', async ({ demo: page }) => {
@@ -288,20 +288,20 @@ test('days and hours, and closed books, are kept in Rules and refused where they
   await page.getByRole('spinbutton', { name: 'Wed, h' }).fill('0')
   await page.getByRole('button', { name: 'Add days away' }).click()
   const away = page.locator('.away').last()
-  await away.getByLabel('From').fill('2026-08-20')
-  await away.getByLabel('To').fill('2026-08-18')
+  await typeDay(away.getByLabel('From'), '2026-08-20')
+  await typeDay(away.getByLabel('To'), '2026-08-18')
   await expect(page.getByText('It ends before it begins.')).toBeVisible()
   await page.getByRole('button', { name: 'Keep these rules' }).click()
   await expect(page.getByRole('alert').first()).toBeVisible()
-  await away.getByLabel('To').fill('2026-08-22')
-  await page.getByLabel(/^Closed up to/).fill('2026-08-05')
+  await typeDay(away.getByLabel('To'), '2026-08-22')
+  await typeDay(page.getByLabel(/^Closed up to/), '2026-08-05')
   await page.getByRole('button', { name: 'Keep these rules' }).click()
   await expect(page.getByText('Kept. Every verdict reads it from now on.')).toBeVisible()
   await page.goto('/rounds')
   await expect(page.locator('[data-round$="2026-08-12"]')).toHaveCount(0)
   await openColony(page, 'Quarry Bank', 'Bramble')
   await page.getByRole('complementary', { name: 'Bramble' }).getByRole('button', { name: 'Enter it' }).click()
-  await page.getByLabel('Done on').fill('2026-08-04')
+  await typeDay(page.getByLabel('Done on'), '2026-08-04')
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByText(/The books are closed up to 2026-08-05/)).toBeVisible()
 })

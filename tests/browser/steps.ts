@@ -1,6 +1,6 @@
 /** What the browser stories share. */
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test as base, type Page } from '@playwright/test'
+import { expect, test as base, type Locator, type Page } from '@playwright/test'
 import pg from 'pg'
 import { startOwnServer, type OwnServer } from './own-server.ts'
 
@@ -82,4 +82,25 @@ export async function beside(statement: string): Promise<void> {
   } finally {
     await client.end()
   }
+}
+
+/** Chooses a word in a list that opens under its field. */
+export async function choose(field: Locator, word: string | RegExp): Promise<void> {
+  const list = field.page().getByRole('listbox')
+  if (!(await list.isVisible())) {
+    await field.focus()
+    await field.press('Enter')
+  }
+  await list
+    .getByRole('option', { name: word, exact: true })
+    .first()
+    .click()
+  await expect(list).toHaveCount(0)
+}
+
+/** Types a day into its field. */
+export async function typeDay(field: Locator, day: string): Promise<void> {
+  await field.click()
+  await field.fill(day)
+  await field.press('Enter')
 }

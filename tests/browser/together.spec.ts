@@ -1,7 +1,7 @@
 /** Two keepers in two browsers on one holding; and servers that go away. */
 import type { Browser, Page } from '@playwright/test'
 import { startOwnServer, type OwnServer } from './own-server.ts'
-import { accessible, expect, openColony, plainTest as test } from './steps.ts'
+import { accessible, choose, expect, openColony, plainTest as test, typeDay } from './steps.ts'
 
 const newPage = async (browser: Browser, server: OwnServer): Promise<Page> => (await browser.newContext({ baseURL: server.url })).newPage()
 
@@ -18,7 +18,7 @@ async function invited(owner: Page, browser: Browser, server: OwnServer, name: s
   await owner.goto('/people')
   await owner.getByRole('button', { name: 'Invite somebody' }).click()
   await owner.getByLabel('For whom').fill(name)
-  await owner.getByLabel('As', { exact: true }).selectOption(role)
+  await choose(owner.getByLabel('As', { exact: true }), role)
   await accessible(owner)
   await owner.getByRole('button', { name: 'Make the invitation' }).click()
   const link = await owner.locator('.link').textContent()
@@ -144,7 +144,7 @@ test('the weather service is down: the strip says so, and normals stand in, mark
   // A day of one's own wins, and is marked.
   await page.getByRole('button', { name: 'Weather of Quarry Bank' }).click()
   const pane = page.getByRole('complementary', { name: 'Weather' })
-  await pane.getByLabel('Day', { exact: true }).fill('2026-08-13')
+  await typeDay(pane.getByLabel('Day', { exact: true }), '2026-08-13')
   await pane.getByLabel('Highest, °C').fill('33,5')
   await pane.getByLabel('Lowest, °C').fill('40')
   await pane.getByRole('button', { name: 'Keep the day' }).click()

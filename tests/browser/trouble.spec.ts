@@ -1,4 +1,4 @@
-import { accessible, beside, expect, openColony, PHONE, test } from './steps.ts'
+import { accessible, beside, expect, openColony, PHONE, test, typeDay } from './steps.ts'
 
 test('bad figures are refused by their field, and what was typed stays', async ({ demo: page }) => {
   await page.goto('/count')
@@ -10,9 +10,9 @@ test('bad figures are refused by their field, and what was typed stays', async (
   await expect(page.getByText('There must be bees in the jar')).toBeVisible()
   await bees.fill('80')
   await expect(page.getByText('Only 80 bees: the answer will be very wide.').first()).toBeVisible()
-  await page.getByLabel('Counted on').fill('2026-08-20')
+  await typeDay(page.getByLabel('Counted on'), '2026-08-20')
   await expect(page.getByText('This day is still to come: today is Wed 12 Aug.')).toBeVisible()
-  await page.getByLabel('Counted on').fill('2025-08-20')
+  await typeDay(page.getByLabel('Counted on'), '2025-08-20')
   await expect(page.getByText('a count cannot be older')).toBeVisible()
   await page.getByRole('button', { name: /^Keep it, on to/ }).click()
   await expect(mites).toHaveValue('4')

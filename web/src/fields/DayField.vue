@@ -26,6 +26,6 @@ const fault = computed(() => (unread.value === null ? props.fault : `"${unread.v
 
 <template>
   <FieldFrame :id="id" v-slot="{ carries }" :label="optional ? `${label} (if known)` : label" :hint="hint" :fault="fault" :hidden="hidden">
-    <DayInput :id="id" v-model="value" :min="min" :max="max" :window="window" v-bind="carries" @unread="unread = $event" />
+    <DayInput :id="id" v-model="value" :min="min" :max="max" :window="window" :describedby="carries['aria-describedby']" :invalid="carries['aria-invalid'] !== undefined" @unread="unread = $event" />
   </FieldFrame>
 </template>

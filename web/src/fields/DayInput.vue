@@ -1,15 +1,20 @@
 <script setup lang="ts">
 /** A day without a frame: typed as the keeper writes days, or picked, with the days of a job's window marked. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import dayjs, { type Dayjs } from 'dayjs'
 import type { Day } from '@thistle/core/time'
+import { sayDay } from '../look/dates.ts'
 import { useNarrow } from '../look/narrow.ts'
 import { useHolding } from '../stores/holding.ts'
+import { useCarried } from './carried.ts'
 import { DatePicker, ISO, readTyped, setNear } from './day-calendar.ts'
 
-defineOptions({ inheritAttrs: false })
 const props = defineProps<{
   id: string
+  named?: string
+  describedby?: string
+  invalid?: boolean
   /** Days outside of these are paler; they can be typed, and are refused in words. */
   min?: Day
   max?: Day
@@ -19,9 +24,16 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ unread: [typed: string | null] }>()
 const value = defineModel<Day | null>({ required: true })
+const root = ref<HTMLElement | null>(null)
+useCarried(root, () => ({ 'aria-label': props.named, 'aria-describedby': props.describedby, 'aria-invalid': props.invalid ? 'true' : undefined }))
 const narrow = useNarrow()
 const holding = useHolding()
 if (holding.loaded) setNear(holding.today)
+const open = ref(false)
+function takeOut(): void {
+  set(null)
+  open.value = false
+}
 const picked = computed(() => (value.value ? dayjs(value.value) : undefined))
 /** What stands in the field while somebody types. */
 const typed = ref<string | null>(null)
@@ -56,17 +68,19 @@ function marks(current: Dayjs): Record<string, boolean> {
 </script>
 
 <template>
-  <span class="dayinput" @input="typed = ($event.target as HTMLInputElement).value" @focusout="left">
+  <span ref="root" class="dayinput" @input="typed = ($event.target as HTMLInputElement).value" @focusout="left">
     <DatePicker
-      v-bind="$attrs"
       :id="id"
       :value="picked"
       :format="ISO"
       :disabled="disabled"
       :input-read-only="narrow"
+      :allow-clear="false"
+      :open="open"
       :show-today="false"
       placeholder=""
       popup-class-name="calendar"
+      @open-change="open = $event"
       @change="(day: Dayjs | string | null) => set(day as Dayjs | null)"
     >
       <template #dateRender="{ current }">
@@ -74,7 +88,10 @@ function marks(current: Dayjs): Record<string, boolean> {
       </template>
       <template #renderExtraFooter>
         <p v-if="window" class="legend"><i class="open" /> in the window <i class="best" /> best</p>
-        <p v-else class="legend">Type 12 Aug, or a date by figures</p>
+        <p class="legend foot">
+          <span>{{ narrow ? '' : `Or type it: ${sayDay(holding.today)}` }}</span>
+          <AButton v-if="value" type="link" class="plainlink" @click="takeOut">No day</AButton>
+        </p>
       </template>
     </DatePicker>
   </span>

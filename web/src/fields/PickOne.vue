@@ -1,10 +1,12 @@
 <script setup lang="ts" generic="T extends string">
 /**
- * One of a few words, without a frame. What the library leaves out for readers is mended here: the chosen word is read with the
- * field, and the list is as wide as its words.
+ * One of a few words, without a frame. What the library leaves out for readers is mended here: its name, its state and the chosen
+ * word are put on the very element that has the focus (the library puts them on the box around it).
  */
 import ASelect from 'ant-design-vue/es/select'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import { useCarried } from './carried.ts'
+import { listId, useCombobox, wordId } from './combobox.ts'
 
 const props = defineProps<{
   id: string
@@ -23,33 +25,66 @@ const props = defineProps<{
 }>()
 const value = defineModel<T | null>({ required: true })
 const NOTHING = ''
-const options = computed(() => [
-  ...(props.unknown === false ? [] : [{ value: NOTHING as string, label: props.unknown ?? 'not known' }]),
-  ...props.options.map(([key, word]) => ({ value: key as string, label: word })),
-])
+const options = computed(() =>
+  [...(props.unknown === false ? [] : [[NOTHING, props.unknown ?? 'not known'] as const]), ...props.options].map(([value, label], n) => ({
+    value: value as string,
+    label,
+    role: 'option',
+    id: wordId(props.id, n),
+  })),
+)
 const chosen = computed(() => options.value.find((o) => o.value === (value.value ?? NOTHING))?.label ?? '')
+const root = ref<HTMLElement | null>(null)
+useCombobox(root, () => props.id)
+useCarried(root, () => ({
+  'aria-label': props.named,
+  'aria-invalid': props.invalid ? 'true' : undefined,
+  'aria-describedby': [`${props.id}-chosen`, props.describedby].filter(Boolean).join(' '),
+}))
+const open = ref(props.opened ?? false)
+/** Shut, it answers to the keys as any list of a form does: arrows and letters change the word, Enter and space open it. */
+function onKey(event: KeyboardEvent): void {
+  if (open.value || props.disabled || props.searched || event.ctrlKey || event.metaKey) return
+  const all = options.value
+  const here = all.findIndex((o) => o.value === (value.value ?? NOTHING))
+  const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
+  const opens = event.key === 'Enter' || event.key === ' ' || (step !== 0 && event.altKey)
+  const letter = event.key.length === 1 && event.key !== ' ' && !event.altKey ? event.key.toLowerCase() : null
+  if (!opens && step === 0 && letter === null) return
+  // The library opens at Enter and takes the first word in the same stroke.
+  event.preventDefault()
+  event.stopPropagation()
+  if (opens) open.value = true
+  else if (step !== 0) set(all[Math.min(all.length - 1, Math.max(0, here + step))]?.value)
+  else {
+    const next = [...all.slice(here + 1), ...all.slice(0, here + 1)].find((o) => o.label.toLowerCase().startsWith(letter ?? ''))
+    if (next) set(next.value)
+  }
+}
 const set = (word: unknown) => (value.value = props.options.find(([key]) => key === word)?.[0] ?? null)
 const byWord = (typed: string, option: { label?: string } | undefined) => (option?.label ?? '').toLowerCase().includes(typed.toLowerCase())
 </script>
 
 <template>
-  <span class="pickone">
+  <span ref="root" class="pickone" @keydown.capture="onKey">
     <ASelect
       :id="id"
       class="select"
       :value="value ?? (unknown === false ? undefined : NOTHING)"
       :options="options"
       :disabled="disabled"
-      :default-open="opened"
+      :open="open"
       :show-search="searched"
       :filter-option="searched ? byWord : false"
       :dropdown-match-select-width="false"
       :status="invalid ? 'error' : undefined"
-      :aria-label="named"
-      :aria-invalid="invalid ? 'true' : undefined"
-      :aria-describedby="[`${id}-chosen`, describedby].filter(Boolean).join(' ')"
       @change="set"
-    />
+      @dropdown-visible-change="open = $event"
+    >
+      <template #dropdownRender="{ menuNode }">
+        <div :id="listId(id)" role="listbox" aria-label="Words to choose from"><component :is="menuNode" /></div>
+      </template>
+    </ASelect>
     <span :id="`${id}-chosen`" class="unseen">{{ chosen }}</span>
   </span>
 </template>

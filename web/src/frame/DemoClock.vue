@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The demo holding lives on a date of its own; here it is said, and stepped on. */
+import FaultLine from '../parts/FaultLine.vue'
 import APopover from 'ant-design-vue/es/popover'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
@@ -68,7 +69,7 @@ const putBack = (): Promise<void> =>
         <p>That takes back all that was written in the demo, for everybody who walks through it.</p>
       </template>
       <p v-else class="strong">{{ holding.mayWrite ? 'Only its owner can put it back.' : 'Readers cannot step it on.' }}</p>
-      <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+      <FaultLine v-if="fault">{{ fault }}</FaultLine>
     </div>
     </template>
   </APopover>

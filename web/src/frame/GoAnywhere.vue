@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** Type some letters of a place, a yard or a colony, and go there. */
-import AAutoComplete from 'ant-design-vue/es/auto-complete'
+import ASelect from 'ant-design-vue/es/select'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { TREATMENTS } from '@thistle/core/treatments'
+import { listId, useCombobox, wordId } from '../fields/combobox.ts'
 import { useHolding } from '../stores/holding.ts'
 import OverPage from './OverPage.vue'
 import { ASIDE, COUNTING, PLACES, ROUNDS } from './places.ts'
@@ -13,6 +14,8 @@ const holding = useHolding()
 const router = useRouter()
 const asked = ref('')
 const room = ref<HTMLElement | null>(null)
+const root = ref<HTMLElement | null>(null)
+useCombobox(root, () => 'go-box')
 const beside = () => room.value ?? document.body
 
 interface Target {
@@ -50,7 +53,7 @@ const found = computed(() => {
     .filter((t) => words.every((w) => begins(t, w)))
     .toSorted((a, b) => rank(a) - rank(b))
     .slice(0, MOST)
-    .map((t) => ({ ...t, value: `${t.name}, ${t.says}`, key: t.path }))
+    .map((t, n) => ({ ...t, value: `${t.name}, ${t.says}`, key: t.path, role: 'option', id: wordId('go-box', n) }))
 })
 function go(_: unknown, target: unknown): void {
   emit('close')
@@ -62,25 +65,35 @@ function go(_: unknown, target: unknown): void {
   <OverPage title="Go anywhere" @close="emit('close')">
     <label for="go-box" class="unseen">Where to</label>
     <!-- Its list opens with it: what is there to go to is seen before a letter is typed. -->
-    <AAutoComplete
+    <div ref="root" @keydown.esc.capture.stop="emit('close')">
+    <ASelect
       id="go-box"
-      v-model:value="asked"
+      :value="undefined"
+      :search-value="asked"
+      show-search
+      :show-arrow="false"
       data-first
       class="ask"
       :options="found"
       :open="true"
       default-active-first-option
+      :virtual="false"
       :filter-option="false"
       :list-height="440"
       :get-popup-container="beside"
       placeholder="A colony, a yard, a place"
+      @search="asked = $event"
       @select="go"
     >
       <template #option="{ name, says }">
         <span class="target"><strong>{{ name }}</strong><span class="soft">{{ says }}</span></span>
       </template>
       <template #notFoundContent><p class="soft" role="status">Nothing here is called that.</p></template>
-    </AAutoComplete>
+      <template #dropdownRender="{ menuNode }">
+        <div :id="listId('go-box')" role="listbox" aria-label="Where to"><component :is="menuNode" /></div>
+      </template>
+    </ASelect>
+    </div>
     <div ref="room" class="room" />
   </OverPage>
 </template>

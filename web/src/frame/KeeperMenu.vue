@@ -10,14 +10,14 @@ import { useHolding } from '../stores/holding.ts'
 import { ASIDE } from './places.ts'
 import { useSignOut } from './useSignOut.ts'
 
-const emit = defineEmits<{ keys: [] }>()
+const emit = defineEmits<{ open: [what: 'go' | 'sheet'] }>()
 const holding = useHolding()
 const router = useRouter()
 const signOut = useSignOut()
 const open = ref(false)
 function run({ key }: { key: string | number }): void {
   open.value = false
-  if (key === 'keys') emit('keys')
+  if (key === 'go' || key === 'sheet') emit('open', key)
   else if (key === 'calendar') saveAs('/api/calendar.ics', 'open-jobs.ics')
   else if (key === 'out') void signOut()
   else void router.push(String(key))
@@ -43,7 +43,11 @@ function run({ key }: { key: string | number }): void {
             <strong>Calendar</strong>
             <span class="soft small">the open jobs as an .ics file</span>
           </AMenuItem>
-          <AMenuItem key="keys">
+          <AMenuItem key="go">
+            <strong>Go anywhere</strong>
+            <span class="soft small">a place, a yard, a colony; also Ctrl K or /</span>
+          </AMenuItem>
+          <AMenuItem key="sheet">
             <strong>Keys</strong>
             <span class="soft small">the sheet, also by ?</span>
           </AMenuItem>

@@ -50,15 +50,15 @@ function pickYard(id: string | null): void {
         <DemoClock v-if="demo" />
         <span v-else class="date">{{ sayDayLong(holding.today) }}</span>
         <PickOne v-if="holding.states.length > 0" id="band-yard" class="yard" named="Yard in view" :unknown="false" :options="holding.states.map((s) => [s.yard.id, s.yard.name] as const)" :model-value="holding.yard?.yard.id ?? null" @update:model-value="pickYard" />
-        <AButton type="text" class="bare find" title="Ctrl K or /" @click="emit('open', 'go')">Go to ...</AButton>
-        <KeeperMenu @keys="emit('open', 'sheet')" />
+        <AButton type="text" class="bare find" @click="emit('open', 'go')">Go to ...</AButton>
+        <KeeperMenu @open="emit('open', $event)" />
       </div>
     </div>
   </header>
 </template>
 
 <style scoped>
-.band { background: var(--band); color: var(--band-ink); }
+.band { background: var(--band); color: var(--band-ink); container: band / inline-size; }
 .inner { max-width: 1360px; margin: 0 auto; padding: 0 20px; display: flex; align-items: center; gap: 20px; min-height: 54px; }
 .home { display: flex; align-items: center; gap: 10px; color: inherit; text-decoration: none; }
 .name { font-size: 19px; white-space: nowrap; }
@@ -75,9 +75,22 @@ function pickYard(id: string | null): void {
 .find { background: none; border: 1px solid var(--band-line); border-radius: 8px; color: var(--band-soft); font-size: 14px; cursor: pointer; padding: 5px 11px; min-height: 36px; white-space: nowrap; }
 .find:hover { color: var(--band-ink); border-color: var(--band-soft); }
 .band :focus-visible { outline-color: var(--band-mark); }
-@media screen and (max-width: 1050px) {
+/* By the room there is: an open pane takes some of it. */
+@container band (max-width: 1100px) {
   .name { display: none; }
   .inner { gap: 12px; }
+  .right { gap: 10px; }
+}
+@container band (max-width: 960px) {
+  .place { padding-inline: 9px; font-size: 15px; }
+  .right :deep(.word) { display: none; }
+  .yard { width: 138px; }
+  .inner { padding-inline: 14px; gap: 8px; }
+}
+@container band (max-width: 860px) {
+  .find, .date { display: none; }
+  .place { padding-inline: 7px; }
+  .yard { width: 124px; }
 }
 @media screen and (max-width: 720px) {
   .places, .find { display: none; }
@@ -88,6 +101,7 @@ function pickYard(id: string | null): void {
   .yard :deep(.ant-select .ant-select-selection-item) { line-height: 46px; }
   .right { flex: 1; justify-content: flex-end; flex-direction: row-reverse; gap: 6px; }
 }
+@container band (max-width: 340px) { .home { display: none; } }
 @media print {
   .band { display: none; }
 }

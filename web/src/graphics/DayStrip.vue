@@ -178,7 +178,7 @@ function onTouchEnd(event: TouchEvent): void {
           </span>
           <span class="ribbon" />
           <span class="mark">
-            <span v-if="marks?.get(c.day)" class="pip" :class="{ alarm: marks?.get(c.day)?.alarm }">{{ marks?.get(c.day)?.count }}</span>
+            <span v-if="marks?.get(c.day)" class="pip" :class="{ alarm: marks?.get(c.day)?.alarm }">{{ marks?.get(c.day)?.count }}{{ marks?.get(c.day)?.alarm ? '!' : '' }}</span>
           </span>
         </button>
       </div>
@@ -236,7 +236,7 @@ function onTouchEnd(event: TouchEvent): void {
           <span class="dom">{{ dayOfMonth(c.day) }}</span>
           <span class="temp">{{ c.high === null ? '–' : `${degrees(c.high)}°` }}</span>
           <span class="under" :class="c.verdict ? `v-${c.verdict}` : ''">
-            <span v-if="marks?.get(c.day)" class="pip" :class="{ alarm: marks?.get(c.day)?.alarm }" />
+            <span v-if="marks?.get(c.day)" class="pip" :class="{ alarm: marks?.get(c.day)?.alarm }">{{ marks?.get(c.day)?.alarm ? '!' : '' }}</span>
           </span>
         </button>
       </div>
@@ -256,7 +256,7 @@ function onTouchEnd(event: TouchEvent): void {
 <style scoped>
 .strip { background: var(--sheet); border-bottom: 1px solid var(--hairline); }
 @media screen and (max-width: 720px) { .strip { position: sticky; top: 0; z-index: 20; } }
-.wide { max-width: 1360px; margin: 0 auto; padding: 0 20px 7px; }
+.wide { max-width: 1360px; margin: 0 auto; padding: 0 20px 7px; container: strip / inline-size; }
 .days { position: relative; display: grid; grid-template-columns: repeat(28, minmax(0, 1fr)); }
 .limit { position: absolute; left: 0; right: 0; border-top: 1.5px dashed var(--brick-mid); pointer-events: none; z-index: 1; }
 .limit span { position: absolute; left: 2px; bottom: 1px; font-size: 11.5px; color: var(--brick); background: var(--sheet); padding: 0 3px; border-radius: 3px; }
@@ -317,6 +317,7 @@ function onTouchEnd(event: TouchEvent): void {
 .under.v-care { background: linear-gradient(to top, var(--thistle-mid) 52%, var(--thistle-wash) 52%); }
 .under.v-wait { box-shadow: inset 0 0 0 1.3px var(--bar-usual); }
 .under .pip { min-width: 8px; width: 8px; height: 8px; padding: 0; background: var(--lichen); }
+.under .pip.alarm { width: 14px; height: 14px; background: var(--brick); font-size: 12px; line-height: 1; }
 .slider { position: relative; height: 48px; }
 .ribbons { position: absolute; left: 11px; right: 11px; top: 20px; height: 8px; display: grid; grid-template-columns: repeat(28, 1fr); gap: 1px; }
 .ribbons i { background: var(--hairline); border-radius: 2px; }
@@ -326,5 +327,26 @@ function onTouchEnd(event: TouchEvent): void {
 .slider input { position: absolute; inset: 0; width: 100%; height: 48px; margin: 0; background: transparent; appearance: none; }
 .slider input::-webkit-slider-runnable-track { height: 48px; background: transparent; }
 .slider input::-webkit-slider-thumb { appearance: none; width: 26px; height: 34px; margin-top: 7px; border-radius: 10px; background: var(--thistle); border: 3px solid var(--sheet); box-shadow: 0 0 0 1px var(--thistle); }
+@container strip (max-width: 1000px) {
+  .date { display: grid; justify-items: center; line-height: 1.15; }
+  .figure { font-size: 11px; }
+}
+/* Where the system paints: what is drawn as a ground is drawn in its own colours, and the shapes still tell. */
+@media (forced-colors: active) {
+  .bar, .k, .ribbon, .r, .under, .ribbons i, .pip { forced-color-adjust: none; }
+  .bar, .k, .observed .bar { background: GrayText; }
+  .forecast .bar, .k.forecast { background: CanvasText; }
+  .normal .bar, .k.normal { background: Canvas; border-color: CanvasText; }
+  .hot .bar { background: CanvasText; outline: 2px solid Highlight; }
+  .ribbons i { background: Canvas; box-shadow: inset 0 0 0 1px GrayText; }
+  .v-fits .ribbon, .r.v-fits, .under.v-fits, .ribbons .v-fits { background: Highlight; }
+  .v-care .ribbon, .r.v-care, .under.v-care, .ribbons .v-care { background: linear-gradient(to top, Highlight 52%, Canvas 52%); box-shadow: inset 0 0 0 1px CanvasText; }
+  .v-wait .ribbon, .r.v-wait, .under.v-wait { box-shadow: inset 0 0 0 1.3px CanvasText; }
+  .v-ruled-out .ribbon, .r.v-ruled-out { background: linear-gradient(CanvasText, CanvasText) center / 100% 1.5px no-repeat; }
+  .day.chosen, .cell.chosen { outline: 3px solid Highlight; outline-offset: -3px; }
+  .pip { background: CanvasText; color: Canvas; }
+  .pip.alarm { background: Highlight; color: HighlightText; }
+  .slider input::-webkit-slider-thumb { forced-color-adjust: none; background: Highlight; border-color: Canvas; box-shadow: 0 0 0 1px CanvasText; }
+}
 .slider input::-moz-range-thumb { width: 22px; height: 30px; border-radius: 10px; background: var(--thistle); border: 3px solid var(--sheet); }
 </style>

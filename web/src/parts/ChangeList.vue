@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The last changes, with who and when; each can be undone from where it shows. */
+import WaitLine from './WaitLine.vue'
+import FaultLine from './FaultLine.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useHolding } from '../stores/holding.ts'
@@ -66,8 +68,8 @@ async function undo(change: Change): Promise<void> {
 <template>
   <div class="changes">
     <p v-if="undone" class="settled strong" role="status">Undone: {{ holding.say(undone) }}.</p>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
-    <p v-if="!changes" class="soft" aria-busy="true">Reading ...</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
+    <WaitLine v-if="!changes">Reading ...</WaitLine>
     <p v-else-if="changes.length === 0" class="soft">Nothing has been changed yet.</p>
     <ol v-else>
       <li v-for="s in strokes" :key="s.key">

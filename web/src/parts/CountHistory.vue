@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A colony's counts, newest first, each judged on its own day. */
+import FaultLine from './FaultLine.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import type { ColonyState, CountRecord } from '@thistle/core/holding'
@@ -72,7 +73,7 @@ const counts = computed(() => {
       The count of {{ sayDay(gone.onDay) }} is taken back.
       <AButton type="link" class="plainlink" :disabled="busy" @click="putBack">Put it back</AButton>
     </p>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <p class="soft small">Each against the limit of its own day: in 100 bees, a board in mites a day, drone brood in 100 cells.</p>
   </section>
 </template>

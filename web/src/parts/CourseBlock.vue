@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A course in full: what went otherwise and what it costs, the ways on, every date with the old one beside it, what follows. */
+import FaultLine from './FaultLine.vue'
 import FoldAway from './FoldAway.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
@@ -103,7 +104,7 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
         <AButton v-if="course.planned" type="link" class="plainlink" :disabled="busy" @click="callOff">Call this course off</AButton>
       </p>
     </template>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
   </section>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What happened to a course besides its jobs: strips on the floor, a pad out for the heat, a swarm, a new queen, the end of the colony. */
+import FaultLine from './FaultLine.vue'
 import AreaField from '../fields/AreaField.vue'
 import ARadio, { RadioGroup as ARadioGroup } from 'ant-design-vue/es/radio'
 import AForm from 'ant-design-vue/es/form/Form'
@@ -66,7 +67,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <AForm layout="vertical" class="form" @submit="keep">
+  <AForm novalidate layout="vertical" class="form" @submit="keep">
     <fieldset class="kinds">
       <legend class="strong">What happened</legend>
       <ARadioGroup v-model:value="kind" name="happened" class="list">
@@ -79,7 +80,7 @@ async function keep(): Promise<void> {
     <AreaField id="hf-note" v-model="note" label="Note" :most="2000" />
     <WhatMoves v-if="after" :before="course" :after="after" :yard="yard" />
     <p v-if="touched.length > 1" class="small">It is noted in all {{ touched.length }} courses in hand.</p>
-    <p v-if="fault && !at('events[0].happenedOn') && !at('events[0].amount')" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault && !at('events[0].happenedOn') && !at('events[0].amount')">{{ fault }}</FaultLine>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy || kind === null">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
   </AForm>
 </template>

@@ -1,4 +1,4 @@
-import { mount } from '@vue/test-utils'
+import { mount, type VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { colonyState, USUAL_PREFERENCES } from '@thistle/core/holding'
@@ -31,12 +31,17 @@ const colony = bareColony({
     },
   ],
 })
+/** A day is taken when its field is left. */
+async function setDay(wrapper: VueWrapper, day: string): Promise<void> {
+  await wrapper.get('#jf-day').setValue(day)
+  await wrapper.get('#jf-day').trigger('focusout')
+}
 const yard = bareYard(TODAY, { colonies: [colony] })
 
 describe('entering what was done', () => {
   beforeEach(() => {
     setActivePinia(createPinia())
-    vi.stubGlobal('matchMedia', () => ({ matches: false, addEventListener: vi.fn(), removeEventListener: vi.fn() }))
+    vi.stubGlobal('matchMedia', () => ({ matches: false, addEventListener: vi.fn(), removeEventListener: vi.fn(), addListener: vi.fn(), removeListener: vi.fn() }))
   })
   function draw() {
     const holding = useHolding()
@@ -55,7 +60,7 @@ describe('entering what was done', () => {
 
   it('starts from today and from what went in', () => {
     const { wrapper } = draw()
-    expect(wrapper.get('#jf-day').element).toHaveProperty('value', TODAY)
+    expect(wrapper.get('#jf-day').element).toHaveProperty('value', 'Mon 12 Oct')
     expect(wrapper.get('#jf-amount').element).toHaveProperty('value', '2')
     expect(wrapper.text()).toContain('Amitraz passes through skin.')
     expect(wrapper.text()).toContain('The label in your hand and local law decide.')
@@ -63,23 +68,23 @@ describe('entering what was done', () => {
   it('says over-stay and too early before anything is kept', async () => {
     const { wrapper, put } = draw()
     expect(wrapper.text()).toContain('They were in for 59 days, 3 longer than the longest of 56')
-    await wrapper.get('#jf-day').setValue('2026-09-10')
+    await setDay(wrapper, '2026-09-10')
     expect(wrapper.text()).toContain('Out after 27 days, 15 short of 42')
-    await wrapper.get('#jf-day').setValue('2026-09-30')
+    await setDay(wrapper, '2026-09-30')
     expect(wrapper.text()).not.toContain('Over-stay')
     expect(wrapper.text()).not.toContain('Too early')
     expect(put).not.toHaveBeenCalled()
   })
   it('shows old dates struck beside new ones', async () => {
     const { wrapper } = draw()
-    await wrapper.get('#jf-day').setValue('2026-09-30')
+    await setDay(wrapper, '2026-09-30')
     const supers = wrapper.findAll('.moved li').find((l) => l.text().includes('Supers may go on'))
     expect(supers?.get('s').text()).toBe('Mon 26 Oct')
     expect(supers?.get('strong').text()).toBe('Wed 14 Oct')
   })
   it('keeps the actual day and amount as one event, with an id of its own', async () => {
     const { wrapper, put } = draw()
-    await wrapper.get('#jf-day').setValue('2026-09-30')
+    await setDay(wrapper, '2026-09-30')
     await wrapper.get('form').trigger('submit')
     expect(put).toHaveBeenCalledTimes(1)
     const [kind, id, body, yardId] = put.mock.calls[0]!

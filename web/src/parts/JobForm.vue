@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** What was done, on its actual day: and, before it is kept, what that moves. */
+import CautionNote from './CautionNote.vue'
+import FaultLine from './FaultLine.vue'
 import AreaField from '../fields/AreaField.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
@@ -83,7 +85,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <AForm layout="vertical" class="form" @submit="keep">
+  <AForm novalidate layout="vertical" class="form" @submit="keep">
     <p class="serif what">{{ holding.say(job.text) }}</p>
     <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}{{ hangsOn }}. About {{ sayMinutes(minutes) }}{{ gear ? `, with ${gear}` : '' }}.</p>
     <p v-if="onTheDay && onTheDay.level !== 'fits'" :class="onTheDay.level === 'care' ? 'care' : 'alarm strong'">{{ holding.say(onTheDay.text) }}</p>
@@ -111,11 +113,11 @@ async function keep(): Promise<void> {
     <TextField id="jf-by" v-model="doneBy" label="Done by (if not you)" :most="80" :fault="at('doneBy')" />
     <AreaField id="jf-note" v-model="note" label="Note" :most="2000" :placeholder="job.job === 'dose' ? 'Which pack, which weather' : ''" />
     <WhatMoves :before="course" :after="after" :yard="yard" />
-    <p v-if="fault && !at('happenedOn') && !at('amount')" class="alarm strong" role="alert">{{ fault }}</p>
-    <p v-if="course.treatment.caution && (job.job === 'dose' || job.job === 'remove' || job.job === 'prepare')" class="caution">
+    <FaultLine v-if="fault && !at('happenedOn') && !at('amount')">{{ fault }}</FaultLine>
+    <CautionNote v-if="course.treatment.caution && (job.job === 'dose' || job.job === 'remove' || job.job === 'prepare')">
       <strong>{{ course.treatment.caution.hazard }}</strong>
       {{ course.treatment.caution.protection }} {{ course.treatment.caution.mishap }}
-    </p>
+    </CautionNote>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy || amountFault !== null || (tooMany && reason.trim().length < 3)">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
     <p class="law">The label in your hand and local law decide.</p>
   </AForm>

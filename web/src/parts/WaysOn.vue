@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The ways on from a slip: for one colony, or for all of the same choice that slipped alike. */
+import FaultLine from './FaultLine.vue'
 import AreaField from '../fields/AreaField.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
@@ -68,11 +69,11 @@ const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = {
         <AButton v-if="PRESS[m.kind]" class="press quiet" :disabled="busy" @click="mend(m)">{{ PRESS[m.kind] }}</AButton>
       </li>
     </ul>
-    <AForm v-if="accepting" layout="vertical" class="why" @submit="accept">
+    <AForm v-if="accepting" novalidate layout="vertical" class="why" @submit="accept">
       <AreaField id="wo-reason" v-model="reason" label="Why you take it as it is" :most="2000" />
       <AButton type="primary" class="press" html-type="submit" :disabled="busy || reason.trim().length < 3">Keep the reason</AButton>
     </AForm>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Where a yard's temperatures come from, and days of one's own, by hand or from a station's file. */
+import FaultLine from './FaultLine.vue'
 import FoldAway from './FoldAway.vue'
 import FilePick from '../fields/FilePick.vue'
 import AForm from 'ant-design-vue/es/form/Form'
@@ -92,7 +93,7 @@ async function readFile(chosen: File): Promise<void> {
       <p class="soft small">A forecast errs more the further ahead it looks. Your own days win over it: in a valley or on a hill the service may not know.</p>
       <p v-if="yard.weatherFrom?.state === 'no-place'"><RouterLink to="/rules">Say where the yard stands</RouterLink></p>
     </section>
-    <AForm v-if="holding.mayWrite" layout="vertical" class="part" @submit="keep">
+    <AForm v-if="holding.mayWrite" novalidate layout="vertical" class="part" @submit="keep">
       <h3>A day of your own</h3>
       <DayField id="we-day" v-model="day" label="Day" :max="addDays(yard.today, 14)" :fault="at('days[0].date')" />
       <div class="two">
@@ -105,7 +106,7 @@ async function readFile(chosen: File): Promise<void> {
       <h3>A station's file</h3>
       <p class="soft small">CSV with a heading: date, high, low; or date and temperature for readings through the day. °F where the heading says so.</p>
       <FilePick :label="busy ? 'Reading ...' : 'Choose the file'" accept=".csv,text/csv,text/plain" :disabled="busy" @file="readFile" />
-      <p v-if="refusal" class="alarm strong" role="alert">{{ refusal }}</p>
+      <FaultLine v-if="refusal">{{ refusal }}</FaultLine>
       <FoldAway v-if="leftOut.length > 0" :title="`${leftOut.length} ${leftOut.length === 1 ? 'line was' : 'lines were'} left out`">
         <ul class="small">
           <li v-for="l in leftOut.slice(0, 20)" :key="l.line">Line {{ l.line }}: {{ holding.say(l.why) }}.</li>
@@ -113,7 +114,7 @@ async function readFile(chosen: File): Promise<void> {
       </FoldAway>
     </section>
     <p v-if="said" class="settled strong" role="status">{{ said }}</p>
-    <p v-if="fault && !at('days[0].date') && !at('days[0].high') && !at('days[0].low') && !at('days[0]')" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault && !at('days[0].date') && !at('days[0].high') && !at('days[0].low') && !at('days[0]')">{{ fault }}</FaultLine>
     <section v-if="own.length > 0" class="part">
       <h3>Your days around now</h3>
       <ul class="own">

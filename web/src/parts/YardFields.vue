@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What a yard is: its name, where on the earth it stands, its clock, and what is usual there. */
+import FaultLine from './FaultLine.vue'
 import RowsTable, { type Column } from './RowsTable.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
@@ -95,7 +96,7 @@ const id = (name: string) => `${props.prefix}-${name}`
         <template #high="{ row: n }"><DegreesField :id="id(`high-${n.month}`)" v-model="n.high" hidden :label="`Usual high in ${MONTHS[n.month - 1]}`" /></template>
         <template #low="{ row: n }"><DegreesField :id="id(`low-${n.month}`)" v-model="n.low" hidden :label="`Usual low in ${MONTHS[n.month - 1]}`" /></template>
       </RowsTable>
-      <p v-if="at('normals')" class="alarm strong" role="alert">{{ at('normals') }}</p>
+      <FaultLine v-if="at('normals')">{{ at('normals') }}</FaultLine>
     </fieldset>
     <p v-if="said" class="care strong" role="status">{{ said }}</p>
   </div>

@@ -1,7 +1,10 @@
 import { mount } from '@vue/test-utils'
-import { describe, expect, it } from 'vitest'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { nextTick } from 'vue'
 import { Refused } from '../server/call.ts'
 import DayField from '../fields/DayField.vue'
+import NumberField from '../fields/NumberField.vue'
 import PickField from '../fields/PickField.vue'
 import { useSave } from './useSave.ts'
 import { factLines, sayCount } from './words.ts'
@@ -46,15 +49,36 @@ describe('a save', () => {
 })
 
 describe('fields', () => {
-  it('tie their label, hint and fault together', async () => {
-    const wrapper = mount(DayField, { props: { id: 'd', label: 'Done on', hint: 'the actual day', modelValue: '2026-08-12' } })
-    expect(wrapper.get('label').attributes('for')).toBe('d')
-    expect(wrapper.get('input').attributes('aria-describedby')).toBe('d-hint')
-    await wrapper.setProps({ fault: 'Too late.' })
-    expect(wrapper.get('input').attributes()).toMatchObject({ 'aria-invalid': 'true', 'aria-describedby': 'd-fault' })
-    expect(wrapper.get('[role=alert]').text()).toBe('Too late.')
+  beforeEach(() => {
+    setActivePinia(createPinia())
+    vi.stubGlobal('matchMedia', () => ({ matches: false, addEventListener: vi.fn(), removeEventListener: vi.fn(), addListener: vi.fn(), removeListener: vi.fn() }))
   })
-  it('give null for what is not known', async () => {
+  const attach = { attachTo: document.body }
+  it('tie their label, hint and fault together', async () => {
+    const wrapper = mount(DayField, { props: { id: 'd', label: 'Done on', hint: 'the actual day', modelValue: '2026-08-12' }, ...attach })
+    expect(wrapper.get('label').attributes('for')).toBe('d')
+    expect(wrapper.get('input').attributes('aria-describedby')).toBe('d-says')
+    expect(wrapper.get('#d-says').text()).toBe('the actual day')
+    await wrapper.setProps({ fault: 'Too late.' })
+    expect(wrapper.get('input').attributes()).toMatchObject({ 'aria-invalid': 'true', 'aria-describedby': 'd-says' })
+    expect(wrapper.get('#d-says').text()).toBe('Too late.')
+  })
+  it('take a day as it is typed when they are left, and say what is none', async () => {
+    const wrapper = mount(DayField, { props: { id: 'd', label: 'Done on', modelValue: '2026-08-12' }, ...attach })
+    const type = async (text: string) => {
+      await wrapper.get('input').setValue(text)
+      await wrapper.get('input').trigger('focusout')
+      await nextTick()
+    }
+    await type('3 Jan 2027')
+    expect(wrapper.emitted('update:modelValue')?.at(-1)).toEqual(['2027-01-03'])
+    await type('31 Feb')
+    expect(wrapper.emitted('update:modelValue')?.at(-1)).toEqual(['2027-01-03'])
+    expect(wrapper.get('#d-says').text()).toContain('"31 Feb" is no day.')
+    await type('')
+    expect(wrapper.emitted('update:modelValue')?.at(-1)).toEqual([null])
+  })
+  it('give null for what is not known, and are heard with the word that is chosen', async () => {
     const wrapper = mount(PickField, {
       props: {
         id: 'q',
@@ -65,11 +89,24 @@ describe('fields', () => {
         ],
         modelValue: 'laying',
       },
+      ...attach,
     })
-    await wrapper.get('select').setValue('')
+    const field = wrapper.get('input[role=combobox]')
+    expect(wrapper.get(`#${field.attributes('aria-describedby')}`).text()).toBe('laying')
+    const choose = wrapper.getComponent({ name: 'ASelect' })
+    choose.vm.$emit('change', '')
     expect(wrapper.emitted('update:modelValue')?.at(-1)).toEqual([null])
-    await wrapper.get('select').setValue('absent')
+    choose.vm.$emit('change', 'absent')
     expect(wrapper.emitted('update:modelValue')?.at(-1)).toEqual(['absent'])
+  })
+  it('of numbers take a comma for a point, show no stepper, and give null for nothing', async () => {
+    const wrapper = mount(NumberField, { props: { id: 'n', label: 'Frames', hint: 'all boxes', modelValue: 3 }, ...attach })
+    expect(wrapper.findAll('.ant-input-number-handler')).toHaveLength(0)
+    expect(wrapper.get('input').attributes('aria-describedby')).toBe('n-says')
+    await wrapper.get('input').setValue('2,5')
+    expect(wrapper.emitted('update:modelValue')?.at(-1)).toEqual([2.5])
+    await wrapper.get('input').setValue('')
+    expect(wrapper.emitted('update:modelValue')?.at(-1)).toEqual([null])
   })
 })
 

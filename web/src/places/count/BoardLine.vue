@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The board under this colony: laid, lying for so many days, read, or counted on a photograph. */
+import FaultLine from '../../parts/FaultLine.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, watch } from 'vue'
 import type { ColonyState } from '@thistle/core/holding'
@@ -57,7 +58,7 @@ const photo = computed(() => props.draft.photo)
       </span>
       <AButton v-if="photo" type="link" class="plainlink" @click="emit('dropPhoto')">Leave the photograph out</AButton>
     </p>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The bench at the hive: one colony after the other down the row, whatever the method. */
+import FaultLine from '../../parts/FaultLine.vue'
 import AreaField from '../../fields/AreaField.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
@@ -157,7 +158,7 @@ const otherFault = computed(() =>
       <div class="bench no-print">
         <RowNav :yard="place.yard" :here="state.colony.id" :typed="typed" />
 
-        <AForm layout="vertical" class="entry" @submit="keepIt(true)">
+        <AForm novalidate layout="vertical" class="entry" @submit="keepIt(true)">
           <p v-if="kept" class="kept" role="status">
             <strong>{{ kept.name }} is kept.</strong>
             {{ kept.text }}
@@ -247,7 +248,7 @@ const otherFault = computed(() =>
               <AButton class="press quiet" @click="asking = null">Back</AButton>
             </div>
           </div>
-          <p v-if="otherFault" class="alarm strong" role="alert">{{ otherFault }}</p>
+          <FaultLine v-if="otherFault">{{ otherFault }}</FaultLine>
           <div class="keeps bar">
             <AButton type="primary" class="press settle" html-type="submit" :disabled="busy || !holding.mayWrite">
               {{ busy ? 'Keeping ...' : next ? `Keep it, on to ${next.colony.placement.position} ${next.colony.name} →` : 'Keep it' }}

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Counts and colonies from a table, and out into one: columns are matched, every row is looked over, then kept in one stroke. */
+import FaultLine from '../../parts/FaultLine.vue'
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
 import ARadio, { RadioGroup as ARadioGroup } from 'ant-design-vue/es/radio'
 import AreaField from '../../fields/AreaField.vue'
@@ -204,8 +205,8 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
       <div @dragover.prevent @drop="onDrop">
         <AreaField id="f-text" v-model="text" :label="`Or paste it here${from ? `: ${from}` : ''}`" :rows="5" :placeholder="what === 'counts' ? 'colony;day;mites;bees' : 'colony;yard;position'" />
       </div>
-      <p v-if="unreadable" class="alarm strong" role="alert">{{ unreadable }}</p>
-      <p v-else-if="read && !read.ok" class="alarm strong" role="alert">{{ read.sentence }}</p>
+      <FaultLine v-if="unreadable">{{ unreadable }}</FaultLine>
+      <FaultLine v-else-if="read && !read.ok">{{ read.sentence }}</FaultLine>
       <div v-if="done" class="kept" role="status">
         <strong>{{ plural(done.kept, what === 'counts' ? 'count' : 'colony', what === 'counts' ? 'counts' : 'colonies') }} kept in one stroke.</strong>
         <template v-if="done.left.length > 0">
@@ -258,7 +259,7 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
           @update:model-value="order = $event ?? ''"
         />
       </div>
-      <p v-if="missing" class="alarm strong" role="alert">{{ missing }}</p>
+      <FaultLine v-if="missing">{{ missing }}</FaultLine>
     </section>
 
     <section v-if="rows.length > 0" class="sheet block" aria-labelledby="f-rows">
@@ -278,7 +279,7 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
         </ARadioGroup>
       </fieldset>
       <div class="keepbar">
-        <p v-if="fault" class="alarm strong" role="alert">{{ fault }} Nothing was kept.</p>
+        <FaultLine v-if="fault">{{ fault }} Nothing was kept.</FaultLine>
         <p v-else-if="bad.length > 0 && how === 'all'" class="alarm">Put the table right above, or choose to leave the faulty rows out.</p>
         <AButton type="primary" class="press settle" :disabled="busy || toKeep.length === 0 || !holding.mayWrite" @click="keep">
           {{ busy ? 'Keeping ...' : `Keep ${plural(toKeep.length, 'row')}` }}

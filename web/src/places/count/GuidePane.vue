@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How to do it, beside the work. */
+import CautionNote from '../../parts/CautionNote.vue'
 import type { Method } from '@thistle/core/situation'
 import SidePane from '../../parts/SidePane.vue'
 import { GUIDES } from './guides.ts'
@@ -27,7 +28,7 @@ const emit = defineEmits<{ close: [] }>()
         </template>
       </dl>
     </section>
-    <p class="caution">{{ GUIDES[method].care }}</p>
+    <CautionNote>{{ GUIDES[method].care }}</CautionNote>
     <p class="law">Common practice, no source, where none is named.</p>
   </SidePane>
 </template>

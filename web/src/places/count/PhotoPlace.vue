@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A board or tray counted on a photograph: every mite is marked by hand, and the marks stay with the count. */
+import FaultLine from '../../parts/FaultLine.vue'
 import FoldAway from '../../parts/FoldAway.vue'
 import FilePick from '../../fields/FilePick.vue'
 import AButton from 'ant-design-vue/es/button'
@@ -169,7 +170,7 @@ async function use(): Promise<void> {
               <FilePick :label="picture ? 'Another picture' : 'Choose or take a picture'" accept="image/*" @file="onFile" />
               <AButton type="link" class="plainlink" @click="practise">a practice picture</AButton>
             </div>
-            <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+            <FaultLine v-if="fault">{{ fault }}</FaultLine>
             <template v-if="picture">
               <SuggestBar v-model:across="across" :suggestions="suggestions" :searching="searching" @search="photo.suggest" @stop="photo.stop" @take="take" @refuse="gone" @ask="ask" @clear="suggestions = []" />
               <FoldAway v-if="board" v-model:open="squaresOpen" class="squares" title="Too many to count: squares drawn by chance">
@@ -179,7 +180,7 @@ async function use(): Promise<void> {
                   <NumberField id="g-many" v-model="sized.howMany" label="To count" :min="0" />
                   <NumberField id="g-seed" v-model="sized.seed" label="Seed" :min="0" :max="999999" />
                 </div>
-                <p v-if="gridFault" class="alarm strong" role="alert">{{ gridFault }}</p>
+                <FaultLine v-if="gridFault">{{ gridFault }}</FaultLine>
                 <p class="acts">
                   <AButton class="press quiet" :disabled="gridFault !== null" @click="layGrid">{{ grid ? 'Lay it anew' : 'Lay the grid' }}</AButton>
                   <AButton v-if="grid" type="link" class="plainlink" @click="redrawGrid">draw other squares</AButton>
@@ -188,9 +189,9 @@ async function use(): Promise<void> {
                 <p class="soft small">Count the clear squares only. The same seed draws the same squares.</p>
               </FoldAway>
             </template>
-            <p v-if="notKept" class="alarm strong" role="alert">{{ notKept }}</p>
+            <FaultLine v-if="notKept">{{ notKept }}</FaultLine>
           </template>
-          <p v-else-if="notKept" class="alarm strong" role="alert">{{ notKept }}</p>
+          <FaultLine v-else-if="notKept">{{ notKept }}</FaultLine>
           <RouterLink :to="`/count/${place.state.colony.id}`">Back to the bench</RouterLink>
         </aside>
       </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Practice: a drawn tray or board with a number that is known to the tool alone, until the eye has had its try. */
+import FaultLine from '../../parts/FaultLine.vue'
 import { RadioButton as ARadioButton, RadioGroup as ARadioGroup } from 'ant-design-vue/es/radio'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref, shallowRef } from 'vue'
@@ -85,7 +86,7 @@ const verdict = computed(() => {
         <ARadioGroup v-model:value="kind" class="ways" name="kind" role="radiogroup" aria-label="What to practise on" :disabled="drawn !== null && score === null">
           <ARadioButton v-for="k in PRACTICE_KINDS" :key="k" :value="k">{{ k === 'tray' ? 'White tray' : 'Board' }}</ARadioButton>
         </ARadioGroup>
-        <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+        <FaultLine v-if="fault">{{ fault }}</FaultLine>
         <template v-if="drawn && !score">
           <p class="big serif" aria-live="polite">{{ marks.length }} <span>marked</span></p>
           <AButton type="primary" class="press" @click="show">Show what is there</AButton>

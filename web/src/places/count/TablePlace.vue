@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A whole yard in one go: Tab to the next cell, Enter down the column, kept in one stroke. */
+import FaultLine from '../../parts/FaultLine.vue'
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
 import AInput from 'ant-design-vue/es/input'
 import ACheckbox from 'ant-design-vue/es/checkbox'
@@ -130,7 +131,7 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
     <template v-if="yard && yard.row.length > 0">
       <h1 class="no-print">{{ yard.yard.name }}, counted in one go</h1>
       <p class="soft lead no-print">Tab goes to the next cell, Enter down the column. Rows with no mites typed are left alone. Paste a block from a spreadsheet into any cell, and it is looked over first.</p>
-      <AForm layout="vertical" class="form no-print" @submit="keep" @paste="onPaste">
+      <AForm novalidate layout="vertical" class="form no-print" @submit="keep" @paste="onPaste">
         <div class="set">
           <PickField id="t-method" :model-value="set.method" label="Method" :unknown="false" :options="METHODS.map((m) => [m, METHOD_SAYS[m].name] as const)" @update:model-value="set.method = $event ?? 'wash'" />
           <DayField id="t-day" v-model="set.onDay" label="Counted on" :max="holding.today" />
@@ -170,7 +171,7 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
           </RowsTable>
         </div>
         <div class="keepbar">
-          <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+          <FaultLine v-if="fault">{{ fault }}</FaultLine>
           <p v-else-if="kept && typed.length === 0" class="settled strong" role="status">{{ kept }} <RouterLink :to="`/count/yard/${yard.yard.id}`">What the yard says</RouterLink></p>
           <p v-else-if="wrong.length > 0" class="alarm" :class="{ strong: touched }">{{ wrong.map((l) => l.state.colony.name).join(', ') }}: put {{ wrong.length === 1 ? 'it' : 'them' }} right first; nothing is kept by half.</p>
           <p v-else-if="typed.length > 0" class="care">{{ plural(typed.length, 'count') }} typed, not kept yet.</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One jar for the whole yard: bees of several colonies together. It tells the mean, and hides the bad one. */
+import FaultLine from '../../parts/FaultLine.vue'
 import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/checkbox'
 import PickField from '../../fields/PickField.vue'
 import AForm from 'ant-design-vue/es/form/Form'
@@ -71,7 +72,7 @@ async function takeBack(id: string, version: number): Promise<void> {
     </ul>
     <p class="care">A jar of several colonies gives the yard's mean and hides the bad one: {{ plain(yard.limit, 2) }} in 100 in it may be one colony at ten times the others.</p>
     <AButton v-if="!open && holding.mayWrite" class="press quiet" @click="open = true">Enter a yard jar</AButton>
-    <AForm v-else-if="holding.mayWrite" layout="vertical" class="form" @submit="keep">
+    <AForm v-else-if="holding.mayWrite" novalidate layout="vertical" class="form" @submit="keep">
       <div class="fields">
         <NumberField id="j-mites" v-model="draft.mites" label="Mites" :min="0" :fault="faultAt('mites')" />
         <NumberField id="j-bees" v-model="draft.bees" label="Bees in the jar" :min="0" :fault="faultAt('bees')" />
@@ -84,7 +85,7 @@ async function takeBack(id: string, version: number): Promise<void> {
           <ACheckbox v-for="s in yard.row" :key="s.colony.id" :value="s.colony.id">{{ s.colony.placement.position }} {{ s.colony.name }}</ACheckbox>
         </ACheckboxGroup>
       </fieldset>
-      <p v-if="fault && !at('mites') && !at('bees')" class="alarm strong" role="alert">{{ fault }}</p>
+      <FaultLine v-if="fault && !at('mites') && !at('bees')">{{ fault }}</FaultLine>
       <p class="acts">
         <AButton type="primary" class="press settle" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep the jar' }}</AButton>
         <AButton class="press quiet" @click="open = false">Leave it</AButton>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
@@ -22,10 +23,10 @@ async function send(): Promise<void> {
       <p role="status">If there is an account with {{ email }}, a letter with a link is on its way. The link works once, within an hour.</p>
       <OutboxLink />
     </template>
-    <AForm v-else layout="vertical" class="form" @submit="send">
+    <AForm v-else novalidate layout="vertical" class="form" @submit="send">
       <p class="soft">We send a link to your address; with it you choose a new password.</p>
       <TextField id="fo-email" v-model="email" label="E-mail address" type="email" autocomplete="username" :most="254" />
-      <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+      <FaultLine v-if="fault">{{ fault }}</FaultLine>
       <AButton type="primary" class="press" html-type="submit" :disabled="busy || email.trim() === ''">{{ busy ? 'Sending ...' : 'Send the link' }}</AButton>
     </AForm>
     <p class="small"><RouterLink to="/sign-in">Back to sign-in</RouterLink></p>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The holdings a keeper is in; another can be taken into view, or begun. */
+import WaitLine from '../../parts/WaitLine.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { onMounted, ref } from 'vue'
@@ -48,10 +50,10 @@ async function begin(): Promise<void> {
 <template>
   <DoorFrame title="Your holdings">
     <template v-if="failed">
-      <p class="alarm strong" role="alert">{{ failed }}</p>
+      <FaultLine>{{ failed }}</FaultLine>
       <p><AButton class="press quiet" @click="load">Try again</AButton></p>
     </template>
-    <p v-else-if="!holdings" class="soft" aria-busy="true">Reading ...</p>
+    <WaitLine v-else-if="!holdings">Reading ...</WaitLine>
     <template v-else>
       <p v-if="holdings.length === 0" class="soft">You are in no holding just now. Begin one of your own, or open the link of an invitation.</p>
       <ul class="list">
@@ -62,9 +64,9 @@ async function begin(): Promise<void> {
           </AButton>
         </li>
       </ul>
-      <AForm layout="vertical" class="form" @submit="begin">
+      <AForm novalidate layout="vertical" class="form" @submit="begin">
         <TextField id="ho-name" v-model="name" label="Begin another holding" :most="80" :fault="at('name')" hint="its name; you are its owner" />
-        <p v-if="fault && !at('name')" class="alarm strong" role="alert">{{ fault }}</p>
+        <FaultLine v-if="fault && !at('name')">{{ fault }}</FaultLine>
         <AButton type="primary" class="press" html-type="submit" :disabled="busy || name.trim() === ''">Begin it</AButton>
       </AForm>
     </template>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** Somebody holds a link: what it offers, and three ways to take it. */
+import WaitLine from '../../parts/WaitLine.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { onMounted, reactive, ref } from 'vue'
@@ -59,16 +61,16 @@ async function make(): Promise<void> {
 <template>
   <DoorFrame :title="offer ? `${offer.by} invites you` : 'An invitation'">
     <template v-if="over">
-      <p class="alarm strong" role="alert">{{ over }}</p>
+      <FaultLine>{{ over }}</FaultLine>
       <p><AButton class="press quiet" @click="look">Read it again</AButton></p>
     </template>
-    <p v-else-if="!offer" class="soft" aria-busy="true">Reading the invitation ...</p>
+    <WaitLine v-else-if="!offer">Reading the invitation ...</WaitLine>
     <template v-else>
       <p class="serif what">To {{ offer.holding }}, as {{ offer.role }}{{ offer.untilDay ? `, until ${sayDay(offer.untilDay)}` : '' }}.</p>
       <p class="soft">{{ ROLE_WORDS[offer.role] }}</p>
       <template v-if="signedInAs">
         <p>You are signed in as {{ signedInAs }}.</p>
-        <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+        <FaultLine v-if="fault">{{ fault }}</FaultLine>
         <AButton type="primary" class="press" :disabled="busy" @click="accept">Join {{ offer.holding }}</AButton>
       </template>
       <template v-else>
@@ -76,9 +78,9 @@ async function make(): Promise<void> {
           <AButton class="press quiet" :aria-pressed="way === 'new'" @click="way = 'new'">I am new here</AButton>
           <AButton class="press quiet" :aria-pressed="way === 'sign-in'" @click="way = 'sign-in'">I have an account</AButton>
         </div>
-        <AForm v-if="way === 'new'" layout="vertical" class="form" @submit="make">
+        <AForm v-if="way === 'new'" novalidate layout="vertical" class="form" @submit="make">
           <AccountFields v-model="keeper" :at="at" />
-          <p v-if="fault && !at('name') && !at('email') && !at('password')" class="alarm strong" role="alert">{{ fault }}</p>
+          <FaultLine v-if="fault && !at('name') && !at('email') && !at('password')">{{ fault }}</FaultLine>
           <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Making it ...' : `Make the account and join` }}</AButton>
         </AForm>
         <SignInForm v-else without-demo @done="look" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
@@ -22,12 +23,12 @@ async function set(): Promise<void> {
 
 <template>
   <DoorFrame title="Choose a new password">
-    <AForm layout="vertical" class="form" @submit="set">
+    <AForm novalidate layout="vertical" class="form" @submit="set">
       <TextField id="np-password" v-model="password" label="New password" type="password" autocomplete="new-password" :fault="at('password')" hint="10 characters or more; a few words in a row do well" />
-      <p v-if="fault && !at('password')" class="alarm strong" role="alert">
+      <FaultLine v-if="fault && !at('password')">
         {{ fault }}
         <RouterLink to="/forgotten">Have another link sent</RouterLink>
-      </p>
+      </FaultLine>
       <AButton type="primary" class="press" html-type="submit" :disabled="busy || password === ''">{{ busy ? 'Setting it ...' : 'Set it and come in' }}</AButton>
       <p class="soft small">Everybody signed in with the old one is signed out.</p>
     </AForm>

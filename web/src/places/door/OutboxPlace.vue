@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The mail stand-in: letters that would have gone out, to read here or as .eml files. */
+import WaitLine from '../../parts/WaitLine.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import AButton from 'ant-design-vue/es/button'
 import { onMounted, ref } from 'vue'
 import { call, Refused } from '../../server/call.ts'
@@ -33,8 +35,8 @@ const isLink = (piece: string) => /^https?:\/\//.test(piece)
   <DoorFrame title="Outbox of this machine" wide>
     <p class="soft">No mail leaves this machine: what would have gone out stays here, and everybody at this machine can read it. Where Round Thistle serves more people, a mail server is set instead.</p>
     <p><AButton class="press quiet" @click="load">Look again</AButton></p>
-    <p v-if="failed" class="alarm strong" role="alert">{{ failed }}</p>
-    <p v-else-if="!letters" class="soft" aria-busy="true">Reading ...</p>
+    <FaultLine v-if="failed">{{ failed }}</FaultLine>
+    <WaitLine v-else-if="!letters">Reading ...</WaitLine>
     <p v-else-if="letters.length === 0" class="soft">No letter yet. Invitations and links for new passwords come here.</p>
     <article v-for="l in letters ?? []" :key="l.id" class="letter">
       <h2>{{ l.subject }}</h2>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { reactive, ref } from 'vue'
@@ -26,10 +27,10 @@ const byField = () => ['name', 'email', 'password', 'holding'].some((f) => at(f)
 
 <template>
   <DoorFrame title="A new account">
-    <AForm layout="vertical" class="form" @submit="make">
+    <AForm novalidate layout="vertical" class="form" @submit="make">
       <AccountFields v-model="keeper" :at="at" />
       <TextField id="su-holding" v-model="holdingName" label="What you call your bees" :most="80" :fault="at('holding')" hint="the holding: all your yards together" />
-      <p v-if="fault && !byField()" class="alarm strong" role="alert">{{ fault }}</p>
+      <FaultLine v-if="fault && !byField()">{{ fault }}</FaultLine>
       <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Making it ...' : 'Make the account' }}</AButton>
     </AForm>
     <p class="soft small">

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** A new keeper's first ten minutes: a yard, its row, what is at hand, and the first count. Where one stands is read from what is there. */
+import CautionNote from '../../parts/CautionNote.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/checkbox'
 import AreaField from '../../fields/AreaField.vue'
 import AForm from 'ant-design-vue/es/form/Form'
@@ -85,7 +87,7 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
       </li>
     </ol>
 
-    <AForm v-if="step === 0" layout="vertical" class="sheet block" @submit="keepYard">
+    <AForm v-if="step === 0" novalidate layout="vertical" class="sheet block" @submit="keepYard">
       <h2>Where do your bees stand?</h2>
       <p class="soft">A yard is a place where colonies stand in a row. Others can be added later.</p>
       <template v-if="first">
@@ -94,12 +96,12 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
       </template>
       <template v-else>
         <YardFields v-model="yard" prefix="fy" :at="at" />
-        <p v-if="fault && !at('name') && !at('latitude') && !at('longitude')" class="alarm strong" role="alert">{{ fault }}</p>
+        <FaultLine v-if="fault && !at('name') && !at('latitude') && !at('longitude')">{{ fault }}</FaultLine>
         <p class="go"><AButton type="primary" class="press" html-type="submit" :disabled="busy || yard.name.trim() === ''">{{ busy ? 'Keeping ...' : 'Keep it, on to the colonies' }}</AButton></p>
       </template>
     </AForm>
 
-    <AForm v-else-if="step === 1" layout="vertical" class="sheet block" @submit="keepColonies">
+    <AForm v-else-if="step === 1" novalidate layout="vertical" class="sheet block" @submit="keepColonies">
       <h2>Who stands in {{ first?.yard.name }}?</h2>
       <p class="soft">A name or tag a line, in the order in which you walk past them. Paste a list if you have one. The name stays with the colony when it is moved.</p>
       <div class="lists">
@@ -116,8 +118,8 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
         </ol>
       </div>
       <DayField id="fs-since" v-model="since" label="In your book from" :max="holding.today" hint="counts and looks cannot be older than this day" :fault="at('since') ?? at('onDay')" />
-      <p v-if="faults.length > 0" class="alarm strong" role="alert">{{ faults[0]?.name }} {{ faults[0]?.fault }}.</p>
-      <p v-if="fault && !at('since') && !at('onDay')" class="alarm strong" role="alert">{{ fault }}</p>
+      <FaultLine v-if="faults.length > 0">{{ faults[0]?.name }} {{ faults[0]?.fault }}.</FaultLine>
+      <FaultLine v-if="fault && !at('since') && !at('onDay')">{{ fault }}</FaultLine>
       <p class="go">
         <AButton type="primary" class="press" html-type="submit" :disabled="busy || listed.length === 0 || faults.length > 0 || since === null">
           {{ busy ? 'Keeping ...' : listed.length === 1 ? 'Keep this colony' : `Keep these ${listed.length}` }}
@@ -126,17 +128,17 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
       </p>
     </AForm>
 
-    <AForm v-else-if="step === 2" layout="vertical" class="sheet block" @submit="keepKit">
+    <AForm v-else-if="step === 2" novalidate layout="vertical" class="sheet block" @submit="keepKit">
       <h2>What do you have?</h2>
       <p class="soft">What is not ticked counts as not there: a treatment that needs it then waits until you have it. You can tick it later, under Rules.</p>
       <ACheckboxGroup v-model:value="kit" class="kit">
         <ACheckbox v-for="[key, name] in KIT_WORDS" :key="key" :value="key">{{ name }}</ACheckbox>
       </ACheckboxGroup>
-      <p class="caution">
+      <CautionNote>
         <strong>You confirm what is allowed where you are.</strong>
         Round Thistle never says that a treatment is legal. Until you have read the label and your local rules and ticked a treatment off under Rules, Match says "confirm before use".
-      </p>
-      <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+      </CautionNote>
+      <FaultLine v-if="fault">{{ fault }}</FaultLine>
       <p class="go"><AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep it, on to the first count' }}</AButton></p>
     </AForm>
 
@@ -155,7 +157,7 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
         <li>Enter mites and bees. The wash kills the sample; the colony does not miss it.</li>
       </ol>
       <p class="soft small">Half a cup for about 300 bees is common practice, without a single source.</p>
-      <p class="caution">Keep alcohol and screenwash away from the lit smoker, out of your eyes, and off the honey. Label the bottle.</p>
+      <CautionNote>Keep alcohol and screenwash away from the lit smoker, out of your eyes, and off the honey. Label the bottle.</CautionNote>
       <p v-if="counted" class="settled strong" role="status">The first count is in.</p>
       <p class="go">
         <RouterLink class="press" to="/count">Count the first colony</RouterLink>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The situation on the screen as a case file, out and in. The checks are fetched only when a file is opened. */
+import FaultLine from '../../parts/FaultLine.vue'
 import FilePick from '../../fields/FilePick.vue'
 import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
@@ -39,7 +40,7 @@ async function loadCase(chosenFile: File): Promise<void> {
           <AButton type="link" class="plainlink" @click="saveCase">Save this case</AButton>
           ·
           <FilePick plain label="Load a case" accept="application/json,.json" @file="loadCase" />
-          <p v-if="refusal" class="alarm strong" role="alert">{{ refusal }}</p>
+          <FaultLine v-if="refusal">{{ refusal }}</FaultLine>
         </div>
 </template>
 

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The course of the option in hand, as a dated line, with what is left, the caution and the one button. */
+import CautionNote from '../../parts/CautionNote.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -81,12 +83,12 @@ async function start(): Promise<void> {
       {{ option.verdict === 'ruled-out' ? 'Ruled out, so no course is planned.' : 'No day within eight weeks fits as it stands, so no course is planned.' }}
       <template v-if="deciding">{{ holding.say(deciding.text) }} {{ holding.say(deciding.flip ?? '') }}</template>
     </p>
-    <p v-if="treatment?.caution" class="caution">
+    <CautionNote v-if="treatment?.caution">
       <strong>{{ treatment.caution.hazard }}</strong>
       {{ treatment.caution.protection }} {{ treatment.caution.mishap }}
-    </p>
+    </CautionNote>
     <p v-if="treatment?.differs" class="soft small">Where labels differ: {{ treatment.differs }}</p>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <div v-if="place && holding.mayWrite" class="go">
       <p v-if="fits && treatment?.caution" class="small alarm strong">{{ treatment.caution.hazard }} Read the caution above first.</p>
       <AButton v-if="fits" type="primary" class="press" :disabled="busy" @click="start">

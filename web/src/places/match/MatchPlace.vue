@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CautionNote from '../../parts/CautionNote.vue'
 import PickOne from '../../fields/PickOne.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref, shallowRef, toRef, watch } from 'vue'
@@ -136,10 +137,10 @@ function putAway(): void {
           <h2 id="what-fits">{{ inWeeks ? 'When each may start' : `What fits on ${sayDayLong(holding.day)}` }}</h2>
           <PickOne v-if="!file" id="m-order" class="order" named="Order" :unknown="false" :options="PRIORITY_WORDS" :model-value="priority" @update:model-value="priority = $event ?? priority" />
         </div>
-        <p v-if="result.judgement.level === 'urgent'" class="caution">
+        <CautionNote v-if="result.judgement.level === 'urgent'">
           This colony is in danger and every option has its cost. A queen lost can be mended, a colony lost cannot.
           <template v-if="nextBest">{{ nextBest }}</template>
-        </p>
+        </CautionNote>
 
         <WhatIfBar
           v-if="imagining && base"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Two treatments in turn, where they are the better answer; both parts are put through the gates on their own days. */
+import FaultLine from '../../parts/FaultLine.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
@@ -60,7 +61,7 @@ async function start(c: Combination): Promise<void> {
         {{ busy ? 'Keeping ...' : c.onlyIf ? `Start with ${shortName(treatmentOf(c.parts[0].treatment)!).toLowerCase()}` : 'Plan both parts' }}
       </AButton>
     </article>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
   </section>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Says that what is judged is imagined, which facts, and what can be done with it. */
+import FaultLine from '../../parts/FaultLine.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import type { ColonyRecord } from '@thistle/core/holding'
@@ -48,7 +49,7 @@ async function keep(): Promise<void> {
       </AButton>
     </p>
     <p v-if="look.facts.length > 0 && others.length > 0" class="small">A look holds {{ look.facts.map((f) => small(f.label)).join(', ') }}; {{ others.map((f) => small(f.label)).join(', ') }} would stay imagined.</p>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
   </section>
 </template>
 

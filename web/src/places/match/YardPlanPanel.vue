@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The plan for the colonies ticked: who gets what, what it takes, who can be given nothing, and one press that starts it. */
+import CautionNote from '../../parts/CautionNote.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -107,10 +109,10 @@ async function start(): Promise<void> {
       <p v-if="treatment(g.treatment)?.mostAPersonADay != null" class="small" :class="{ 'alarm strong': g.days > 1 }">
         At most {{ treatment(g.treatment)?.mostAPersonADay }} a person a day: {{ g.days === 1 ? 'one day is enough' : `${g.days} days, or more people` }}.
       </p>
-      <p v-if="treatment(g.treatment)?.caution" class="caution">
+      <CautionNote v-if="treatment(g.treatment)?.caution">
         <strong>{{ treatment(g.treatment)?.caution?.hazard }}</strong>
         {{ treatment(g.treatment)?.caution?.protection }}
-      </p>
+      </CautionNote>
     </article>
     <section v-if="plan.unserved.length > 0 && chosen.length > 0">
       <h3 class="care">Left over</h3>
@@ -122,7 +124,7 @@ async function start(): Promise<void> {
       </ul>
     </section>
     <NumberField v-if="limited" id="yp-people" v-model="people" class="no-print" label="People who handle strips" :min="1" :max="20" />
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <div v-if="holding.mayWrite && served > 0" class="go">
       <AButton type="primary" class="press" :disabled="keeping || busy" @click="start">
         {{ keeping ? 'Keeping ...' : `Start ${served === 1 ? nameOf(plan.groups[0]!.colonies[0]!) : `all ${served}`} on ${sayDay(holding.day)}` }}

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** Who is in the holding, and who is invited. */
+import WaitLine from '../../parts/WaitLine.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
@@ -114,7 +116,7 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
       <h1>Who is in {{ holding.me?.holding.name }}</h1>
       <AButton v-if="owner" type="primary" class="press" @click="startInviting">Invite somebody</AButton>
     </div>
-    <p v-if="!members" class="soft" aria-busy="true">Reading ...</p>
+    <WaitLine v-if="!members">Reading ...</WaitLine>
     <RowsTable v-else class="sheet members" label="Who is in the holding" :columns="COLUMNS" :rows="members" :row-key="(m) => m.keeperId">
       <template #name="{ row: m }">
         <strong>{{ m.name }}</strong>
@@ -146,7 +148,7 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
         </li>
       </ul>
     </section>
-    <p v-if="fault && !inviting && !editing" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault && !inviting && !editing">{{ fault }}</FaultLine>
     <SidePane v-if="inviting" title="Invite somebody" :sub="holding.me?.holding.name" @close="inviting = false">
       <template v-if="made?.link">
         <p class="settled strong" role="status">The invitation for {{ made.forWhom }} is made{{ email.trim() ? ', and a letter is on its way' : '' }}.</p>
@@ -155,18 +157,18 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
         <p><AButton type="primary" class="press" @click="copy(made.link)">{{ copied === made.link ? 'Copied' : 'Copy the link' }}</AButton></p>
         <p><AButton type="link" class="plainlink" @click="startInviting">Invite another</AButton></p>
       </template>
-      <AForm v-else layout="vertical" class="form" @submit="invite">
+      <AForm v-else novalidate layout="vertical" class="form" @submit="invite">
         <TextField id="in-who" v-model="forWhom" label="For whom" :most="80" :fault="at('forWhom')" />
         <TextField id="in-email" v-model="email" label="Their e-mail address" type="email" :most="254" :fault="at('email')" hint="left empty: you hand the link over yourself" />
         <PlaceFields v-model="draft" prefix="in" :at="at" />
-        <p v-if="fault && !at('forWhom') && !at('email') && !at('yards') && !at('untilDay')" class="alarm strong" role="alert">{{ fault }}</p>
+        <FaultLine v-if="fault && !at('forWhom') && !at('email') && !at('yards') && !at('untilDay')">{{ fault }}</FaultLine>
         <AButton type="primary" class="press" html-type="submit" :disabled="busy || forWhom.trim() === '' || draft.yards?.length === 0">{{ busy ? 'Making it ...' : 'Make the invitation' }}</AButton>
       </AForm>
     </SidePane>
     <SidePane v-else-if="editing" :title="editing.name" :sub="editing.email" @close="editing = null">
-      <AForm :key="editing.keeperId" layout="vertical" class="form" @submit="keep">
+      <AForm :key="editing.keeperId" novalidate layout="vertical" class="form" @submit="keep">
         <PlaceFields v-model="draft" prefix="me" :at="at" />
-        <p v-if="fault && !at('yards') && !at('untilDay')" class="alarm strong" role="alert">{{ fault }}</p>
+        <FaultLine v-if="fault && !at('yards') && !at('untilDay')">{{ fault }}</FaultLine>
         <AButton type="primary" class="press" html-type="submit" :disabled="busy || draft.yards?.length === 0">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
         <AButton class="press quiet" :disabled="busy" @click="takeOut">Take {{ editing.name }} out of the holding</AButton>
         <p class="soft small">What they wrote stays, with their name. They can be invited again.</p>

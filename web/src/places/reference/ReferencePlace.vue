@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The API's own description, for people. */
+import WaitLine from '../../parts/WaitLine.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import FoldAway from '../../parts/FoldAway.vue'
 import { computed, onMounted, ref } from 'vue'
 import { call, Refused } from '../../server/call.ts'
@@ -74,8 +76,8 @@ const refusalsOf = (o: Operation) =>
   <div class="page reference">
     <p class="no-print"><RouterLink to="/today">Back to Round Thistle</RouterLink></p>
     <h1>The API</h1>
-    <p v-if="failed" class="alarm strong" role="alert">{{ failed }}</p>
-    <p v-else-if="!described" class="soft" aria-busy="true">Reading ...</p>
+    <FaultLine v-if="failed">{{ failed }}</FaultLine>
+    <WaitLine v-else-if="!described">Reading ...</WaitLine>
     <template v-else>
       <p class="lead">{{ described.info.description }}</p>
       <p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One round: what is done on it, its sheet, and the days it could be moved to. */
+import FaultLine from '../../parts/FaultLine.vue'
 import AreaField from '../../fields/AreaField.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref, watch } from 'vue'
@@ -136,7 +137,7 @@ v-for="d in week"
       <p>Nothing is drawn to this day. If you are there in any case, say so: jobs whose windows reach it are drawn to it, and other drives may fall away.</p>
       <AButton type="primary" class="press" :disabled="busy" @click="visit">I am at {{ yard.yard.name }} on {{ sayDay(day) }}</AButton>
     </template>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
   </SidePane>
 </template>
 

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** One visit on one sheet: what to carry, what to mind, and the row with its ticks. On the phone in the yard, and on paper. */
+import FaultLine from '../../parts/FaultLine.vue'
 import FoldAway from '../../parts/FoldAway.vue'
+import CautionNote from '../../parts/CautionNote.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
@@ -127,9 +129,9 @@ const print = () => window.print()
         </ul>
       </section>
       <section v-if="sheet.cautions.length > 0" aria-label="Cautions">
-        <p v-for="c in sheet.cautions" :key="c.name" class="caution">
+        <CautionNote v-for="c in sheet.cautions" :key="c.name">
           <strong>{{ c.name }}. {{ c.hazard }}</strong> {{ c.protection }} {{ c.mishap }}
-        </p>
+        </CautionNote>
       </section>
       <section v-if="sheet.cycle" aria-labelledby="s-cycle">
         <h2 id="s-cycle">The vaporiser</h2>
@@ -147,7 +149,7 @@ const print = () => window.print()
       </FoldAway>
     </div>
 
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <p v-if="!over" class="care no-print">{{ sayDay(day) }} is still to come: what is done earlier is entered on its own day, by a tick all the same.</p>
     <ol class="row">
       <li v-for="c in sheet.colonies" :key="c.colonyId" class="sheet colony">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Jobs of all yards, drawn together into the fewest drives of the next four weeks. */
+import FaultLine from '../../parts/FaultLine.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { moveTo, type Move, type Round } from '@thistle/core/rounds'
@@ -110,8 +111,8 @@ async function undo(): Promise<void> {
         {{ last.text }}
         <AButton v-if="last.stroke !== null" type="link" class="plainlink" @click="undo">Undo</AButton>
       </p>
-      <p v-if="refused" class="alarm strong" role="alert">{{ holding.say(refused) }}</p>
-      <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+      <FaultLine v-if="refused">{{ holding.say(refused) }}</FaultLine>
+      <FaultLine v-if="fault">{{ fault }}</FaultLine>
     </div>
     <template v-if="plan">
       <RoundBoard v-if="!narrow" class="wide" :plan="plan" :yards="holding.states" :opened="opened" @open="open" @move="onMove" />

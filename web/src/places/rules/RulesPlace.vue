@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What the gates read: school, kit, the keeper's own list, the yards' dates, units. One plain page. */
+import FaultLine from '../../parts/FaultLine.vue'
 import PickField from '../../fields/PickField.vue'
 import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
@@ -108,7 +109,7 @@ async function reread(): Promise<void> {
       the law where you are.
     </p>
 
-    <AForm layout="vertical" class="form" @submit="keep">
+    <AForm novalidate layout="vertical" class="form" @submit="keep">
       <section class="sheet block" aria-labelledby="r-list">
         <h2 id="r-list">What is authorised where you are</h2>
         <p class="soft small">
@@ -156,7 +157,7 @@ async function reread(): Promise<void> {
 
       <div class="keepbar">
         <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="reread" />
-        <p v-else-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+        <FaultLine v-else-if="fault">{{ fault }}</FaultLine>
         <p v-else-if="saved && !changed" class="settled strong" role="status">Kept. Every verdict reads it from now on.</p>
         <p v-else-if="changed" class="care strong">Changed, not kept yet.</p>
         <AButton type="primary" class="press" html-type="submit" :disabled="busy || !changed || holding.me?.keeper.role !== 'owner'">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A treatment's sheet: everything the gates and the planner read of it, in plain words, from the same data. */
+import CautionNote from '../../parts/CautionNote.vue'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { saySource, sheetOf, treatmentOf, type SheetKey, type SheetPart } from '@thistle/core/treatments'
@@ -33,9 +34,9 @@ const AUTHORISED = { yes: 'Authorised by your own list', no: 'Not authorised by 
         {{ looked ? sayDay(looked, '2000-01-01') : '' }}; recalled from memory, looked up nowhere.
       </p>
     </header>
-    <p v-if="treatment.caution" class="caution">
+    <CautionNote v-if="treatment.caution">
       <strong>{{ treatment.caution.hazard }}</strong> {{ treatment.caution.protection }} {{ treatment.caution.mishap }}
-    </p>
+    </CautionNote>
     <div class="columns">
       <div v-for="(column, c) in columns" :key="c">
         <section v-for="p in column" :key="p.key" :aria-label="p.title">

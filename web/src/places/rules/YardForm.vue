@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One yard as the gates read it: its dates, its name and place, and what is usual there. */
+import FaultLine from '../../parts/FaultLine.vue'
 import FoldAway from '../../parts/FoldAway.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
@@ -53,7 +54,7 @@ const id = (name: string) => `${name}-${props.yard.id}`
 </script>
 
 <template>
-  <AForm layout="vertical" class="yardform" @submit="put(body(seen))">
+  <AForm novalidate layout="vertical" class="yardform" @submit="put(body(seen))">
     <h3>{{ yard.name }}</h3>
     <div class="fields">
       <DayField :id="id('o')" v-model="dates.supersOffOn" label="Supers come off" :fault="at('supersOffOn')" />
@@ -67,7 +68,7 @@ const id = (name: string) => `${name}-${props.yard.id}`
       <p class="after"><AButton class="press quiet" html-type="submit" :disabled="busy || !changed">{{ kept && !changed ? 'Kept' : 'Keep' }}</AButton></p>
     </FoldAway>
     <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />
-    <p v-else-if="fault && !byField()" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-else-if="fault && !byField()">{{ fault }}</FaultLine>
   </AForm>
 </template>
 

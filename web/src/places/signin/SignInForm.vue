@@ -2,6 +2,7 @@
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import TextField from '../../fields/TextField.vue'
 import { call, Refused } from '../../server/call.ts'
 
@@ -28,12 +29,12 @@ async function enter(which: 'demo' | 'own'): Promise<void> {
 </script>
 
 <template>
-  <AForm layout="vertical" class="form" @submit="enter('own')">
+  <AForm novalidate layout="vertical" class="form" @submit="enter('own')">
     <AButton v-if="!withoutDemo" type="primary" class="press demo" :disabled="busy !== null" @click="enter('demo')">Walk through the demo</AButton>
     <p v-if="!withoutDemo" class="or soft small"><span>or with your own account</span></p>
     <TextField id="si-email" v-model="email" label="E-mail address" type="email" autocomplete="username" />
     <TextField id="si-password" v-model="password" label="Password" type="password" autocomplete="current-password" />
-    <p v-if="fault" class="fault alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <AButton class="press quiet" html-type="submit" :disabled="busy !== null || email === '' || password === ''">Sign in</AButton>
     <p v-if="!again && !withoutDemo" class="ways small">
       <RouterLink to="/sign-up">Make an account</RouterLink>

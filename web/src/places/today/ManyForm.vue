@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** One job done in many colonies on one day, with those left out that were not, and the amounts as they were. */
+import CautionNote from '../../parts/CautionNote.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import NumberInput from '../../fields/NumberInput.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
@@ -56,7 +58,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <AForm layout="vertical" class="form" @submit="keep">
+  <AForm novalidate layout="vertical" class="form" @submit="keep">
     <p class="serif what">{{ holding.say(capital(sharedText(line))) }}</p>
     <DayField id="mf-day" v-model="onDay" label="Done on" :max="holding.today" :fault="at('events[0].happenedOn')" />
     <fieldset>
@@ -71,8 +73,8 @@ async function keep(): Promise<void> {
     </fieldset>
     <TextField id="mf-by" v-model="doneBy" label="Done by (if not you)" :most="80" />
     <p class="soft small">What went otherwise in one of them is entered there: press its name in the list.</p>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
-    <p v-if="caution" class="caution"><strong>{{ caution.hazard }}</strong> {{ caution.protection }} {{ caution.mishap }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
+    <CautionNote v-if="caution"><strong>{{ caution.hazard }}</strong> {{ caution.protection }} {{ caution.mishap }}</CautionNote>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy || chosen.length === 0 || missing || onDay === null">
       {{ busy ? 'Keeping ...' : `Keep it for ${plural(chosen.length, 'colony', 'colonies')}${onDay ? `, ${sayDay(onDay)}` : ''}` }}
     </AButton>

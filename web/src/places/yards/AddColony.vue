@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { nextTick, ref } from 'vue'
@@ -46,7 +47,7 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <AForm layout="vertical" class="form" @submit="add">
+  <AForm novalidate layout="vertical" class="form" @submit="add">
     <p v-if="last" class="settled" role="status">
       <strong>{{ last.name }}</strong> stands at {{ last.position }}.
       <AButton type="link" class="plainlink" @click="emit('open', last.id)">Open {{ last.name }}</AButton>
@@ -71,7 +72,7 @@ async function add(): Promise<void> {
       hint="leave it empty for a colony that was there"
       :fault="at('hivedOn')"
     />
-    <p v-if="fault && !at('name') && !at('since') && !at('hivedOn') && !at('position')" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault && !at('name') && !at('since') && !at('hivedOn') && !at('position')">{{ fault }}</FaultLine>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy || name.trim() === '' || position === null">{{ busy ? 'Adding ...' : 'Add it to the row' }}</AButton>
   </AForm>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A new yard; its dates are set in Rules. */
+import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
@@ -25,10 +26,10 @@ const byField = () => ['name', 'latitude', 'longitude', 'timeZone'].some((f) => 
 </script>
 
 <template>
-  <AForm layout="vertical" class="form" @submit="add">
+  <AForm novalidate layout="vertical" class="form" @submit="add">
     <YardFields v-model="yard" prefix="ay" :at="at" />
     <p class="soft small">A place can be left for later: without weather of its own, Match says "not known" and asks for care.</p>
-    <p v-if="fault && !byField()" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault && !byField()">{{ fault }}</FaultLine>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy || yard.name.trim() === ''">{{ busy ? 'Adding ...' : 'Add the yard' }}</AButton>
   </AForm>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CautionNote from '../../parts/CautionNote.vue'
 import FoldAway from '../../parts/FoldAway.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
@@ -99,10 +100,10 @@ function toggle(what: NonNullable<typeof doing.value>): void {
           <AButton class="press quiet" :aria-expanded="doing === 'move'" @click="toggle('move')">Move</AButton>
           <AButton class="press quiet" :aria-expanded="doing === 'retire'" @click="toggle('retire')">Retire</AButton>
         </div>
-        <p v-if="doing === 'retire' && inHive" class="caution">
+        <CautionNote v-if="doing === 'retire' && inHive">
           <strong>{{ inHive }} still in the hive by your notes.</strong>
           Enter first what happened and what came out: a colony out of the row asks for nothing any more.
-        </p>
+        </CautionNote>
         <PlaceForms v-if="doing" :key="doing" :what="doing" :yard="yard.yard" :colony="c" @done="doing = null" @gone="emit('close')" />
       </section>
       <CountHistory :state="state" class="block" />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A dated look: what is known of the colony. Starts from the last one, so that only what changed is touched. */
+import FaultLine from '../../parts/FaultLine.vue'
 import AreaField from '../../fields/AreaField.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
@@ -65,7 +66,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <AForm layout="vertical" class="look" @submit="keep">
+  <AForm novalidate layout="vertical" class="look" @submit="keep">
     <p v-if="last" class="soft small">Filled in from the look before; change what you saw.</p>
     <DayField id="look-day" v-model="onDay" label="Looked on" :max="holding.today" :fault="at('onDay')" />
     <div class="two">
@@ -100,7 +101,7 @@ async function keep(): Promise<void> {
       <PickField id="look-hive" v-model="look.hive" label="Hive with" :options="HIVE_WORDS" />
     </div>
     <AreaField id="look-note" v-model="look.note" label="Note" :most="2000" />
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep this look' }}</AButton>
   </AForm>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Rename, move, retire: what changes where a colony stands and what it is called. */
+import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
@@ -71,13 +72,13 @@ async function move(): Promise<void> {
 </script>
 
 <template>
-  <AForm v-if="what === 'rename'" layout="vertical" class="form" @submit="rename">
+  <AForm v-if="what === 'rename'" novalidate layout="vertical" class="form" @submit="rename">
     <TextField id="pf-name" v-model="name" label="Name or tag" :most="40" hint="It stays with the colony when it is moved." :fault="at('name')" />
     <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />
-    <p v-else-if="fault && !at('name')" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-else-if="fault && !at('name')">{{ fault }}</FaultLine>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy || name.trim() === ''">Keep the name</AButton>
   </AForm>
-  <AForm v-else-if="what === 'move'" layout="vertical" class="form" @submit="move">
+  <AForm v-else-if="what === 'move'" novalidate layout="vertical" class="form" @submit="move">
     <PickField id="pf-yard" v-model="yardId" label="To the yard" :options="yards" :unknown="false" />
     <NumberField
       id="pf-position"
@@ -89,15 +90,15 @@ async function move(): Promise<void> {
       :fault="at('position')"
     />
     <DayField id="pf-day" v-model="onDay" label="Moved on" :max="holding.today" :fault="at('onDay')" />
-    <p v-if="fault && !at('onDay') && !at('position')" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault && !at('onDay') && !at('position')">{{ fault }}</FaultLine>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy">Move it</AButton>
   </AForm>
-  <AForm v-else layout="vertical" class="form" @submit="retire">
+  <AForm v-else novalidate layout="vertical" class="form" @submit="retire">
     <p class="soft small">Died, sold, united: it leaves the row, and its records stay in the book.</p>
     <DayField id="pf-retired" v-model="onDay" label="Gone since" :max="holding.today" :fault="at('retiredOn')" />
     <TextField id="pf-why" v-model="why" label="What happened" :most="200" />
     <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />
-    <p v-else-if="fault && !at('retiredOn')" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-else-if="fault && !at('retiredOn')">{{ fault }}</FaultLine>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy">Take it out of the row</AButton>
   </AForm>
 </template>

@@ -203,7 +203,7 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
 .row { margin-top: 16px; overflow: hidden; }
 .row :deep(thead th) { white-space: nowrap; }
 .lim { color: var(--brick); border-left: 1.5px dashed var(--brick); padding-left: 5px; margin-left: 4px; font-weight: 400; }
-.row :deep(.ant-table-tbody > tr > *) { padding: 0 8px; height: 44px; }
+.row.row-table :deep(.ant-table-tbody > tr > *) { padding: 0 8px; height: 44px; }
 .row :deep(tbody tr) { cursor: pointer; }
 .row :deep(tbody tr:hover) { background: var(--thistle-pale); }
 .row :deep(tbody tr.open) { background: var(--thistle-wash); }
@@ -213,7 +213,7 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
 .row :deep(.count) { white-space: nowrap; }
 .row :deep(.count svg) { display: inline-block; vertical-align: middle; }
 .fig { margin-left: 6px; vertical-align: middle; }
-.k { display: none; }
+.k { display: none; margin-inline-end: 4px; }
 .after { display: flex; align-items: center; gap: 18px; margin-top: 16px; flex-wrap: wrap; }
 @media print {
   .row :deep(tbody tr.open) { background: none; }
@@ -229,15 +229,15 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
   .row :deep(table), .row :deep(tbody) { display: block; }
   .row :deep(thead) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
   .row :deep(tbody tr) { display: grid; grid-template-columns: 30px minmax(0, 1fr) minmax(166px, auto); grid-template-areas: 'num name next' 'num facts count'; min-height: 76px; align-content: center; padding: 8px 12px 8px 6px; gap: 3px 8px; border-bottom: 1px solid var(--hairline); }
-  .row :deep(.ant-table-tbody > tr > *) { border: 0; height: auto; padding: 0; display: none; }
-  .row :deep(.ant-table-tbody > tr > .num) { display: block; grid-area: num; font-size: 17px; align-self: center; padding: 0; }
-  .row :deep(.ant-table-tbody > tr > .name) { display: block; grid-area: name; }
+  .row.row-table :deep(.ant-table-tbody > tr > *) { border: 0; height: auto; padding: 0; display: none; }
+  .row.row-table :deep(.ant-table-tbody > tr > .num) { display: block; grid-area: num; font-size: 17px; align-self: center; padding: 0; }
+  .row.row-table :deep(.ant-table-tbody > tr > .name) { display: block; grid-area: name; }
   .opener { font-size: 18px; padding: 4px 0; min-height: 32px; }
-  .row :deep(.ant-table-tbody > tr > .next) { display: block; grid-area: next; text-align: right; align-self: center; line-height: 1.2; font-size: 15px; }
-  .row :deep(.ant-table-tbody > tr > .count) { display: flex; align-items: center; grid-area: count; width: 166px; justify-self: end; }
+  .row.row-table :deep(.ant-table-tbody > tr > .next) { display: block; grid-area: next; text-align: right; align-self: center; line-height: 1.2; font-size: 15px; }
+  .row.row-table :deep(.ant-table-tbody > tr > .count) { display: flex; align-items: center; grid-area: count; width: 166px; justify-self: end; }
   .fig { width: 40px; text-align: right; }
   .row :deep(.count svg) { height: 24px; width: 118px; }
-  .row :deep(.ant-table-tbody > tr > .queen) { display: block; grid-area: facts; color: var(--soft); font-size: 14px; align-self: center; }
+  .row.row-table :deep(.ant-table-tbody > tr > .queen) { display: block; grid-area: facts; color: var(--soft); font-size: 14px; align-self: center; }
   .k { display: inline; }
 }
 </style>

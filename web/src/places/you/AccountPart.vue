@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** Name, password, where one is signed in. */
+import WaitLine from '../../parts/WaitLine.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { onMounted, reactive, ref } from 'vue'
@@ -60,21 +62,21 @@ function sayAgent(agent: string): string {
 <template>
   <section class="sheet block" aria-labelledby="y-name">
     <h2 id="y-name">Your account</h2>
-    <AForm layout="vertical" class="line" @submit="rename">
+    <AForm novalidate layout="vertical" class="line" @submit="rename">
       <TextField id="y-name-field" v-model="name" label="Your name" :most="80" :fault="naming.at('name')" />
       <AButton class="press quiet" html-type="submit" :disabled="naming.busy.value || name.trim() === '' || name === holding.me?.keeper.name">{{ named && name === holding.me?.keeper.name ? 'Kept' : 'Keep the name' }}</AButton>
     </AForm>
-    <p v-if="naming.fault.value && !naming.at('name')" class="alarm strong" role="alert">{{ naming.fault.value }}</p>
+    <FaultLine v-if="naming.fault.value && !naming.at('name')">{{ naming.fault.value }}</FaultLine>
     <h3>Another password</h3>
-    <AForm layout="vertical" class="line" @submit="changePassword">
+    <AForm novalidate layout="vertical" class="line" @submit="changePassword">
       <TextField id="y-old" v-model="change.password" label="The one you have" type="password" autocomplete="current-password" :fault="changing.at('password')" />
       <TextField id="y-new" v-model="change.next" label="The new one" type="password" autocomplete="new-password" :fault="changing.at('next')" hint="10 characters or more" />
       <AButton class="press quiet" html-type="submit" :disabled="changing.busy.value || change.password === '' || change.next === ''">{{ changing.busy.value ? 'Changing ...' : 'Change it' }}</AButton>
     </AForm>
     <p v-if="changed" class="settled strong" role="status">Changed. Every other session has ended.</p>
-    <p v-if="changing.fault.value && !changing.at('password') && !changing.at('next')" class="alarm strong" role="alert">{{ changing.fault.value }}</p>
+    <FaultLine v-if="changing.fault.value && !changing.at('password') && !changing.at('next')">{{ changing.fault.value }}</FaultLine>
     <h3>Where you are signed in</h3>
-    <p v-if="!sessions" class="soft" aria-busy="true">Reading ...</p>
+    <WaitLine v-if="!sessions">Reading ...</WaitLine>
     <ul v-else class="sessions">
       <li v-for="s in sessions" :key="s.id">
         <span>
@@ -85,7 +87,7 @@ function sayAgent(agent: string): string {
       </li>
     </ul>
     <p v-if="(sessions?.length ?? 0) > 1"><AButton type="link" class="plainlink" :disabled="ending.busy.value" @click="end(null)">End all the others</AButton></p>
-    <p v-if="ending.fault.value" class="alarm strong" role="alert">{{ ending.fault.value }}</p>
+    <FaultLine v-if="ending.fault.value">{{ ending.fault.value }}</FaultLine>
   </section>
 </template>
 

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** Taking everything out, and deleting for good: a holding, or one's account. Only after its export. */
+import CautionNote from '../../parts/CautionNote.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { reactive, ref } from 'vue'
@@ -54,14 +56,14 @@ async function destroy(): Promise<void> {
     <p v-else class="soft small">The demo's account and holding stay as they are.</p>
     <OverPage v-if="asking" :title="asking === 'holding' ? 'Delete the holding' : 'End the account'" @close="asking = null">
       <h2>{{ asking === 'holding' ? `Delete ${holding.me?.holding.name} for good?` : 'End your account for good?' }}</h2>
-      <p class="caution">
+      <CautionNote>
         <strong>This cannot be undone.</strong>
         {{ asking === 'holding' ? 'Yards, colonies, counts and courses go, for everybody in the holding. Records of treatments may have to be kept for years by law: keep the export.' : 'Your name, address and password go. Nobody can sign in with them again.' }}
-      </p>
-      <AForm layout="vertical" class="form" @submit="destroy">
+      </CautionNote>
+      <AForm novalidate layout="vertical" class="form" @submit="destroy">
         <TextField v-if="asking === 'holding'" id="y-sure-name" v-model="sure.name" label="Its name, to be sure" :fault="at('name')" />
         <TextField id="y-sure-password" v-model="sure.password" label="Your password" type="password" autocomplete="current-password" :fault="at('password')" />
-        <p v-if="fault && !at('name') && !at('password')" class="alarm strong" role="alert">{{ fault }}</p>
+        <FaultLine v-if="fault && !at('name') && !at('password')">{{ fault }}</FaultLine>
         <p class="row">
           <AButton class="press quiet" @click="asking = null">Keep it</AButton>
           <AButton type="primary" class="press danger" html-type="submit" :disabled="busy || sure.password === ''">{{ asking === 'holding' ? 'Delete it' : 'End it' }}</AButton>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Units, dates, light, letters: kept as soon as they are chosen, and seen at once. */
+import FaultLine from '../../parts/FaultLine.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import { ref } from 'vue'
 import type { Preferences } from '@thistle/core/holding'
@@ -41,7 +42,7 @@ async function set<K extends keyof Preferences>(field: K, value: Preferences[K] 
       <PickField id="y-theme" :model-value="wanted.theme" label="Light" :unknown="false" :options="[['as-device', 'as the device'], ['light', 'light'], ['dark', 'dark, for the evening']]" @update:model-value="set('theme', $event)" />
     </div>
     <ACheckbox :checked="wanted.letters" @update:checked="set('letters', $event)">Single letters are keys (press ? for the sheet)</ACheckbox>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <p v-else class="soft small" role="status">
       {{ kept ? 'Kept. ' : '' }}Reads like: {{ sayDay(holding.today) }}, {{ holding.degrees(29.5) }}, {{ holding.say('2 g, 15 mL') }}.
     </p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A calendar to subscribe to, and the letter of the day: what reminds somebody who is not looking here. */
+import FaultLine from '../../parts/FaultLine.vue'
 import AInput from 'ant-design-vue/es/input'
 import AButton from 'ant-design-vue/es/button'
 import { computed, onMounted, ref } from 'vue'
@@ -84,7 +85,7 @@ const preview = () => save(async () => void (letter.value = (await holding.persi
       <p class="strong">{{ letter.subject }}</p>
       <pre>{{ letter.text }}</pre>
     </article>
-    <p v-if="fault" class="alarm strong" role="alert">{{ fault }}</p>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
   </section>
 </template>
 
