@@ -37,7 +37,7 @@ test('a draft stays with its colony while others are looked at', async ({ demo: 
   await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('')
   await page.getByLabel('Mites', { exact: true }).fill('5')
   await page.getByRole('button', { name: /^Orla/ }).click()
-  await page.getByRole('button', { name: 'Sign out' }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
   await expect(page).toHaveURL(/sign-in/)
   expect(await page.evaluate(() => localStorage.getItem('thistle-count-drafts'))).toBeNull()
 })

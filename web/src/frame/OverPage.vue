@@ -27,7 +27,8 @@ onUnmounted(() => void nextTick(() => before?.isConnected && before.focus()))
     :width="wide ? 820 : 560"
     :keyboard="!held"
     :mask-closable="!held"
-    :wrap-props="{ 'aria-label': props.title, 'aria-modal': 'true', class: 'no-print' }"
+    :wrap-props="{ 'aria-label': props.title, 'aria-modal': 'true' }"
+    wrap-class-name="no-print"
     @cancel="emit('close')"
   >
     <div ref="box" class="box"><slot /></div>

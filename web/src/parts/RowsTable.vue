@@ -49,7 +49,6 @@ const of = (key: unknown) => props.columns.find((c) => c.key === key)
 <template>
   <ATable
     class="rows-table"
-    size="small"
     :pagination="false"
     :columns="(columns as unknown as ColumnsType)"
     :data-source="(rows as unknown as Record<string, unknown>[])"
@@ -77,6 +76,9 @@ const of = (key: unknown) => props.columns.find((c) => c.key === key)
 .rows-table :deep(.ant-table) { background: none; color: inherit; font-size: inherit; line-height: inherit; }
 .rows-table :deep(.ant-table-thead > tr > th) { background: none; font-size: 13.5px; font-weight: 600; color: var(--soft); border-bottom: 1px solid var(--hairline); padding: 9px 8px; text-align: start; }
 .rows-table :deep(.ant-table-thead > tr > th)::before { display: none; }
-.rows-table :deep(.ant-table-tbody > tr > *) { padding: 6px 8px; border-bottom: 1px solid var(--hairline); background: none; text-align: start; font-weight: 400; transition: none; }
-.rows-table :deep(.ant-table-tbody > tr:last-child > *) { border-bottom: 0; }
+.rows-table :deep(.ant-table-tbody > tr > *) { padding: 6px 8px; background: none; text-align: start; transition: none; }
+.rows-table :deep(:where(.ant-table-tbody > tr > th)) { font-weight: 400; }
+/* A line under each row, which a place may take away. */
+.rows-table :deep(.ant-table-tbody > tr > *) { border-top: 0 !important; border-bottom: var(--row-line, 1px solid var(--hairline)) !important; }
+.rows-table :deep(.ant-table-tbody > tr:last-child) { --row-line: 0; }
 </style>

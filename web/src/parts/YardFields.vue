@@ -109,5 +109,6 @@ legend { font-family: var(--face-title); font-weight: 560; font-size: 17px; padd
 .three { display: grid; grid-template-columns: repeat(auto-fit, minmax(140px, 1fr)); gap: 12px; align-items: start; }
 .row { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; }
 .months { max-width: 420px; }
-.months :deep(.ant-table-tbody > tr > *) { padding: 2px 8px 2px 0; border: 0; color: var(--soft); }
+.months { --row-line: 0; }
+.months.months :deep(.ant-table-tbody > tr > *) { padding: 2px 8px 2px 0; color: var(--soft); }
 </style>

@@ -191,7 +191,7 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
 .set > * { min-width: 170px; }
 .waited { align-self: end; }
 .wide { overflow-x: auto; }
-.wide :deep(.ant-table-tbody > tr > *) { padding: 3px 8px; height: 44px; }
+.wide :deep(.rows-table .ant-table-tbody > tr > *) { padding: 3px 8px; height: 44px; }
 .wide :deep(tbody th) { font-weight: 650; white-space: nowrap; }
 .wide :deep(tr.wrong) { background: var(--brick-wash); }
 .cell { border-radius: 7px; width: 88px; min-height: 36px; padding: 4px 9px; font-variant-numeric: tabular-nums; }
@@ -206,7 +206,8 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
   .wide :deep(thead) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
   .wide :deep(tbody), .wide :deep(table) { display: block; }
   .wide :deep(tbody tr) { display: grid; grid-template-columns: 30px minmax(0, 1fr) 84px 92px; align-items: center; padding: 6px 8px; border-bottom: 1px solid var(--hairline); }
-  .wide :deep(.ant-table-tbody > tr > *) { border: 0; height: auto; padding: 2px 4px; }
+  .wide { --row-line: 0; }
+  .wide :deep(.rows-table .ant-table-tbody > tr > *) { height: auto; padding: 2px 4px; }
   .cell { width: 100%; min-height: 48px; font-size: 17px; }
   .wide :deep(.says) { grid-column: 2 / -1; min-width: 0; }
   .dot { flex-wrap: wrap; }

@@ -180,7 +180,7 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
 <style scoped>
 .people { max-width: 980px; display: grid; gap: 16px; grid-template-columns: minmax(0, 1fr); }
 .head { display: flex; justify-content: space-between; gap: 16px; align-items: center; flex-wrap: wrap; }
-.members :deep(.ant-table-tbody > tr > *), .members :deep(.ant-table-thead > tr > *) { padding: 9px 12px; }
+.members.members :deep(.ant-table-tbody > tr > *), .members.members :deep(.ant-table-thead > tr > *) { padding: 9px 12px; }
 .members .small { display: block; overflow-wrap: anywhere; }
 .roles { display: grid; grid-template-columns: 80px 1fr; gap: 4px 12px; margin: 0; }
 .roles dd { margin: 0; }
@@ -196,7 +196,8 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
   .members :deep(table), .members :deep(tbody) { display: block; }
   .members :deep(tbody tr) { display: grid; grid-template-columns: 1fr auto; padding: 8px 0; border-bottom: 1px solid var(--hairline); }
   .members :deep(tbody tr:last-child) { border-bottom: 0; }
-  .members :deep(.ant-table-tbody > tr > *) { border: 0; padding: 3px 12px; }
+  .members { --row-line: 0; }
+  .members.members :deep(.ant-table-tbody > tr > *) { padding: 3px 12px; }
   .list li { flex-direction: column; align-items: stretch; }
   .members button, .doings button { min-height: 48px; }
 }

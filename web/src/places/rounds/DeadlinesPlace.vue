@@ -77,12 +77,12 @@ const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } 
 .yard { display: grid; gap: 6px; margin-top: 10px; }
 .clashes { display: grid; gap: 3px; }
 .yard h3 { font-size: 14px; color: var(--soft); margin-top: 6px; }
-.yard :deep(.ant-table-tbody > tr > *), .yard :deep(.ant-table-thead > tr > *) { padding: 7px 12px; width: 21%; }
+.yard :deep(.rows-table .ant-table-tbody > tr > *), .yard :deep(.rows-table .ant-table-thead > tr > *) { padding: 7px 12px; width: 21%; }
 .yard :deep(tbody th a) { font-weight: 600; color: var(--ink); }
 .yard :deep(tr.passed th a), .yard :deep(tr.passed td .strong) { color: var(--soft); }
 @media screen and (max-width: 720px) {
   .yard :deep(.why) { display: none; }
-  .yard :deep(.ant-table-tbody > tr > *) { padding: 12px 6px; width: auto; }
+  .yard :deep(.rows-table .ant-table-tbody > tr > *) { padding: 12px 6px; width: auto; }
   .yard :deep(td) { white-space: nowrap; font-size: 15px; }
 }
 @media screen and (max-width: 370px) { .yard :deep(td) { white-space: normal; } }

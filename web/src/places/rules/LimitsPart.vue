@@ -90,6 +90,6 @@ const HEADS: Record<Phase, string> = { dormant: 'Winter rest', increase: 'Build-
 @media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }
   .figure { width: 56px; }
-  .wide :deep(.ant-table-tbody > tr > *) { padding: 6px 4px; }
+  .wide :deep(.rows-table .ant-table-tbody > tr > *), .wide :deep(.rows-table .ant-table-thead > tr > *) { padding: 6px 4px; }
 }
 </style>

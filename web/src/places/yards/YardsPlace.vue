@@ -229,7 +229,8 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
   .row :deep(table), .row :deep(tbody) { display: block; }
   .row :deep(thead) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
   .row :deep(tbody tr) { display: grid; grid-template-columns: 30px minmax(0, 1fr) minmax(166px, auto); grid-template-areas: 'num name next' 'num facts count'; min-height: 76px; align-content: center; padding: 8px 12px 8px 6px; gap: 3px 8px; border-bottom: 1px solid var(--hairline); }
-  .row.row-table :deep(.ant-table-tbody > tr > *) { border: 0; height: auto; padding: 0; display: none; }
+  .row { --row-line: 0; }
+  .row.row-table :deep(.ant-table-tbody > tr > *) { height: auto; padding: 0; display: none; }
   .row.row-table :deep(.ant-table-tbody > tr > .num) { display: block; grid-area: num; font-size: 17px; align-self: center; padding: 0; }
   .row.row-table :deep(.ant-table-tbody > tr > .name) { display: block; grid-area: name; }
   .opener { font-size: 18px; padding: 4px 0; min-height: 32px; }
@@ -237,7 +238,7 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
   .row.row-table :deep(.ant-table-tbody > tr > .count) { display: flex; align-items: center; grid-area: count; width: 166px; justify-self: end; }
   .fig { width: 40px; text-align: right; }
   .row :deep(.count svg) { height: 24px; width: 118px; }
-  .row.row-table :deep(.ant-table-tbody > tr > .queen) { display: block; grid-area: facts; color: var(--soft); font-size: 14px; align-self: center; }
+    .row.row-table :deep(.ant-table-tbody > tr > .queen) { display: block; grid-area: facts; color: var(--soft); font-size: 14px; align-self: center; }
   .k { display: inline; }
 }
 </style>
