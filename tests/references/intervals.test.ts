@@ -52,6 +52,41 @@ describe('against jstat', () => {
   })
 })
 
+/** n over k, exactly. */
+function choose(n: number, k: number): bigint {
+  let found = 1n
+  for (let i = 1; i <= k; i++) found = (found * BigInt(n - k + i)) / BigInt(i)
+  return found
+}
+describe('against exact sums in whole numbers', () => {
+  it('is the binomial tail, to twelve digits', () => {
+    // I_x(k, n - k + 1) is the chance of k or more in n (DLMF 8.17.5, from memory), here with x in thousandths.
+    for (const [n, k, x] of [
+      [20, 3, 100],
+      [60, 9, 30],
+      [300, 9, 30],
+      [300, 1, 5],
+      [120, 60, 500],
+    ] as const) {
+      let [tail, whole] = [0n, 1000n ** BigInt(n)]
+      for (let i = k; i <= n; i++) tail += choose(n, i) * BigInt(x) ** BigInt(i) * BigInt(1000 - x) ** BigInt(n - i)
+      const exact = Number((tail * 10n ** 18n) / whole) / 1e18
+      expect(incompleteBeta(x / 1000, k, n - k + 1)).toBeCloseTo(exact, 12)
+    }
+  })
+  it('is the Poisson tail, to twelve digits', () => {
+    for (const [k, x] of [
+      [1, 0.3],
+      [4, 6],
+      [9, 12.5],
+    ] as const) {
+      let [term, below] = [Math.exp(-x), Math.exp(-x)]
+      for (let i = 1; i < k; i++) below += term *= x / i
+      expect(incompleteGamma(k, x)).toBeCloseTo(1 - below, 12)
+    }
+  })
+})
+
 describe('against tables', () => {
   it('agrees with R’s own example of binom.test (from memory)', () => {
     const { low, high } = clopperPearson(682, 925, 0.95)

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import AButton from 'ant-design-vue/es/button'
 import ConfigProvider from 'ant-design-vue/es/config-provider'
-import { computed, onErrorCaptured, ref } from 'vue'
+import { computed, defineAsyncComponent, onErrorCaptured, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { light } from './look/light.ts'
 import { useNarrow } from './look/narrow.ts'
 import { themeOf } from './look/tokens.ts'
-import GoAnywhere from './frame/GoAnywhere.vue'
-import KeySheet from './frame/KeySheet.vue'
+import { fetchAhead } from './frame/idle.ts'
+import { PLACES } from './frame/places.ts'
+import { fetchPlace } from './router.ts'
 import { useKeys } from './frame/useKeys.ts'
 import TopBand from './frame/TopBand.vue'
 import BottomBar from './frame/BottomBar.vue'
@@ -15,6 +16,10 @@ import PrintHead from './frame/PrintHead.vue'
 import StateBanner from './frame/StateBanner.vue'
 import { useHolding } from './stores/holding.ts'
 
+const loadGo = () => import('./frame/GoAnywhere.vue')
+const loadSheet = () => import('./frame/KeySheet.vue')
+const GoAnywhere = defineAsyncComponent(loadGo)
+const KeySheet = defineAsyncComponent(loadSheet)
 const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
@@ -32,6 +37,12 @@ onErrorCaptured((fault) => {
 })
 router.onError((fault: Error) => (failed.value = fault.message))
 router.afterEach(() => (failed.value = null))
+/** Once the first place stands, those that come next are fetched while nothing else is asked for. */
+const ahead = router.afterEach((to) => {
+  if (to.meta.open) return
+  ahead()
+  fetchAhead([...PLACES.map((p) => () => fetchPlace(router, p.path)), loadGo, loadSheet])
+})
 const reload = () => window.location.reload()
 </script>
 

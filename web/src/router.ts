@@ -2,7 +2,6 @@ import { createRouter, createWebHistory, type Router } from 'vue-router'
 import { Refused } from './server/call.ts'
 import { useConnection } from './stores/connection.ts'
 import { useHolding } from './stores/holding.ts'
-import SignIn from './places/signin/SignInPlace.vue'
 import Today from './places/today/TodayPlace.vue'
 
 /** Loads the holding before a place is shown; without a session the way leads to sign-in and back. */
@@ -23,6 +22,12 @@ async function ensureLoaded(path: string): Promise<true | { path: string; query?
   }
 }
 
+/** Fetches what a place is drawn with, and draws nothing. */
+export async function fetchPlace(router: Router, path: string): Promise<void> {
+  const component = router.resolve(path).matched.at(-1)?.components?.default
+  if (typeof component === 'function') await (component as () => Promise<unknown>)()
+}
+
 export function makeRouter(): Router {
   const router = createRouter({
     history: createWebHistory(),
@@ -30,7 +35,7 @@ export function makeRouter(): Router {
     scrollBehavior: (to, from) => (to.fullPath === from.fullPath ? false : { top: 0 }),
     routes: [
       { path: '/', redirect: '/today' },
-      { path: '/sign-in', component: SignIn, meta: { open: true, title: 'Sign in' } },
+      { path: '/sign-in', component: () => import('./places/signin/SignInPlace.vue'), meta: { open: true, title: 'Sign in' } },
       { path: '/sign-up', component: () => import('./places/door/SignUpPlace.vue'), meta: { open: true, title: 'A new account' } },
       { path: '/forgotten', component: () => import('./places/door/ForgottenPlace.vue'), meta: { open: true, title: 'A new password' } },
       { path: '/new-password/:token', component: () => import('./places/door/NewPasswordPlace.vue'), meta: { open: true, title: 'A new password' } },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A temperature in the keeper's unit; kept in °C. */
-import AInput from 'ant-design-vue/es/input'
+import AInput from 'ant-design-vue/es/input/Input'
 import { ref, watch } from 'vue'
 import { plain, toCelsius, toFahrenheit } from '@thistle/core/units'
 import { useHolding } from '../stores/holding.ts'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import AInput from 'ant-design-vue/es/input'
+import AInput from 'ant-design-vue/es/input/Input'
 import FieldFrame from './FieldFrame.vue'
 
 defineProps<{ id: string; label: string; type?: 'text' | 'email' | 'password'; hint?: string; fault?: string | null; most?: number; autocomplete?: string }>()

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** Says when the records are out of reach, and lets somebody sign in again over the page, so that nothing typed is lost. */
+import { defineAsyncComponent } from 'vue'
+import { whenIdle } from './idle.ts'
 import { useConnection } from '../stores/connection.ts'
-import { useHolding } from '../stores/holding.ts'
-import OverPage from './OverPage.vue'
-import SignInForm from '../places/signin/SignInForm.vue'
 
+// Fetched with the page when idle: when it is wanted the server may be gone.
+const loadEnded = () => import('./SessionEnded.vue')
+const SessionEnded = defineAsyncComponent(loadEnded)
+whenIdle(() => void loadEnded())
 const connection = useConnection()
-const holding = useHolding()
 </script>
 
 <template>
@@ -16,11 +18,7 @@ const holding = useHolding()
       {{ connection.lost }}
     </p>
   </div>
-  <OverPage v-if="connection.signedOut" title="Your session has ended" held>
-    <h2>Your session has ended</h2>
-    <p class="soft">Sign in again; what you typed is still here and is kept as soon as you have.</p>
-    <SignInForm again :demo-first="holding.me?.holding.demo ?? false" @done="connection.signedIn()" />
-  </OverPage>
+  <SessionEnded v-if="connection.signedOut" />
 </template>
 
 <style scoped>

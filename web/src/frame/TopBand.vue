@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import PickOne from '../fields/PickOne.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -9,6 +8,7 @@ import { useHolding } from '../stores/holding.ts'
 import DemoClock from './DemoClock.vue'
 import KeeperMenu from './KeeperMenu.vue'
 import { PLACES } from './places.ts'
+import YardPick from './YardPick.vue'
 
 const emit = defineEmits<{ open: [what: 'go' | 'sheet'] }>()
 const route = useRoute()
@@ -17,8 +17,7 @@ const holding = useHolding()
 const here = (path: string) => route.path === path || route.path.startsWith(`${path}/`)
 const demo = computed(() => holding.me?.holding.demo ?? false)
 
-function pickYard(id: string | null): void {
-  if (id === null) return
+function pickYard(id: string): void {
   holding.chosenYard = id
   // A place of a whole yard stays that place, of the other yard.
   const place = route.matched.at(-1)?.path
@@ -49,7 +48,7 @@ function pickYard(id: string | null): void {
       <div class="right">
         <DemoClock v-if="demo" />
         <span v-else class="date">{{ sayDayLong(holding.today) }}</span>
-        <PickOne v-if="holding.states.length > 0" id="band-yard" class="yard" named="Yard in view" :unknown="false" :options="holding.states.map((s) => [s.yard.id, s.yard.name] as const)" :model-value="holding.yard?.yard.id ?? null" @update:model-value="pickYard" />
+        <YardPick v-if="holding.states.length > 0" @pick="pickYard" />
         <AButton type="text" class="bare find" @click="emit('open', 'go')">Go to ...</AButton>
         <KeeperMenu @open="emit('open', $event)" />
       </div>
@@ -68,10 +67,6 @@ function pickYard(id: string | null): void {
 .place.here { color: var(--band-ink); font-weight: 650; border-bottom-color: var(--band-mark); }
 .right { margin-left: auto; display: flex; align-items: center; gap: 14px; }
 .date { color: var(--band-soft); font-size: 14px; }
-.yard { width: 160px; }
-.yard :deep(.ant-select .ant-select-selector) { background: var(--band-deep); border-color: var(--band-line); color: var(--band-ink); height: 36px; font-size: 14.5px; }
-.yard :deep(.ant-select .ant-select-selection-item) { line-height: 34px; color: var(--band-ink); }
-.yard :deep(.ant-select-arrow) { color: var(--band-soft); }
 .find { background: none; border: 1px solid var(--band-line); border-radius: 8px; color: var(--band-soft); font-size: 14px; cursor: pointer; padding: 5px 11px; min-height: 36px; white-space: nowrap; }
 .find:hover { color: var(--band-ink); border-color: var(--band-soft); }
 .band :focus-visible { outline-color: var(--band-mark); }
@@ -84,21 +79,15 @@ function pickYard(id: string | null): void {
 @container band (max-width: 960px) {
   .place { padding-inline: 9px; font-size: 15px; }
   .right :deep(.word) { display: none; }
-  .yard { width: 138px; }
   .inner { padding-inline: 14px; gap: 8px; }
 }
 @container band (max-width: 860px) {
   .find, .date { display: none; }
   .place { padding-inline: 7px; }
-  .yard { width: 124px; }
 }
 @media screen and (max-width: 720px) {
   .places, .find { display: none; }
   .inner { padding: 0 14px; gap: 10px; }
-  .yard { flex: 1; }
-  .yard { width: auto; }
-  .yard :deep(.ant-select .ant-select-selector) { background: none; border-color: transparent; height: 48px; font-size: 17px; font-family: var(--face-title); font-weight: 560; padding-left: 0; }
-  .yard :deep(.ant-select .ant-select-selection-item) { line-height: 46px; }
   .right { flex: 1; justify-content: flex-end; flex-direction: row-reverse; gap: 6px; }
 }
 @container band (max-width: 340px) { .home { display: none; } }

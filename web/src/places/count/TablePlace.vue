@@ -2,7 +2,7 @@
 /** A whole yard in one go: Tab to the next cell, Enter down the column, kept in one stroke. */
 import FaultLine from '../../parts/FaultLine.vue'
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
-import AInput from 'ant-design-vue/es/input'
+import AInput from 'ant-design-vue/es/input/Input'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import PickField from '../../fields/PickField.vue'
 import AForm from 'ant-design-vue/es/form/Form'

@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import AButton from 'ant-design-vue/es/button'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { driftingWithin, jobsOn, sharedText, type TodayJob } from '@thistle/core/holding'
 import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
 import DayStrip from '../../graphics/DayStrip.vue'
-import JobForm from '../../parts/JobForm.vue'
-import ManyForm from './ManyForm.vue'
-import SidePane from '../../parts/SidePane.vue'
+import { whenIdle } from '../../frame/idle.ts'
 import { useMarks } from '../../parts/useMarks.ts'
 import { useSave } from '../../parts/useSave.ts'
-import { capital, plural } from '../../parts/words.ts'
+import { capital } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 
+// What opens beside the lines comes after them: the sentences are read first.
+const loadPane = () => import('./EntryPane.vue')
+const EntryPane = defineAsyncComponent(loadPane)
+whenIdle(() => void loadPane())
 const holding = useHolding()
 const marks = useMarks(computed(() => holding.states))
 const doing = ref<{ line: TodayJob; index: number } | null>(null)
@@ -169,24 +171,8 @@ function afterOne(): void {
       </section>
       <p class="law">Windows come from each treatment's own course; the label in your hand and local law decide.</p>
     </div>
-    <SidePane v-if="many" :title="`${many.yard.yard.name}, ${plural(many.lines.length, 'colony', 'colonies')}`" :sub="many.step.course?.treatment.name" @close="many = null">
-      <ManyForm :line="many" @done="afterMany" />
-    </SidePane>
-    <SidePane
-      v-else-if="current"
-      :title="current.state.colony.name"
-      :sub="`${current.state.colony.placement.position} in the row, ${current.yard.yard.name}: ${current.course.treatment.name}`"
-      @close="doing = null"
-    >
-      <JobForm
-        :key="current.course.record.id + current.job.job + current.job.n"
-        :yard="current.yard.yard"
-        :state="current.state"
-        :course="current.course"
-        :job="current.job"
-        @done="afterOne"
-      />
-    </SidePane>
+    <EntryPane v-if="many" :many="many" @many="afterMany" @close="many = null" />
+    <EntryPane v-else-if="current" :one="current" @done="afterOne" @close="doing = null" />
   </template>
   <div v-else class="page first">
     <h1>Nothing is kept here yet.</h1>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A calendar to subscribe to, and the letter of the day: what reminds somebody who is not looking here. */
 import FaultLine from '../../parts/FaultLine.vue'
-import AInput from 'ant-design-vue/es/input'
+import AInput from 'ant-design-vue/es/input/Input'
 import AButton from 'ant-design-vue/es/button'
 import { computed, onMounted, ref } from 'vue'
 import type { Preferences } from '@thistle/core/holding'
