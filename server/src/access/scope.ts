@@ -1,6 +1,5 @@
 import type { Request } from 'express'
-import type { Sequelize } from 'sequelize'
-import { prepared } from '../database/prepared.ts'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import { Problem } from '../problems/problem.ts'
 
 export type Role = 'owner' | 'helper' | 'reader'
@@ -44,7 +43,7 @@ const QUERY = `
 
 /** The scope of a keeper in a holding, read anew each time: a role taken away ends at once. */
 export async function findScope(sequelize: Sequelize, keeperId: string, holdingId: string): Promise<Scope | null> {
-  const [scope] = await prepared<Scope>(sequelize, 'scope', QUERY, [keeperId, holdingId])
+  const [scope] = await sequelize.query<Scope>(QUERY, { type: QueryTypes.SELECT, bind: [keeperId, holdingId] })
   return scope ?? null
 }
 

@@ -1,9 +1,9 @@
+import { QueryTypes } from 'sequelize'
 import type { WeatherDay } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { todayOf, type Clock } from '../clock.ts'
 import type { Database } from '../database/index.ts'
-import { prepared } from '../database/prepared.ts'
 import type { Keeping } from '../records/put.ts'
 import { fetchWeather, isStale, type WeatherSource } from '../weather/keep.ts'
 
@@ -140,7 +140,7 @@ function weatherOf({ today, ownDays, kept }: YardRow): WeatherDay[] {
 /** The yards of a scope (or one of them) with what is kept of their weather. */
 export async function readRows(db: Database, scope: Scope, clock: Clock, yardId: string | null): Promise<YardRow[]> {
   const around = todayOf(scope.livesOn, 'UTC', clock)
-  const [lists] = await prepared<Lists>(db.sequelize, 'yards', QUERY, [
+  const bind = [
     scope.holdingId,
     yardId,
     scope.yards === null,
@@ -148,7 +148,8 @@ export async function readRows(db: Database, scope: Scope, clock: Clock, yardId:
     addDays(around, -SHOWN.before - 1),
     addDays(around, SHOWN.after + 1),
     addDays(around, -REMEMBERED),
-  ])
+  ]
+  const [lists] = await db.sequelize.query<Lists>(QUERY, { type: QueryTypes.SELECT, bind })
   return lists ? assembled(lists).map((row) => ({ ...row, today: todayOf(scope.livesOn, row.timeZone, clock) })) : []
 }
 
