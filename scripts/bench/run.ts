@@ -171,4 +171,4 @@ for (const { server } of [api, plain]) {
 }
 await app.close()
 await weather.close()
-await db.sequelize.close()
+await db.close()

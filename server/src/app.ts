@@ -134,9 +134,9 @@ function preparing(pool: pg.Pool): pg.Pool {
   return Object.assign(Object.create(pool) as pg.Pool, { query })
 }
 
-function sessions(parts: AppParts): { handler: RequestHandler; pool: pg.Pool; close: () => Promise<void> } {
-  const pool = new pg.Pool({ connectionString: parts.config.databaseUrl, max: 5, idleTimeoutMillis: 10_000 })
-  pool.on('error', (fault) => parts.logger.warn({ err: fault }, 'a connection for sessions was lost'))
+function sessions(parts: AppParts): { handler: RequestHandler; pool: pg.Pool; close: () => void } {
+  const { pool } = parts.db.reads
+  pool.on('error', (fault) => parts.logger.warn({ err: fault }, 'a connection of the reads was lost'))
   const Store = connectPgSimple(session)
   const store = new Store({
     pool: preparing(pool),
@@ -156,10 +156,7 @@ function sessions(parts: AppParts): { handler: RequestHandler; pool: pg.Pool; cl
   return {
     handler,
     pool,
-    close: async () => {
-      store.close()
-      await pool.end()
-    },
+    close: () => store.close(),
   }
 }
 
@@ -260,7 +257,7 @@ export function makeApp(parts: AppParts): App {
     express: app,
     close: async () => {
       await letters.stop()
-      await kept.close()
+      kept.close()
     },
   }
 }

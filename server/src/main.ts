@@ -27,7 +27,7 @@ async function main(): Promise<void> {
   if (ran.length > 0) logger.info({ ran }, 'schema brought up to date')
   await loadDemo(db, { again: process.argv.includes('--reset-demo') })
   if (process.argv.includes('--only-data')) {
-    await db.sequelize.close()
+    await db.close()
     process.disconnect?.()
     return
   }
@@ -64,7 +64,7 @@ async function main(): Promise<void> {
     server.close(async () => {
       await app.close()
       await weather?.close()
-      await db.sequelize.close()
+      await db.close()
       process.exit(0)
     })
     server.closeIdleConnections()

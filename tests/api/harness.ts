@@ -142,7 +142,7 @@ export async function startApi({
     close: async () => {
       await app.close()
       await weather.close()
-      await db.sequelize.close()
+      await db.close()
       await admin(`DROP DATABASE ${name} WITH (FORCE)`)
       if (broken.size > 0) throw new Error(`Not as described:\n${[...broken].join('\n')}`)
     },

@@ -200,7 +200,7 @@ describe('the letter of the day', () => {
       expect((await Promise.all(asked)).reduce((sum, n) => sum + n, 0)).toBe(1)
       expect(sent).toHaveLength(1)
     } finally {
-      await other.sequelize.close()
+      await other.close()
     }
   })
 

@@ -41,7 +41,7 @@ beforeAll(async () => {
 afterAll(async () => {
   await app.close()
   await weather.close()
-  await db.sequelize.close()
+  await db.close()
   await database.drop()
   rmSync(dir, { recursive: true, force: true })
 })

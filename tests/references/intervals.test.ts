@@ -68,7 +68,8 @@ describe('against exact sums in whole numbers', () => {
       [300, 1, 5],
       [120, 60, 500],
     ] as const) {
-      let [tail, whole] = [0n, 1000n ** BigInt(n)]
+      const whole = 1000n ** BigInt(n)
+      let tail = 0n
       for (let i = k; i <= n; i++) tail += choose(n, i) * BigInt(x) ** BigInt(i) * BigInt(1000 - x) ** BigInt(n - i)
       const exact = Number((tail * 10n ** 18n) / whole) / 1e18
       expect(incompleteBeta(x / 1000, k, n - k + 1)).toBeCloseTo(exact, 12)

@@ -33,6 +33,8 @@ export interface CountFault {
   readonly text: string
 }
 
+/** More than any jar or comb holds: a slip of the keys. */
+const MOST_BEES = 100_000
 const whole = (n: number | null): n is number => n !== null && Number.isInteger(n)
 type Say = (field: string, text: string, severity?: CountFault['severity']) => void
 
@@ -64,6 +66,7 @@ function jarFaults(method: Method, s: SampleEntry, say: Say): void {
     say('bees', drone ? 'Enter the capped drone cells you opened: a hundred or more.' : 'Enter the bees in the jar: a level half cup is about 300.')
   else if (!whole(s.bees) || s.bees < 1)
     say('bees', drone ? 'At least one cell must be opened: enter how many.' : 'There must be bees in the jar: enter how many were washed.')
+  else if (s.bees > MOST_BEES) say('bees', drone ? 'No drone brood has that many cells.' : `No jar holds ${s.bees} bees: a level half cup is about 300.`)
   else if (s.mites !== null && s.mites > s.bees)
     say(
       'mites',

@@ -100,7 +100,7 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       answers: { 204: nothing('In view.'), 404: refused('Not a holding of yours.') },
       handle: async ({ req, body, keeperId }) => {
         const { holdingId } = body as { holdingId: string }
-        if (!(await findScope(db.sequelize, keeperId, holdingId))) throw Problem.notFound()
+        if (!(await findScope(db, keeperId, holdingId))) throw Problem.notFound()
         req.session.holdingId = holdingId
         return { status: 204 }
       },

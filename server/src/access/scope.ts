@@ -1,5 +1,5 @@
 import type { Request } from 'express'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
 
 export type Role = 'owner' | 'helper' | 'reader'
@@ -42,8 +42,8 @@ const QUERY = `
      AND (m.until_day IS NULL OR m.until_day >= current_date)`
 
 /** The scope of a keeper in a holding, read anew each time: a role taken away ends at once. */
-export async function findScope(sequelize: Sequelize, keeperId: string, holdingId: string): Promise<Scope | null> {
-  const [scope] = await sequelize.query<Scope>(QUERY, { type: QueryTypes.SELECT, bind: [keeperId, holdingId] })
+export async function findScope(db: Database, keeperId: string, holdingId: string): Promise<Scope | null> {
+  const [scope] = await db.reads.read<Scope>('scope', QUERY, [keeperId, holdingId])
   return scope ?? null
 }
 
@@ -55,10 +55,10 @@ export function signedIn(req: Request): string {
 }
 
 /** The scope of whoever is signed in, in the holding they have in view. */
-export async function scopeOf(sequelize: Sequelize, req: Request): Promise<Scope> {
+export async function scopeOf(db: Database, req: Request): Promise<Scope> {
   const keeperId = signedIn(req)
   const { holdingId } = req.session
-  const scope = holdingId ? await findScope(sequelize, keeperId, holdingId) : null
+  const scope = holdingId ? await findScope(db, keeperId, holdingId) : null
   if (!scope) throw Problem.noHolding()
   return scope
 }

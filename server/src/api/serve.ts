@@ -40,7 +40,7 @@ const handler =
     const call: { -readonly [K in keyof Call]?: Call[K] } = { req, res }
     if (route.access !== 'open') call.keeperId = signedIn(req)
     if (route.access !== 'open' && route.access !== 'keeper') {
-      const scope = await scopeOf(db.sequelize, req)
+      const scope = await scopeOf(db, req)
       if (route.access !== 'read' && scope.role === 'reader') throw Problem.forbidden()
       if (route.access === 'owner' && scope.role !== 'owner') throw Problem.ownersOnly()
       call.scope = scope

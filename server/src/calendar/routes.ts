@@ -93,7 +93,7 @@ export const calendarRoutes = (keep: Keeping, weather: WeatherSource, publicUrl:
           'UPDATE calendars SET read_at = :at WHERE digest = :digest RETURNING keeper_id AS "keeperId", holding_id AS "holdingId"',
           { replacements: { digest, at: clock() }, type: QueryTypes.SELECT },
         )
-        const scope = row ? await findScope(db.sequelize, row.keeperId, row.holdingId) : null
+        const scope = row ? await findScope(db, row.keeperId, row.holdingId) : null
         if (!scope) throw Problem.notFound()
         return { status: 200, type: TYPE, body: await publish(keep, weather, scope) }
       },

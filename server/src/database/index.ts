@@ -1,5 +1,6 @@
 import type { Sequelize } from 'sequelize'
 import { connect } from './connect.ts'
+import { openReads, type Reads } from './reads.ts'
 import { defineModels, modelOf, type Models, type RowModel } from './models.ts'
 
 /** The connection with its tables. */
@@ -7,12 +8,16 @@ export interface Database {
   readonly sequelize: Sequelize
   readonly model: (name: string) => RowModel
   readonly models: Models
+  readonly reads: Reads
+  readonly close: () => Promise<void>
 }
 
 export function openDatabase(url: string): Database {
   const sequelize = connect(url)
   const models = defineModels(sequelize)
-  return { sequelize, models, model: (name) => modelOf(models, name) }
+  const reads = openReads(url)
+  const close = async () => void (await Promise.all([sequelize.close(), reads.close()]))
+  return { sequelize, models, model: (name) => modelOf(models, name), reads, close }
 }
 
 export { migrate } from './migrate.ts'

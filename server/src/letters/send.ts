@@ -70,7 +70,7 @@ async function sendOne(parts: Letters, wanting: Wanting, day: Day): Promise<void
   const { keeperId, holdingId, email } = wanting
   const mark = (state: 'sent' | 'failed' | 'nothing') => db.model('letters').update({ state }, { where: { keeperId, holdingId, day } })
   try {
-    const scope = await findScope(db.sequelize, keeperId, holdingId)
+    const scope = await findScope(db, keeperId, holdingId)
     const letter = scope ? await letterOf(parts, scope, day) : null
     if (letter) await mail({ to: email, subject: letter.subject, text: letter.text })
     await mark(letter ? 'sent' : 'nothing')

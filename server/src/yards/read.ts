@@ -1,4 +1,3 @@
-import { QueryTypes } from 'sequelize'
 import type { WeatherDay } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
@@ -149,7 +148,7 @@ export async function readRows(db: Database, scope: Scope, clock: Clock, yardId:
     addDays(around, SHOWN.after + 1),
     addDays(around, -REMEMBERED),
   ]
-  const [lists] = await db.sequelize.query<Lists>(QUERY, { type: QueryTypes.SELECT, bind })
+  const [lists] = await db.reads.read<Lists>('yards', QUERY, bind)
   return lists ? assembled(lists).map((row) => ({ ...row, today: todayOf(scope.livesOn, row.timeZone, clock) })) : []
 }
 

@@ -1,4 +1,5 @@
-import { onMounted, onUnmounted, ref, type Ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { ref, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { addDays } from '@thistle/core/time'
 import { useHolding } from '../stores/holding.ts'
@@ -41,7 +42,6 @@ export function useKeys(): Ref<'go' | 'sheet' | null> {
     event.preventDefault()
     run(found.id)
   }
-  onMounted(() => window.addEventListener('keydown', onKey))
-  onUnmounted(() => window.removeEventListener('keydown', onKey))
+  useEventListener(window, 'keydown', onKey)
   return open
 }

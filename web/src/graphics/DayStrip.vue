@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The four weeks around today. One day is chosen, and everything on the screen is judged for it. */
-import { computed, defineAsyncComponent, nextTick, onScopeDispose, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, defineAsyncComponent, nextTick, ref } from 'vue'
 import { weatherReader } from '@thistle/core/situation'
 import type { Verdict } from '@thistle/core/match'
 import { addDays, dayOfMonth, daysBetween, weekdayOf, WEEKDAYS, type Day } from '@thistle/core/time'
@@ -132,8 +133,7 @@ const slide = computed({
 /** Scrolled past, the strip folds to the chosen day alone. */
 const folded = ref(false)
 const onScroll = () => (folded.value = narrow.value && window.scrollY > (folded.value ? UNFOLD_AT : FOLD_AT))
-window.addEventListener('scroll', onScroll, { passive: true })
-onScopeDispose(() => window.removeEventListener('scroll', onScroll))
+useEventListener(window, 'scroll', onScroll, { passive: true })
 const chosenCell = computed(() => cells.value.find((c) => c.day === holding.day) ?? null)
 let touchX = 0
 function onTouchEnd(event: TouchEvent): void {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The hive from above, a box a row: the frames as lines, the strips between them, so that all are found again. */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Spot } from '@thistle/core/holding'
+import { useGestures } from '../parts/gestures.ts'
 
 const props = withDefaults(
   defineProps<{
@@ -30,6 +31,33 @@ function toggle(box: number, after: number): void {
     ? spots.value.filter((s) => s.box !== box || s.after !== after)
     : [...spots.value, { box, after }].toSorted((a, b) => a.box - b.box || a.after - b.after)
 }
+/** A strip is pushed to another gap as it is in the hive; a press puts one in or takes it out. */
+const map = ref<HTMLElement | null>(null)
+const over = ref<Spot | null>(null)
+const gapAt = (x: number, y: number): Spot | null => {
+  const gap = document.elementsFromPoint(x, y).find((e) => e instanceof HTMLElement && e.dataset.gap !== undefined)
+  const [box, after] = ((gap as HTMLElement | undefined)?.dataset.gap ?? '').split(' ').map(Number)
+  return box === undefined || after === undefined ? null : { box, after }
+}
+const same = (a: Spot | null, b: Spot | null) => a?.box === b?.box && a?.after === b?.after
+useGestures(
+  map,
+  {
+    onDrag: ({ first, last, tap, initial: [startX, startY], xy: [x, y], memo, cancel }) => {
+      const from = (first ? (spots.value.find((s) => same(s, gapAt(startX, startY))) ?? null) : memo) as Spot | null
+      if (props.fixed || tap || from === null) {
+        if (!last) cancel()
+        return from
+      }
+      const to = gapAt(x, y)
+      over.value = last ? null : to
+      const free = to !== null && !spots.value.some((s) => same(s, to))
+      if (last && to && free) spots.value = [...spots.value.filter((s) => !same(s, from)), to].toSorted((a, b) => a.box - b.box || a.after - b.after)
+      return from
+    },
+  },
+  { drag: { filterTaps: true, pointer: { keys: false } } },
+)
 const nameOf = (box: number, after: number): string => {
   const where = after === 0 ? 'left of frame 1' : after === props.frames ? `right of frame ${props.frames}` : `between frames ${after} and ${after + 1}`
   return props.boxes > 1 ? `box ${box} from the floor, ${where}` : where
@@ -38,7 +66,7 @@ const words = computed(() => (spots.value.length === 0 ? 'none marked' : spots.v
 </script>
 
 <template>
-  <div class="map" data-part="hive-map">
+  <div ref="map" class="map" data-part="hive-map">
     <div v-for="row in rows" :key="row.box" class="box">
       <span v-if="boxes > 1" class="soft small no">{{ row.box === boxes ? 'top' : row.box === 1 ? 'floor' : row.box }}</span>
       <div class="frames" :style="{ height: `${HEIGHT}px`, width: `${GAP * (frames + 1)}px` }" :role="fixed ? 'img' : 'group'" :aria-label="fixed ? `Seen from above: ${words}` : 'Seen from above, frame 1 on the left'">
@@ -51,7 +79,8 @@ const words = computed(() => (spots.value.length === 0 ? 'none marked' : spots.v
           :key="g.after"
           type="button"
           class="gap"
-          :class="{ there: g.there }"
+          :data-gap="`${row.box} ${g.after}`"
+          :class="{ there: g.there, over: same(over, { box: row.box, after: g.after }) }"
           :style="{ left: `${GAP * g.after}px`, width: `${GAP}px` }"
           :aria-pressed="g.there"
           :aria-label="`${unit} ${nameOf(row.box, g.after)}`"
@@ -72,6 +101,14 @@ const words = computed(() => (spots.value.length === 0 ? 'none marked' : spots.v
 .frames { position: relative; border: 2px solid var(--line); border-radius: 6px; background: var(--sheet); flex: none; }
 .frame { position: absolute; top: 5px; bottom: 5px; width: 4px; margin-left: -2px; border-radius: 2px; background: var(--bar-usual); }
 .gap { position: absolute; top: 0; bottom: 0; appearance: none; border: 0; background: none; cursor: pointer; padding: 0; }
-.gap:hover { background: var(--thistle-pale); }
+.gap:hover, .gap.over { background: var(--thistle-pale); }
+.gap.over { box-shadow: inset 0 0 0 2px var(--thistle-mid); }
+.gap.there { touch-action: none; cursor: grab; }
+/* Where the system paints: wood as an edge, a strip as the system's own mark. */
+@media (forced-colors: active) {
+  .frame, .strip { forced-color-adjust: none; }
+  .frame { background: GrayText; }
+  .strip { background: Highlight; outline: 1px solid CanvasText; }
+}
 .strip { position: absolute; top: 8px; bottom: 8px; left: 50%; width: 7px; margin-left: -3.5px; border-radius: 3px; background: var(--thistle); }
 </style>

@@ -1,12 +1,11 @@
 /** Light or dark: the keeper's choice, else the device's. Kept in the browser too, so that the page does not flash before it is known. */
+import { useEventListener, useMediaQuery, usePreferredDark } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Preferences } from '@thistle/core/holding'
 import type { Light } from './tokens.ts'
 
 const KEPT = 'thistle-theme'
-const evening = typeof window.matchMedia === 'function' ? window.matchMedia('(prefers-color-scheme: dark)') : null
-const deviceIsDark = ref(evening?.matches ?? false)
-evening?.addEventListener('change', (event) => (deviceIsDark.value = event.matches))
+const deviceIsDark = usePreferredDark()
 
 function kept(): Preferences['theme'] {
   try {
@@ -19,11 +18,11 @@ function kept(): Preferences['theme'] {
 
 export const chosenTheme = ref<Preferences['theme']>(kept())
 /** On paper it is always light, the component library's fields too. */
-const paper = typeof window.matchMedia === 'function' ? window.matchMedia('print') : null
-const onPaper = ref(false)
-paper?.addEventListener('change', (event) => (onPaper.value = event.matches))
-window.addEventListener('beforeprint', () => (onPaper.value = true))
-window.addEventListener('afterprint', () => (onPaper.value = false))
+const asPaper = useMediaQuery('print')
+const printing = ref(false)
+useEventListener(window, 'beforeprint', () => (printing.value = true))
+useEventListener(window, 'afterprint', () => (printing.value = false))
+const onPaper = computed(() => asPaper.value || printing.value)
 
 export const light = computed<Light>(() =>
   onPaper.value ? 'light' : chosenTheme.value === 'as-device' ? (deviceIsDark.value ? 'dark' : 'light') : chosenTheme.value,

@@ -1,6 +1,7 @@
 /** Timers of the yard: they go on while another colony is looked at, and are told by the clock, not by ticks. */
 import { defineStore } from 'pinia'
-import { computed, onScopeDispose, reactive, ref, type ComputedRef } from 'vue'
+import { useIntervalFn } from '@vueuse/core'
+import { computed, reactive, ref, type ComputedRef } from 'vue'
 
 interface Running {
   /** Milliseconds since the epoch. */
@@ -38,7 +39,7 @@ export function useTimer(key: () => string): { elapsed: ComputedRef<number | nul
   const timers = useTimers()
   const now = ref(Date.now())
   const signalled = new Set<number>()
-  const tick = window.setInterval(() => {
+  useIntervalFn(() => {
     now.value = Date.now()
     const timer = timers.running.get(key())
     if (!timer || signalled.has(timer.from)) return
@@ -48,7 +49,6 @@ export function useTimer(key: () => string): { elapsed: ComputedRef<number | nul
     // One that ran out long ago, while nobody looked, is not rung again.
     if (past < 2000) signal()
   }, 250)
-  onScopeDispose(() => window.clearInterval(tick))
   const elapsed = computed(() => {
     const timer = timers.running.get(key())
     return timer ? Math.max(0, Math.floor((now.value - timer.from) / 1000)) : null

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** A picture to move about in and mark: drag, pinch or wheel; tap to mark, tap a mark to take it off; all of it by keys too. */
 import AButton from 'ant-design-vue/es/button'
+import { useResizeObserver } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { squareAt, type Grid } from '@thistle/core/count'
 import type { Spot, Suggestion } from '@thistle/core/photo'
 import { bindingOf } from '../../frame/keys.ts'
+import { useGestures } from '../gestures.ts'
 import type { Prepared } from './photo.worker.ts'
 import { fitted, held, levelFor, placeOf, spotAt, zoomed, type View } from './view.ts'
 
@@ -160,44 +162,37 @@ function touch(x: number, y: number): void {
   if (spot) change([...marks.value, spot])
 }
 
-// One finger or the pointer drags and taps; two fingers pinch.
-const fingers = new Map<number, { x: number; y: number; from: { x: number; y: number } }>()
-let moved = false
-const inFrame = (event: PointerEvent | WheelEvent) => {
+// One finger or the pointer drags and taps; two fingers pinch; the wheel comes nearer.
+const inFrame = ([x, y]: readonly [number, number]) => {
   const box = canvas.value?.getBoundingClientRect()
-  return { x: event.clientX - (box?.left ?? 0), y: event.clientY - (box?.top ?? 0) }
+  return { x: x - (box?.left ?? 0), y: y - (box?.top ?? 0) }
 }
-function onDown(event: PointerEvent): void {
-  if (event.button !== 0) return
-  canvas.value?.setPointerCapture(event.pointerId)
-  const p = inFrame(event)
-  if (fingers.size === 0) moved = false
-  else moved = true
-  fingers.set(event.pointerId, { ...p, from: p })
-}
-function onMove(event: PointerEvent): void {
-  const finger = fingers.get(event.pointerId)
-  if (!finger) return
-  const p = inFrame(event)
-  if (Math.hypot(p.x - finger.from.x, p.y - finger.from.y) > TAP) moved = true
-  const [one, two] = [...fingers.values()]
-  if (one && two) {
-    const other = finger === one ? two : one
-    const [before, after] = [Math.hypot(finger.x - other.x, finger.y - other.y), Math.hypot(p.x - other.x, p.y - other.y)]
-    if (before > 0) look(zoomed({ ...view.value, x: view.value.x + (p.x - finger.x) / 2, y: view.value.y + (p.y - finger.y) / 2 }, after / before, (p.x + other.x) / 2, (p.y + other.y) / 2, props.picture, size.value))
-  } else if (moved) look({ ...view.value, x: view.value.x + p.x - finger.x, y: view.value.y + p.y - finger.y })
-  Object.assign(finger, p)
-}
-function onUp(event: PointerEvent): void {
-  const finger = fingers.get(event.pointerId)
-  fingers.delete(event.pointerId)
-  if (finger && !moved && event.type === 'pointerup') touch(finger.x, finger.y)
-}
-function onWheel(event: WheelEvent): void {
-  event.preventDefault()
-  const p = inFrame(event)
-  zoom(Math.exp(-event.deltaY * 0.0016), p.x, p.y)
-}
+useGestures(
+  canvas,
+  {
+    onDrag: ({ tap, xy, delta: [right, down], pinching, cancel }) => {
+      if (pinching) return cancel()
+      const p = inFrame(xy)
+      if (tap) touch(p.x, p.y)
+      else look({ ...view.value, x: view.value.x + right, y: view.value.y + down })
+    },
+    onPinch: ({ first, origin, movement: [grown], memo }) => {
+      const p = inFrame(origin)
+      const from = (first ? { scale: view.value.scale, at: p } : memo) as { scale: number; at: { x: number; y: number } }
+      const moved = { ...view.value, x: view.value.x + p.x - from.at.x, y: view.value.y + p.y - from.at.y }
+      look(zoomed(moved, (from.scale * grown) / view.value.scale, p.x, p.y, props.picture, size.value))
+      return { scale: from.scale, at: p }
+    },
+    onWheel: ({ event, delta: [, down] }) => {
+      event.preventDefault()
+      // Two fingers on a trackpad come as a wheel with Ctrl: that is a pinch already.
+      if (event.ctrlKey) return
+      const p = inFrame([event.clientX, event.clientY])
+      zoom(Math.exp(-down * 0.0016), p.x, p.y)
+    },
+  },
+  { drag: { filterTaps: true, tapsThreshold: TAP, pointer: { keys: false } }, eventOptions: { passive: false } },
+)
 
 function moveCross(right: number, down: number, from: { x: number; y: number }): void {
   const to = { x: from.x + right * STEP, y: from.y + down * STEP }
@@ -224,7 +219,6 @@ function onKey(event: KeyboardEvent): void {
   else undo()
 }
 
-let watcher: ResizeObserver | null = null
 function measure(): void {
   const box = canvas.value?.getBoundingClientRect()
   if (!box || box.width === 0) return
@@ -234,13 +228,9 @@ function measure(): void {
 onMounted(() => {
   measure()
   fit()
-  watcher = new ResizeObserver(measure)
-  if (canvas.value) watcher.observe(canvas.value)
 })
-onBeforeUnmount(() => {
-  watcher?.disconnect()
-  cancelAnimationFrame(frame)
-})
+useResizeObserver(canvas, measure)
+onBeforeUnmount(() => cancelAnimationFrame(frame))
 watch(() => [marks.value, props.grid, props.suggestions, props.asked, props.missed, props.wrong], redraw)
 watch(
   () => props.picture,
@@ -262,11 +252,6 @@ defineExpose({ goTo, fit, undo, add })
       tabindex="0"
       role="application"
       :aria-label="`The picture, ${marks.length} marks. Arrow keys move the cross, space marks, plus and minus zoom, backspace takes the last change back.`"
-      @pointerdown="onDown"
-      @pointermove="onMove"
-      @pointerup="onUp"
-      @pointercancel="onUp"
-      @wheel="onWheel"
       @keydown="onKey"
       @blur="redraw"
       @contextmenu.prevent

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 /** The yard over time: each colony's counts, the yard's mean with its range, and the limit of the day. Chart.js is loaded here only. */
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
+import AButton from 'ant-design-vue/es/button'
 import FoldAway from '../../parts/FoldAway.vue'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip, type ChartConfiguration, type Plugin } from 'chart.js'
+import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip, type ChartConfiguration } from 'chart.js'
+import { LineWithErrorBarsController, PointWithErrorBar } from 'chartjs-chart-error-bars'
+import annotation from 'chartjs-plugin-annotation'
+import zoom from 'chartjs-plugin-zoom'
 import { yardHistory, type YardState } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
 import { addDays, daysBetween } from '@thistle/core/time'
@@ -14,7 +18,7 @@ import { heldLevel } from '../../parts/words.ts'
 
 Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif"
 Chart.defaults.font.size = 13
-Chart.register(LinearScale, LineController, LineElement, PointElement, Tooltip)
+Chart.register(LinearScale, LineController, LineElement, PointElement, Tooltip, LineWithErrorBarsController, PointWithErrorBar, annotation, zoom)
 const props = defineProps<{ yard: YardState; today: string }>()
 const canvas = ref<HTMLCanvasElement | null>(null)
 let chart: Chart | null = null
@@ -41,39 +45,18 @@ const start = computed(() => [...rounds.value.map((r) => r.day), ...lines.value.
 const at = (day: string) => daysBetween(start.value, day)
 const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim()
 
-/** The range of the yard's mean, drawn as everywhere: a whisker with its caps. */
-const whiskers: Plugin<'line'> = {
-  id: 'whiskers',
-  afterDatasetsDraw: ({ ctx, scales: { x, y } }) => {
-    if (!x || !y) return
-    ctx.save()
-    ctx.strokeStyle = ink('ink')
-    ctx.lineWidth = 1.6
-    for (const r of rounds.value) {
-      const [px, high, low] = [x.getPixelForValue(at(r.day)), y.getPixelForValue(Math.min(y.max, r.estimate.mean.high)), y.getPixelForValue(r.estimate.mean.low)]
-      ctx.beginPath()
-      ctx.moveTo(px, high)
-      ctx.lineTo(px, low)
-      for (const cap of [high, low]) {
-        ctx.moveTo(px - 5, cap)
-        ctx.lineTo(px + 5, cap)
-      }
-      ctx.stroke()
-    }
-    ctx.restore()
-  },
-}
-
-function config(): ChartConfiguration<'line'> {
+/** How near one can come: a fortnight over the width. */
+const NEAREST = 14
+function config(): ChartConfiguration {
   const limits = rounds.value.map((r) => ({ x: at(r.day), y: r.limit }))
   const last = limits.at(-1)
   return {
-    type: 'line',
+    type: 'lineWithErrorBars',
     data: {
       datasets: [
-        { label: 'Yard', data: rounds.value.map((r) => ({ x: at(r.day), y: r.estimate.mean.estimate })), borderColor: ink('thistle'), backgroundColor: ink('thistle'), borderWidth: 2.5, pointRadius: 5 },
-        { label: 'Limit', data: last ? [...limits, { x: at(props.today), y: props.yard.limit }] : [], borderColor: ink('brick'), borderDash: [5, 4], borderWidth: 1.4, pointRadius: 0, stepped: 'before' },
-        ...lines.value.map((l) => ({ label: l.name, data: l.points.map((p) => ({ x: at(p.day), y: p.level })), borderColor: ink('thistle-mid'), backgroundColor: ink('thistle-mid'), borderWidth: 1, pointRadius: 2.5 })),
+        { type: 'lineWithErrorBars', label: 'Yard', data: rounds.value.map((r) => ({ x: at(r.day), y: r.estimate.mean.estimate, yMin: r.estimate.mean.low, yMax: r.estimate.mean.high })), errorBarColor: ink('ink'), errorBarWhiskerColor: ink('ink'), errorBarLineWidth: 1.6, errorBarWhiskerLineWidth: 1.6, errorBarWhiskerSize: 10, borderColor: ink('thistle'), backgroundColor: ink('thistle'), borderWidth: 2.5, pointRadius: 5 },
+        { type: 'line', label: 'Limit', data: last ? [...limits, { x: at(props.today), y: props.yard.limit }] : [], borderColor: ink('brick'), borderDash: [5, 4], borderWidth: 1.4, pointRadius: 0, stepped: 'before' },
+        ...lines.value.map((l) => ({ type: 'line' as const, label: l.name, data: l.points.map((p) => ({ x: at(p.day), y: p.level })), borderColor: ink('thistle-mid'), backgroundColor: ink('thistle-mid'), borderWidth: 1, pointRadius: 2.5 })),
       ],
     },
     options: {
@@ -84,6 +67,16 @@ function config(): ChartConfiguration<'line'> {
         y: { beginAtZero: true, title: { display: true, text: 'mites per 100 bees', color: ink('soft') }, ticks: { color: ink('soft') }, grid: { color: ink('hairline') } },
       },
       plugins: {
+        annotation: {
+          annotations: {
+            today: { type: 'line', xMin: at(props.today), xMax: at(props.today), borderColor: ink('ink'), borderWidth: 1, label: { display: true, content: 'today', position: 'start', color: ink('soft'), backgroundColor: 'transparent', font: { size: 12 }, xAdjust: -22 } },
+          },
+        },
+        zoom: {
+          limits: { x: { min: 0, max: at(props.today), minRange: NEAREST } },
+          pan: { enabled: true, mode: 'x' },
+          zoom: { wheel: { enabled: true, modifierKey: 'ctrl' }, pinch: { enabled: true }, mode: 'x' },
+        },
         tooltip: {
           callbacks: {
             title: (items) => (items[0] ? sayDay(addDays(start.value, Math.round(items[0].parsed.x ?? 0))) : ''),
@@ -92,8 +85,16 @@ function config(): ChartConfiguration<'line'> {
         },
       },
     },
-    plugins: [whiskers],
   }
+}
+const zoomed = ref(false)
+function nearer(by: number): void {
+  chart?.zoom(by)
+  zoomed.value = chart?.isZoomedOrPanned() ?? false
+}
+function whole(): void {
+  chart?.resetZoom()
+  zoomed.value = false
 }
 function draw(): void {
   chart?.destroy()
@@ -107,6 +108,12 @@ onBeforeUnmount(() => chart?.destroy())
 <template>
   <div class="over-time">
     <div class="frame"><canvas ref="canvas" role="img" :aria-label="`The yard over ${rounds.length} rounds of counting; the figures stand in the table below`" /></div>
+    <p class="closer no-print">
+      <AButton class="press quiet" @click="nearer(1.6)">Nearer</AButton>
+      <AButton class="press quiet" :disabled="!zoomed" @click="nearer(1 / 1.6)">Farther</AButton>
+      <AButton v-if="zoomed" type="link" class="plainlink" @click="whole">All of it</AButton>
+      <span class="soft small">drag to move, pinch or Ctrl with the wheel to come nearer</span>
+    </p>
     <p class="soft small">Thick: the yard's mean with its range. Thin: each colony. Dashed: the limit of the day.</p>
     <FoldAway title="The figures">
       <RowsTable label="The yard, round by round" :columns="COLUMNS" :rows="rounds" :row-key="(r) => r.day" />
@@ -116,5 +123,6 @@ onBeforeUnmount(() => chart?.destroy())
 
 <style scoped>
 .over-time { display: grid; gap: 8px; min-width: 0; }
+.closer { display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: center; }
 .frame { position: relative; height: 280px; min-width: 0; }
 </style>

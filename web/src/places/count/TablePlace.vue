@@ -46,12 +46,18 @@ watch(
     for (const row of rows.values()) if (row.mites === '') row.exposure = usual()
   },
 )
-const lines = computed(() => (yard.value?.row ?? []).map((state) => ({ state, row: rowOf(state.colony.id), read: readTableRow(rowOf(state.colony.id), set, state, holding.today) })))
+/** Each row is read by itself, so that a key typed in one draws that one anew and not the table. */
+const lines = computed(() =>
+  (yard.value?.row ?? []).map((state) => {
+    const row = rowOf(state.colony.id)
+    return { state, row, read: computed(() => readTableRow(row, set, state, holding.today)) }
+  }),
+)
 /** What is wrong with what all rolls are taken to find. */
 const recoveryFault = computed(() => (set.method === 'sugar' && set.recovery !== null && !(set.recovery >= 0.05 && set.recovery <= 1) ? 'From 5 to 100 %.' : null))
-const typed = computed(() => lines.value.filter((l) => l.read.typed))
+const typed = computed(() => lines.value.filter((l) => l.read.value.typed))
 const refused = (read: ReadTableRow) => read.faults.filter((f) => f.severity === 'refuse')
-const wrong = computed(() => typed.value.filter((l) => refused(l.read).length > 0))
+const wrong = computed(() => typed.value.filter((l) => refused(l.read.value).length > 0))
 /** Each roll was left the full minute: not taken for granted. */
 const waited = ref(false)
 const touched = ref(false)
@@ -85,7 +91,7 @@ async function keep(): Promise<void> {
   const [list, y] = [typed.value, yard.value]
   if (!y || list.length === 0 || wrong.value.length > 0) return
   sent.value = list.map((l) => l.state.colony.id)
-  const counts = list.map(({ state, row, read }) => {
+  const counts = list.map(({ state, row, read: { value: read } }) => {
     const flags = flagsOf(state, set.method)
     return {
       id: row.id,
@@ -113,6 +119,8 @@ async function keep(): Promise<void> {
   touched.value = false
   kept.value = `${plural(list.length, 'count')} of ${sayDay(set.onDay ?? holding.today)} kept.`
 }
+/** One and the same at every draw, or the table would draw itself anew at every key. */
+const keyOf = (l: (typeof lines.value)[number]) => l.state.colony.id
 const EXPOSURE = { wash: 'Bees', sugar: 'Bees', board: 'Days', drone: 'Cells opened' } as const
 const COLUMNS = computed<readonly Column<(typeof lines.value)[number]>[]>(() => [
   { key: 'place', title: 'Place in the row', hidden: true, class: 'num soft', width: 40, text: (l) => l.state.colony.placement.position },
@@ -148,9 +156,9 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
           <ACheckbox v-if="set.method === 'sugar'" v-model:checked="waited" class="waited">Each roll was left the full {{ SUGAR_SECONDS }} s<span v-if="!waited" class="care">: tick it, or they are kept as not timed</span></ACheckbox>
         </div>
         <div class="wide sheet">
-          <RowsTable label="The counts of the yard" :columns="COLUMNS" :rows="lines" :row-key="(l) => l.state.colony.id" :row-class="(l) => (refused(l.read).length > 0 ? 'wrong' : '')">
+          <RowsTable label="The counts of the yard" :columns="COLUMNS" :rows="lines" :row-key="keyOf">
                 <template #mites="{ row: l, index: i }">
-                  <AInput :id="`t-mites-${i}`" v-model:value="l.row.mites" class="cell" inputmode="numeric" :aria-label="`Mites, ${l.state.colony.name}`" :aria-invalid="refused(l.read).length > 0 ? 'true' : undefined" :aria-describedby="`t-says-${i}`" @keydown.enter.exact="down($event, 'mites', i)" @keydown.enter.shift="down($event, 'mites', i, true)" />
+                  <AInput :id="`t-mites-${i}`" v-model:value="l.row.mites" class="cell" inputmode="numeric" :aria-label="`Mites, ${l.state.colony.name}`" :aria-invalid="refused(l.read.value).length > 0 ? 'true' : undefined" :aria-describedby="`t-says-${i}`" @keydown.enter.exact="down($event, 'mites', i)" @keydown.enter.shift="down($event, 'mites', i, true)" />
                 </template>
                 <template #exposure="{ row: l, index: i }">
                   <AInput :id="`t-exposure-${i}`" v-model:value="l.row.exposure" class="cell" inputmode="decimal" :aria-label="`${EXPOSURE[set.method]}, ${l.state.colony.name}`" @keydown.enter.exact="down($event, 'exposure', i)" @keydown.enter.shift="down($event, 'exposure', i, true)" />
@@ -160,11 +168,11 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
                 </template>
                 <template #says="{ row: l, index: i }">
                   <div :id="`t-says-${i}`">
-                  <span v-if="saidOf(l.state.colony.id, l.read)" :class="refused(l.read).length > 0 || !l.read.judged ? 'alarm' : 'care'">{{ saidOf(l.state.colony.id, l.read) }}</span>
-                  <span v-if="l.read.judged" class="dot">
-                    <CountDot :judgement="l.read.judged" />
-                    <span :class="{ 'alarm strong': isOver(l.read.judged) }">{{ heldLevel(l.read.judged).estimate?.toFixed(1) }} {{ UNIT[l.read.judged.unit] }}</span>
-                    <span class="soft word">{{ l.read.judged.level }}</span>
+                  <span v-if="saidOf(l.state.colony.id, l.read.value)" :class="refused(l.read.value).length > 0 || !l.read.value.judged ? 'alarm' : 'care'">{{ saidOf(l.state.colony.id, l.read.value) }}</span>
+                  <span v-if="l.read.value.judged" class="dot">
+                    <CountDot :judgement="l.read.value.judged" />
+                    <span :class="{ 'alarm strong': isOver(l.read.value.judged) }">{{ heldLevel(l.read.value.judged).estimate?.toFixed(1) }} {{ UNIT[l.read.value.judged.unit] }}</span>
+                    <span class="soft word">{{ l.read.value.judged.level }}</span>
                   </span>
                   </div>
                 </template>
@@ -193,7 +201,7 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
 .wide { overflow-x: auto; }
 .wide :deep(.rows-table .ant-table-tbody > tr > *) { padding: 3px 8px; height: 44px; }
 .wide :deep(tbody th) { font-weight: 650; white-space: nowrap; }
-.wide :deep(tr.wrong) { background: var(--brick-wash); }
+.wide :deep(tr:has(.cell[aria-invalid])) { background: var(--brick-wash); }
 .cell { border-radius: 7px; width: 88px; min-height: 36px; padding: 4px 9px; font-variant-numeric: tabular-nums; }
 .cell.long { width: 100%; min-width: 120px; }
 .cell[aria-invalid] { border-color: var(--brick); }

@@ -5,6 +5,7 @@ import FaultLine from '../../parts/FaultLine.vue'
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
+import { useClipboard } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import SidePane from '../../parts/SidePane.vue'
 import TextField from '../../fields/TextField.vue'
@@ -63,13 +64,9 @@ async function invite(): Promise<void> {
   })
   if (done) await load()
 }
-const copied = ref<string | null>(null)
-async function copy(link: string): Promise<void> {
-  await navigator.clipboard?.writeText(link).then(
-    () => (copied.value = link),
-    () => (copied.value = null),
-  )
-}
+const clipboard = useClipboard({ legacy: true, copiedDuring: 60_000 })
+const copied = computed(() => (clipboard.copied.value ? clipboard.text.value : null))
+const copy = (link: string) => clipboard.copy(link)
 async function withdraw(invitation: Invitation): Promise<void> {
   if (await save(() => holding.persist('DELETE', `/invitations/${invitation.id}`))) await load()
 }

@@ -7,6 +7,7 @@ import { addDays, daysBetween, weekdayOf, type Day } from '@thistle/core/time'
 import { bindingOf } from '../../frame/keys.ts'
 import { sayDay } from '../../look/dates.ts'
 import { plural, sayMinutes } from '../../parts/words.ts'
+import { useGestures } from '../../parts/gestures.ts'
 import { useHolding } from '../../stores/holding.ts'
 import { sayMove } from './moving.ts'
 
@@ -67,32 +68,41 @@ function letGo(): void {
   if (move) emit('move', at.round, move)
 }
 
-// By pointer: the columns are alike, so the day is read from where the pointer is over the track.
-let began: { x: number; track: DOMRect; moved: boolean } | null = null
+// By pointer or finger: the columns are alike, so the day is read from where it is over the track.
+const board = ref<HTMLElement | null>(null)
+const dragging = ref(false)
 const FAR = 6
-function take(event: PointerEvent, round: Round): void {
-  if (event.button !== 0 || !holding.mayWrite) return
-  const stone = event.currentTarget as HTMLElement
-  const track = stone.closest('.track')
-  if (!track) return
-  stone.setPointerCapture(event.pointerId)
-  began = { x: event.clientX, track: track.getBoundingClientRect(), moved: false }
-  held.value = { round, day: round.day }
+const roundOf = (stone: Element | null): Round | null => props.plan.rounds.find((r) => `${r.yard} ${r.day}` === stone?.getAttribute('data-round')) ?? null
+interface Taken {
+  readonly round: Round
+  readonly track: DOMRect
 }
-function drag(event: PointerEvent): void {
-  if (!began || !held.value) return
-  if (!began.moved && Math.abs(event.clientX - began.x) < FAR) return
-  began.moved = true
-  const column = Math.floor(((event.clientX - began.track.left) / began.track.width) * COLUMNS)
-  held.value = { round: held.value.round, day: addDays(first.value, Math.max(0, Math.min(COLUMNS - 1, column))) }
-}
-function drop(round: Round): void {
-  const moved = began?.moved ?? false
-  began = null
-  if (moved) return letGo()
-  held.value = null
-  emit('open', { yardId: round.yardId, day: round.day })
-}
+useGestures(
+  board,
+  {
+    onDrag: ({ event, first: begins, last: ends, tap, canceled, xy: [x], memo, cancel }) => {
+      const stone = begins && event.target instanceof Element ? event.target.closest('[data-round]') : null
+      const [round, track] = [roundOf(stone), stone?.closest('.track')?.getBoundingClientRect()]
+      const taken = (begins ? (round && track ? { round, track } : null) : memo) as Taken | null
+      if (!taken || (!holding.mayWrite && !tap)) {
+        if (!ends) cancel()
+        return null
+      }
+      dragging.value = !ends
+      if (canceled) held.value = null
+      else if (tap) {
+        held.value = null
+        emit('open', { yardId: taken.round.yardId, day: taken.round.day })
+      } else {
+        const column = Math.floor(((x - taken.track.left) / taken.track.width) * COLUMNS)
+        held.value = { round: taken.round, day: begins ? taken.round.day : addDays(first.value, Math.max(0, Math.min(COLUMNS - 1, column))) }
+        if (ends) letGo()
+      }
+      return taken
+    },
+  },
+  { drag: { filterTaps: true, tapsThreshold: FAR, pointer: { keys: false } } },
+)
 function onKey(event: KeyboardEvent, round: Round): void {
   const binding = bindingOf(event, ['A round'])
   if (!binding || !holding.mayWrite) return
@@ -125,7 +135,7 @@ const label = (r: Round) =>
 </script>
 
 <template>
-  <div class="board" data-part="rounds-board">
+  <div ref="board" class="board" data-part="rounds-board">
     <section v-for="row in rows" :key="row.yard.yard.id" class="row" :aria-label="row.yard.yard.name">
       <p class="head">
         <RouterLink :to="`/yards/${row.yard.yard.id}`">{{ row.yard.yard.name }}</RouterLink>
@@ -164,12 +174,8 @@ const label = (r: Round) =>
             :class="{ late: (row.rounds.get(day)?.overdue ?? 0) > 0, set: row.rounds.get(day)?.set, long: row.rounds.get(day)?.tooLong, lifted: held?.round === row.rounds.get(day) }"
             :aria-label="label(row.rounds.get(day)!)"
             :data-round="`${row.yard.yard.name} ${day}`"
-            @pointerdown="take($event, row.rounds.get(day)!)"
-            @pointermove="drag"
-            @pointerup="drop(row.rounds.get(day)!)"
-            @pointercancel="held = null"
             @keydown="onKey($event, row.rounds.get(day)!)"
-            @blur="held = began ? held : null"
+            @blur="held = dragging ? held : null"
           >
             <strong>{{ row.rounds.get(day)!.jobs.length }}</strong>
             <span>{{ sayMinutes(row.rounds.get(day)!.minutes).replace(' h', 'h').replace(' min', '′') }}</span>
@@ -223,6 +229,18 @@ const label = (r: Round) =>
 .none:hover { background: var(--thistle-pale); }
 .was { place-self: center; color: var(--lichen); background: var(--lichen-wash); border-radius: 8px; min-width: 24px; text-align: center; font-weight: 650; padding: 3px 5px; font-size: 14px; }
 .says { min-height: 24px; padding-top: 5px; font-size: 14px; }
+@media (forced-colors: active) {
+  .cell, .stone, .was { forced-color-adjust: none; }
+  .cell { background: Canvas; border-color: GrayText; color: CanvasText; }
+  .cell.today { box-shadow: inset 3px 0 0 CanvasText; }
+  .cell.shut { background: repeating-linear-gradient(135deg, Canvas 0 5px, GrayText 5px 6px); }
+  .cell.lit-open { background: Canvas; box-shadow: inset 0 -6px 0 Highlight; }
+  .cell.lit-care { background: Canvas; box-shadow: inset 0 -3px 0 Highlight; }
+  .cell.over, .cell.opened { outline: 3px solid Highlight; outline-offset: -3px; }
+  .stone { background: CanvasText; color: Canvas; }
+  .stone.late { background: Highlight; color: HighlightText; }
+  .was { background: Canvas; color: CanvasText; outline: 1px solid CanvasText; }
+}
 @media print {
   .says { display: none; }
   .board { padding: 0; }

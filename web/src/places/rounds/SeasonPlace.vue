@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The season on one page: every colony's courses and counts over one year of bees, yard by yard. */
 import AButton from 'ant-design-vue/es/button'
-import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { useEventListener, useResizeObserver } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { seasonOf } from '@thistle/core/rounds'
 import { yearOf } from '@thistle/core/time'
 import SeasonChart from '../../graphics/SeasonChart.vue'
@@ -28,23 +29,12 @@ const says = computed(() => {
 const LEAST = 280
 const box = ref<HTMLElement | null>(null)
 const width = ref(1240)
-const paper = ref(false)
-let watcher: ResizeObserver | null = null
 /** On paper it is drawn for the page's own width, so that a holding of some thirty colonies stands on one. */
 const ON_PAPER = 1000
-const beforePrint = () => (paper.value = true)
-const afterPrint = () => (paper.value = false)
-onMounted(() => {
-  window.addEventListener('beforeprint', beforePrint)
-  window.addEventListener('afterprint', afterPrint)
-  watcher = new ResizeObserver(([entry]) => (width.value = Math.max(LEAST, Math.floor(entry?.contentRect.width ?? LEAST))))
-  if (box.value) watcher.observe(box.value)
-})
-onUnmounted(() => {
-  watcher?.disconnect()
-  window.removeEventListener('beforeprint', beforePrint)
-  window.removeEventListener('afterprint', afterPrint)
-})
+const paper = ref(false)
+useEventListener(window, 'beforeprint', () => (paper.value = true))
+useEventListener(window, 'afterprint', () => (paper.value = false))
+useResizeObserver(box, ([entry]) => (width.value = Math.max(LEAST, Math.floor(entry?.contentRect.width ?? LEAST))))
 </script>
 
 <template>

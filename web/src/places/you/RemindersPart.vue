@@ -3,6 +3,7 @@
 import FaultLine from '../../parts/FaultLine.vue'
 import AInput from 'ant-design-vue/es/input/Input'
 import AButton from 'ant-design-vue/es/button'
+import { useClipboard } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import type { Preferences } from '@thistle/core/holding'
 import PickField from '../../fields/PickField.vue'
@@ -14,7 +15,9 @@ const holding = useHolding()
 const { busy, fault, save } = useSave()
 const state = ref<{ made: string | null; read: string | null } | null>(null)
 const address = ref<string | null>(null)
-const copied = ref(false)
+/** Without a clipboard it is taken from the field by hand. */
+const clipboard = useClipboard({ legacy: true, copiedDuring: 60_000 })
+const copied = clipboard.copied
 const letter = ref<{ subject: string; text: string } | null | undefined>(undefined)
 onMounted(() => save(async () => void (state.value = await holding.persist('GET', '/calendar/address'))))
 
@@ -28,7 +31,6 @@ const letterHour = hourOf('letterHour')
 const alarmHour = hourOf('alarmHour')
 
 async function make(): Promise<void> {
-  copied.value = false
   await save(async () => {
     address.value = (await holding.persist<{ address: string }>('POST', '/calendar/address')).address
     state.value = await holding.persist('GET', '/calendar/address')
@@ -42,13 +44,7 @@ async function end(): Promise<void> {
   })
 }
 async function copy(): Promise<void> {
-  if (!address.value) return
-  try {
-    await navigator.clipboard.writeText(address.value)
-    copied.value = true
-  } catch {
-    // Without a clipboard it is taken from the field by hand.
-  }
+  if (address.value) await clipboard.copy(address.value)
 }
 const preview = () => save(async () => void (letter.value = (await holding.persist<{ subject: string; text: string } | undefined>('GET', '/letter')) ?? null))
 </script>
