@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The four weeks around today. One day is chosen, and everything on the screen is judged for it. */
+import AButton from 'ant-design-vue/es/button'
 import { useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref } from 'vue'
 import { weatherReader } from '@thistle/core/situation'
@@ -183,7 +184,7 @@ function onTouchEnd(event: TouchEvent): void {
         </button>
       </div>
       <div class="edge">
-        <button v-if="!fixed" type="button" class="plainlink small" @click="weatherOpen = true">Weather of {{ yard.name }}</button>
+        <AButton v-if="!fixed" type="link" class="plainlink small" @click="weatherOpen = true">Weather of {{ yard.name }}</AButton>
         <span v-if="trouble" class="care strong small" role="status">{{ trouble }}</span>
         <span v-else class="key" aria-hidden="true">
           <template v-if="fixed">{{ yard.name }}, highs and lows:</template>
@@ -205,18 +206,16 @@ function onTouchEnd(event: TouchEvent): void {
           <i class="r v-ruled-out" />
           ruled out
         </span>
-        <button v-if="holding.day !== holding.today" type="button" class="chip" @click="choose(holding.today)">
-          Back to today, {{ sayDay(holding.today) }}
-        </button>
-        <button v-for="b in beyond ?? []" :key="b.text" type="button" class="chip" @click="choose(b.day)">{{ b.text }} →</button>
+        <AButton v-if="holding.day !== holding.today" class="chip" @click="choose(holding.today)">Back to today, {{ sayDay(holding.today) }}</AButton>
+        <AButton v-for="b in beyond ?? []" :key="b.text" class="chip" @click="choose(b.day)">{{ b.text }} →</AButton>
       </div>
     </div>
 
     <div v-else class="narrow" @touchstart.passive="touchX = $event.changedTouches[0]?.clientX ?? 0" @touchend.passive="onTouchEnd">
       <div v-if="folded" class="fold">
-        <button type="button" aria-label="The day before" @click="choose(addDays(holding.day, -1))">‹</button>
+        <AButton type="text" aria-label="The day before" @click="choose(addDays(holding.day, -1))">‹</AButton>
         <strong>{{ sayDay(holding.day) }}{{ chosenCell?.high == null ? '' : `, ${degrees(chosenCell.high)}/${degrees(chosenCell.low ?? chosenCell.high)} °${holding.unit}` }}</strong>
-        <button type="button" aria-label="The day after" @click="choose(addDays(holding.day, 1))">›</button>
+        <AButton type="text" aria-label="The day after" @click="choose(addDays(holding.day, 1))">›</AButton>
       </div>
       <div v-show="!folded" class="week" role="radiogroup" aria-label="The day to judge for" @keydown="onKey">
         <button
@@ -247,7 +246,7 @@ function onTouchEnd(event: TouchEvent): void {
         </div>
         <input v-model="slide" type="range" min="0" max="27" step="1" aria-label="Day within four weeks" :aria-valuetext="sayDay(holding.day)" />
       </div>
-      <button v-if="!fixed && !folded" type="button" class="plainlink small weather" @click="weatherOpen = true">Weather of {{ yard.name }}</button>
+      <AButton v-if="!fixed && !folded" type="link" class="plainlink small weather" @click="weatherOpen = true">Weather of {{ yard.name }}</AButton>
     </div>
     <WeatherPane v-if="weatherOpen" :yard="yard" @close="weatherOpen = false" />
   </section>
@@ -295,11 +294,11 @@ function onTouchEnd(event: TouchEvent): void {
 .r.v-care { background: linear-gradient(to top, var(--thistle-mid) 52%, var(--thistle-wash) 52%); box-shadow: inset 0 0 0 1px var(--thistle-mid); }
 .r.v-ruled-out { background: linear-gradient(var(--line), var(--line)) center / 100% 1.5px no-repeat; }
 .r.v-wait { box-shadow: inset 0 0 0 1.3px var(--bar-usual); }
-.chip { border: 1px solid var(--line); background: var(--sheet); border-radius: 14px; font-size: 13px; padding: 2px 12px; min-height: 26px; cursor: pointer; color: var(--thistle); margin-left: auto; }
+.chip { border-radius: 14px; font-size: 13px; padding: 2px 12px; height: auto; min-height: 28px; color: var(--thistle); margin-left: auto; }
 .chip + .chip { margin-left: 0; }
 .chip:hover { border-color: var(--thistle); background: var(--thistle-pale); }
 .fold { display: grid; grid-template-columns: 56px 1fr 56px; align-items: center; text-align: center; min-height: 48px; }
-.fold button { background: none; border: 0; font-size: 26px; min-height: 48px; color: var(--thistle); }
+.fold button { font-size: 26px; line-height: 1; min-height: 48px; color: var(--thistle); }
 .narrow { padding: 4px 10px 0; }
 .weather { min-height: 44px; padding: 0 6px; }
 .trouble { padding: 4px 6px; }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Yards and days, under the day strip's own columns: a round is a stone on its day, and can be pushed to another. */
+import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import type { YardState } from '@thistle/core/holding'
 import type { Move, Round, RoundPlan } from '@thistle/core/rounds'
@@ -142,9 +143,7 @@ const label = (r: Round) =>
         <span class="soft small">
           {{ row.count === 0 ? 'nothing to drive for' : `${plural(row.count, 'round')}, ${sayMinutes(row.minutes)} in all` }}
         </span>
-        <button v-for="r in row.later" :key="r.day" class="plainlink small" type="button" @click="emit('open', { yardId: r.yardId, day: r.day })">
-          {{ sayDay(r.day) }}, {{ plural(r.jobs.length, 'job') }} →
-        </button>
+        <AButton v-for="r in row.later" :key="r.day" type="link" class="plainlink small" @click="emit('open', { yardId: r.yardId, day: r.day })">{{ sayDay(r.day) }}, {{ plural(r.jobs.length, 'job') }} →</AButton>
       </p>
       <div class="track">
         <div
