@@ -1,26 +1,22 @@
 import vue from '@vitejs/plugin-vue'
-import { defineConfig, type HtmlTagDescriptor, type Plugin } from 'vite'
+import { defineConfig, type Plugin } from 'vite'
+import { compression } from 'vite-plugin-compression2'
 
-/** The two faces of every page are asked for with its script, so that text does not move when they come. */
-const FACES = /(atkinson-hyperlegible-next-latin-wght|fraunces-latin-opsz)-normal[^/]*\.woff2$/
-const askForFaces: Plugin = {
-  name: 'ask-for-faces',
+/** The shell in the page is painted before the style sheet is there: it comes after the shell, and before anything is drawn by script. */
+const shellFirst: Plugin = {
+  name: 'shell-first',
   transformIndexHtml: {
     order: 'post',
-    handler: (_html, { bundle }): HtmlTagDescriptor[] =>
-      Object.keys(bundle ?? {})
-        .filter((file) => FACES.test(file))
-        .map((file) => ({
-          tag: 'link',
-          attrs: { rel: 'preload', as: 'font', type: 'font/woff2', href: `/${file}`, crossorigin: true },
-          injectTo: 'head',
-        })),
+    handler: (html) => {
+      const sheets = html.match(/<link rel="stylesheet"[^>]*>/g) ?? []
+      return sheets.reduce((page, sheet) => page.replace(sheet, ''), html).replace('</body>', `${sheets.join('')}</body>`)
+    },
   },
 }
 
 export default defineConfig({
   root: import.meta.dirname,
   // Line breaks between inline elements are spaces, as in any page.
-  plugins: [vue({ template: { compilerOptions: { whitespace: 'preserve' } } }), askForFaces],
+  plugins: [shellFirst, vue({ template: { compilerOptions: { whitespace: 'preserve' } } }), compression({ algorithms: ['brotliCompress', 'gzip'], include: /\.(js|css|svg)$/, threshold: 1000 })],
   build: { outDir: '../.build/page', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 700 },
 })

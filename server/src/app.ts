@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs'
 import connectPgSimple from 'connect-pg-simple'
 import compression from 'compression'
 import express, { type Express, type Request, type RequestHandler } from 'express'
+import staticGzip from 'express-static-gzip'
 import session from 'express-session'
 import helmet from 'helmet'
 import Joi from 'joi'
@@ -114,11 +115,17 @@ const FILE = /\.(js|css|map|svg|png|ico|woff2?|json|txt|html)$/
 /** The page's files: hashed ones are kept for good, the page itself is asked for each time. */
 function servePage(app: Express, dir: string): void {
   app.use(
-    express.static(dir, {
+    // Compressed once, when the page is built, as hard as it can be: it is read on slow lines.
+    staticGzip(dir, {
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
       index: false,
-      maxAge: '1y',
-      immutable: true,
-      setHeaders: (res, path) => path.includes('/assets/') || res.setHeader('cache-control', 'no-cache'),
+      serveStatic: {
+        index: false,
+        maxAge: '1y',
+        immutable: true,
+        setHeaders: (res, path) => void (path.includes('/assets/') || res.setHeader('cache-control', 'no-cache')),
+      },
     }),
   )
   app.get('/{*path}', (req, res, next) => {

@@ -228,7 +228,10 @@ Fern;Quarry Bank;25/7/2026;5;300;sugar roll`
 
 test('a file with ten kinds of fault: each is said in its row, the good are kept, the others given back', async ({ demo: page }) => {
   await page.goto('/count/file')
-  await page.locator('input[type=file]').first().setInputFiles({ name: 'counts.csv', mimeType: 'text/csv', buffer: Buffer.from(`\ufeff${TEN_FAULTS}`) })
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({ name: 'counts.csv', mimeType: 'text/csv', buffer: Buffer.from(`\ufeff${TEN_FAULTS}`) })
   await expect(page.getByLabel('Colony', { exact: true })).toHaveAccessibleDescription('Hive')
   await expect(page.getByLabel('In days like 3/8/2026')).toHaveAccessibleDescription(/the day comes first/)
   await expect(page.getByRole('heading', { name: '14 rows: 2 good, 12 with faults' })).toBeVisible()
@@ -271,7 +274,10 @@ test('a file with ten kinds of fault: each is said in its row, the good are kept
 
 test('a file of another shape is refused in a sentence, and a pasted block takes the same road', async ({ demo: page }) => {
   await page.goto('/count/file')
-  await page.locator('input[type=file]').first().setInputFiles({ name: 'letter.txt', mimeType: 'text/plain', buffer: Buffer.from('Dear Orla,\nthe bees are well.') })
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({ name: 'letter.txt', mimeType: 'text/plain', buffer: Buffer.from('Dear Orla,\nthe bees are well.') })
   await expect(page.getByRole('alert')).toBeVisible()
   await expect(page.getByRole('button', { name: /^Keep \d+ rows/ })).toHaveCount(0)
   await page.goto('/count/table')

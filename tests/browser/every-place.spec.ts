@@ -1,7 +1,7 @@
 /** Every place: no fault by axe in both lights, nothing wider than the screen, nothing that jumps while it loads, hostile text shown as text. */
 import type { Page } from '@playwright/test'
 import { demoId } from '../../server/src/demo/load.ts'
-import { accessible, expect, PHONE, plainTest, test } from './steps.ts'
+import { accessible, expect, plainTest, test } from './steps.ts'
 
 const PLACES = [
   '/today',
@@ -105,18 +105,58 @@ test('nothing jumps while a place loads', async ({ demo: page }) => {
   }
 })
 
-for (const width of [320, 390]) {
-  test.describe(`at ${width} px`, () => {
-    test.use({ ...PHONE, viewport: { width, height: 780 } })
-    test('no place is wider than the screen', async ({ demo: page }) => {
-      test.slow()
-      for (const path of [...PLACES, ...DOOR]) {
-        await settled(page, path)
-        expect({ path, wider: await wider(page) }).toEqual({ path, wider: 0 })
-      }
-    })
-  })
-}
+/** Phones upright and on their side, tablets, the desk; and the desk at 200 and 400 %. */
+const SIZES = [
+  [320, 640],
+  [360, 740],
+  [390, 844],
+  [768, 1024],
+  [844, 390],
+  [1024, 768],
+  [1280, 800],
+  [640, 400],
+  [320, 200],
+] as const
+/** WCAG 1.4.12: what a reader may set the words apart by. */
+const APART =
+  '* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important; } p { margin-bottom: 2em !important; }'
+
+test('no place is wider than the screen, at any size', async ({ demo: page }) => {
+  test.slow()
+  const wide: string[] = []
+  for (const path of [...PLACES, ...DOOR]) {
+    await page.setViewportSize({ width: 1280, height: 800 })
+    await settled(page, path)
+    for (const [width, height] of SIZES) {
+      await page.setViewportSize({ width, height })
+      const by = await wider(page)
+      if (by > 0) wide.push(`${path} at ${width}x${height}: ${by}`)
+    }
+  }
+  expect(wide).toEqual([])
+})
+test('words set farther apart widen nothing', async ({ demo: page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  const wide: string[] = []
+  for (const path of ['/today', '/yards', '/count', '/count/table', '/match', '/rounds', '/rules', '/you']) {
+    await settled(page, path)
+    await page.addStyleTag({ content: APART })
+    const by = await wider(page)
+    if (by > 0) wide.push(`${path}: ${by}`)
+  }
+  expect(wide).toEqual([])
+})
+test('where the system paints, the drawings are not empty', async ({ demo: page }) => {
+  await page.emulateMedia({ forcedColors: 'active' })
+  const grounds = (selector: string) => page.locator(selector).evaluateAll((all) => all.map((e) => getComputedStyle(e).backgroundColor))
+  const paper = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor)
+  await settled(page, '/match')
+  expect(await grounds('.day.forecast .bar')).not.toContain(await paper())
+  expect(await grounds('.day.v-fits .ribbon')).not.toContain(await paper())
+  await settled(page, '/rounds')
+  await expect(page.locator('.stone').first()).toBeVisible()
+  expect(await grounds('.stone')).not.toContain(await paper())
+})
 
 const HOSTILE = [
   `<img src=x onerror="document.title='broken'">`,

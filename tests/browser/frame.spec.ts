@@ -38,7 +38,10 @@ test('what if: old and new verdicts stand side by side, nothing is kept until as
   await page.getByLabel('What if Bees, frames were').fill('11')
   await expect(bar).toContainText('bees, frames 11')
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save this case' }).click()])
-  await page.locator('input[type=file]').first().setInputFiles(await download.path())
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles(await download.path())
   await expect(page.getByRole('heading', { name: 'A case from a file' })).toBeVisible()
   await expect(page.getByRole('button', { name: /^Bees, frames: 11\./ })).toBeVisible()
   await page.getByRole('button', { name: 'Put it away' }).click()

@@ -91,10 +91,7 @@ export async function choose(field: Locator, word: string | RegExp): Promise<voi
     await field.focus()
     await field.press('Enter')
   }
-  await list
-    .getByRole('option', { name: word, exact: true })
-    .first()
-    .click()
+  await list.getByRole('option', { name: word, exact: true }).first().click()
   await expect(list).toHaveCount(0)
 }
 

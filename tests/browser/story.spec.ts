@@ -205,7 +205,10 @@ test('a case is saved, loaded again, and refused with its path where it is wrong
   await expect(page.getByRole('button', { name: /^Start on/ })).toHaveCount(0)
   await page.getByRole('button', { name: 'Put it away' }).click()
   const load = (name: string, text: string) =>
-    page.locator('input[type=file]').first().setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
+    page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
   await load('wrong.json', '{ "case": 1, "asOf": "2026-08-12", "colony": { "broodBoxes": 1, "colour": "blue" } }')
   await expect(page.getByRole('alert')).toContainText('colony.colour')
   await load('broken.json', '{')

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import AButton from 'ant-design-vue/es/button'
 import ConfigProvider from 'ant-design-vue/es/config-provider'
-import { computed, defineAsyncComponent, onErrorCaptured, ref } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onErrorCaptured, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { light } from './look/light.ts'
 import { useNarrow } from './look/narrow.ts'
 import { themeOf } from './look/tokens.ts'
-import { fetchAhead } from './frame/idle.ts'
+import { fetchAhead, firstPlaceStands } from './frame/idle.ts'
+import { fetchFaces } from './look/faces.ts'
 import { PLACES } from './frame/places.ts'
 import { fetchPlace } from './router.ts'
 import { useKeys } from './frame/useKeys.ts'
@@ -31,17 +32,40 @@ const over = useKeys()
 const narrow = useNarrow()
 const failed = ref<string | null>(null)
 onErrorCaptured((fault) => {
-  failed.value = fault.message
+  failed.value = inWords(fault)
   console.error(fault)
   return false
 })
-router.onError((fault: Error) => (failed.value = fault.message))
+/** A place that cannot be fetched: the server is away, or was changed since the page was opened. */
+const UNFETCHED = /dynamically imported module|Importing a module|preload/i
+const inWords = (fault: Error): string =>
+  UNFETCHED.test(fault.message) ? 'This place could not be fetched: the server cannot be reached, or it was renewed meanwhile. What you typed elsewhere is kept; load the page again once the server is there.' : fault.message
+router.onError((fault: Error) => (failed.value = inWords(fault)))
 router.afterEach(() => (failed.value = null))
 /** Once the first place stands, those that come next are fetched while nothing else is asked for. */
 const ahead = router.afterEach((to) => {
+  void nextTick(() => requestAnimationFrame(firstPlaceStands))
   if (to.meta.open) return
   ahead()
-  fetchAhead([...PLACES.map((p) => () => fetchPlace(router, p.path)), loadGo, loadSheet])
+  const inYardFirst = PLACES.toSorted((a, b) => Number(b.inYard) - Number(a.inYard))
+  fetchAhead([...inYardFirst.map((p) => () => fetchPlace(router, p.path)), loadGo, loadSheet, fetchFaces])
+})
+/** A place that is on its way shows a sign at once. */
+const moving = ref(false)
+router.beforeEach((to, from) => void (moving.value = to.path !== from.path))
+router.afterEach(() => (moving.value = false))
+router.onError(() => (moving.value = false))
+/** At a change of place the focus is where the place begins, and its name is said. */
+const said = ref('')
+router.afterEach((to, from) => {
+  if (from.matched.length === 0 || to.path === from.path) return
+  said.value = String(to.meta.title ?? '')
+  void nextTick(() => {
+    const main = document.getElementById('work')
+    // What the place itself has put the focus on stays.
+    if (!main || (main.contains(document.activeElement) && document.activeElement !== main)) return
+    main.focus({ preventScroll: true })
+  })
 })
 const reload = () => window.location.reload()
 </script>
@@ -49,6 +73,8 @@ const reload = () => window.location.reload()
 <template>
   <ConfigProvider :theme="themeOf(light, narrow)" :auto-insert-space-in-button="false" :wave="{ disabled: true }">
     <a class="skip" href="#work">Go to the work</a>
+    <div v-if="moving" class="moving no-print" aria-hidden="true" />
+    <p class="unseen" role="status">{{ said }}</p>
     <TopBand v-if="!open && holding.loaded" @open="over = $event" />
     <StateBanner />
     <PrintHead v-if="!open && holding.loaded" />
@@ -70,6 +96,11 @@ const reload = () => window.location.reload()
 
 <style scoped>
 main:focus { outline: none; }
+.moving { position: fixed; top: 0; left: 0; right: 0; height: 4px; z-index: 90; background: linear-gradient(90deg, transparent 0 35%, var(--band-mark) 35% 65%, transparent 65%); background-size: 300% 100%; animation: moving 1.4s linear infinite; }
+@keyframes moving {
+  from { background-position: 100% 0; }
+  to { background-position: 0 0; }
+}
 .loading { min-height: 70vh; display: grid; place-content: center; justify-items: center; gap: 14px; font-size: 18px; color: var(--soft); }
 .loading img { background: var(--band); border-radius: 50%; padding: 8px; }
 </style>

@@ -1,3 +1,4 @@
+import { plural } from '../units/index.ts'
 import type { Method } from '../situation/index.ts'
 import { sayDay, type Day } from '../time/index.ts'
 import { isAmount, type Measured } from './bees.ts'
@@ -66,13 +67,14 @@ function jarFaults(method: Method, s: SampleEntry, say: Say): void {
     say('bees', drone ? 'Enter the capped drone cells you opened: a hundred or more.' : 'Enter the bees in the jar: a level half cup is about 300.')
   else if (!whole(s.bees) || s.bees < 1)
     say('bees', drone ? 'At least one cell must be opened: enter how many.' : 'There must be bees in the jar: enter how many were washed.')
-  else if (s.bees > MOST_BEES) say('bees', drone ? 'No drone brood has that many cells.' : `No jar holds ${s.bees} bees: a level half cup is about 300.`)
+  else if (s.bees > MOST_BEES)
+    say('bees', drone ? 'No drone brood has that many cells.' : `No jar holds ${s.bees} bees: a level half cup is about 300.`)
   else if (s.mites !== null && s.mites > s.bees)
     say(
       'mites',
       drone
         ? `${s.mites} of ${s.bees} cells infested: more than were opened. Count the cells with mites, not the mites.`
-        : `${s.mites} mites on ${s.bees} bees: more mites than bees. Were the two figures swapped?`,
+        : `${plural(s.mites, 'mite')} on ${plural(s.bees, 'bee')}: more mites than bees. Were the two figures swapped?`,
     )
   else if (!drone && s.bees < FEW_BEES) say('bees', `Only ${s.bees} bees: the answer will be very wide. A level half cup is about 300.`, 'warn')
   else if (drone && s.bees < FEW_CELLS) say('bees', `Only ${s.bees} cells: the answer will be very wide. Open a hundred or more.`, 'warn')

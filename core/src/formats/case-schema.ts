@@ -1,3 +1,4 @@
+import { plural } from '../units/index.ts'
 import Joi from 'joi'
 import {
   AUTHORISED,
@@ -50,7 +51,7 @@ function checkCount(value: CountFact, help: Joi.CustomHelpers) {
   }
   if (value.share != null || value.spread != null) return fault('share', 'only a board is counted in squares')
   if (value.bees == null) return fault('bees', value.method === 'drone' ? 'cells opened must be there' : 'bees in the jar must be there')
-  if (value.mites > value.bees) return fault('mites', `${value.mites} mites on ${value.bees} is more than there were`)
+  if (value.mites > value.bees) return fault('mites', `${plural(value.mites, 'mite')} on ${value.bees} is more than there were`)
   return value
 }
 

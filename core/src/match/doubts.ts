@@ -1,3 +1,4 @@
+import { plural } from '../units/index.ts'
 import { judge, limitOf, URGENT } from '../judge/index.ts'
 import { NO_RULE } from '../situation/index.ts'
 import type { Treatment } from '../treatments/index.ts'
@@ -116,7 +117,7 @@ const UNKNOWNS: readonly Unknown[] = [
       const limit = limitOf(s.keeper, s.judgement.phase)
       const over = Math.ceil((300 * limit.mites) / limit.bees)
       const danger = 3 * URGENT[s.judgement.phase === 'dormant' ? 'dormant' : 'awake']
-      return [0, over, danger].map((mites) => ({ say: `with ${mites} mites on 300 bees`, change: (x) => jar(x, mites) }))
+      return [0, over, danger].map((mites) => ({ say: `with ${plural(mites, 'mite')} on 300 bees`, change: (x) => jar(x, mites) }))
     },
   },
   colony('framesOfBees', ['hive', 'kit'], 'How many frames of bees?', 'framesOfBees', [

@@ -1,3 +1,4 @@
+import { plural } from '../units/index.ts'
 import { courseEnd } from '../course/index.ts'
 import type { ColonyState, CourseState, YardState } from '../holding/index.ts'
 import { phaseAt, type Phase } from '../situation/index.ts'
@@ -80,7 +81,15 @@ function countsOf({ colony }: ColonyState, limit: number): SeasonCount[] {
     if (count.method === 'drone') return []
     if (bees > 0) {
       const level = (mites / bees) * 100
-      return [{ day: count.onDay, level, unit: 'per100', over: level >= limit, text: `${level.toFixed(1)} in 100, ${mites} mites on ${bees} bees` }]
+      return [
+        {
+          day: count.onDay,
+          level,
+          unit: 'per100',
+          over: level >= limit,
+          text: `${level.toFixed(1)} in 100, ${plural(mites, 'mite')} on ${plural(bees, 'bee')}`,
+        },
+      ]
     }
     return days > 0
       ? [{ day: count.onDay, level: mites / days, unit: 'perDay', over: false, text: `${(mites / days).toFixed(1)} a day on the board` }]

@@ -38,6 +38,7 @@ describe('a day as it is typed', () => {
     )
   })
   it('that is none is none', () => {
-    for (const text of ['', 'soon', '32 Aug', '30 Feb', '13/13/2026', '12', '2026-02-30', 'Aug', '12 Foo', '1/2/3/4']) expect(readDay(text, 'day-month', NEAR)).toBeNull()
+    for (const text of ['', 'soon', '32 Aug', '30 Feb', '13/13/2026', '12', '2026-02-30', 'Aug', '12 Foo', '1/2/3/4'])
+      expect(readDay(text, 'day-month', NEAR)).toBeNull()
   })
 })

@@ -59,3 +59,6 @@ export function inVolume(text: string, unit: VolumeUnit): string {
     ? text
     : text.replace(MILLILITRES_IN_TEXT, (millilitres, n: string) => `${plain(toFluidOunces(Number(n)), 2)} fl oz (${millilitres})`)
 }
+
+/** A number with its word: "1 mite", "12 mites", "1 colony". */
+export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`

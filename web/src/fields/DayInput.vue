@@ -83,6 +83,10 @@ function marks(current: Dayjs): Record<string, boolean> {
       @open-change="open = $event"
       @change="(day: Dayjs | string | null) => set(day as Dayjs | null)"
     >
+      <template #superPrevIcon><span class="ant-picker-super-prev-icon" /><span class="unseen">The year before</span></template>
+      <template #prevIcon><span class="ant-picker-prev-icon" /><span class="unseen">The month before</span></template>
+      <template #nextIcon><span class="ant-picker-next-icon" /><span class="unseen">The month after</span></template>
+      <template #superNextIcon><span class="ant-picker-super-next-icon" /><span class="unseen">The year after</span></template>
       <template #dateRender="{ current }">
         <div class="ant-picker-cell-inner" :class="marks(current)">{{ current.date() }}</div>
       </template>

@@ -18,6 +18,7 @@ function take(file: File): false {
 </template>
 
 <style scoped>
+.filepick .press { white-space: nowrap; }
 .filepick :deep([role='button']) { cursor: pointer; border-radius: 10px; display: inline-block; }
 .filepick :deep(.ant-upload-disabled) { opacity: 0.6; }
 </style>

@@ -19,7 +19,8 @@ function mend(field: HTMLInputElement, id: string): void {
   set('aria-owns', null)
   set('aria-controls', open ? listId(id) : null)
   const at = /_list_(\d+)$/.exec(field.getAttribute('aria-activedescendant') ?? '')?.[1]
-  if (at !== undefined || !open) set('aria-activedescendant', open && at !== undefined && document.getElementById(wordId(id, Number(at))) ? wordId(id, Number(at)) : null)
+  if (at !== undefined || !open)
+    set('aria-activedescendant', open && at !== undefined && document.getElementById(wordId(id, Number(at))) ? wordId(id, Number(at)) : null)
   document.getElementById(`${id}_list`)?.setAttribute('aria-hidden', 'true')
 }
 

@@ -33,7 +33,7 @@ const dates = computed(() =>
 )
 const sayBar = (name: string, b: SeasonBar) =>
   `${name}: ${b.treatment.name}, ${sayDay(b.from)} to ${sayDay(b.to)}, ${b.state === 'over' ? 'over' : b.state === 'running' ? 'running' : 'planned'}`
-const words = computed(() => props.yard.rows.flatMap((r) => [...r.bars.map((b) => sayBar(r.name, b)), ...r.counts.filter((c) => c.over).map((c) => `${r.name}: over the limit on ${sayDay(c.day)}, ${c.text}`)]).join('. '))
+const words = computed(() => props.yard.rows.flatMap((r) => [...r.bars.map((b) => sayBar(r.name, b)), ...r.counts.map((c) => `${r.name}, ${sayDay(c.day)}: ${c.text}${c.over ? ', over the limit' : ''}`)]).join('. '))
 </script>
 
 <template>

@@ -86,11 +86,11 @@ describe('the year of a yard', () => {
     ],
   }
   const drawn = mount(SeasonChart, { props: { season, yard, today: '2026-08-12', width: 1240 } })
-  it('says its courses and the counts over the limit in words', () => {
+  it('says its courses and every count that is drawn in words', () => {
     const said = drawn.find('svg').attributes('aria-label')
     expect(said).toContain('Elder: Amitraz strip, Mon 15 Jun to Wed 12 Aug, running')
-    expect(said).toContain('Elder: over the limit on Sun 14 Jun, 3.3 in 100')
-    expect(said).not.toContain('Thu 6 Aug')
+    expect(said).toMatch(/Elder, Sun 14 Jun: 3\.3 in 100, [^.]*over the limit/)
+    expect(said).toContain('Elder, Thu 6 Aug: 0.7 in 100')
   })
   it('draws a bar by its days, the wait before supers beyond it, and what is over apart from what is not', () => {
     const bar = drawn.find('rect.bar.running')

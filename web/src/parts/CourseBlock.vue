@@ -96,13 +96,13 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
     </ul>
     <p v-if="lock" class="small soft">Afterwards: {{ holding.say(lock.text) }}</p>
     <template v-if="holding.mayWrite && (open || c.outsideSince)">
-      <HappenedForm v-if="doing === 'happened'" :yard="yard.yard" :state="state" :course="course" @done="doing = null" />
       <p class="ways">
         <AButton type="link" class="plainlink" :aria-expanded="doing === 'happened'" @click="doing = doing === 'happened' ? null : 'happened'">
           {{ doing === 'happened' ? 'Nothing happened' : 'Something happened ...' }}
         </AButton>
         <AButton v-if="course.planned" type="link" class="plainlink" :disabled="busy" @click="callOff">Call this course off</AButton>
       </p>
+      <HappenedForm v-if="doing === 'happened'" :yard="yard.yard" :state="state" :course="course" @done="doing = null" />
     </template>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
   </section>

@@ -5,9 +5,10 @@ import AreaField from '../fields/AreaField.vue'
 import ARadio, { RadioGroup as ARadioGroup } from 'ant-design-vue/es/radio'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref, toRefs } from 'vue'
 import { isFate, type EventKind } from '@thistle/core/course'
 import { courseState, type ColonyState, type CourseState, type EventRecord, type YardRecord } from '@thistle/core/holding'
+import { useKeptForm } from '../stores/kept-forms.ts'
 import { newId, useHolding } from '../stores/holding.ts'
 import DayField from '../fields/DayField.vue'
 import NumberField from '../fields/NumberField.vue'
@@ -37,10 +38,13 @@ const choices = computed<(readonly [EventKind, string])[]>(() => {
       : []),
   ]
 })
-const kind = ref<EventKind | null>(choices.value[0]?.[0] ?? null)
-const onDay = ref<string | null>(holding.today)
-const amount = ref<number | null>(1)
-const note = ref('')
+const { form, drop } = useKeptForm(`happened ${props.course.record.id}`, () => ({
+  kind: (choices.value[0]?.[0] ?? null) as EventKind | null,
+  onDay: holding.today as string | null,
+  amount: 1 as number | null,
+  note: '',
+}))
+const { kind, onDay, amount, note } = toRefs(form)
 /** A fate is the colony's: it is noted in every course in hand. */
 const touched = computed(() =>
   kind.value && isFate(kind.value) ? props.state.courses.filter((c) => !c.cancelled && (c.running || c.planned)) : [props.course],
@@ -58,17 +62,27 @@ const eventFor = (course: CourseState): EventRecord => ({
   supersedes: null,
 })
 const after = computed(() =>
-  kind.value ? courseState({ ...props.course.record, events: [...props.course.record.events, eventFor(props.course)] }, props.state.colony, holding.today) : null,
+  kind.value
+    ? courseState({ ...props.course.record, events: [...props.course.record.events.filter((e) => e.id !== idFor(props.course.record.id)), eventFor(props.course)] }, props.state.colony, holding.today)
+    : null,
 )
+/** Opened far down a pane: it comes into sight, with the focus in it. */
+const top = ref<HTMLElement | null>(null)
+onMounted(() => {
+  top.value?.scrollIntoView({ block: 'center' })
+  top.value?.querySelector<HTMLElement>('input:checked, input')?.focus()
+})
 async function keep(): Promise<void> {
   const events = touched.value.map((c) => ({ ...eventFor(c), courseId: c.record.id, device: 'page' }))
-  if (await save(() => holding.stroke({ events }, props.yard.id).then(() => undefined))) emit('done')
+  if (!(await save(() => holding.stroke({ events }, props.yard.id).then(() => undefined)))) return
+  drop()
+  emit('done')
 }
 </script>
 
 <template>
   <AForm novalidate layout="vertical" class="form" @submit="keep">
-    <fieldset class="kinds">
+    <fieldset ref="top" class="kinds">
       <legend class="strong">What happened</legend>
       <ARadioGroup v-model:value="kind" name="happened" class="list">
         <ARadio v-for="[key, word] in choices" :key="key" :value="key">{{ word }}</ARadio>

@@ -1,9 +1,10 @@
-import { mount, type VueWrapper } from '@vue/test-utils'
+import { flushPromises, mount, type VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { colonyState, USUAL_PREFERENCES } from '@thistle/core/holding'
 import { addDays } from '@thistle/core/time'
 import { bareColony, bareSettings, bareYard, SOUND } from '../../../tests/cases/records.ts'
+import { forgetForms } from '../stores/kept-forms.ts'
 import { useHolding } from '../stores/holding.ts'
 import JobForm from './JobForm.vue'
 
@@ -41,7 +42,14 @@ const yard = bareYard(TODAY, { colonies: [colony] })
 describe('entering what was done', () => {
   beforeEach(() => {
     setActivePinia(createPinia())
-    vi.stubGlobal('matchMedia', () => ({ matches: false, addEventListener: vi.fn(), removeEventListener: vi.fn(), addListener: vi.fn(), removeListener: vi.fn() }))
+    forgetForms()
+    vi.stubGlobal('matchMedia', () => ({
+      matches: false,
+      addEventListener: vi.fn(),
+      removeEventListener: vi.fn(),
+      addListener: vi.fn(),
+      removeListener: vi.fn(),
+    }))
   })
   function draw() {
     const holding = useHolding()
@@ -51,11 +59,11 @@ describe('entering what was done', () => {
       holding: { id: 'h', name: 'H', demo: false, livesOn: TODAY, livesFrom: null, livesTo: null },
       settings,
     }
-    const put = vi.spyOn(holding, 'put').mockResolvedValue({})
+    const stroke = vi.spyOn(holding, 'stroke').mockResolvedValue(1)
     const state = colonyState(yard, colony, settings)
     const course = state.courses[0]!
     const job = course.course.jobs.find((j) => j.job === 'remove')!
-    return { put, wrapper: mount(JobForm, { props: { yard, state, course, job } }) }
+    return { stroke, wrapper: mount(JobForm, { props: { yard, state, course, job } }) }
   }
 
   it('starts from today and from what went in', () => {
@@ -66,14 +74,14 @@ describe('entering what was done', () => {
     expect(wrapper.text()).toContain('The label in your hand and local law decide.')
   })
   it('says over-stay and too early before anything is kept', async () => {
-    const { wrapper, put } = draw()
+    const { wrapper, stroke } = draw()
     expect(wrapper.text()).toContain('They were in for 59 days, 3 longer than the longest of 56')
     await setDay(wrapper, '2026-09-10')
     expect(wrapper.text()).toContain('Out after 27 days, 15 short of 42')
     await setDay(wrapper, '2026-09-30')
     expect(wrapper.text()).not.toContain('Over-stay')
     expect(wrapper.text()).not.toContain('Too early')
-    expect(put).not.toHaveBeenCalled()
+    expect(stroke).not.toHaveBeenCalled()
   })
   it('shows old dates struck beside new ones', async () => {
     const { wrapper } = draw()
@@ -83,14 +91,40 @@ describe('entering what was done', () => {
     expect(supers?.get('strong').text()).toBe('Wed 14 Oct')
   })
   it('keeps the actual day and amount as one event, with an id of its own', async () => {
-    const { wrapper, put } = draw()
+    const { wrapper, stroke } = draw()
     await setDay(wrapper, '2026-09-30')
     await wrapper.get('form').trigger('submit')
-    expect(put).toHaveBeenCalledTimes(1)
-    const [kind, id, body, yardId] = put.mock.calls[0]!
-    expect(kind).toBe('events')
-    expect(id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7/)
-    expect(body).toMatchObject({ courseId: 'course', kind: 'done', job: 'remove', n: 1, happenedOn: '2026-09-30', amount: 2, supersedes: null })
+    expect(stroke).toHaveBeenCalledTimes(1)
+    const [{ events }, yardId] = stroke.mock.calls[0] as unknown as [{ events: { id: string }[] }, string]
+    expect(events).toMatchObject([{ courseId: 'course', kind: 'done', job: 'remove', n: 1, happenedOn: '2026-09-30', amount: 2, supersedes: null }])
+    expect(events[0]?.id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7/)
     expect(yardId).toBe('y')
+  })
+  it('takes strips from the frames, from the floor and those not found in one form', async () => {
+    const { wrapper, stroke } = draw()
+    await wrapper.get('#jf-amount').setValue('1')
+    expect(wrapper.text()).toContain('1 missing: look under the frames and on the floor.')
+    await wrapper.get('#jf-floor').setValue('1')
+    expect(wrapper.text()).not.toContain('missing')
+    expect(wrapper.text()).not.toContain('How can more come out')
+    await wrapper.get('form').trigger('submit')
+    const [{ events }] = stroke.mock.calls[0] as unknown as [{ events: object[] }]
+    expect(events).toMatchObject([
+      { kind: 'found', amount: 1, job: null },
+      { kind: 'done', job: 'remove', amount: 1 },
+    ])
+  })
+  it('is there again as it was left, and fresh once it is kept', async () => {
+    draw().wrapper.unmount()
+    const first = draw().wrapper
+    await first.get('#jf-note').setValue('stuck in propolis')
+    first.unmount()
+    const again = draw().wrapper
+    expect(again.get('#jf-note').element).toHaveProperty('value', 'stuck in propolis')
+    expect(again.text()).toContain('What you typed before is still here.')
+    await again.get('form').trigger('submit')
+    await flushPromises()
+    again.unmount()
+    expect(draw().wrapper.get('#jf-note').element).toHaveProperty('value', '')
   })
 })

@@ -6,12 +6,13 @@ import AreaField from '../fields/AreaField.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { computed, ref } from 'vue'
+import { computed, toRefs } from 'vue'
 import { courseState, USUAL_WORK, type ColonyState, type CourseState, type Spot, type YardRecord } from '@thistle/core/holding'
 import { minutesOf, sayJob, type PlannedJob } from '@thistle/core/course'
 import { doseDay } from '@thistle/core/match'
 import { sayTools } from '@thistle/core/treatments'
 import { sayDay, sayWindow } from '../look/dates.ts'
+import { useKeptForm } from '../stores/kept-forms.ts'
 import { newId, useHolding } from '../stores/holding.ts'
 import HiveMap from '../graphics/HiveMap.vue'
 import DayField from '../fields/DayField.vue'
@@ -25,26 +26,32 @@ const props = defineProps<{ yard: YardRecord; state: ColonyState; course: Course
 const emit = defineEmits<{ done: [] }>()
 const holding = useHolding()
 const { busy, fault, at, save } = useSave()
-const id = newId()
 
 const asksAmount = computed(() => props.job.asksAmount)
 /** What went in and has not come out yet. */
 const inside = computed(() => props.course.course.inside ?? 0)
 const left = computed(() => Math.max(0, (props.job.planned ?? 0) - (props.job.amount ?? 0)))
-const onDay = ref<string | null>(holding.today)
-const amount = ref<number | null>(
-  props.job.job === 'remove' ? inside.value || (props.course.course.dose?.amount ?? null) : props.job.planned === null ? null : left.value,
-)
-const note = ref('')
-const doneBy = ref('')
-const reason = ref('')
-const part = ref(false)
-const spots = ref<readonly Spot[]>([])
+const { form, kept, drop } = useKeptForm(`job ${props.course.record.id} ${props.job.job} ${props.job.n}`, () => ({
+  ids: { done: newId(), found: newId() },
+  onDay: holding.today as string | null,
+  amount: (props.job.job === 'remove' ? inside.value || (props.course.course.dose?.amount ?? null) : props.job.planned === null ? null : left.value) as number | null,
+  /** Of strips: how many lay on the floor instead of hanging. */
+  onFloor: 0 as number | null,
+  note: '',
+  doneBy: '',
+  reason: '',
+  part: false,
+  spots: [] as readonly Spot[],
+}))
+const { onDay, amount, onFloor, note, doneBy, reason, part, spots } = toRefs(form)
+/** Strips that come out are told apart: from between the frames, from the floor, and not found. */
+const counted = computed(() => props.job.job === 'remove' && props.course.course.inside !== null)
+const missing = computed(() => (counted.value ? Math.max(0, inside.value - (amount.value ?? 0) - (onFloor.value ?? 0)) : 0))
 /** Strips hang between frames: where, so that all are found again. */
 const hangs = computed(() => props.course.course.inside !== null && (props.job.job === 'dose' || props.job.job === 'check'))
 const hung = computed(() => props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? [])
 /** More comes out than went in by the notes: possible, but said why. */
-const tooMany = computed(() => props.job.job === 'remove' && props.course.course.inside !== null && (amount.value ?? 0) > inside.value)
+const tooMany = computed(() => props.job.job === 'remove' && props.course.course.inside !== null && (amount.value ?? 0) + (onFloor.value ?? 0) > inside.value)
 const minutes = computed(() => minutesOf(props.course.treatment, props.job.job, (holding.settings?.work ?? USUAL_WORK).vaporisers))
 const gear = computed(() => (props.job.gear.length > 0 ? sayTools(props.job.gear) : ''))
 const hangsOn = computed(() => (props.job.hangsOn ? `, counted from ${sayJob(props.job.hangsOn, true).toLowerCase()}` : ''))
@@ -58,8 +65,18 @@ const unit = computed(() => {
 })
 const amountFault = computed(() => (asksAmount.value && amount.value === null ? 'How many? 0 where there were none.' : null))
 
+const found = computed(() => ({
+  id: form.ids.found,
+  kind: 'found' as const,
+  job: null,
+  n: null,
+  happenedOn: onDay.value ?? holding.today,
+  amount: onFloor.value,
+  note: null,
+  supersedes: null,
+}))
 const event = computed(() => ({
-  id,
+  id: form.ids.done,
   kind: part.value ? ('part' as const) : ('done' as const),
   job: props.job.job,
   n: props.job.n,
@@ -71,16 +88,19 @@ const event = computed(() => ({
   reason: tooMany.value ? reason.value.trim() || null : null,
   spots: hangs.value && spots.value.length > 0 ? spots.value : null,
 }))
-/** The course as it will stand once this is kept. */
-const after = computed(() =>
-  courseState({ ...props.course.record, events: [...props.course.record.events, event.value] }, props.state.colony, holding.today),
-)
+const entered = computed(() => [...(counted.value && (onFloor.value ?? 0) > 0 ? [found.value] : []), event.value])
+/** The course as it will stand once this is kept; what is kept already is not counted twice. */
+const after = computed(() => {
+  const others = props.course.record.events.filter((e) => !entered.value.some((x) => x.id === e.id))
+  return courseState({ ...props.course.record, events: [...others, ...entered.value] }, props.state.colony, holding.today)
+})
 const window = (j: PlannedJob) => (j.earliest === j.latest ? sayDay(j.best) : sayWindow(j.earliest, j.latest))
 
 async function keep(): Promise<void> {
-  const { id: _id, ...body } = event.value
-  const done = await save(() => holding.put('events', id, { ...body, courseId: props.course.record.id, device: 'page' }, props.yard.id).then(() => undefined))
-  if (done) emit('done')
+  const events = entered.value.map((e) => ({ ...e, courseId: props.course.record.id, device: 'page' }))
+  if (!(await save(() => holding.stroke({ events }, props.yard.id).then(() => undefined)))) return
+  drop()
+  emit('done')
 }
 </script>
 
@@ -89,7 +109,7 @@ async function keep(): Promise<void> {
     <p class="serif what">{{ holding.say(job.text) }}</p>
     <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}{{ hangsOn }}. About {{ sayMinutes(minutes) }}{{ gear ? `, with ${gear}` : '' }}.</p>
     <p v-if="onTheDay && onTheDay.level !== 'fits'" :class="onTheDay.level === 'care' ? 'care' : 'alarm strong'">{{ holding.say(onTheDay.text) }}</p>
-    <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :window="job" :fault="at('happenedOn')" />
+    <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :window="job" :fault="at(`events[${entered.length - 1}].happenedOn`)" />
     <NumberField
       v-if="asksAmount"
       id="jf-amount"
@@ -98,8 +118,13 @@ async function keep(): Promise<void> {
       :unit="unit"
       :hint="job.job === 'remove' ? `${inside} went in` : job.amount === null ? `${course.course.dose?.amount} ${unit} planned` : `${left} ${unit} of ${course.course.dose?.amount} left to give`"
       :min="0"
-      :fault="at('amount') ?? amountFault"
+      :fault="at(`events[${entered.length - 1}].amount`) ?? amountFault"
     />
+    <template v-if="counted">
+      <NumberField id="jf-floor" v-model="onFloor" label="Lay on the floor" :unit="unit" :min="0" :fault="at('events[0].amount')" />
+      <p v-if="missing > 0" class="care strong" role="status">{{ missing }} missing: look under the frames and on the floor. It stays asked for.</p>
+    </template>
+    <p v-if="kept" class="soft small" role="status">What you typed before is still here.</p>
     <ACheckbox v-if="asksAmount && (job.job === 'dose' || job.job === 'remove')" v-model:checked="part">Only part of it is done; the rest follows</ACheckbox>
     <AreaField v-if="tooMany" id="jf-reason" v-model="reason" label="How can more come out than went in?" :most="2000" placeholder="Strips of last spring were still in it" />
     <div v-if="hangs" class="field">
@@ -110,10 +135,10 @@ async function keep(): Promise<void> {
       <span class="label">Where they hang by your notes</span>
       <HiveMap :model-value="hung" :boxes="state.situation.colony.broodBoxes" fixed />
     </div>
-    <TextField id="jf-by" v-model="doneBy" label="Done by (if not you)" :most="80" :fault="at('doneBy')" />
+    <TextField id="jf-by" v-model="doneBy" label="Done by (if not you)" :most="80" :fault="at(`events[${entered.length - 1}].doneBy`)" />
     <AreaField id="jf-note" v-model="note" label="Note" :most="2000" :placeholder="job.job === 'dose' ? 'Which pack, which weather' : ''" />
     <WhatMoves :before="course" :after="after" :yard="yard" />
-    <FaultLine v-if="fault && !at('happenedOn') && !at('amount')">{{ fault }}</FaultLine>
+    <FaultLine v-if="fault && !at(`events[${entered.length - 1}].happenedOn`) && !at(`events[${entered.length - 1}].amount`)">{{ fault }}</FaultLine>
     <CautionNote v-if="course.treatment.caution && (job.job === 'dose' || job.job === 'remove' || job.job === 'prepare')">
       <strong>{{ course.treatment.caution.hazard }}</strong>
       {{ course.treatment.caution.protection }} {{ course.treatment.caution.mishap }}

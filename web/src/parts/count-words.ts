@@ -31,4 +31,4 @@ export const FLAG_WORDS: readonly (readonly [CountFlag, string])[] = [
 export const flagWord = (flag: CountFlag): string => FLAG_WORDS.find(([key]) => key === flag)?.[1] ?? flag
 
 /** One mite, mites; one bee, bees. */
-export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
+export { plural } from '@thistle/core/units'

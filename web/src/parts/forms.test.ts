@@ -51,7 +51,13 @@ describe('a save', () => {
 describe('fields', () => {
   beforeEach(() => {
     setActivePinia(createPinia())
-    vi.stubGlobal('matchMedia', () => ({ matches: false, addEventListener: vi.fn(), removeEventListener: vi.fn(), addListener: vi.fn(), removeListener: vi.fn() }))
+    vi.stubGlobal('matchMedia', () => ({
+      matches: false,
+      addEventListener: vi.fn(),
+      removeEventListener: vi.fn(),
+      addListener: vi.fn(),
+      removeListener: vi.fn(),
+    }))
   })
   const attach = { attachTo: document.body }
   it('tie their label, hint and fault together', async () => {

@@ -1,4 +1,4 @@
-import { computed, ref, type ComputedRef, type Ref } from 'vue'
+import { computed, nextTick, ref, type ComputedRef, type Ref } from 'vue'
 import { Refused } from '../server/call.ts'
 import type { State } from './state-words.ts'
 
@@ -12,6 +12,21 @@ export interface Saving {
   readonly save: (work: () => Promise<void>) => Promise<boolean>
   /** Puts the refusal away: the conflict is settled. */
   readonly clear: () => void
+}
+
+/** A sentence that begins with the field's name in the words of programs: by its field, which names it, the name is left out. */
+export function withoutPath(sentence: string | null): string | null {
+  const rest = sentence && /^[a-z][\w.[\]]* (?=must |is |has |may |can)/.exec(sentence) ? sentence.replace(/^\S+ /, '') : sentence
+  return rest && rest.charAt(0).toUpperCase() + rest.slice(1)
+}
+/** After a refusal the focus goes to the first field that is at fault, or else to what was said. */
+function toFault(): void {
+  const shown = [...document.querySelectorAll<HTMLElement>('[aria-invalid="true"], .fault-line')].find(
+    (e) => e.closest('[inert]') === null && e.getClientRects().length > 0,
+  )
+  if (!shown) return
+  if (shown.classList.contains('fault-line')) shown.tabIndex = -1
+  shown.focus()
 }
 
 /** One save: busy while it runs, its refusal kept by field, what was typed left as it is. */
@@ -36,6 +51,7 @@ export function useSave(): Saving {
         other.value = 'That did not work; try again.'
         console.error(problem)
       }
+      void nextTick(() => nextTick(toFault))
       return false
     } finally {
       busy.value = false
@@ -51,6 +67,6 @@ export function useSave(): Saving {
         ? { mine: (refused.value.sent ?? {}) as State, theirs: refused.value.current as State & { version: number } }
         : null,
     ),
-    at: (path) => refused.value?.at(path) ?? null,
+    at: (path) => withoutPath(refused.value?.at(path) ?? null),
   }
 }

@@ -125,7 +125,7 @@ export function sayMinutes(minutes: number): string {
   const whole = Math.round(minutes)
   return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h${whole % 60 === 0 ? '' : ` ${String(whole % 60).padStart(2, '0')}`}`
 }
-export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
+export { plural } from '@thistle/core/units'
 
 export { isOver } from '@thistle/core/judge'
 
@@ -135,3 +135,7 @@ export const ROLE_WORDS = {
   helper: 'A helper reads, counts, looks and enters what was done.',
   reader: 'A reader reads and changes nothing: for an inspector, a vet, a neighbour.',
 } as const
+
+const LEVEL_WORDS = { under: 'under the limit', watch: 'watch', treat: 'treat', urgent: 'urgent', unknown: 'not known' } as const
+/** A level in a word or three. */
+export const wordsOfLevel = (level: keyof typeof LEVEL_WORDS): string => LEVEL_WORDS[level]

@@ -87,8 +87,9 @@ export const useHolding = defineStore('holding', () => {
   }
   /** Like `load`, but an ended session is told at once instead of being waited for. */
   async function tryLoad(): Promise<void> {
-    me.value = await call<Me>('GET', '/holding')
-    yards.value = await call<YardRecord[]>('GET', '/yards')
+    const [mine, rows] = await Promise.all([call<Me>('GET', '/holding'), call<YardRecord[]>('GET', '/yards')])
+    me.value = mine
+    yards.value = rows
     loaded.value = true
   }
   async function refresh(yardId: string): Promise<void> {

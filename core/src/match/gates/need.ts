@@ -1,6 +1,6 @@
 import { DRONE_LIMIT, isOver, judge, limitOf, URGENT, type JudgementLevel } from '../../judge/index.ts'
 import { sayDay, sayDays } from '../../time/index.ts'
-import { plain } from '../../units/index.ts'
+import { plain, plural } from '../../units/index.ts'
 import { sayLevel, levelAt, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 import { broodState, type Treatment } from '../../treatments/index.ts'
 
@@ -27,7 +27,7 @@ function flipByCount(option: Treatment, s: JudgedSituation): string | null {
     const counts = [{ date: countedOn, method, mites: n, bees, days: null, recovery, representative: null }]
     const level = levelAt(need, option, { ...s, counts, judgement: judge({ ...s, counts }) })
     if (level !== now)
-      return `${sayLevel(level)} ${n > mites ? `from ${n} mites on ${bees} ${what} up` : `at ${n} mites on ${bees} ${what} or fewer`}.`
+      return `${sayLevel(level)} ${n > mites ? `from ${plural(n, 'mite')} on ${bees} ${what} up` : `at ${plural(n, 'mite')} on ${bees} ${what} or fewer`}.`
   }
   return 'No other count in the same jar would change it.'
 }

@@ -5,7 +5,7 @@ import { sayGrowth, type Judgement } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
 import { useHolding } from '../../stores/holding.ts'
 import CountDot from '../../parts/CountDot.vue'
-import { capital, isOver, sayChance, small } from '../../parts/words.ts'
+import { capital, isOver, sayChance, small, wordsOfLevel } from '../../parts/words.ts'
 
 const holding = useHolding()
 const props = defineProps<{ judged: Judgement; notes?: readonly string[] }>()
@@ -24,12 +24,11 @@ const corrected = computed(() => {
   if (recovery === null || c === null) return null
   return `With ${plain(recovery * 100, 0)} % of the mites found it is ${c.estimate.toFixed(1)}, likely ${c.low.toFixed(1)} to ${c.high.toFixed(1)}: the level is judged on that.`
 })
-const LEVELS = { under: 'Under the limit', watch: 'Watch', treat: 'Treat', urgent: 'Urgent', unknown: 'Not known' } as const
 </script>
 
 <template>
   <div class="meaning">
-    <h2 class="level" :class="{ alarm: isOver(judged), settled: judged.level === 'under', care: judged.level === 'watch' }">{{ LEVELS[judged.level] }}</h2>
+    <h2 class="level" :class="{ alarm: isOver(judged), settled: judged.level === 'under', care: judged.level === 'watch' }">{{ capital(wordsOfLevel(judged.level)) }}</h2>
     <CountDot large :judgement="judged" />
     <p class="soft small axis">{{ AXIS[judged.unit] }}; the dashed line is the limit of {{ plain(judged.threshold ?? 0, 2) }}</p>
     <p class="serif says" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">

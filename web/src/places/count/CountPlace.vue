@@ -5,6 +5,7 @@ import AreaField from '../../fields/AreaField.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
+import { watchDebounced } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { SHAKE_SECONDS, SUGAR_RECOVERY, SUGAR_SECONDS } from '@thistle/core/count'
@@ -20,7 +21,7 @@ import { useNarrow } from '../../look/narrow.ts'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
 import { useColonyInView } from '../../parts/useColonyInView.ts'
 import { METHOD_WORDS } from '../../parts/count-words.ts'
-import { isOver, sayCount, wordOf } from '../../parts/words.ts'
+import { isOver, sayCount, wordOf, wordsOfLevel } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import BoardLine from './BoardLine.vue'
 import CountMeaning from './CountMeaning.vue'
@@ -90,6 +91,20 @@ const mites = computed<number | null>({
     if (jar) jar.shakes[shakeAt.value] = n
   },
 })
+/** What is heard: the level once the counting pauses, and the colony when the row moves on. */
+const heard = ref('')
+watchDebounced(
+  () => (judged.value && counted.value ? `${mites.value === 0 ? 'none' : (mites.value ?? 'not entered')}: ${wordsOfLevel(judged.value.level)}` : ''),
+  (text) => (heard.value = text),
+  { debounce: 900 },
+)
+watch(
+  () => state.value?.colony.id,
+  (id, before) => {
+    const colony = state.value?.colony
+    if (id && before && colony) heard.value = `now ${colony.placement.position} ${colony.name}`
+  },
+)
 const known = computed(() => (state.value && draft.value ? flagsOf(state.value, draft.value.method) : []))
 /** The method of the count before the course, where another is used now. */
 const otherMethod = computed(() => {
@@ -257,7 +272,8 @@ const otherFault = computed(() =>
           </div>
         </AForm>
 
-        <section class="means" aria-live="polite">
+        <p class="unseen" role="status">{{ heard }}</p>
+        <section class="means" aria-label="What it means">
           <template v-if="judged && counted">
             <CountMeaning :judged="judged" :notes="notes" />
             <OutcomeLine v-if="outcome?.outcome" :course="outcome" />

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 /** One fact: what is known, and, once touched, what if it were otherwise. */
 import NumberInput from '../../fields/NumberInput.vue'
-import DayInput from '../../fields/DayInput.vue'
 import PickOne from '../../fields/PickOne.vue'
 import AButton from 'ant-design-vue/es/button'
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { plain } from '@thistle/core/units'
 import { useHolding } from '../../stores/holding.ts'
 import { degreesPer, sayFact, sayWarmer, type Fact, type FactValue } from './what-if.ts'
 
+// The calendar comes when a day is touched.
+const DayInput = defineAsyncComponent(() => import('../../fields/DayInput.vue'))
 const props = defineProps<{ fact: Fact; known: FactValue; changed: boolean; fixed?: boolean }>()
 const value = defineModel<FactValue>({ required: true })
 const holding = useHolding()

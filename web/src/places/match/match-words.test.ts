@@ -78,7 +78,7 @@ describe('windows in words', () => {
     expect(rows.map((r) => r.key)).toEqual(options.map((o) => o.treatment))
     const amitraz = rows.find((r) => r.key === 'amitraz-strip')!
     expect(amitraz.says).toBe('last start Thu 24 Sep')
-    expect(amitraz.words).toBe('fits, or fits with care, 12 Aug-24 Sep; last start Thu 24 Sep, before the last opening')
+    expect(amitraz.words).toBe('fits 12 Aug-17 Sep, with care 18-24 Sep; last start Thu 24 Sep, before the last opening')
     expect(amitraz.shares[0]).toBe(1)
     expect(rows.find((r) => r.key === 'oxalic-vapour')!.shares[0]).toBe(0.5)
     expect(rows.find((r) => r.key === 'oxalic-dribble')!.ruledOut).toBe(true)

@@ -18,6 +18,20 @@ export function sayLastStart(last: OptionWindows['lastStart'], today: Day): stri
   return last.day < today ? `last start was ${sayDay(last.day, today)}` : `last start ${sayDay(last.day, today)}`
 }
 
+/** Each stretch of days as it is drawn: which fit, and which only with care. */
+export function stretches(w: Pick<OptionWindows, 'from' | 'days'>): string[] {
+  const found: { verdict: Verdict; first: number; last: number }[] = []
+  w.days.forEach((verdict, n) => {
+    const before = found.at(-1)
+    if (before && before.verdict === verdict) before.last = n
+    else found.push({ verdict, first: n, last: n })
+  })
+  const say = (n: number) => addDays(w.from, n)
+  return found.flatMap((f) =>
+    f.verdict === 'fits' || f.verdict === 'care' ? [`${f.verdict === 'fits' ? 'fits' : 'with care'} ${sayWindow(say(f.first), say(f.last))}`] : [],
+  )
+}
+
 /** Rows in the order of the options as they are ranked on the chosen day. */
 export function windowRows(windows: readonly OptionWindows[], options: readonly AnsweredOption[], today: Day): WindowRow[] {
   const byKey = new Map(windows.map((w) => [w.treatment.key, w]))
@@ -26,7 +40,7 @@ export function windowRows(windows: readonly OptionWindows[], options: readonly 
     if (!w) return []
     const ruledOut = w.days.every((v) => v === 'ruled-out')
     const last = !ruledOut && w.lastStart && w.lastStart.day <= addDays(w.from, w.days.length) ? sayLastStart(w.lastStart, today) : ''
-    const when = w.spells.length > 0 ? `fits, or fits with care, ${saySpells(w.spells)}` : 'fits on no day of these weeks'
+    const when = w.spells.length > 0 ? stretches(w).join(', ') : 'fits on no day of these weeks'
     return {
       key: o.treatment,
       name: treatmentOf(o.treatment)?.name ?? o.treatment,

@@ -33,8 +33,8 @@ const days = computed(() => {
           <li v-for="j in r.jobs" :key="j.id">{{ j.position }} {{ j.colony }}: {{ holding.say(j.text) }}</li>
         </ul>
         <p class="doings no-print">
-          <RouterLink v-if="r.jobs.length > 0" class="press" :to="`/rounds/${r.yardId}/${r.day}`">Sheet</RouterLink>
-          <AButton class="press quiet" @click="emit('open', { yardId: r.yardId, day: r.day })">What, and move it</AButton>
+          <RouterLink v-if="r.jobs.length > 0" class="press" :to="`/rounds/${r.yardId}/${r.day}`">Sheet<span class="unseen"> of {{ r.yard }}, {{ sayDay(r.day) }}</span></RouterLink>
+          <AButton class="press quiet" @click="emit('open', { yardId: r.yardId, day: r.day })">What, and move it<span class="unseen">: {{ r.yard }}, {{ sayDay(r.day) }}</span></AButton>
         </p>
       </article>
     </li>

@@ -121,7 +121,7 @@ v-for="d in week"
           <p :class="{ alarm: wanted.level === 'no', care: wanted.level === 'ask' || wanted.level === 'care' }" class="strong">
             {{ sayDay(wanted.day) }}: {{ holding.say(sayMove(wanted)) }}
           </p>
-          <AreaField v-if="needsReason" id="rp-reason" v-model="reason" label="Your reason, kept in the book" :most="2000" placeholder="Away that week; the vet agrees" />
+          <AreaField v-if="needsReason" id="rp-reason" v-model="reason" label="Your reason, kept in the book" :hint="canSet ? undefined : 'Without a reason it cannot be set outside its window: a few words are enough.'" :most="2000" placeholder="Away that week; the vet agrees" />
           <AButton v-if="wanted.level !== 'no'" type="primary" class="press" :disabled="busy || !canSet" @click="set">
             {{ busy ? 'Setting ...' : `Set it for ${sayDay(wanted.day)}` }}
           </AButton>

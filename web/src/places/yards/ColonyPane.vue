@@ -12,7 +12,7 @@ import CountDot from '../../parts/CountDot.vue'
 import CountHistory from '../../parts/CountHistory.vue'
 import JobForm from '../../parts/JobForm.vue'
 import SidePane from '../../parts/SidePane.vue'
-import { capital, factLines, sayChance, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
+import { capital, factLines, plural, sayChance, SUPERS_WORDS, wordOf } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import LookForm from './LookForm.vue'
 import PlaceForms from './PlaceForms.vue'
@@ -56,7 +56,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <p v-if="j.trend" class="small">{{ holding.say(j.trend.text) }}</p>
         <p v-for="n in j.notes" :key="n" class="care small">{{ n }}</p>
         <p class="small soft">
-          {{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${j.mites} mites${j.bees ? ` ${j.unit === 'per100cells' ? `in ${j.bees} cells` : `on ${j.bees} bees`}` : ''}.` : '' }}
+          {{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${plural(j.mites ?? 0, 'mite')}${j.bees ? ` ${j.unit === 'per100cells' ? `in ${plural(j.bees, 'cell')}` : `on ${plural(j.bees, 'bee')}`}` : ''}.` : '' }}
           {{ j.chanceOver === null ? '' : `Chance that the true level is at or over the limit: ${sayChance(j.chanceOver)}.` }}
         </p>
       </section>

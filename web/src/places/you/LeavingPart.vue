@@ -11,6 +11,7 @@ import TextField from '../../fields/TextField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { useHolding } from '../../stores/holding.ts'
 import { forgetDrafts } from '../../stores/kept-drafts.ts'
+import { forgetForms } from '../../stores/kept-forms.ts'
 
 const holding = useHolding()
 const router = useRouter()
@@ -32,6 +33,7 @@ async function destroy(): Promise<void> {
   asking.value = null
   holding.forget()
   forgetDrafts()
+  forgetForms()
   await router.push(what === 'holding' ? '/holdings' : '/sign-in')
 }
 </script>

@@ -1,0 +1,114 @@
+/** What opens beside the work or over it: a step of history, a draft that stays, nothing covered that can still be reached. */
+import type { Page } from '@playwright/test'
+import { accessible, expect, openColony, PHONE, test } from './steps.ts'
+
+/** Where Tab leads, one after the other: true where it is under something that lies over it. */
+async function coveredStops(page: Page, steps: number): Promise<string[]> {
+  const covered: string[] = []
+  for (let i = 0; i < steps; i++) {
+    await page.keyboard.press('Tab')
+    const name = await page.evaluate(() => {
+      const it = document.activeElement
+      if (!(it instanceof HTMLElement) || it === document.body) return null
+      it.scrollIntoView({ block: 'nearest' })
+      const box = it.getBoundingClientRect()
+      if (box.width === 0 || box.height === 0) return null
+      const top = document.elementFromPoint(box.left + box.width / 2, box.top + box.height / 2)
+      return top && (it.contains(top) || top.contains(it))
+        ? null
+        : `${it.tagName} ${it.getAttribute('aria-label') ?? it.textContent?.trim().slice(0, 30)}`
+    })
+    if (name) covered.push(name)
+  }
+  return covered
+}
+
+test('beside the work there is room: nothing is covered, and Back closes the pane', async ({ demo: page }) => {
+  await openColony(page, 'Quarry Bank', 'Elder')
+  const pane = page.getByRole('complementary', { name: 'Elder' })
+  await expect(pane.getByRole('heading', { name: 'Elder' })).toBeFocused()
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0)
+  const row = await page.getByRole('table').boundingBox()
+  const beside = await pane.boundingBox()
+  expect(row!.x + row!.width).toBeLessThanOrEqual(beside!.x + 1)
+  expect(await coveredStops(page, 60)).toEqual([])
+  await page.goBack()
+  await expect(pane).toHaveCount(0)
+  await expect(page).toHaveURL(/\/yards/)
+  // The row is still there to go on with, the focus where it was.
+  await expect(page.getByRole('button', { name: 'Elder', exact: true })).toBeFocused()
+})
+
+test.describe('on a phone', () => {
+  test.use(PHONE)
+  test('Back closes the pane and stays; what was typed is there again', async ({ demo: page }) => {
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'Take 2 strips out' })
+      .getByRole('button', { name: /Bramble/ })
+      .tap()
+    const pane = page.getByRole('complementary', { name: 'Bramble' })
+    await pane.getByLabel('Note').fill('one stuck in propolis')
+    // What lies behind is out of reach while the pane lies over it.
+    await expect(page.locator('#app')).toHaveAttribute('inert', '')
+    expect(await coveredStops(page, 25)).toEqual([])
+    await accessible(page)
+    await page.goBack()
+    await expect(pane).toHaveCount(0)
+    await expect(page).toHaveURL(/\/today$/)
+    await expect(page.locator('#app')).not.toHaveAttribute('inert', '')
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'Take 2 strips out' })
+      .getByRole('button', { name: /Bramble/ })
+      .tap()
+    await expect(pane.getByLabel('Note')).toHaveValue('one stuck in propolis')
+    await expect(pane.getByText('What you typed before is still here.')).toBeVisible()
+    // Strips come out by one form: from the frames, from the floor, and what is missing.
+    await pane.getByRole('spinbutton', { name: 'Came out' }).fill('1')
+    await expect(pane.getByText(/^1 missing/)).toBeVisible()
+    await pane.getByRole('spinbutton', { name: 'Lay on the floor' }).fill('1')
+    await expect(pane.getByText(/missing/)).toHaveCount(0)
+    await pane.getByRole('button', { name: 'Keep it' }).tap()
+    await expect(pane).toHaveCount(0)
+    await expect(page.getByRole('listitem').filter({ hasText: 'Take 2 strips out' })).toHaveCount(0)
+    await openColony(page, 'Quarry Bank', 'Bramble')
+    await expect(page.getByText(/A strip was found on the floor|found on the floor/).first()).toBeVisible()
+  })
+  test('a calendar for the thumb: large days, the window marked, and no day again', async ({ demo: page }) => {
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'Take 2 strips out' })
+      .getByRole('button', { name: /Bramble/ })
+      .tap()
+    await page.getByLabel('Done on').tap()
+    const days = page.locator('.calendar .ant-picker-cell-in-view')
+    await expect(days.first()).toBeVisible()
+    const small = await days.evaluateAll((all) => all.map((e) => e.getBoundingClientRect()).filter((b) => b.width < 44 || b.height < 44).length)
+    expect(small).toBe(0)
+    await expect(page.locator('.calendar .open').first()).toBeAttached()
+    await page.locator('.calendar').getByText('11', { exact: true }).first().tap()
+    await expect(page.getByLabel('Done on')).toHaveValue('Tue 11 Aug')
+  })
+})
+
+test('a place that cannot be fetched says so in words', async ({ demo: page }) => {
+  await page.route('**/assets/PeoplePlace*', (route) => route.abort())
+  await page.keyboard.press('g')
+  await page.keyboard.press('p')
+  await expect(page.getByText('This place could not be fetched')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Load it again' })).toBeVisible()
+})
+
+test('a change of place is said, and the focus goes to where it begins', async ({ demo: page }) => {
+  await page.getByRole('navigation', { name: 'Places', exact: true }).getByRole('link', { name: 'Rules' }).click()
+  await expect(page.getByRole('heading', { name: 'Your rules' })).toBeVisible()
+  await expect(page.getByRole('main')).toBeFocused()
+  await expect(page.getByRole('status').filter({ hasText: /^Rules$/ })).toBeAttached()
+  // A form that is refused puts the focus on what is wrong.
+  await page.goto('/yards')
+  await page.getByRole('button', { name: 'Add a colony' }).click()
+  await page.getByLabel('Name or tag').fill('Elder')
+  await page.getByRole('spinbutton', { name: 'Place in the row' }).fill('')
+  await expect(page.getByRole('button', { name: 'Add it to the row' })).toBeDisabled()
+})
