@@ -57,7 +57,8 @@ const found = computed(() => {
 })
 function go(_: unknown, target: unknown): void {
   emit('close')
-  void router.push((target as Target).path)
+  // A place that cannot be fetched is said by the page.
+  router.push((target as Target).path).catch(() => undefined)
 }
 </script>
 

@@ -21,7 +21,7 @@ function run({ key }: { key: string | number }): void {
   if (key === 'go' || key === 'sheet') emit('open', key)
   else if (key === 'calendar') saveAs('/api/calendar.ics', 'open-jobs.ics')
   else if (key === 'out') void signOut()
-  else void router.push(String(key))
+  else router.push(String(key)).catch(() => undefined)
 }
 </script>
 

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** A part that opens something, and is heavy: its opener stands at once, the part comes when there is time, or at the first press, open. */
-import { defineAsyncComponent, ref, type Component } from 'vue'
+import { ref, shallowRef, type Component } from 'vue'
 import { whenIdle } from './idle.ts'
 
 defineOptions({ inheritAttrs: false })
 const props = defineProps<{ load: () => Promise<{ default: Component }> }>()
-const Part = defineAsyncComponent(props.load)
-const there = ref(false)
+const part = shallowRef<Component | null>(null)
 const pressed = ref(false)
-const fetched = () => props.load().then(() => (there.value = true))
+// The part itself, not a promise of it: it takes the opener's place in one stroke, and nothing moves.
+const fetched = () => props.load().then((module) => (part.value = module.default))
 whenIdle(() => void fetched())
 async function press(): Promise<void> {
   pressed.value = true
@@ -17,6 +17,6 @@ async function press(): Promise<void> {
 </script>
 
 <template>
-  <component :is="Part" v-if="there" v-bind="$attrs" :start-open="pressed" />
+  <component :is="part" v-if="part" v-bind="$attrs" :start-open="pressed" />
   <slot v-else :press="press" :pressed="pressed" />
 </template>

@@ -19,7 +19,7 @@ export function useKeys(): Ref<'go' | 'sheet' | null> {
 
   function run(id: string): void {
     if (id === 'go' || id === 'sheet') open.value = id
-    else if (id.startsWith('to ')) void router.push(id.slice(3))
+    else if (id.startsWith('to ')) router.push(id.slice(3)).catch(() => undefined)
     else if (id.startsWith('day ')) {
       const step = Number(id.slice(4))
       holding.day = step === 0 ? holding.today : addDays(holding.day, step)

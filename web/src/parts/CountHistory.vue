@@ -83,7 +83,7 @@ const counts = computed(() => {
 ul { display: grid; gap: 2px; }
 li { display: grid; grid-template-columns: 78px minmax(64px, 150px) minmax(30px, 1fr) auto; gap: 8px; align-items: center; font-size: 14px; min-height: 26px; }
 li :deep(svg) { width: 100%; }
-li button { white-space: nowrap; }
+.acts .plainlink.small { white-space: nowrap; }
 .acts { display: inline-flex; gap: 10px; justify-content: flex-end; align-items: center; }
 .beside { grid-column: 2 / -1; overflow-wrap: anywhere; margin-top: -4px; }
 @media screen and (max-width: 720px) {

@@ -76,7 +76,7 @@ const of = (key: unknown) => props.columns.find((c) => c.key === key)
 .rows-table :deep(.ant-table) { background: none; color: inherit; font-size: inherit; line-height: inherit; }
 .rows-table :deep(.ant-table-thead > tr > th) { background: none; font-size: 13.5px; font-weight: 600; color: var(--soft); border-bottom: 1px solid var(--hairline); padding: 9px 8px; text-align: start; }
 .rows-table :deep(.ant-table-thead > tr > th)::before { display: none; }
-.rows-table :deep(.ant-table-tbody > tr > *) { padding: 6px 8px; background: none; text-align: start; transition: none; }
+.rows-table :deep(.ant-table-tbody > tr > *) { padding: 6px 8px; background: none !important; text-align: start; transition: none; }
 .rows-table :deep(:where(.ant-table-tbody > tr > th)) { font-weight: 400; }
 /* A line under each row, which a place may take away. */
 .rows-table :deep(.ant-table-tbody > tr > *) { border-top: 0 !important; border-bottom: var(--row-line, 1px solid var(--hairline)) !important; }

@@ -323,6 +323,19 @@ label.check.done { color: var(--lichen); font-weight: 600; }
   .along { display: flex; }
   .bench { grid-template-columns: minmax(0, 1fr) minmax(260px, 340px); }
 }
+/* A phone on its side: the pad comes first, and all of it is in sight. */
+@media screen and (max-height: 480px) and (min-width: 600px) {
+  .page > :first-child { margin-bottom: 6px; }
+  .entry { gap: 8px; }
+  .entry > .head { order: -2; }
+  .entry > .head h1 { font-size: 20px; }
+  .along a { min-height: 44px; }
+  .entry > .pad { order: -1; }
+  .entry :deep(.big) { font-size: 40px; }
+  .entry :deep(.tally) { padding: 0 14px; }
+  .entry :deep(.pad) { gap: 6px; }
+  .keeps.bar { position: static; }
+}
 @media screen and (max-width: 720px) {
   .bench { display: flex; flex-direction: column; align-items: stretch; gap: 14px; }
   .keeps.bar { bottom: 60px; }

@@ -200,7 +200,7 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
 .tabs a span { font-size: 13px; }
 .tabs a.here { color: var(--ink); font-weight: 650; border-bottom-color: var(--thistle); }
 .sentence { max-width: 1060px; margin-bottom: 6px; }
-.row { margin-top: 16px; overflow: hidden; }
+.row { margin-top: 16px; overflow: hidden; container: row / inline-size; }
 .row :deep(thead th) { white-space: nowrap; }
 .lim { color: var(--brick); border-left: 1.5px dashed var(--brick); padding-left: 5px; margin-left: 4px; font-weight: 400; }
 .row.row-table :deep(.ant-table-tbody > tr > *) { padding: 0 8px; height: 44px; }
@@ -221,6 +221,9 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
   /* A colony that is open is printed alone. */
 }
 .empty { padding: 34px; margin-top: 18px; display: grid; gap: 8px; justify-items: start; }
+/* By the room there is: an open pane takes some of it. */
+@container row (max-width: 900px) and (min-width: 561px) { .row :deep(.supers), .row :deep(.brood) { display: none; } }
+@container row (max-width: 760px) and (min-width: 561px) { .row :deep(.bees), .row :deep(.running) { display: none; } }
 @media screen and (max-width: 1180px) {
   .row :deep(.supers) { display: none; }
   .row :deep(.ant-table-tbody > tr > *), .row :deep(.ant-table-thead > tr > *) { padding-left: 6px; padding-right: 6px; }
