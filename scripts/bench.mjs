@@ -30,24 +30,29 @@ try {
   rmSync(dir, { recursive: true, force: true })
 }
 
-/** What the browser fetches for a page before anything is clicked: the entry and all it imports without being asked. */
-function firstLoad() {
-  const assets = join(PAGE, 'assets')
-  const entry = /src="\/assets\/([^"]+\.js)"/.exec(readFileSync(join(PAGE, 'index.html'), 'utf8'))[1]
-  const seen = new Set()
-  const follow = (file) => {
-    if (seen.has(file)) return
-    seen.add(file)
-    for (const [, next] of readFileSync(join(assets, file), 'utf8').matchAll(/from\s*"\.\/([^"]+\.js)"|import\s*"\.\/([^"]+\.js)"/g))
-      if (next) follow(next)
-  }
-  follow(entry)
-  return [...seen]
-}
-const size = (file) => gzipSync(readFileSync(join(PAGE, 'assets', file)), { level: 6 }).length
-const first = firstLoad()
-const all = readdirSync(join(PAGE, 'assets')).filter((f) => f.endsWith('.js'))
+const assets = join(PAGE, 'assets')
+const size = (file) => gzipSync(readFileSync(join(assets, file)), { level: 6 }).length
 const kB = (bytes) => `${(bytes / 1000).toFixed(0)} kB`
-console.log(
-  `First load of sign-in and Today, JavaScript compressed: ${kB(first.reduce((sum, f) => sum + size(f), 0))} of 250 kB wanted (${first.length} files; all places together ${kB(all.reduce((sum, f) => sum + size(f), 0))})`,
+const sum = (files) => [...files].reduce((all, f) => all + size(f), 0)
+/** A file and all it imports without being asked. */
+function follow(file, seen = new Set()) {
+  if (seen.has(file)) return seen
+  seen.add(file)
+  for (const [, from, bare] of readFileSync(join(assets, file), 'utf8').matchAll(/from\s*"\.\/([^"]+\.js)"|import\s*"\.\/([^"]+\.js)"/g))
+    if (from ?? bare) follow(from ?? bare, seen)
+  return seen
+}
+const all = readdirSync(assets).filter((f) => f.endsWith('.js'))
+const named = (name) => all.find((f) => f.startsWith(`${name}-`))
+/** What the browser fetches before anything is drawn; and the fields that several places share, fetched by Today when it is idle. */
+const first = follow(/src="\/assets\/([^"]+\.js)"/.exec(readFileSync(join(PAGE, 'index.html'), 'utf8'))[1])
+const fields = new Set(
+  [...follow(named('EntryPane')), ...follow(named('YardPickList')), ...follow(named('KeeperMenuList'))].filter((f) => !first.has(f)),
 )
+console.log(
+  `First load of Today, JavaScript compressed: ${kB(sum(first))}; of sign-in: ${kB(sum(new Set([...first, ...follow(named('SignInPlace'))])))} (wanted: under 290 kB); fields fetched when idle: ${kB(sum(fields))}; all there is: ${kB(sum(all))}`,
+)
+for (const file of all.filter((f) => /(Place|FirstSteps)-[^.]+\.js$/.test(f))) {
+  const own = [...follow(file)].filter((f) => !first.has(f) && !fields.has(f))
+  if (sum(own) > 20_000) console.log(`  ${file.replace(/-.*/, '')} of its own: ${kB(sum(own))} (wanted: under 130 kB)`)
+}

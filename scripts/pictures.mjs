@@ -108,7 +108,11 @@ try {
   await phone.snap('phone-match')
   // Strips out, with one that lay on the floor.
   await phone.go('/today')
-  await phone.page.getByRole('listitem').filter({ hasText: 'Take 2 strips out' }).getByRole('button', { name: /Bramble/ }).tap()
+  await phone.page
+    .getByRole('listitem')
+    .filter({ hasText: 'Take 2 strips out' })
+    .getByRole('button', { name: /Bramble/ })
+    .tap()
   await phone.page.getByRole('spinbutton', { name: 'Came out' }).fill('1')
   await phone.snap('phone-strips')
 } finally {

@@ -14,9 +14,8 @@ async function coveredStops(page: Page, steps: number): Promise<string[]> {
       const box = it.getBoundingClientRect()
       if (box.width === 0 || box.height === 0) return null
       const top = document.elementFromPoint(box.left + box.width / 2, box.top + box.height / 2)
-      return top && (it.contains(top) || top.contains(it))
-        ? null
-        : `${it.tagName} ${it.getAttribute('aria-label') ?? it.textContent?.trim().slice(0, 30)}`
+      const lies = top?.closest('.pane, .ant-modal, nav.bar')
+      return !lies || lies.contains(it) ? null : `${it.tagName} ${it.getAttribute('aria-label') ?? it.textContent?.trim().slice(0, 30)}`
     })
     if (name) covered.push(name)
   }

@@ -2,8 +2,3 @@ export { caseSchema, CASE_FIELDS, monthSchema, limitSchema } from './case-schema
 export { parseCase, writeCase, type Refusal, type Parsed } from './parse-case.ts'
 export { daySchema, saidBy, MESSAGES } from './joi.ts'
 export { jsonSchemaOf } from './json-schema.ts'
-export { readStationDays, MOST_STATION_DAYS, type StationDays, type LeftOut } from './station-csv.ts'
-export { DAY_ORDERS, guessOrder, MOST_TABLE_ROWS, readDay, readNumber, readTable, writeTable, type DayOrder, type Table } from './table-text.ts'
-export { guessMapping, mappingFault, type Mapping, type ReadRow, type WantedColumn } from './import-rows.ts'
-export { COUNT_COLUMNS, countKey, readCounts, writeCounts, type ImportedCount, type KnownColony, type WrittenCount } from './counts-csv.ts'
-export { COLONY_COLUMNS, readColonies, writeColonies, type ImportedColony, type KnownYard, type WrittenColony } from './colonies-csv.ts'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
-import { addDays, DATE_STYLES, daysBetween, inDateStyle, readDay, sayDay, type Day } from './index.ts'
+import { addDays, DATE_STYLES, daysBetween, inDateStyle, readTypedDay, sayDay, type Day } from './index.ts'
 
 const day = fc.integer({ min: -10_000, max: 40_000 }).map((n) => addDays('1999-01-01', n))
 const NEAR = '2026-11-26'
@@ -10,8 +10,8 @@ describe('a day as it is typed', () => {
   it('is read in every way in which it is written', () => {
     fc.assert(
       fc.property(day, fc.constantFrom(...DATE_STYLES), (d, style) => {
-        expect(readDay(d, style, NEAR)).toBe(d)
-        expect(readDay(inDateStyle(`${sayDay(d)} ${d.slice(0, 4)}`, style), style, NEAR)).toBe(d)
+        expect(readTypedDay(d, style, NEAR)).toBe(d)
+        expect(readTypedDay(inDateStyle(`${sayDay(d)} ${d.slice(0, 4)}`, style), style, NEAR)).toBe(d)
       }),
     )
   })
@@ -19,18 +19,19 @@ describe('a day as it is typed', () => {
     fc.assert(
       fc.property(day, (d) => {
         const other = DateTime.fromISO(d).setLocale('en-GB')
-        for (const form of ['d LLLL yyyy', 'ccc d LLL yyyy', 'd.M.yyyy', 'd/M/yyyy']) expect(readDay(other.toFormat(form), 'day-month', NEAR)).toBe(d)
-        for (const form of ['LLLL d, yyyy', 'M/d/yyyy', 'M-d-yyyy', 'd.M.yyyy']) expect(readDay(other.toFormat(form), 'month-day', NEAR)).toBe(d)
+        for (const form of ['d LLLL yyyy', 'ccc d LLL yyyy', 'd.M.yyyy', 'd/M/yyyy'])
+          expect(readTypedDay(other.toFormat(form), 'day-month', NEAR)).toBe(d)
+        for (const form of ['LLLL d, yyyy', 'M/d/yyyy', 'M-d-yyyy', 'd.M.yyyy']) expect(readTypedDay(other.toFormat(form), 'month-day', NEAR)).toBe(d)
       }),
     )
   })
   it('without a year is the nearest one', () => {
-    expect(readDay('3 Jan', 'day-month', NEAR)).toBe('2027-01-03')
-    expect(readDay('20 Nov', 'day-month', NEAR)).toBe('2026-11-20')
-    expect(readDay('12.8.', 'numbers', NEAR)).toBe('2026-08-12')
+    expect(readTypedDay('3 Jan', 'day-month', NEAR)).toBe('2027-01-03')
+    expect(readTypedDay('20 Nov', 'day-month', NEAR)).toBe('2026-11-20')
+    expect(readTypedDay('12.8.', 'numbers', NEAR)).toBe('2026-08-12')
     fc.assert(
       fc.property(day, day, (d, near) => {
-        const read = readDay(sayDay(d), 'day-month', near)
+        const read = readTypedDay(sayDay(d), 'day-month', near)
         if (d.endsWith('02-29')) return
         expect(read?.slice(5)).toBe(d.slice(5))
         expect(Math.abs(daysBetween(near, read as Day))).toBeLessThanOrEqual(183)
@@ -39,6 +40,6 @@ describe('a day as it is typed', () => {
   })
   it('that is none is none', () => {
     for (const text of ['', 'soon', '32 Aug', '30 Feb', '13/13/2026', '12', '2026-02-30', 'Aug', '12 Foo', '1/2/3/4'])
-      expect(readDay(text, 'day-month', NEAR)).toBeNull()
+      expect(readTypedDay(text, 'day-month', NEAR)).toBeNull()
   })
 })

@@ -18,7 +18,7 @@ function monthNamed(name: string): number | null {
  * A typed text as a day, or null where it is none: "2026-08-12", "12 Aug", "Wed Aug 12 2026", "12.8.", "8/12/26".
  * Figures with a stroke or dash go by the keeper's style, with points day first. Without a year it is the one nearest to `near`.
  */
-export function readDay(text: string, style: DateStyle, near: Day): Day | null {
+export function readTypedDay(text: string, style: DateStyle, near: Day): Day | null {
   const said = text.trim().replace(WEEKDAY, '')
   if (isDay(said)) return said
   const parts = partsOf(said, style)

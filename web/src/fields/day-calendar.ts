@@ -2,7 +2,7 @@
 import generatePicker from 'ant-design-vue/es/date-picker/generatePicker'
 import dayjsConfig from 'ant-design-vue/es/vc-picker/generate/dayjs'
 import dayjs, { type Dayjs } from 'dayjs'
-import { readDay, sayDay, type Day } from '@thistle/core/time'
+import { readTypedDay, sayDay, type Day } from '@thistle/core/time'
 import { dateStyle, styled } from '../look/dates.ts'
 
 export const ISO = 'YYYY-MM-DD'
@@ -17,7 +17,7 @@ export const setNear = (day: Day): void => void (near = day)
 const first = firstWeekday()
 
 /** What somebody typed as a day, or null. */
-export const readTyped = (text: string): Day | null => readDay(text, dateStyle.value, near)
+export const readTyped = (text: string): Day | null => readTypedDay(text, dateStyle.value, near)
 /** A day in a field: with its year wherever it would else be read as another one. */
 export const sayTyped = (day: Day): string => {
   const short = styled(sayDay(day))

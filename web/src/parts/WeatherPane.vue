@@ -6,7 +6,7 @@ import FilePick from '../fields/FilePick.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref, watch } from 'vue'
-import type { LeftOut } from '@thistle/core/formats'
+import type { LeftOut } from '@thistle/core/tables'
 import type { YardRecord } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import { sayDay } from '../look/dates.ts'
@@ -68,7 +68,7 @@ async function readFile(chosen: File): Promise<void> {
     return
   }
   const text = await chosen.text()
-  const { readStationDays } = await import('@thistle/core/formats')
+  const { readStationDays } = await import('@thistle/core/tables')
   const read = readStationDays(text)
   if (!read.ok) {
     refusal.value = `${chosen.name} was not taken. ${read.sentence}`

@@ -26,7 +26,7 @@ import {
   type ImportedCount,
   type ReadRow,
   type Table,
-} from '@thistle/core/formats'
+} from '@thistle/core/tables'
 import { METHODS, type Method } from '@thistle/core/situation'
 import { shareOf, SUGAR_RECOVERY } from '@thistle/core/count'
 import { METHOD_SAYS, plural } from '../../parts/count-words.ts'

@@ -122,7 +122,7 @@ onBeforeUnmount(() => chart?.destroy())
 </template>
 
 <style scoped>
-.over-time { display: grid; gap: 8px; min-width: 0; }
+.over-time { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; min-width: 0; }
 .closer { display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: center; }
-.frame { position: relative; height: 280px; min-width: 0; }
+.frame { position: relative; height: 280px; min-width: 0; overflow: hidden; }
 </style>

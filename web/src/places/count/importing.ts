@@ -1,5 +1,5 @@
 /** What a file is read against, and the rows it becomes. */
-import { countKey, type ImportedColony, type ImportedCount, type KnownColony, type KnownYard } from '@thistle/core/formats'
+import { countKey, type ImportedColony, type ImportedCount, type KnownColony, type KnownYard } from '@thistle/core/tables'
 import { flagsOf, type ColonyState, type YardState } from '@thistle/core/holding'
 
 /** The colonies of all yards with the counts they have. */

@@ -2,7 +2,7 @@
 import { countFaults, type CountEntry, type CountFault } from '@thistle/core/count'
 import { flagsOf, type ColonyState } from '@thistle/core/holding'
 import { judge, type Judgement } from '@thistle/core/judge'
-import { readNumber } from '@thistle/core/formats'
+import { readNumber } from '@thistle/core/tables'
 import type { Method } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 

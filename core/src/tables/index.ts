@@ -1,0 +1,5 @@
+export { readStationDays, MOST_STATION_DAYS, type StationDays, type LeftOut } from './station-csv.ts'
+export { DAY_ORDERS, guessOrder, MOST_TABLE_ROWS, readDay, readNumber, readTable, writeTable, type DayOrder, type Table } from './table-text.ts'
+export { guessMapping, mappingFault, type Mapping, type ReadRow, type WantedColumn } from './import-rows.ts'
+export { COUNT_COLUMNS, countKey, readCounts, writeCounts, type ImportedCount, type KnownColony, type WrittenCount } from './counts-csv.ts'
+export { COLONY_COLUMNS, readColonies, writeColonies, type ImportedColony, type KnownYard, type WrittenColony } from './colonies-csv.ts'
