@@ -81,7 +81,7 @@ test('strips out, with one on the floor', async ({ demo: page }) => {
 
 test('nine counts', async ({ demo: page }) => {
   const keys = new Keys(page)
-  await keys.go('co in a')
+  await keys.go('one go')
   await keys.to(page.getByLabel('Mites, Alder'))
   for (const mites of ['3', '1', '7', '0', '14', '9', '11', '2', '4']) {
     await keys.type(mites)

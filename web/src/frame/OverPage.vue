@@ -2,19 +2,14 @@
 /** Something that lies over the page: it takes the focus, keeps it, and gives it back. */
 import AModal from 'ant-design-vue/es/modal/Modal'
 import { nextTick, onMounted, onUnmounted, ref } from 'vue'
-import { useLayer } from './layers.ts'
+import { focusOnceShown, useLayer } from './layers.ts'
 
 const props = defineProps<{ title: string; wide?: boolean; /** Only an answer ends it. */ held?: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const box = ref<HTMLElement | null>(null)
 const before = document.activeElement as HTMLElement | null
 useLayer(ref(true))
-onMounted(async () => {
-  await nextTick()
-  await nextTick()
-  const first = box.value?.querySelector<HTMLElement>('[data-first] input, input[data-first], [data-first]') ?? box.value?.querySelector<HTMLElement>('input, button, a[href]')
-  first?.focus()
-})
+onMounted(() => focusOnceShown(() => box.value?.querySelector<HTMLElement>('[data-first] input, button[data-first]') ?? box.value?.querySelector<HTMLElement>('input, button, a[href]')))
 onUnmounted(() => void nextTick(() => before?.isConnected && before.focus()))
 </script>
 

@@ -34,3 +34,11 @@ export function useLayer(covers: Ref<boolean>): void {
 }
 /** True while something lies over the page. */
 export const isCovered = (): boolean => held.size > 0
+
+/** Puts the focus where it belongs once that is drawn: the library draws what opens shut at first. */
+export function focusOnceShown(find: () => HTMLElement | null | undefined, tries = 20): void {
+  const it = find()
+  it?.focus()
+  if (it && document.activeElement === it) return
+  if (tries > 0) requestAnimationFrame(() => focusOnceShown(find, tries - 1))
+}

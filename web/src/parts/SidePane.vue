@@ -3,7 +3,7 @@
 import AButton from 'ant-design-vue/es/button'
 import ADrawer from 'ant-design-vue/es/drawer'
 import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
-import { useLayer } from '../frame/layers.ts'
+import { focusOnceShown, useLayer } from '../frame/layers.ts'
 import { usePaneStep } from '../frame/usePaneStep.ts'
 import { ASIDE_FROM, useNarrow } from '../look/narrow.ts'
 
@@ -22,11 +22,7 @@ const before = document.activeElement as HTMLElement | null
 const close = usePaneStep(() => emit('close'))
 useLayer(over)
 watch(over, (is) => document.documentElement.classList.toggle('beside', !is), { immediate: true })
-onMounted(async () => {
-  // The library draws it shut first, then open.
-  for (let i = 0; i < 3; i++) await nextTick()
-  heading.value?.focus()
-})
+onMounted(() => focusOnceShown(() => heading.value))
 onUnmounted(() => {
   document.documentElement.classList.remove('beside')
   void nextTick(() => before?.isConnected && before.focus())
