@@ -187,8 +187,11 @@ test('a search of a large photograph says how far it is and can be stopped; a pi
   // Another picture asks before marks are lost.
   const box = (await page.getByRole('application').boundingBox()) as { x: number; y: number; width: number; height: number }
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2)
-  page.once('dialog', (dialog) => void dialog.dismiss())
   await page.getByRole('button', { name: 'a practice picture' }).click()
+  const question = page.getByRole('dialog', { name: 'Another picture' })
+  await expect(question).toContainText('The 1 mark on this picture would be lost.')
+  await accessible(page)
+  await question.getByRole('button', { name: 'Keep this picture' }).click()
   await expect(page.locator('.big')).toContainText('1 mite')
 })
 

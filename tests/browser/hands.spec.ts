@@ -188,3 +188,55 @@ test('the sheet on paper', async ({ demo: page }) => {
   await expect(page.locator('body')).toHaveAttribute('data-printed', '')
   expect(keys.presses).toBeLessThanOrEqual(25)
 })
+
+for (const [width, height] of [
+  [320, 640],
+  [390, 844],
+  [844, 390],
+] as const) {
+  test.describe(`by the thumb alone at ${width}x${height}`, () => {
+    test.use({ viewport: { width, height }, hasTouch: true, isMobile: true })
+    test('a jar, strips with one on the floor, why not formic, an invitation, Fahrenheit', async ({ demo: page }) => {
+      // Strips out, one of them from the floor.
+      await page
+        .getByRole('button', { name: /Bramble/ })
+        .first()
+        .tap()
+      const pane = page.getByRole('complementary', { name: 'Bramble' })
+      await pane.getByRole('spinbutton', { name: 'Came out' }).fill('1')
+      await pane.getByRole('spinbutton', { name: 'Lay on the floor' }).fill('1')
+      await pane.getByRole('button', { name: 'Keep it' }).tap()
+      await expect(pane).toHaveCount(0)
+      // A jar.
+      await page
+        .getByRole('navigation', { name: width > 720 ? 'Places' : 'Places, for the thumb', exact: true })
+        .getByRole('link', { name: 'Count' })
+        .tap()
+      for (let i = 0; i < 3; i++) await page.getByRole('button', { name: /^(first|one more) mite$/ }).tap()
+      await expect(page.getByText(/^1\.0 in 100, likely/).first()).toBeVisible()
+      await page.getByRole('button', { name: /^Keep it, on to/ }).tap()
+      await expect(page.getByText('is kept.').first()).toBeVisible()
+      // Why not formic.
+      await page.goto('/match')
+      const formic = page.getByRole('button', { name: /^Formic acid strip, 14 days/ })
+      await formic.tap()
+      await expect(formic).toHaveAttribute('aria-expanded', 'true')
+      // An invitation.
+      await page.goto('/people')
+      await page.getByRole('button', { name: 'Invite somebody' }).tap()
+      await page.getByLabel('For whom').fill('Ida')
+      await page.getByRole('button', { name: 'Make the invitation' }).tap()
+      await expect(page.locator('.link')).toBeVisible()
+      // Fahrenheit, and back.
+      await page.goto('/you')
+      for (const [word, says] of [
+        ['°F', /Reads like: .* °F/],
+        ['°C', /Reads like: .* °C/],
+      ] as const) {
+        await page.getByLabel('Temperature').tap({ force: true })
+        await page.getByRole('option', { name: word, exact: true }).tap()
+        await expect(page.getByText(says)).toBeVisible()
+      }
+    })
+  })
+}

@@ -22,7 +22,7 @@ function onSpace(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.fold { font-size: inherit; }
+.fold { font-size: inherit; border-radius: 0; }
 .fold :deep(.ant-collapse-item > .ant-collapse-header) { padding: 0; min-height: 44px; align-items: center; color: var(--thistle); text-decoration: underline; text-underline-offset: 3px; text-decoration-thickness: 1px; flex-direction: row; }
 .fold :deep(.ant-collapse-expand-icon) { height: auto; }
 .fold :deep(.ant-collapse-item > .ant-collapse-content > .ant-collapse-content-box) { padding: 4px 0 8px; }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A minute to shake, or for the sugar to work: started by hand, told by the clock. */
+import AProgress from 'ant-design-vue/es/progress'
 import AButton from 'ant-design-vue/es/button'
 import { computed, watch } from 'vue'
 import { useTimer, useTimers } from './timers.ts'
@@ -20,7 +21,7 @@ const share = computed(() => (left.value === null ? 0 : 1 - left.value / props.s
   <div class="timer no-print" :class="{ over, on: left !== null && !over }">
     <AButton v-if="left === null" class="press quiet" @click="timers.start(name, seconds)">{{ says }}</AButton>
     <template v-else>
-      <span class="bar" aria-hidden="true"><i :style="{ width: `${share * 100}%` }" /></span>
+      <AProgress class="bar" aria-hidden="true" :percent="share * 100" :show-info="false" :stroke-width="12" :status="over ? 'success' : 'normal'" />
       <span class="words" role="timer" :aria-label="over ? done : `${doing}, ${left} seconds left`">
         <strong v-if="over">{{ done }}</strong>
         <template v-else>
@@ -38,9 +39,7 @@ const share = computed(() => (left.value === null ? 0 : 1 - left.value / props.s
 <style scoped>
 .timer { display: flex; align-items: center; gap: 12px; flex-wrap: wrap; min-height: 48px; }
 .timer .plainlink { min-height: 44px; }
-.bar { position: relative; flex: 1 1 120px; height: 12px; border-radius: 6px; background: var(--sunken); overflow: hidden; }
-.bar i { position: absolute; inset: 0 auto 0 0; background: var(--thistle); transition: width 0.25s linear; }
-.over .bar i { background: var(--lichen); }
+.bar { flex: 1 1 120px; width: auto; margin: 0; }
 .left { font-size: 20px; }
 .over strong { color: var(--lichen); }
 </style>

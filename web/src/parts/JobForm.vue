@@ -151,4 +151,6 @@ async function keep(): Promise<void> {
 <style scoped>
 .form { display: grid; gap: 13px; }
 .what { font-size: 18px; line-height: 1.25; }
+/* What is done last is always in sight. */
+@media screen and (max-width: 720px) { .form > button.press { position: sticky; bottom: 8px; z-index: 2; } }
 </style>

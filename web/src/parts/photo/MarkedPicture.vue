@@ -270,6 +270,7 @@ defineExpose({ goTo, fit, undo, add })
 canvas { display: block; width: 100%; height: clamp(320px, 62vh, 640px); border-radius: 12px; border: 1px solid var(--line); background: var(--sunken); touch-action: none; cursor: crosshair; }
 .tools { position: absolute; right: 10px; top: 10px; display: flex; gap: 6px; }
 .tools button { min-width: 44px; min-height: 44px; border-radius: 10px; border: 1px solid var(--line); background: var(--sheet); color: var(--ink); font-size: 20px; cursor: pointer; }
+.tools button:not([disabled]):hover { background: var(--sheet); border-color: var(--thistle); }
 .tools .word { font-size: 15px; padding: 0 12px; }
 .tools button[disabled] { color: var(--soft); background: var(--sunken); cursor: not-allowed; }
 @media screen and (max-width: 720px) {

@@ -3,6 +3,7 @@
 import FaultLine from '../../parts/FaultLine.vue'
 import FoldAway from '../../parts/FoldAway.vue'
 import FilePick from '../../fields/FilePick.vue'
+import OverPage from '../../frame/OverPage.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -66,19 +67,29 @@ watch(
   },
   { immediate: true },
 )
-const discard = (): boolean => marks.value.length === 0 || window.confirm(`The ${plural(marks.value.length, 'mark')} on this picture would be lost. Take another picture?`)
+/** What another picture would be taken by, while it is asked whether the marks may go. */
+const instead = ref<(() => Promise<void>) | null>(null)
+async function another(take: () => Promise<void>): Promise<void> {
+  if (marks.value.length === 0) await take()
+  else instead.value = take
+}
+async function takeAnother(): Promise<void> {
+  const take = instead.value
+  instead.value = null
+  await take?.()
+}
 /** Folded open where a grid lies, or where it was opened. */
 const squaresShown = ref(false)
 const squaresOpen = computed({ get: () => squaresShown.value || grid.value !== null, set: (is: boolean) => (squaresShown.value = is) })
-async function onFile(file: File): Promise<void> {
-  if (discard() && (await photo.open(file, file.name))) begin(400)
-}
-async function practise(): Promise<void> {
-  if (!discard()) return
-  const kind = board.value ? 'board' : 'tray'
-  const made = await photo.practise(kind, 12 + (Date.now() % 17), Date.now() % 100_000)
-  if (made) begin(made.across)
-}
+const onFile = (file: File) =>
+  another(async () => {
+    if (await photo.open(file, file.name)) begin(400)
+  })
+const practise = () =>
+  another(async () => {
+    const made = await photo.practise(board.value ? 'board' : 'tray', 12 + (Date.now() % 17), Date.now() % 100_000)
+    if (made) begin(made.across)
+  })
 function begin(mm: number): void {
   photoId.value = newId()
   marks.value = []
@@ -170,6 +181,13 @@ async function use(): Promise<void> {
               <FilePick :label="picture ? 'Another picture' : 'Choose or take a picture'" accept="image/*" @file="onFile" />
               <AButton type="link" class="plainlink" @click="practise">a practice picture</AButton>
             </div>
+            <OverPage v-if="instead" title="Another picture" @close="instead = null">
+              <h2>The {{ plural(marks.length, 'mark') }} on this picture would be lost.</h2>
+              <p class="acts">
+                <AButton data-first class="press quiet" @click="instead = null">Keep this picture</AButton>
+                <AButton type="primary" class="press" @click="takeAnother">Take another</AButton>
+              </p>
+            </OverPage>
             <FaultLine v-if="fault">{{ fault }}</FaultLine>
             <template v-if="picture">
               <SuggestBar v-model:across="across" :suggestions="suggestions" :searching="searching" @search="photo.suggest" @stop="photo.stop" @take="take" @refuse="gone" @ask="ask" @clear="suggestions = []" />

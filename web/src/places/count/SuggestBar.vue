@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Places that look like a mite, one after the other: a person says of each whether it is one. */
+import AProgress from 'ant-design-vue/es/progress'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref, watch } from 'vue'
 import type { Suggestion } from '@thistle/core/photo'
@@ -22,7 +23,7 @@ function search(): void {
 <template>
   <div class="suggest no-print">
     <div v-if="searching !== null" class="run">
-      <progress :value="searching" max="1">{{ Math.round(searching * 100) }} %</progress>
+      <AProgress role="progressbar" aria-label="Searching the picture" :aria-valuenow="Math.round(searching * 100)" aria-valuemin="0" aria-valuemax="100" :percent="Math.round(searching * 100)" status="normal" size="small" />
       <span role="status">Looking for what may be mites ...</span>
       <AButton class="press quiet" @click="emit('stop')">Stop</AButton>
     </div>
@@ -48,7 +49,7 @@ function search(): void {
 <style scoped>
 .suggest { display: grid; gap: 10px; }
 .run { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; }
-progress { accent-color: var(--thistle); width: 160px; height: 14px; }
+.ant-progress { width: 180px; margin: 0; }
 .acts { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
 .ask { display: flex; gap: 12px; align-items: flex-start; flex-wrap: wrap; }
 .ask > :first-child { flex: 1 1 170px; }
