@@ -103,7 +103,7 @@ test('a change of place is said, and the focus goes to where it begins', async (
   await page.getByRole('navigation', { name: 'Places', exact: true }).getByRole('link', { name: 'Rules' }).click()
   await expect(page.getByRole('heading', { name: 'Your rules' })).toBeVisible()
   await expect(page.getByRole('main')).toBeFocused()
-  await expect(page.getByRole('status').filter({ hasText: /^Rules$/ })).toBeAttached()
+  await expect(page.locator('[aria-live]').filter({ hasText: /^Rules$/ })).toBeAttached()
   // A form that is refused puts the focus on what is wrong.
   await page.goto('/yards')
   await page.getByRole('button', { name: 'Add a colony' }).click()

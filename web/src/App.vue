@@ -74,7 +74,7 @@ const reload = () => window.location.reload()
   <ConfigProvider :theme="themeOf(light, narrow)" :auto-insert-space-in-button="false" :wave="{ disabled: true }">
     <a class="skip" href="#work">Go to the work</a>
     <div v-if="moving" class="moving no-print" aria-hidden="true" />
-    <p class="unseen" role="status">{{ said }}</p>
+    <p class="unseen" aria-live="polite">{{ said }}</p>
     <TopBand v-if="!open && holding.loaded" @open="over = $event" />
     <StateBanner />
     <PrintHead v-if="!open && holding.loaded" />

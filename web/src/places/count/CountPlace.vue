@@ -272,7 +272,7 @@ const otherFault = computed(() =>
           </div>
         </AForm>
 
-        <p class="unseen" role="status">{{ heard }}</p>
+        <p class="unseen" aria-live="polite">{{ heard }}</p>
         <section class="means" aria-label="What it means">
           <template v-if="judged && counted">
             <CountMeaning :judged="judged" :notes="notes" />

@@ -19,7 +19,7 @@ function onKey(event: KeyboardEvent): void {
   <div class="pad">
     <div class="tally" tabindex="0" role="group" aria-label="Tally: space adds a mite, backspace takes one off, Enter keeps it" @keydown="onKey">
       <span class="big serif" aria-hidden="true">{{ mites ?? '–' }}</span>
-      <span class="unseen" role="status">{{ mites === null ? 'not entered' : mites === 0 ? 'none' : mites }}</span>
+      <span class="unseen" aria-live="polite">{{ mites === null ? 'not entered' : mites === 0 ? 'none' : mites }}</span>
       <span class="soft">{{ mites === 1 ? props.what : `${props.what}s` }}{{ props.what === 'cell' ? ' with mites' : '' }}</span>
     </div>
     <slot />
