@@ -358,7 +358,7 @@ test('whom to sample is drawn by a seed, and a yard jar shows the mean and its c
     .getByRole('link', { name: /^Mill Orchard/ })
     .click()
   await page.goto('/count')
-  await choose(page.getByRole('combobox').first(), 'Mill Orchard')
+  await choose(page.getByRole('combobox', { name: 'Yard in view' }), 'Mill Orchard')
   await page.getByRole('navigation', { name: 'Ways to count' }).getByRole('link', { name: 'The yard' }).click()
   await says(page, '8 colonies of 12, 300 bees each')
   const drawn = page.getByRole('list', { name: 'Colonies to sample, in walking order' })
