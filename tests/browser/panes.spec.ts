@@ -111,3 +111,17 @@ test('a change of place is said, and the focus goes to where it begins', async (
   await page.getByRole('spinbutton', { name: 'Place in the row' }).fill('')
   await expect(page.getByRole('button', { name: 'Add it to the row' })).toBeDisabled()
 })
+
+test('what opens in a pane has the focus, and it is given back', async ({ demo: page }) => {
+  await openColony(page, 'Quarry Bank', 'Bramble')
+  const pane = page.getByRole('complementary', { name: 'Bramble' })
+  await pane.getByRole('button', { name: 'Enter it' }).first().press('Enter')
+  await expect(pane.getByLabel('Done on')).toBeFocused()
+  await pane.getByRole('button', { name: /^← back to Bramble/ }).press('Enter')
+  await expect(pane.getByRole('heading', { name: 'Bramble' })).toBeFocused()
+  await pane.getByRole('button', { name: 'Rename' }).press('Enter')
+  await expect(pane.getByLabel('Name or tag')).toBeFocused()
+  await pane.getByRole('button', { name: 'Something happened ...' }).first().press('Enter')
+  await expect(pane.getByRole('radio', { name: 'A strip was found on the floor' })).toBeFocused()
+  await expect(pane.getByRole('radio', { name: 'A strip was found on the floor' })).toBeInViewport()
+})

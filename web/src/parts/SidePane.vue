@@ -25,7 +25,8 @@ watch(over, (is) => document.documentElement.classList.toggle('beside', !is), { 
 onMounted(() => focusOnceShown(() => heading.value))
 onUnmounted(() => {
   document.documentElement.classList.remove('beside')
-  void nextTick(() => before?.isConnected && before.focus())
+  // Where it was, or, where that is gone with what was done, where the work begins.
+  void nextTick(() => (before?.isConnected ? before : document.getElementById('work'))?.focus({ preventScroll: true }))
 })
 const width = computed(() => (phone.value ? '100%' : WIDTH))
 </script>

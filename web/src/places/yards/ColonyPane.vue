@@ -2,7 +2,7 @@
 import CautionNote from '../../parts/CautionNote.vue'
 import FoldAway from '../../parts/FoldAway.vue'
 import AButton from 'ant-design-vue/es/button'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import type { ColonyState, CourseState, YardState } from '@thistle/core/holding'
 import type { PlannedJob } from '@thistle/core/course'
 import { sayDay } from '../../look/dates.ts'
@@ -23,6 +23,12 @@ const holding = useHolding()
 const doing = ref<'look' | 'rename' | 'move' | 'retire' | null>(null)
 const job = ref<{ course: CourseState; job: PlannedJob } | null>(null)
 
+/** What opens in the pane takes the focus, and gives it back to the pane's name. */
+watch([job, doing], async ([form, what]) => {
+  await nextTick()
+  const opened = form || what ? '.pane form input:not([type=hidden]), .pane form textarea' : '.pane h2'
+  document.querySelector<HTMLElement>(opened)?.focus()
+})
 const c = computed(() => props.state.colony)
 const j = computed(() => props.state.judgement)
 const lines = computed(() => [
