@@ -5,6 +5,9 @@ import { compression } from 'vite-plugin-compression2'
 export default defineConfig({
   root: import.meta.dirname,
   // Line breaks between inline elements are spaces, as in any page.
-  plugins: [vue({ template: { compilerOptions: { whitespace: 'preserve' } } }), compression({ algorithms: ['brotliCompress', 'gzip'], include: /\.(js|css|svg)$/, threshold: 1000 })],
+  plugins: [
+    vue({ template: { compilerOptions: { whitespace: 'preserve' } } }),
+    compression({ algorithms: ['brotliCompress', 'gzip'], include: /\.(js|css|svg)$/, threshold: 1000 }),
+  ],
   build: { outDir: '../.build/page', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 700 },
 })
