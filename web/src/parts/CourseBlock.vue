@@ -117,7 +117,6 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
 .line .when { color: var(--soft); }
 .line .when s { display: block; font-size: 12.5px; }
 .line .passed { color: var(--soft); text-decoration: line-through; }
-summary { color: var(--thistle); cursor: pointer; text-decoration: underline; text-underline-offset: 3px; min-height: 40px; display: flex; align-items: center; font-size: 14.5px; }
 .others { display: grid; gap: 3px; font-size: 14px; }
 .ways { display: flex; gap: 18px; flex-wrap: wrap; }
 @media screen and (max-width: 720px) {

@@ -184,8 +184,6 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
 .row li.soft { display: block; border: 0; }
 .n { color: var(--soft); }
 .kit { display: grid; grid-template-columns: repeat(auto-fit, minmax(280px, 1fr)); gap: 4px 20px; }
-.check { display: flex; gap: 10px; align-items: center; min-height: 44px; cursor: pointer; }
-.check input { width: 22px; height: 22px; accent-color: var(--thistle); flex: none; }
 .needs, .how { display: grid; gap: 6px; padding-left: 20px; }
 .needs { list-style: disc; }
 .how { list-style: decimal; }

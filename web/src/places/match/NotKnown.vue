@@ -51,12 +51,10 @@ function lines(changes: (typeof doubts.value)[number]['changes']): { say: string
 <style scoped>
 .doubt { margin: 0 16px 10px; padding: 10px 14px; background: var(--straw-wash); color: var(--straw-ink); border-radius: 10px; font-size: 14.5px; }
 ol { list-style: decimal; padding-left: 22px; margin: 2px 0; }
-summary { cursor: pointer; min-height: 32px; display: flex; align-items: center; text-decoration: underline; text-underline-offset: 3px; }
 dl { margin: 4px 0 0; display: grid; gap: 2px; }
 dt { font-weight: 600; margin-top: 6px; }
 dd { margin: 0 0 0 14px; }
 @media screen and (max-width: 720px) {
   .doubt { margin: 0 0 10px; }
-  summary { min-height: 48px; }
 }
 </style>

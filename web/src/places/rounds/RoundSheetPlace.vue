@@ -216,7 +216,6 @@ header { display: grid; gap: 4px; }
 .tick .plainlink { min-height: 40px; }
 .empty { padding: 20px; }
 .box { width: 15px; height: 15px; border: 1.4px solid var(--ink); border-radius: 3px; }
-summary { cursor: pointer; color: var(--thistle); min-height: 44px; display: flex; align-items: center; }
 @media print {
   .round { gap: 7px; font-size: 9.8pt; }
   h1 { font-size: 15pt; }

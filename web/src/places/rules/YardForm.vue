@@ -75,7 +75,5 @@ const id = (name: string) => `${name}-${props.yard.id}`
 <style scoped>
 .yardform { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; padding: 14px 0; border-top: 1px solid var(--hairline); }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
-summary { color: var(--thistle); cursor: pointer; min-height: 36px; display: flex; align-items: center; text-decoration: underline; text-underline-offset: 3px; }
 .after { margin-top: 12px; }
-@media screen and (max-width: 720px) { summary { min-height: 48px; } }
 </style>

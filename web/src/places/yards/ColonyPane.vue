@@ -128,7 +128,6 @@ function toggle(what: NonNullable<typeof doing.value>): void {
 .facts { display: grid; grid-template-columns: 88px 1fr; margin: 0; gap: 5px 12px; }
 .facts dt { color: var(--soft); }
 .facts dd { margin: 0; }
-.block summary { color: var(--thistle); cursor: pointer; text-decoration: underline; text-underline-offset: 3px; min-height: 44px; display: flex; align-items: center; }
 .note { background: var(--straw-wash); border-radius: 8px; padding: 8px 12px; font-size: 14.5px; overflow-wrap: anywhere; }
 .doings { display: grid; grid-template-columns: repeat(3, 1fr); gap: 8px; }
 .doings .press { padding: 8px 6px; }
