@@ -7,11 +7,14 @@ import { computed, ref } from 'vue'
 import { addDays, type Day } from '@thistle/core/time'
 import { sayDay } from '../look/dates.ts'
 import { useSave } from '../parts/useSave.ts'
+import { useOpened } from './layers.ts'
 import { useHolding } from '../stores/holding.ts'
 
 const holding = useHolding()
 const props = defineProps<{ startOpen?: boolean }>()
 const open = ref(props.startOpen ?? false)
+const box = ref<HTMLElement | null>(null)
+useOpened(open, box, () => document.querySelector('.ant-btn.demo-now'))
 const { busy, fault, save } = useSave()
 const place = computed(() => holding.me?.holding ?? null)
 const isOwner = computed(() => holding.me?.keeper.role === 'owner')
@@ -37,13 +40,13 @@ const putBack = (): Promise<void> =>
 
 <template>
   <APopover v-model:open="open" trigger="click" placement="bottomRight" destroy-tooltip-on-hide overlay-class-name="demo-clock">
-    <AButton type="text" class="bare demo-now" :aria-expanded="open" @keydown.esc="open = false">
+    <AButton type="text" class="bare demo-now" :aria-expanded="open">
       <span class="word">Demo day</span>
       <strong>{{ sayDay(holding.today) }}</strong>
       <span aria-hidden="true">▾</span>
     </AButton>
     <template #content>
-    <div class="box" @keydown.esc="open = false">
+    <div ref="box" class="box">
       <p>Everything here is made up and lives on its own date. Step it on to see what comes.</p>
       <AButton class="press quiet" :disabled="busy || !holding.mayWrite || holding.today >= last" @click="go(addDays(holding.today, 1))">
         On a day, to {{ sayDay(addDays(holding.today, 1)) }}

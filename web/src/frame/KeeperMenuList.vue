@@ -7,6 +7,7 @@ import { saveAs } from 'file-saver'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useHolding } from '../stores/holding.ts'
+import { useOpened } from './layers.ts'
 import { ASIDE } from './places.ts'
 import { useSignOut } from './useSignOut.ts'
 
@@ -16,6 +17,17 @@ const holding = useHolding()
 const router = useRouter()
 const signOut = useSignOut()
 const open = ref(props.startOpen ?? false)
+const box = ref<HTMLElement | null>(null)
+useOpened(open, box, () => document.querySelector('.ant-btn.keeper'))
+/** By the arrows from line to line, which the library leaves out. */
+function onKey(event: KeyboardEvent): void {
+  const lines = [...(box.value?.querySelectorAll<HTMLElement>('[role=menuitem]') ?? [])]
+  const here = lines.findIndex((l) => l === document.activeElement)
+  const to = { ArrowDown: (here + 1) % lines.length, ArrowUp: (here - 1 + lines.length) % lines.length, Home: 0, End: lines.length - 1 }[event.key]
+  if (to === undefined) return
+  event.preventDefault()
+  lines[to]?.focus()
+}
 function run({ key }: { key: string | number }): void {
   open.value = false
   if (key === 'go' || key === 'sheet') emit('open', key)
@@ -33,7 +45,7 @@ function run({ key }: { key: string | number }): void {
       <span aria-hidden="true">▾</span>
     </AButton>
     <template #overlay>
-      <div class="box">
+      <div ref="box" class="box" @keydown="onKey">
         <p class="soft small">{{ holding.me?.keeper.name }}, {{ holding.me?.keeper.role }} of {{ holding.me?.holding.name }}</p>
         <AMenu :selectable="false" @click="run">
           <AMenuItem v-for="p in ASIDE" :key="p.path">

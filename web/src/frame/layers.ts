@@ -1,5 +1,6 @@
 /** What lies over the page: while it does, nothing under it can take the focus, and no key works it. */
-import { onScopeDispose, watchEffect, type Ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { onScopeDispose, watch, watchEffect, type Ref } from 'vue'
 
 const held = new Map<Element, number>()
 function hold(element: Element): void {
@@ -41,4 +42,20 @@ export function focusOnceShown(find: () => HTMLElement | null | undefined, tries
   it?.focus()
   if (it && document.activeElement === it) return
   if (tries > 0) requestAnimationFrame(() => focusOnceShown(find, tries - 1))
+}
+
+/** What opens from a press in the band takes the focus, and gives it back when it closes; Escape closes it wherever the focus is. */
+export function useOpened(open: Ref<boolean>, box: Ref<HTMLElement | null>, opener: () => HTMLElement | null): void {
+  watch(
+    open,
+    (is, was) => {
+      if (is) focusOnceShown(() => box.value?.querySelector<HTMLElement>('[role=menuitem], button:not(:disabled)'))
+      // Where the choice has led elsewhere, the focus is there.
+      else if (was && (document.activeElement === document.body || box.value?.contains(document.activeElement))) opener()?.focus()
+    },
+    { immediate: true, flush: 'post' },
+  )
+  useEventListener(window, 'keydown', (event) => {
+    if (event.key === 'Escape' && open.value) open.value = false
+  })
 }
