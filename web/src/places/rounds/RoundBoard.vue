@@ -82,9 +82,10 @@ useGestures(
   board,
   {
     onDrag: ({ event, first: begins, last: ends, tap, canceled, xy: [x], memo, cancel }) => {
-      const stone = begins && event.target instanceof Element ? event.target.closest('[data-round]') : null
+      // A tap is told once, when it is over, and never begins.
+      const stone = (begins || tap) && event.target instanceof Element ? event.target.closest('[data-round]') : null
       const [round, track] = [roundOf(stone), stone?.closest('.track')?.getBoundingClientRect()]
-      const taken = (begins ? (round && track ? { round, track } : null) : memo) as Taken | null
+      const taken = (begins || tap ? (round && track ? { round, track } : null) : memo) as Taken | null
       if (!taken || (!holding.mayWrite && !tap)) {
         if (!ends) cancel()
         return null
