@@ -156,7 +156,8 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
           <ACheckbox v-if="set.method === 'sugar'" v-model:checked="waited" class="waited">Each roll was left the full {{ SUGAR_SECONDS }} s<span v-if="!waited" class="care">: tick it, or they are kept as not timed</span></ACheckbox>
         </div>
         <div class="wide sheet">
-          <RowsTable label="The counts of the yard" :columns="COLUMNS" :rows="lines" :row-key="keyOf">
+          <!-- The library's form draws all in it at every key; the cells follow what they read by themselves. -->
+          <RowsTable v-memo="[COLUMNS, lines]" label="The counts of the yard" :columns="COLUMNS" :rows="lines" :row-key="keyOf">
                 <template #mites="{ row: l, index: i }">
                   <AInput :id="`t-mites-${i}`" v-model:value="l.row.mites" class="cell" inputmode="numeric" :aria-label="`Mites, ${l.state.colony.name}`" :aria-invalid="refused(l.read.value).length > 0 ? 'true' : undefined" :aria-describedby="`t-says-${i}`" @keydown.enter.exact="down($event, 'mites', i)" @keydown.enter.shift="down($event, 'mites', i, true)" />
                 </template>
