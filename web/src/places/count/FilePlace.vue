@@ -302,10 +302,8 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
 .file { display: grid; grid-template-columns: minmax(0, 1fr); gap: 16px; max-width: 1180px; }
 .block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
 .fields { display: grid; grid-template-columns: repeat(auto-fill, minmax(190px, 1fr)); gap: 12px; align-items: start; }
-.chooser { font: inherit; padding: 1px 0; width: 100%; min-width: 0; }
+.chooser { align-self: end; }
 .fields > * { min-width: 0; }
-.chooser::file-selector-button { font: inherit; font-weight: 600; min-height: 44px; padding: 6px 14px; margin-right: 12px; border: 1px solid var(--line); border-radius: 9px; background: var(--sheet); color: var(--ink); cursor: pointer; }
-.chooser::file-selector-button:hover { border-color: var(--thistle); }
 .kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
 .wide { overflow: auto; max-height: 460px; }
 table { border-collapse: collapse; width: 100%; }
@@ -316,12 +314,10 @@ tr.wrong { background: var(--brick-wash); }
 .how { border: 0; padding: 0; margin: 0; display: grid; gap: 2px; }
 legend { font-weight: 600; font-size: 14px; padding: 0; }
 .how label { display: flex; gap: 9px; align-items: center; min-height: 36px; }
-.how input { width: 18px; height: 18px; accent-color: var(--thistle); }
 .keepbar { display: flex; gap: 18px; align-items: center; justify-content: flex-end; flex-wrap: wrap; }
 .acts { display: flex; gap: 10px; flex-wrap: wrap; }
 @media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }
   .how label { min-height: 48px; }
-  .how input { width: 26px; height: 26px; flex: none; }
 }
 </style>

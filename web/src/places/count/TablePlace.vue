@@ -212,9 +212,10 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
 .keepbar { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--hairline); padding: 12px 0; display: flex; gap: 18px; align-items: center; justify-content: flex-end; z-index: 5; }
 @media screen and (max-width: 720px) {
   .wide :deep(.note) { display: none; }
-  .wide :deep(thead) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-  .wide :deep(tbody), .wide :deep(table) { display: block; }
-  .wide :deep(tbody tr) { display: grid; grid-template-columns: 30px minmax(0, 1fr) 84px 92px; align-items: center; padding: 6px 8px; border-bottom: 1px solid var(--hairline); }
+  .wide :deep(thead .says) { display: none; }
+  .wide :deep(tbody), .wide :deep(thead), .wide :deep(table) { display: block; }
+  .wide :deep(thead tr > *) { padding: 2px 4px !important; border: 0 !important; }
+  .wide :deep(tr) { display: grid; grid-template-columns: 30px minmax(0, 1fr) 84px 92px; align-items: center; padding: 6px 8px; border-bottom: 1px solid var(--hairline); }
   .wide { --row-line: 0; }
   .wide :deep(.rows-table .ant-table-tbody > tr > *) { height: auto; padding: 2px 4px; }
   .cell { width: 100%; min-height: 48px; font-size: 17px; }
