@@ -119,12 +119,11 @@ function pickAhead(key: string, day: string | null): void {
               <tr>
                 <th scope="col">Treatment</th>
                 <th v-for="s in row" :key="s.colony.id" scope="col" class="colony">
-                  <label :title="`${s.colony.name}: ${sayCount(s.judgement)}`">
+                  <ACheckbox class="pick" :title="`${s.colony.name}: ${sayCount(s.judgement)}`" :checked="isChosen(s.colony.id)" :aria-label="`Treat ${s.colony.name}`" @update:checked="toggle(s.colony.id)">
                     <span class="place">{{ s.colony.placement.position }}</span>
                     <span class="who">{{ s.colony.name }}</span>
                     <span class="count" :class="{ alarm: isOver(s.judgement) }">{{ s.judgement.estimate === null ? '–' : sayFigure(s.judgement).replace(/ .*/, '') }}</span>
-                    <ACheckbox :checked="isChosen(s.colony.id)" :aria-label="`Treat ${s.colony.name}`" @update:checked="toggle(s.colony.id)" />
-                  </label>
+                  </ACheckbox>
                 </th>
                 <th scope="col" class="sum">Serves</th>
               </tr>
@@ -193,11 +192,13 @@ table.dim { opacity: 0.55; }
 thead th { vertical-align: bottom; border-bottom: 1px solid var(--hairline); font-size: 13px; font-weight: 600; padding: 2px; }
 thead th:first-child { text-align: left; color: var(--soft); }
 tbody th { text-align: left; font-weight: 400; position: sticky; left: 0; background: var(--sheet); padding: 2px 10px 2px 0; min-width: 168px; font-size: 14.5px; line-height: 1.2; }
-.colony label { display: grid; justify-items: center; gap: 3px; cursor: pointer; min-width: 44px; }
+.colony .pick { display: flex; flex-direction: column-reverse; align-items: center; gap: 3px; min-width: 44px; line-height: 1.2; }
+.colony .pick::after { display: none; }
+.colony .pick :deep(.ant-checkbox) { top: 0; margin: 2px 0 4px; }
+.colony .pick :deep(.ant-checkbox + span) { display: grid; justify-items: center; gap: 3px; padding: 0; }
 .colony .place { color: var(--soft); font-weight: 400; }
 .colony .who { writing-mode: vertical-rl; transform: rotate(180deg); max-height: 108px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 14px; }
 .colony .count { font-weight: 650; }
-.colony input { width: 20px; height: 20px; accent-color: var(--thistle); margin: 2px 0 4px; }
 tbody tr { border-bottom: 1px solid var(--hairline); }
 tbody tr.taken th, tbody tr.taken { background: var(--thistle-wash); }
 td { text-align: center; padding: 1px; }
@@ -217,8 +218,7 @@ tr.none th { color: var(--soft); }
   .work { padding: 0; border: 0; min-height: 0; background: none; }
   .scroll { overflow: visible; }
   tbody th { min-width: 130px; font-size: 12.5px; position: static; }
-  .colony label { min-width: 28px; }
-  .colony input { width: 14px; height: 14px; }
+  .colony .pick { min-width: 28px; }
   td a { min-height: 26px; }
   tbody tr { break-inside: avoid; }
 }
@@ -227,8 +227,7 @@ tr.none th { color: var(--soft); }
   .yardmatch { padding-bottom: 90px; }
   .work { padding: 4px 12px 24px; border: 0; background: none; }
   tbody th { background: var(--paper); min-width: 130px; }
-  .colony label { min-width: 50px; min-height: 48px; }
-  .colony input { width: 26px; height: 26px; }
+  .colony .pick { min-width: 50px; min-height: 48px; }
   td a { min-height: 48px; }
   .pickone { min-height: 48px; }
   .plainlink { min-height: 48px; }
