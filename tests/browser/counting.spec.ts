@@ -1,7 +1,7 @@
 /** The bench: every way of counting, a whole yard by the keys, boards and photographs, tables and files, and the practice tray. */
 import type { Locator, Page } from '@playwright/test'
 import { drawPractice } from '@thistle/core/photo'
-import { accessible, choose, expect, liveOn, openColony, PHONE, test } from './steps.ts'
+import { accessible, choose, expect, giveFile, liveOn, openColony, PHONE, test } from './steps.ts'
 
 const method = (page: Page, name: string) => page.getByText(name, { exact: true }).click()
 const says = (page: Page, text: string | RegExp) => expect(page.getByText(text).first()).toBeVisible()
@@ -231,10 +231,7 @@ Fern;Quarry Bank;25/7/2026;5;300;sugar roll`
 
 test('a file with ten kinds of fault: each is said in its row, the good are kept, the others given back', async ({ demo: page }) => {
   await page.goto('/count/file')
-  await page
-    .locator('input[type=file]')
-    .first()
-    .setInputFiles({ name: 'counts.csv', mimeType: 'text/csv', buffer: Buffer.from(`\ufeff${TEN_FAULTS}`) })
+  await giveFile(page, 'Choose a file, or drop it here', { name: 'counts.csv', mimeType: 'text/csv', buffer: Buffer.from(`\ufeff${TEN_FAULTS}`) })
   await expect(page.getByLabel('Colony', { exact: true })).toHaveAccessibleDescription('Hive')
   await expect(page.getByLabel('In days like 3/8/2026')).toHaveAccessibleDescription(/the day comes first/)
   await expect(page.getByRole('heading', { name: '14 rows: 2 good, 12 with faults' })).toBeVisible()
@@ -270,17 +267,18 @@ test('a file with ten kinds of fault: each is said in its row, the good are kept
   // What goes out can be read in again, and is found to be kept already.
   const [all] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'All counts as CSV' }).click()])
   const out = Buffer.concat((await (await all.createReadStream()).toArray()) as Buffer[])
-  await page.locator('input[type=file]').first().setInputFiles({ name: 'again.csv', mimeType: 'text/csv', buffer: out })
+  await giveFile(page, 'Choose a file, or drop it here', { name: 'again.csv', mimeType: 'text/csv', buffer: out })
   await expect(page.getByRole('heading', { name: /^\d+ rows: 0 good/ })).toBeVisible()
   await says(page, 'This count is kept already.')
 })
 
 test('a file of another shape is refused in a sentence, and a pasted block takes the same road', async ({ demo: page }) => {
   await page.goto('/count/file')
-  await page
-    .locator('input[type=file]')
-    .first()
-    .setInputFiles({ name: 'letter.txt', mimeType: 'text/plain', buffer: Buffer.from('Dear Orla,\nthe bees are well.') })
+  await giveFile(page, 'Choose a file, or drop it here', {
+    name: 'letter.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('Dear Orla,\nthe bees are well.'),
+  })
   await expect(page.getByRole('alert')).toBeVisible()
   await expect(page.getByRole('button', { name: /^Keep \d+ rows/ })).toHaveCount(0)
   await page.goto('/count/table')

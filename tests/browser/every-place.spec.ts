@@ -1,7 +1,7 @@
 /** Every place: no fault by axe in both lights, nothing wider than the screen, nothing that jumps while it loads, hostile text shown as text. */
 import type { Page } from '@playwright/test'
 import { demoId } from '../../server/src/demo/load.ts'
-import { accessible, expect, plainTest, test } from './steps.ts'
+import { accessible, expect, PHONE, plainTest, test } from './steps.ts'
 
 const PLACES = [
   '/today',
@@ -135,6 +135,19 @@ test('no place is wider than the screen, at any size', async ({ demo: page }) =>
   }
   expect(wide).toEqual([])
 })
+for (const width of [320, 390]) {
+  test.describe(`on a phone of ${width} px`, () => {
+    test.use({ ...PHONE, viewport: { width, height: 780 } })
+    test('no place is wider than the screen', async ({ demo: page }) => {
+      test.slow()
+      for (const path of [...PLACES, ...DOOR]) {
+        await settled(page, path)
+        expect({ path, wider: await wider(page) }).toEqual({ path, wider: 0 })
+      }
+    })
+  })
+}
+
 test('words set farther apart widen nothing', async ({ demo: page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
   const wide: string[] = []

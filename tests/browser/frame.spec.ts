@@ -1,5 +1,5 @@
 /** What lies around the work: what-if, undo, the box that goes anywhere, the keys, what a keeper reads by, the demo's clock, paper. */
-import { accessible, choose, expect, openColony, test } from './steps.ts'
+import { accessible, choose, expect, giveFile, openColony, test } from './steps.ts'
 
 test('what if: old and new verdicts stand side by side, nothing is kept until asked, and then it is', async ({ demo: page }) => {
   await page.goto('/yards')
@@ -38,10 +38,7 @@ test('what if: old and new verdicts stand side by side, nothing is kept until as
   await page.getByLabel('What if Bees, frames were').fill('11')
   await expect(bar).toContainText('bees, frames 11')
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save this case' }).click()])
-  await page
-    .locator('input[type=file]')
-    .first()
-    .setInputFiles(await download.path())
+  await giveFile(page, 'Load a case', await download.path())
   await expect(page.getByRole('heading', { name: 'A case from a file' })).toBeVisible()
   await expect(page.getByRole('button', { name: /^Bees, frames: 11\./ })).toBeVisible()
   await page.getByRole('button', { name: 'Put it away' }).click()

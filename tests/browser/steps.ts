@@ -1,6 +1,6 @@
 /** What the browser stories share. */
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test as base, type Locator, type Page } from '@playwright/test'
+import { expect, test as base, type FileChooser, type Locator, type Page } from '@playwright/test'
 import pg from 'pg'
 import { startOwnServer, type OwnServer } from './own-server.ts'
 
@@ -93,6 +93,12 @@ export async function choose(field: Locator, word: string | RegExp): Promise<voi
   }
   await list.getByRole('option', { name: word, exact: true }).first().click()
   await expect(list).toHaveCount(0)
+}
+
+/** Gives a file by the press that asks for it, as a hand would. */
+export async function giveFile(page: Page, press: string, file: Parameters<FileChooser['setFiles']>[0]): Promise<void> {
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: press }).click()])
+  await chooser.setFiles(file)
 }
 
 /** Types a day into its field. */

@@ -1,4 +1,4 @@
-import { accessible, choose, expect, liveOn, openColony, test, typeDay } from './steps.ts'
+import { accessible, choose, expect, giveFile, liveOn, openColony, test, typeDay } from './steps.ts'
 
 test('from a jar count to a dated plan, the strips out, and the count after it', async ({ demo: page }) => {
   // Count: eleven mites on three hundred bees in Plum, which looked fine in July.
@@ -163,10 +163,13 @@ test('the chosen day re-judges at once, by pointer and by keys, with nothing ask
   const formic = page.getByRole('row', { name: /^Formic acid strip, 14 days/ })
   await expect(formic).toContainText('From')
   const asked: string[] = []
-  // What is fetched while idle are the page's own files; the question is of the data.
-  page.on('request', (request) => {
-    if (new URL(request.url()).pathname.startsWith('/api')) asked.push(request.url())
-  })
+  // The page's own files that are fetched ahead have come (each waits at most 4 s for an idle moment); from here on nothing may be asked for.
+  await expect
+    .poll(() => page.evaluate(() => performance.now() - Math.max(...performance.getEntriesByType('resource').map((e) => e.startTime))), {
+      timeout: 60_000,
+    })
+    .toBeGreaterThan(4500)
+  page.on('request', (request) => asked.push(request.url()))
   const judged = await page.evaluate(async () => {
     const day = document.querySelector<HTMLElement>('[data-day="2026-08-17"]')
     const began = performance.now()
@@ -203,15 +206,11 @@ test('a case is saved, loaded again, and refused with its path where it is wrong
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save this case' }).click()])
   expect(download.suggestedFilename()).toMatch(/^case-.*-2026-08-12\.json$/)
   const path = await download.path()
-  await page.locator('input[type=file]').first().setInputFiles(path)
+  await giveFile(page, 'Load a case', path)
   await expect(page.getByRole('heading', { name: 'A case from a file' })).toBeVisible()
   await expect(page.getByRole('button', { name: /^Start on/ })).toHaveCount(0)
   await page.getByRole('button', { name: 'Put it away' }).click()
-  const load = (name: string, text: string) =>
-    page
-      .locator('input[type=file]')
-      .first()
-      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
+  const load = (name: string, text: string) => giveFile(page, 'Load a case', { name, mimeType: 'application/json', buffer: Buffer.from(text) })
   await load('wrong.json', '{ "case": 1, "asOf": "2026-08-12", "colony": { "broodBoxes": 1, "colour": "blue" } }')
   await expect(page.getByRole('alert')).toContainText('colony.colour')
   await load('broken.json', '{')
