@@ -28,6 +28,7 @@ describe('a day as it is typed', () => {
   it('without a year is the nearest one', () => {
     expect(readTypedDay('3 Jan', 'day-month', NEAR)).toBe('2027-01-03')
     expect(readTypedDay('20 Nov', 'day-month', NEAR)).toBe('2026-11-20')
+    expect(readTypedDay('3 Sept', 'day-month', NEAR)).toBe('2026-09-03')
     expect(readTypedDay('12.8.', 'numbers', NEAR)).toBe('2026-08-12')
     fc.assert(
       fc.property(day, day, (d, near) => {
@@ -38,8 +39,12 @@ describe('a day as it is typed', () => {
       }),
     )
   })
+  it('with two figures is of this century', () => {
+    expect(readTypedDay('8/12/26', 'month-day', NEAR)).toBe('2026-08-12')
+    expect(readTypedDay('12.8.03', 'day-month', NEAR)).toBe('2003-08-12')
+  })
   it('that is none is none', () => {
-    for (const text of ['', 'soon', '32 Aug', '30 Feb', '13/13/2026', '12', '2026-02-30', 'Aug', '12 Foo', '1/2/3/4'])
+    for (const text of ['', 'soon', '32 Aug', '30 Feb', '13/13/2026', '12', '2026-02-30', 'Aug', '12 Foo', '12 Marble', 'Mayor 3', '1/2/3/4'])
       expect(readTypedDay(text, 'day-month', NEAR)).toBeNull()
   })
 })

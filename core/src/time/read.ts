@@ -1,5 +1,5 @@
 import { daysBetween, isDay, yearOf, type Day } from './day.ts'
-import { MONTHS, WEEKDAYS } from './say.ts'
+import { LONG_MONTHS, WEEKDAYS } from './say.ts'
 import type { DateStyle } from './styles.ts'
 
 const WEEKDAY = new RegExp(`^(?:${WEEKDAYS.join('|')})[a-z]*[.,]?\\s+`, 'i')
@@ -8,9 +8,9 @@ const MONTH_DAY = /^([a-z]{3,9})\.?\s+(\d{1,2})(?:st|nd|rd|th)?,?(?:\s+(\d{4}))?
 const FIGURES = /^(\d{1,2})([./-])(\d{1,2})(?:\2(\d{4}|\d{2})?)?$/
 const CENTURY = 2000
 
-/** Month 1 to 12 by its first letters ("sep", "sept", "september"), or null. */
+/** Month 1 to 12 by its beginning, three letters or more ("sep", "sept", "september"), or null: "marble" is no March. */
 function monthNamed(name: string): number | null {
-  const at = MONTHS.findIndex((m) => m.toLowerCase() === name.slice(0, 3).toLowerCase())
+  const at = LONG_MONTHS.findIndex((m) => m.toLowerCase().startsWith(name.toLowerCase()))
   return at < 0 ? null : at + 1
 }
 
