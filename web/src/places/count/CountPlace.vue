@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The bench at the hive: one colony after the other down the row, whatever the method. */
+import NothingYet from '../../parts/NothingYet.vue'
 import FaultLine from '../../parts/FaultLine.vue'
 import AreaField from '../../fields/AreaField.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
@@ -290,11 +291,7 @@ const otherFault = computed(() =>
     <GuidePane v-if="guide" :method="draft.method" @close="guide = false" />
   </template>
   <div v-else class="page">
-    <h1>There is nothing to count yet.</h1>
-    <p class="soft">
-      Add colonies to a yard first.
-      <RouterLink to="/yards">To the yards</RouterLink>
-    </p>
+    <NothingYet title="There is nothing to count yet." says="Add colonies to a yard first." />
   </div>
 </template>
 

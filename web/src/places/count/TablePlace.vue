@@ -22,7 +22,7 @@ import { heldLevel, isOver } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import { useYardInView } from '../../parts/useYardInView.ts'
 import CountNav from './CountNav.vue'
-import NoColonies from './NoColonies.vue'
+import NothingYet from '../../parts/NothingYet.vue'
 import CountSheet from './CountSheet.vue'
 import { usualAmount } from './drafts.ts'
 import { usePasted } from './pasted.ts'
@@ -189,7 +189,7 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
       </AForm>
       <CountSheet :yard="yard" :method="set.method" />
     </template>
-    <NoColonies v-else />
+    <NothingYet v-else title="Nothing stands here yet." says="Add colonies to the yard first." />
   </div>
 </template>
 

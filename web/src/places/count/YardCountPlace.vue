@@ -10,7 +10,7 @@ import { sayChance } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import { useYardInView } from '../../parts/useYardInView.ts'
 import CountNav from './CountNav.vue'
-import NoColonies from './NoColonies.vue'
+import NothingYet from '../../parts/NothingYet.vue'
 import SamplingPlan from './SamplingPlan.vue'
 import YardJar from './YardJar.vue'
 
@@ -84,7 +84,7 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
         <OverTime :key="yard.yard.id" :yard="yard" :today="holding.today" />
       </section>
     </template>
-    <NoColonies v-else />
+    <NothingYet v-else title="Nothing stands here yet." says="Add colonies to the yard first." />
   </div>
 </template>
 

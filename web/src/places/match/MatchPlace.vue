@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import NothingYet from '../../parts/NothingYet.vue'
 import CautionNote from '../../parts/CautionNote.vue'
 import PickOne from '../../fields/PickOne.vue'
 import AButton from 'ant-design-vue/es/button'
@@ -211,11 +212,7 @@ function putAway(): void {
     </div>
   </template>
   <div v-else class="page">
-    <h1>There is nothing to match yet.</h1>
-    <p class="soft">
-      Add a colony and count it first.
-      <RouterLink to="/yards">To the yards</RouterLink>
-    </p>
+    <NothingYet title="There is nothing to match yet." says="Add a colony and count it first." />
   </div>
 </template>
 

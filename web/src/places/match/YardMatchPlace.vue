@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The whole yard on a day: options down, the row across; a plan for all of them, and one press that starts it. */
+import NothingYet from '../../parts/NothingYet.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref, toRef, watch } from 'vue'
@@ -177,8 +178,7 @@ function pickAhead(key: string, day: string | null): void {
     </div>
   </template>
   <div v-else class="page">
-    <h1>There is nothing to match yet.</h1>
-    <p class="soft">Add colonies and count them first. <RouterLink to="/yards">To the yards</RouterLink></p>
+    <NothingYet title="There is nothing to match yet." says="Add colonies and count them first." />
   </div>
 </template>
 

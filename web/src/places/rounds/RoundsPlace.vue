@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Jobs of all yards, drawn together into the fewest drives of the next four weeks. */
+import NothingYet from '../../parts/NothingYet.vue'
 import FaultLine from '../../parts/FaultLine.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
@@ -150,8 +151,7 @@ async function undo(): Promise<void> {
     </template>
   </template>
   <div v-else class="page">
-    <h1>No yard yet.</h1>
-    <p class="soft">Rounds are drawn from what the colonies ask for. <RouterLink to="/yards">Add a yard</RouterLink> first.</p>
+    <NothingYet title="No yard yet." says="Rounds are drawn from what the colonies ask for." go="Add a yard" />
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import NothingYet from '../../parts/NothingYet.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { driftingWithin, jobsOn, sharedText, type TodayJob } from '@thistle/core/holding'
@@ -174,10 +175,8 @@ function afterOne(): void {
     <EntryPane v-if="many" :many="many" @many="afterMany" @close="many = null" />
     <EntryPane v-else-if="current" :one="current" @done="afterOne" @close="doing = null" />
   </template>
-  <div v-else class="page first">
-    <h1>Nothing is kept here yet.</h1>
-    <p class="soft">Begin with a yard, then the colonies in the order in which they stand.</p>
-    <p><RouterLink class="press" to="/yards">Add a yard</RouterLink></p>
+  <div v-else class="page">
+    <NothingYet title="Nothing is kept here yet." says="Begin with a yard, then the colonies in the order in which they stand." go="Add a yard" />
   </div>
 </template>
 
@@ -202,7 +201,6 @@ function afterOne(): void {
 .ahead { display: grid; gap: 6px; }
 .ahead li { display: grid; grid-template-columns: 128px minmax(0, 1fr); gap: 16px; padding: 0 16px; }
 .law { margin-top: 26px; }
-.first { display: grid; gap: 8px; }
 @media print {
   .sentences a { font-size: 13pt; }
   .group { margin-top: 14px; }
