@@ -79,6 +79,19 @@ test('the first steps are found again where they were left', async ({ page }) =>
   await expect(page.getByRole('heading', { name: 'Who stands in Far field?' })).toBeVisible()
 })
 
+test('where nothing stands yet, every place offers the one thing to do', async ({ page }) => {
+  await signUp(page, 'Nothing Yet')
+  for (const path of ['/today', '/count', '/count/table', '/count/yard', '/match', '/match/yard', '/rounds']) {
+    await page.goto(path)
+    await page
+      .getByRole('main')
+      .getByRole('link', { name: /^(To the yards|Add a yard)$/ })
+      .click()
+    await expect(page.getByRole('heading', { name: 'No yard yet.' })).toBeVisible()
+    await expect(page).toHaveURL(/\/yards$/)
+  }
+})
+
 test('what is wrong at sign-up is said by its field, and nothing typed is lost', async ({ page }) => {
   await page.goto('/sign-up')
   await page.getByLabel('Your name').fill('W')

@@ -136,6 +136,7 @@ test('the menu and the clock of the band by the keys alone', async ({ demo: page
   await expect(page.getByRole('menuitem', { name: 'Sign out' })).toBeHidden()
   await expect(menu).toBeFocused()
   await page.keyboard.press('Enter')
+  await expect(page.getByRole('menuitem', { name: /^Last changes/ })).toBeFocused()
   await page.keyboard.press('ArrowDown')
   await expect(page.getByRole('menuitem', { name: /^People/ })).toBeFocused()
   await page.keyboard.press('Enter')

@@ -89,7 +89,8 @@ export async function choose(field: Locator, word: string | RegExp): Promise<voi
   const list = field.page().getByRole('listbox')
   if (!(await list.isVisible())) {
     await field.focus()
-    await field.press('Enter')
+    // Opens what is shut; where the list opened by itself meanwhile it chooses nothing, as Enter would.
+    await field.press('ArrowDown')
   }
   await list.getByRole('option', { name: word, exact: true }).first().click()
   await expect(list).toHaveCount(0)

@@ -9,10 +9,15 @@ const part = shallowRef<Component | null>(null)
 const pressed = ref(false)
 // The part itself, not a promise of it: it takes the opener's place in one stroke, and nothing moves.
 const fetched = () => props.load().then((module) => (part.value = module.default))
-whenIdle(() => void fetched())
+whenIdle(fetched)
 async function press(): Promise<void> {
   pressed.value = true
-  await fetched()
+  try {
+    await fetched()
+  } finally {
+    // Where it came, it stands in the opener's place, opened.
+    if (!part.value) pressed.value = false
+  }
 }
 </script>
 

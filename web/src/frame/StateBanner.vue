@@ -7,7 +7,7 @@ import { useConnection } from '../stores/connection.ts'
 // Fetched with the page when idle: when it is wanted the server may be gone.
 const loadEnded = () => import('./SessionEnded.vue')
 const SessionEnded = defineAsyncComponent(loadEnded)
-whenIdle(() => void loadEnded())
+whenIdle(loadEnded)
 const connection = useConnection()
 </script>
 

@@ -4,10 +4,12 @@ const standing = new Promise<void>((resolve) => (stand = resolve))
 /** Says that the first place stands. */
 export const firstPlaceStands = (): void => stand()
 
-export function whenIdle(work: () => void): void {
+/** What fails here was only fetched ahead: it is asked for again, and said, when it is wanted. */
+export function whenIdle(work: () => Promise<unknown>): void {
+  const quietly = () => void work().catch(() => undefined)
   void standing.then(() => {
-    if (typeof requestIdleCallback === 'function') requestIdleCallback(work, { timeout: 4000 })
-    else setTimeout(work, 500)
+    if (typeof requestIdleCallback === 'function') requestIdleCallback(quietly, { timeout: 4000 })
+    else setTimeout(quietly, 500)
   })
 }
 
@@ -17,5 +19,5 @@ export function fetchAhead(loads: readonly (() => Promise<unknown>)[]): void {
   const [first, ...rest] = loads
   if (!first || connection?.saveData) return
   const next = () => fetchAhead(rest)
-  whenIdle(() => void first().then(next, next))
+  whenIdle(() => first().then(next, next))
 }

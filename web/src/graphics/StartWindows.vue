@@ -33,6 +33,8 @@ const props = defineProps<{
 const emit = defineEmits<{ pick: [key: string, day: Day | null] }>()
 
 const HEIGHT = 20
+/** Days a Monday's name needs to its right. */
+const NAME = 4
 const count = computed(() => props.rows[0]?.shares.length ?? 0)
 const at = (day: Day) => daysBetween(props.from, day)
 const left = (n: number) => `${((n / count.value) * 100).toFixed(3)}%`
@@ -63,7 +65,7 @@ function pick(row: WindowRow, event: MouseEvent): void {
 <template>
   <figure class="windows">
     <div class="axis" aria-hidden="true">
-      <span v-for="w in weeks" :key="w.n" :style="{ left: left(w.n) }">{{ w.text }}</span>
+      <span v-for="w in weeks.filter((x) => x.n + NAME <= count)" :key="w.n" :style="{ left: left(w.n) }">{{ w.text }}</span>
     </div>
     <div class="rows">
       <div class="lines" aria-hidden="true">

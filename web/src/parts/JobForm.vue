@@ -151,6 +151,6 @@ async function keep(): Promise<void> {
 <style scoped>
 .form { display: grid; gap: 13px; }
 .what { font-size: 18px; line-height: 1.25; }
-/* What is done last is always in sight. */
-@media screen and (max-width: 720px) { .form > button.press { position: sticky; bottom: 8px; z-index: 2; } }
+/* What is done last is always in sight, on a ground of its own: the pane ends 40 px below what is in it. */
+@media screen and (max-width: 720px) { .form > button.press { position: sticky; bottom: -28px; z-index: 2; box-shadow: 0 0 0 12px var(--sheet); } }
 </style>

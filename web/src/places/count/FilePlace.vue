@@ -306,10 +306,9 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
 .fields > * { min-width: 0; }
 .kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
 .wide { overflow: auto; max-height: 460px; }
-table { border-collapse: collapse; width: 100%; }
-th, td { text-align: left; padding: 6px 12px 6px 6px; border-bottom: 1px solid var(--hairline); font-weight: 400; vertical-align: top; max-width: 260px; overflow-wrap: anywhere; }
-thead th { position: sticky; top: 0; background: var(--sheet); color: var(--soft); font-size: 13.5px; font-weight: 600; }
-tr.wrong { background: var(--brick-wash); }
+.wide :deep(.rows-table .ant-table-tbody > tr > *) { padding: 6px 12px 6px 6px; vertical-align: top; max-width: 260px; overflow-wrap: anywhere; }
+.wide :deep(.rows-table .ant-table-thead > tr > th) { position: sticky; top: 0; z-index: 1; background: var(--sheet); padding: 6px 12px 6px 6px; }
+.wide :deep(tr.wrong) { background: var(--brick-wash); }
 .fault { display: block; }
 .how { border: 0; padding: 0; margin: 0; display: grid; gap: 2px; }
 legend { font-weight: 600; font-size: 14px; padding: 0; }

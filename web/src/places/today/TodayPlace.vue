@@ -14,7 +14,7 @@ import { useHolding } from '../../stores/holding.ts'
 // What opens beside the lines comes after them: the sentences are read first.
 const loadPane = () => import('./EntryPane.vue')
 const EntryPane = defineAsyncComponent(loadPane)
-whenIdle(() => void loadPane())
+whenIdle(loadPane)
 const holding = useHolding()
 const marks = useMarks(computed(() => holding.states))
 const doing = ref<{ line: TodayJob; index: number } | null>(null)
