@@ -99,6 +99,20 @@ test('a place that cannot be fetched says so in words', async ({ demo: page }) =
   await expect(page.getByRole('button', { name: 'Load it again' })).toBeVisible()
 })
 
+test('what was fetched ahead in vain is asked for again when it is wanted', async ({ demo: page }) => {
+  await page.route('**/assets/{KeeperMenuList,SessionEnded,EntryPane}*', (route) => route.abort())
+  const asked = page.waitForEvent('requestfailed', (request) => request.url().includes('KeeperMenuList'))
+  await page.reload()
+  await asked
+  const menu = page.getByRole('button', { name: /^Orla/ })
+  await menu.click()
+  await expect(page.getByText('could not be fetched')).toBeVisible()
+  await expect(menu).toHaveAttribute('aria-busy', 'false')
+  await page.unrouteAll()
+  await menu.click()
+  await expect(page.getByRole('menuitem', { name: /^Last changes/ })).toBeFocused()
+})
+
 test('a change of place is said, and the focus goes to where it begins', async ({ demo: page }) => {
   await page.getByRole('navigation', { name: 'Places', exact: true }).getByRole('link', { name: 'Rules' }).click()
   await expect(page.getByRole('heading', { name: 'Your rules' })).toBeVisible()

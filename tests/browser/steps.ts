@@ -90,7 +90,7 @@ export async function choose(field: Locator, word: string | RegExp): Promise<voi
   if (!(await list.isVisible())) {
     await field.focus()
     // Opens what is shut; where the list opened by itself meanwhile it chooses nothing, as Enter would.
-    await field.press('ArrowDown')
+    await field.press('Alt+ArrowDown')
   }
   await list.getByRole('option', { name: word, exact: true }).first().click()
   await expect(list).toHaveCount(0)
