@@ -1,5 +1,10 @@
 import { Validator } from '@seriousme/openapi-schema-validator'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { pino } from 'pino'
+import { bodyOf } from '@thistle/core/bodies'
+import { makeLimits } from '../../server/src/access/limits.ts'
+import { allRoutes } from '../../server/src/app.ts'
+import { readConfig } from '../../server/src/config.ts'
 import { contractOf } from './contract.ts'
 import { startApi, type Api } from './harness.ts'
 
@@ -29,6 +34,19 @@ describe('the description of the API', () => {
       expect(summary.length).toBeGreaterThan(5)
       expect(Object.keys(responses).some((status) => status.startsWith('2'))).toBe(true)
     }
+  })
+
+  it('takes the very bodies that the page checks before it sends them', () => {
+    const never = () => {
+      throw new Error('nothing is asked')
+    }
+    const config = readConfig({ DATABASE_URL: api.url, SESSION_SECRET: 'x'.repeat(40), LOG_LEVEL: 'silent' })
+    const parts = { config, db: api.db, clock: never, logger: pino({ level: 'silent' }), isReady: never, publicUrl: never, weatherUrl: '' }
+    const routes = allRoutes(parts, makeLimits({} as never, config))
+    const taking = routes.filter((r) => r.body && !r.checksBody)
+    expect(taking.length).toBeGreaterThan(25)
+    for (const r of taking) expect(bodyOf(r.method, r.path) === r.body, `${r.method} ${r.path}`).toBe(true)
+    for (const r of routes.filter((x) => !x.body)) expect(bodyOf(r.method, r.path), `${r.method} ${r.path}`).toBeNull()
   })
 
   it('would be missed by an answer that is not as described', () => {

@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { light } from './look/light.ts'
 import { useNarrow } from './look/narrow.ts'
 import { themeOf } from './look/tokens.ts'
-import { fetchAhead, firstPlaceStands } from './frame/idle.ts'
+import { fetchAhead, firstPlaceStands, whenIdle } from './frame/idle.ts'
 import { fetchFaces } from './look/faces.ts'
 import { PLACES } from './frame/places.ts'
 import { fetchPlace } from './router.ts'
@@ -15,6 +15,7 @@ import TopBand from './frame/TopBand.vue'
 import BottomBar from './frame/BottomBar.vue'
 import PrintHead from './frame/PrintHead.vue'
 import StateBanner from './frame/StateBanner.vue'
+import { fetchChecks } from './server/call.ts'
 import { useHolding } from './stores/holding.ts'
 
 const loadGo = () => import('./frame/GoAnywhere.vue')
@@ -45,10 +46,10 @@ router.afterEach(() => (failed.value = null))
 /** Once the first place stands, those that come next are fetched while nothing else is asked for. */
 const ahead = router.afterEach((to) => {
   void nextTick(() => requestAnimationFrame(firstPlaceStands))
-  if (to.meta.open) return
+  if (to.meta.open) return whenIdle(fetchChecks)
   ahead()
   const inYardFirst = PLACES.toSorted((a, b) => Number(b.inYard) - Number(a.inYard))
-  fetchAhead([...inYardFirst.map((p) => () => fetchPlace(router, p.path)), loadGo, loadSheet, fetchFaces])
+  fetchAhead([...inYardFirst.map((p) => () => fetchPlace(router, p.path)), fetchChecks, loadGo, loadSheet, fetchFaces])
 })
 /** A place that is on its way shows a sign at once. */
 const moving = ref(false)

@@ -6,7 +6,11 @@ export const daySchema = (): Joi.StringSchema =>
   Joi.string()
     .pattern(/^\d{4}-\d{2}-\d{2}$/, 'day')
     .custom((value: string, help) => (isDay(value) ? value : help.error('any.invalid')))
-    .messages({ 'string.pattern.name': '{{#label}} must be a day written YYYY-MM-DD', 'any.invalid': '{{#label}} is not a day that exists' })
+    .messages({
+      'string.base': '{{#label}} must be a day',
+      'string.pattern.name': '{{#label}} must be a day written YYYY-MM-DD',
+      'any.invalid': '{{#label}} is not a day that exists',
+    })
 
 /** Joi's findings in a keeper's words. Labels are paths. */
 export const MESSAGES: Record<string, string> = {
@@ -16,6 +20,7 @@ export const MESSAGES: Record<string, string> = {
   'object.unknown': '{{#label}} is a field that is not known here; fields must be spelled as described',
   'object.base': '{{#label}} must be a group of fields',
   'array.base': '{{#label}} must be a list',
+  'array.min': '{{#label}} must have at least {{#limit}}',
   'array.max': '{{#label}} is too long: at most {{#limit}} entries',
   'string.base': '{{#label}} must be text',
   'string.empty': '{{#label}} must not be empty',

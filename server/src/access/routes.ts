@@ -1,18 +1,14 @@
 import Joi from 'joi'
+import { holdingBody, instant, maybe, signInBody } from '@thistle/core/bodies'
 import { nothing, refused, told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
 import type { Keeping } from '../records/put.ts'
-import { instant, maybe, uuid } from '../records/shapes.ts'
 import type { Limits } from './limits.ts'
 import { checkPassword } from './passwords.ts'
 import { findScope } from './scope.ts'
 import { beginSession, endOtherSessions, endSession, sessionsOf } from './sessions.ts'
 
 const GROUP = 'Sessions'
-const signIn = Joi.object<{ email: string; password: string }>({
-  email: Joi.string().max(254).required(),
-  password: Joi.string().max(1000).required(),
-})
 const SHOWN_ID = Joi.string().pattern(/^[0-9a-f]{32}$/)
 const shown = Joi.object({
   id: SHOWN_ID.required(),
@@ -41,7 +37,7 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       access: 'open',
       group: GROUP,
       summary: 'Signs in',
-      body: signIn,
+      body: signInBody,
       limit: 'sign-in',
       answers: { 204: nothing('Signed in; the cookie is set.'), 401: refused('Address and password do not go together.') },
       handle: async ({ req, body }) => {
@@ -96,7 +92,7 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       access: 'keeper',
       group: GROUP,
       summary: 'Takes another of your holdings into view',
-      body: Joi.object({ holdingId: uuid().required() }),
+      body: holdingBody,
       answers: { 204: nothing('In view.'), 404: refused('Not a holding of yours.') },
       handle: async ({ req, body, keeperId }) => {
         const { holdingId } = body as { holdingId: string }

@@ -1,8 +1,8 @@
 import Joi from 'joi'
+import { instant, maybe, uuid } from '@thistle/core/bodies'
 import { nothing, refused, told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
 import type { Keeping } from '../records/put.ts'
-import { instant, maybe, uuid } from '../records/shapes.ts'
 import { isUndoable, undoChange } from './undo.ts'
 import { readEntries, type Entry } from './read.ts'
 

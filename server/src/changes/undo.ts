@@ -1,16 +1,28 @@
 import type { Transaction } from 'sequelize'
+import { withVersion, type GivenEvent } from '@thistle/core/bodies'
 import { v7 } from 'uuid'
 import type { Scope } from '../access/scope.ts'
-import { NO_EVENT, type GivenEvent } from '../courses/event-body.ts'
 import { putEventWithin } from '../courses/events.ts'
 import { Problem } from '../problems/problem.ts'
 import { checkBody } from '../records/body.ts'
 import { KINDS, findColony, type Kind } from '../records/kinds.ts'
-import { putWithin, removeWithin, withVersion, type Given, type Keeping } from '../records/put.ts'
+import { putWithin, removeWithin, type Given, type Keeping } from '../records/put.ts'
 import { changeDays, type DayChange } from '../weather/own-days.ts'
 import { readEntries, type Entry } from './read.ts'
 
 type State = Record<string, unknown>
+/** Everything an event may say, left out. */
+const NO_EVENT: Omit<GivenEvent, 'courseId' | 'kind' | 'happenedOn'> = {
+  job: null,
+  n: null,
+  amount: null,
+  note: null,
+  supersedes: null,
+  doneBy: null,
+  reason: null,
+  spots: null,
+  device: null,
+}
 const BY_NAME: ReadonlyMap<string, Kind> = new Map(Object.values(KINDS).map((kind) => [kind.name, kind]))
 
 /** Entries that can be undone at all. Moving the demo's date is moved back by hand. */
@@ -23,9 +35,9 @@ const changedSince = (entry: Entry) =>
 
 /** The fields of an earlier state that the kind still has: older releases kept some that have moved. */
 function bodyOf(kind: Kind, state: State, version: number): Given {
-  const known = new Set(Object.keys(withVersion(kind).describe().keys as object))
+  const known = new Set(Object.keys(withVersion(kind.body).describe().keys as object))
   const fields = Object.fromEntries(Object.entries(state).filter(([field]) => known.has(field)))
-  return checkBody<Given>(withVersion(kind), { ...fields, version })
+  return checkBody<Given>(withVersion(kind.body), { ...fields, version })
 }
 
 async function undoRow(keep: Keeping, scope: Scope, kind: Kind, entry: Entry, transaction: Transaction): Promise<void> {

@@ -1,46 +1,17 @@
-import Joi from 'joi'
+import type { GivenDecision } from '@thistle/core/bodies'
 import { answer } from '@thistle/core/course'
 import { courseFacts, courseState, type YardRecord } from '@thistle/core/holding'
-import { daySchema, parseCase } from '@thistle/core/formats'
+import { parseCase } from '@thistle/core/formats'
 import { decidingOf } from '@thistle/core/match'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { sayDay } from '@thistle/core/time'
-import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
+import { treatmentOf } from '@thistle/core/treatments'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
 import { findColony, findYard } from '../records/kinds.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
 import type { Keeping } from '../records/put.ts'
 import { readYards } from '../yards/read.ts'
-
-export interface GivenDecision {
-  readonly yardId: string
-  readonly treatment: string
-  readonly startOn: string
-  readonly note: string | null
-  readonly colonies: readonly { readonly colonyId: string; readonly courseId: string; readonly situation: unknown }[]
-}
-
-export const decisionBody = Joi.object<GivenDecision>({
-  yardId: Joi.string().guid().required(),
-  treatment: Joi.string()
-    .valid(...TREATMENTS.map((t) => t.key))
-    .required(),
-  startOn: daySchema().required(),
-  note: Joi.string().max(2000).allow(null, '').default(null),
-  colonies: Joi.array()
-    .min(1)
-    .max(200)
-    .unique('colonyId')
-    .items(
-      Joi.object({
-        colonyId: Joi.string().guid().required(),
-        courseId: Joi.string().guid().required(),
-        situation: Joi.object().unknown(true).required(),
-      }),
-    )
-    .required(),
-})
 
 /** Works the answer out anew on the situation handed in, so that what is kept is the core's word and not the sender's. */
 function decide(given: GivenDecision, index: number) {

@@ -3,7 +3,7 @@ import { isEnd, isFate } from '@thistle/core/course'
 import type { CourseState } from '@thistle/core/holding'
 import { addDays, sayDay, type Day } from '@thistle/core/time'
 import { Problem } from '../problems/problem.ts'
-import type { GivenEvent } from './event-body.ts'
+import type { GivenEvent } from '@thistle/core/bodies'
 
 /** A day may be set so far ahead. */
 const MOST_AHEAD = 400

@@ -5,7 +5,7 @@ import { Problem } from '../problems/problem.ts'
 import { checkDay, checkOpen, findColony } from '../records/kinds.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
 import type { Keeping, Put } from '../records/put.ts'
-import type { GivenEvent } from './event-body.ts'
+import type { GivenEvent } from '@thistle/core/bodies'
 import { checkEvent } from './event-rules.ts'
 
 type Row = GivenEvent & { id: string; holdingId: string; seq: number }

@@ -1,38 +1,19 @@
 import Joi from 'joi'
+import { strokeBody, type GivenEvent } from '@thistle/core/bodies'
 import { told, type Route } from '../api/route.ts'
 import { KINDS } from '../records/kinds.ts'
 import { strokeOf } from '../records/log.ts'
 import { placed } from '../records/placed.ts'
-import { putWithin, removeWithin, withVersion, type Given, type Keeping } from '../records/put.ts'
-import { uuid, version } from '../records/shapes.ts'
-import { eventBody, type GivenEvent } from './event-body.ts'
+import { putWithin, removeWithin, type Given, type Keeping } from '../records/put.ts'
 import { putEventWithin } from './events.ts'
 
 const VISIT = KINDS.visits
-if (!VISIT) throw new Error('no kind visits')
-/** The most rows of one stroke. */
-const MOST = 500
 
 interface Stroke {
   readonly visits: readonly (Given & { readonly id: string })[]
   readonly visitsGone: readonly { readonly id: string; readonly version: number }[]
   readonly events: readonly (GivenEvent & { readonly id: string })[]
 }
-const body = Joi.object<Stroke>({
-  visits: Joi.array()
-    .items(withVersion(VISIT).keys({ id: uuid().required() }))
-    .max(MOST)
-    .default([]),
-  visitsGone: Joi.array()
-    .items(Joi.object({ id: uuid().required(), version: version().required() }))
-    .max(MOST)
-    .default([]),
-  events: Joi.array()
-    .items((eventBody as Joi.ObjectSchema).keys({ id: uuid().required() }))
-    .max(MOST)
-    .unique('id')
-    .default([]),
-})
 const answer = Joi.object({ stroke: Joi.number().integer().allow(null).required() })
 
 /** Days that are set for jobs, visits planned and given up, or one thing done in many colonies: all of it in one stroke. */
@@ -42,7 +23,7 @@ export const strokeRoute = (keep: Keeping): Route => ({
   access: 'write',
   group: 'Courses',
   summary: 'What was done in many colonies, days set for jobs, visits planned: all or none, and one undo takes it back',
-  body,
+  body: strokeBody,
   answers: { 200: told(answer, 'The number of the stroke, by which it is undone.') },
   handle: async ({ scope, body: given }) => {
     const { visits, visitsGone, events } = given as Stroke

@@ -1,22 +1,19 @@
 import Joi from 'joi'
-import { daySchema } from '@thistle/core/formats'
+import { dateBody, day, deletionBody, maybe, preferences, RECORD_BODIES, role, uuid, version } from '@thistle/core/bodies'
 import { USUAL_PREFERENCES } from '@thistle/core/holding'
 import { file, nothing, refused, told, type Route } from '../api/route.ts'
 import { DEMO_DAY, DEMO_LAST_DAY } from '../demo/season.ts'
 import { loadDemo } from '../demo/load.ts'
 import { confirmPassword, keeperOf } from '../people/accounts.ts'
-import { preferences } from '../people/shapes.ts'
 import { Problem } from '../problems/problem.ts'
-import { KINDS } from '../records/kinds.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
 import type { Keeping } from '../records/put.ts'
-import { day, maybe, role, uuid, version } from '../records/shapes.ts'
 import { deleteHolding, exportHolding } from './export.ts'
 
 const GROUP = 'Holding'
 const HIDDEN = new Set(['holdingId', 'createdAt', 'updatedAt', 'deletedAt'])
 
-const settingsShape = (KINDS.settings?.body ?? Joi.object()).keys({ id: uuid().required(), version: version().required() })
+const settingsShape = RECORD_BODIES.settings.keys({ id: uuid().required(), version: version().required() })
 const me = Joi.object({
   keeper: Joi.object({
     id: uuid().required(),
@@ -79,7 +76,7 @@ export const holdingRoutes = (keep: Keeping): Route[] => {
       access: 'write',
       group: GROUP,
       summary: 'Moves the date on which the demo lives',
-      body: Joi.object({ on: daySchema().required() }),
+      body: dateBody,
       answers: { 204: nothing('Moved.'), 404: refused('Only the demo has a date of its own.') },
       handle: async ({ scope, body }) => {
         if (!scope.demo) throw Problem.notFound()
@@ -132,7 +129,7 @@ export const holdingRoutes = (keep: Keeping): Route[] => {
       access: 'owner',
       group: GROUP,
       summary: 'Deletes the holding for good, as it was last exported',
-      body: Joi.object({ name: Joi.string().max(80).required(), password: Joi.string().max(1000).required() }),
+      body: deletionBody,
       answers: { 204: nothing('Gone.') },
       handle: async ({ req, scope, body }) => {
         const given = body as { name: string; password: string }

@@ -1,8 +1,8 @@
 import Joi from 'joi'
+import { instant, uuid } from '@thistle/core/bodies'
 import { file, refused, told, type Route } from '../api/route.ts'
 import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
-import { instant, uuid } from '../records/shapes.ts'
 
 const GROUP = 'Mail stand-in'
 const letter = Joi.object({

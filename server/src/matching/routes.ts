@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { day, maybe, uuid } from '@thistle/core/bodies'
 import { answer } from '@thistle/core/course'
 import { caseSchema, parseCase } from '@thistle/core/formats'
 import { situationOf, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
@@ -8,7 +9,6 @@ import type { Scope } from '../access/scope.ts'
 import { told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
 import type { Keeping } from '../records/put.ts'
-import { day, maybe, uuid } from '../records/shapes.ts'
 import { readYards } from '../yards/read.ts'
 
 const finding = Joi.object({

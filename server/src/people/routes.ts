@@ -1,4 +1,19 @@
 import Joi from 'joi'
+import {
+  acceptanceBody,
+  accountBody,
+  forgottenBody,
+  invitationBody,
+  maybe,
+  memberBody,
+  nameBody,
+  passwordBody,
+  preferences,
+  resetBody,
+  role,
+  sureBody,
+  uuid,
+} from '@thistle/core/bodies'
 import { USUAL_PREFERENCES, type Preferences } from '@thistle/core/holding'
 import { daySchema } from '@thistle/core/formats'
 import { file, nothing, refused, told, type Route } from '../api/route.ts'
@@ -6,18 +21,15 @@ import { hashPassword } from '../access/passwords.ts'
 import { beginSession, endOtherSessions, sessionsOf } from '../access/sessions.ts'
 import { homeOf } from '../access/routes.ts'
 import { Problem } from '../problems/problem.ts'
-import { maybe, role, uuid } from '../records/shapes.ts'
-import { nameOf } from '../records/text.ts'
 import { beginHolding, confirmPassword, endAccount, keeperOf, makeAccount, refuseDemo, soleHoldings, type NewAccount } from './accounts.ts'
 import { accept, invitationsOf, invite, readInvitation, withdraw, type NewInvitation, type Place } from './invitations.ts'
 import { changeMember, membersOf, removeMember } from './members.ts'
 import type { PeopleParts } from './parts.ts'
 import { sendReset, useReset } from './resets.ts'
-import { email, invitationShape, memberShape, password, place, preferences } from './shapes.ts'
+import { invitationShape, memberShape } from './shapes.ts'
 
 const ACCOUNT = 'Account'
 const PEOPLE = 'People'
-const token = () => Joi.string().max(200).required()
 const TOKEN = { token: Joi.string().max(200) }
 
 const account = Joi.object({
@@ -39,12 +51,6 @@ const account = Joi.object({
   exportedAt: maybe(Joi.string().isoDate()).required(),
 })
 
-/** An owner sees all yards: somebody has to. */
-const ownersSeeAll = (value: Place, help: Joi.CustomHelpers) =>
-  value.role === 'owner' && value.yards !== null
-    ? help.message({ custom: 'An owner has all yards; leave the yards out, or choose another role' })
-    : value
-
 async function holdingsOf({ db }: PeopleParts, keeperId: string, inView: string | null): Promise<unknown[]> {
   const [rows] = await db.sequelize.query(
     `SELECT h.id, h.name, m.role, m.until_day AS "untilDay" FROM memberships m JOIN holdings h ON h.id = m.holding_id
@@ -65,15 +71,7 @@ function accountRoutes(parts: PeopleParts): Route[] {
       group: ACCOUNT,
       summary: 'A new account, with a holding of its own or by an invitation',
       limit: 'sign-up',
-      body: Joi.object({
-        name: nameOf(80).required(),
-        email: email().required(),
-        password: password().required(),
-        holding: maybe(nameOf(80)).default(null),
-        invitation: maybe(Joi.string().max(200)).default(null),
-      }).custom((value: NewAccount, help) =>
-        value.holding === null && value.invitation === null ? help.message({ custom: 'Name your holding, or come by an invitation' }) : value,
-      ),
+      body: accountBody,
       answers: { 204: nothing('Made, and signed in.'), 409: refused('There is one with this address.'), 410: refused('The invitation is over.') },
       handle: async ({ req, body }) => {
         const { keeperId, holdingId } = await makeAccount(parts, body as NewAccount)
@@ -100,7 +98,7 @@ function accountRoutes(parts: PeopleParts): Route[] {
       access: 'keeper',
       group: ACCOUNT,
       summary: 'Your name, as others read it beside what you write',
-      body: Joi.object({ name: nameOf(80).required() }),
+      body: nameBody,
       answers: { 204: nothing('Kept.') },
       handle: async ({ keeperId, body }) => {
         refuseDemo(keeperId)
@@ -127,7 +125,7 @@ function accountRoutes(parts: PeopleParts): Route[] {
       access: 'keeper',
       group: ACCOUNT,
       summary: 'A new password; every other session ends',
-      body: Joi.object({ password: Joi.string().max(1000).required(), next: password().required() }),
+      body: passwordBody,
       answers: { 204: nothing('Changed.') },
       handle: async ({ req, keeperId, body }) => {
         refuseDemo(keeperId)
@@ -176,7 +174,7 @@ function accountRoutes(parts: PeopleParts): Route[] {
       access: 'keeper',
       group: ACCOUNT,
       summary: 'Ends your account; what you wrote in the holdings of others stays there without your name',
-      body: Joi.object({ password: Joi.string().max(1000).required() }),
+      body: sureBody,
       answers: { 204: nothing('Gone.'), 409: refused('Export it first, or hand over your holding.') },
       handle: async ({ req, res, keeperId, body }) => {
         refuseDemo(keeperId)
@@ -198,7 +196,7 @@ function accountRoutes(parts: PeopleParts): Route[] {
       access: 'keeper',
       group: ACCOUNT,
       summary: 'Begins another holding of your own',
-      body: Joi.object({ name: nameOf(80).required() }),
+      body: nameBody,
       answers: { 201: told(Joi.object({ id: uuid().required() }), 'Begun, and in view.') },
       handle: async ({ req, keeperId, body }) => {
         refuseDemo(keeperId)
@@ -221,7 +219,7 @@ function resetRoutes(parts: PeopleParts): Route[] {
       group: ACCOUNT,
       summary: 'Has a link for a new password sent; answers the same whether there is such an account or not',
       limit: 'sign-up',
-      body: Joi.object({ email: Joi.string().max(254).required() }),
+      body: forgottenBody,
       answers: { 202: nothing('If there is such an account, a letter is on its way.') },
       handle: ({ req, body }) => {
         // After the answer, so that its time tells nothing either.
@@ -241,7 +239,7 @@ function resetRoutes(parts: PeopleParts): Route[] {
       summary: 'Sets the new password and signs in; the link works once',
       params: TOKEN,
       limit: 'sign-in',
-      body: Joi.object({ password: password().required() }),
+      body: resetBody,
       answers: { 204: nothing('Set, and signed in.'), 410: refused('The link is over.') },
       handle: async ({ req, params, body }) => {
         const keeperId = await useReset(parts, String(params.token), (body as { password: string }).password)
@@ -270,7 +268,7 @@ function memberRoutes(parts: PeopleParts): Route[] {
       access: 'owner',
       group: PEOPLE,
       summary: 'Changes somebody’s role, yards or end date',
-      body: Joi.object(place).custom(ownersSeeAll),
+      body: memberBody,
       answers: { 204: nothing('Changed.') },
       handle: async ({ scope, params, body }) => {
         await changeMember(parts, scope, String(params.id), body as Place)
@@ -309,7 +307,7 @@ function invitationRoutes(parts: PeopleParts): Route[] {
       access: 'owner',
       group: PEOPLE,
       summary: 'Invites somebody by a link that works once within fourteen days',
-      body: Joi.object({ ...place, forWhom: nameOf(80).required(), email: maybe(email()).default(null) }).custom(ownersSeeAll),
+      body: invitationBody,
       answers: { 200: told(invitationShape, 'Made already.'), 201: told(invitationShape, 'Made.') },
       handle: ({ scope, params, body }) => invite(parts, scope, String(params.id), body as NewInvitation),
     },
@@ -353,7 +351,7 @@ function invitationRoutes(parts: PeopleParts): Route[] {
       access: 'keeper',
       group: PEOPLE,
       summary: 'Takes the place that an invitation offers',
-      body: Joi.object({ token: token() }),
+      body: acceptanceBody,
       answers: {
         200: told(Joi.object({ holdingId: uuid().required() }), 'In, and in view.'),
         404: refused('There is no such invitation.'),

@@ -1,13 +1,13 @@
 import express from 'express'
 import { imageSize } from 'image-size'
 import Joi from 'joi'
+import { uuid } from '@thistle/core/bodies'
 import { QueryTypes } from 'sequelize'
 import { file, refused, told, type Call, type Route } from '../api/route.ts'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
 import { findColony } from '../records/kinds.ts'
 import type { Keeping } from '../records/put.ts'
-import { uuid } from '../records/shapes.ts'
 
 /** The most bytes of one photograph, and of all of a holding: an export holds them all in one JSON text. */
 const MOST_BYTES = 20 * 1024 * 1024

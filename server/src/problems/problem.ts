@@ -1,8 +1,4 @@
-/** A field that is wrong, and what to do about it. */
-export interface FieldFault {
-  readonly path: string
-  readonly sentence: string
-}
+import type { FieldFault } from '@thistle/core/bodies'
 
 /** A refusal as RFC 9457 has it; `detail` is a sentence a keeper understands. */
 export class Problem extends Error {

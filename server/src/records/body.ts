@@ -1,29 +1,20 @@
-import Joi from 'joi'
-import { MESSAGES, saidBy } from '@thistle/core/formats'
+import type Joi from 'joi'
+import { checkAgainst, uuid } from '@thistle/core/bodies'
 import { Problem } from '../problems/problem.ts'
 
-const PREFERENCES: Joi.ValidationOptions = {
-  convert: false,
-  abortEarly: false,
-  messages: MESSAGES,
-  errors: { label: 'path', wrap: { label: false, array: false, string: false } },
+function orRefuse<T>(schema: Joi.Schema, given: unknown, asText: boolean): T {
+  const checked = checkAgainst<T>(schema, given, asText)
+  if (checked.ok) return checked.value
+  throw Problem.invalid(checked.faults)
 }
 
 /** Checks a body, fills what was left out, and refuses with every fault's path and sentence. */
-export function checkBody<T>(schema: Joi.Schema, body: unknown): T {
-  const { error, value } = schema.validate(body ?? {}, PREFERENCES)
-  if (!error) return value as T
-  throw Problem.invalid(error.details.map((detail) => saidBy({ ...error, details: [detail] })))
-}
+export const checkBody = <T>(schema: Joi.Schema, body: unknown): T => orRefuse(schema, body, false)
 
 /** Checks what stands after the question mark, where all is text. */
-export function checkQuery(schema: Joi.ObjectSchema, query: unknown): Record<string, unknown> {
-  const { error, value } = schema.validate(query, { ...PREFERENCES, convert: true })
-  if (!error) return value as Record<string, unknown>
-  throw Problem.invalid(error.details.map((detail) => saidBy({ ...error, details: [detail] })))
-}
+export const checkQuery = (schema: Joi.ObjectSchema, query: unknown): Record<string, unknown> => orRefuse(schema, query, true)
 
-const UUID = Joi.string().guid().lowercase()
+const UUID = uuid().lowercase()
 
 /** An id from the address; anything else is not there. */
 export function checkId(value: unknown): string {

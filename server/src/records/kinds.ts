@@ -1,8 +1,7 @@
-import Joi from 'joi'
+import type Joi from 'joi'
 import { QueryTypes, type Transaction } from 'sequelize'
-import { COUNT_FLAGS, countFaults, FLUIDS, MEASURES, type CountEntry } from '@thistle/core/count'
-import { CASE_FIELDS, daySchema, limitSchema, monthSchema } from '@thistle/core/formats'
-import { BOARD_KINDS, KIT, METHODS, PHASES, PRIORITIES, SCHOOLS, SUPERS, TREATMENT_KEYS } from '@thistle/core/situation'
+import { RECORD_BODIES, type RecordWord } from '@thistle/core/bodies'
+import { countFaults, type CountEntry } from '@thistle/core/count'
 import { addDays } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { coversYard } from '../access/scope.ts'
@@ -10,7 +9,6 @@ import type { Clock } from '../clock.ts'
 import { todayOf } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
-import { nameOf } from './text.ts'
 
 /** What a check may ask. */
 export interface Checking {
@@ -28,13 +26,6 @@ export interface Kind {
   readonly body: Joi.ObjectSchema
   readonly check: (ask: Checking, body: Body, id: string) => Promise<void>
 }
-
-const id = () => Joi.string().guid()
-const day = () => daySchema()
-const maybeDay = () => daySchema().allow(null).default(null)
-const text = (most: number) => Joi.string().max(most).allow(null, '').default(null)
-const name = (most: number) => nameOf(most).required()
-const maybe = (schema: Joi.Schema) => schema.allow(null).default(null)
 
 /** The colony in this scope, with the yard it stands in and that yard's today; 404 where it is not the keeper's. */
 export async function findColony(
@@ -78,35 +69,10 @@ export function checkDay(scope: Scope, path: string, on: string, today: string, 
   if (since !== null && on < since) throw Problem.invalid([{ path, sentence: `The colony is in your book from ${since}: this cannot be older.` }])
 }
 
-const normals = Joi.array().items(monthSchema()).max(12).unique('month').messages({ 'array.unique': '{{#label}} has its month twice' }).default([])
-
-const timeZone = Joi.string()
-  .max(60)
-  .custom((value: string, help) => {
-    try {
-      new Intl.DateTimeFormat('en', { timeZone: value })
-      return value
-    } catch {
-      return help.message({ custom: '{{#label}} is not a time zone that is known, like Europe/Paris' })
-    }
-  })
-
 const yard: Kind = {
   name: 'yard',
   table: 'yards',
-  body: Joi.object({
-    name: name(60),
-    place: Joi.number().integer().min(0).max(10_000).default(0),
-    latitude: maybe(Joi.number().min(-90).max(90)),
-    longitude: maybe(Joi.number().min(-180).max(180)),
-    hemisphere: Joi.string().valid('north', 'south').default('north'),
-    timeZone: timeZone.default('UTC'),
-    normals,
-    phase: maybe(Joi.string().valid(...PHASES)),
-    lastOpening: maybeDay(),
-    supersOffOn: maybeDay(),
-    supersNextOn: maybeDay(),
-  }),
+  body: RECORD_BODIES.yards,
   check: async ({ scope }, _body, yardId) => {
     if (!coversYard(scope, yardId)) throw Problem.forbidden()
   },
@@ -115,14 +81,7 @@ const yard: Kind = {
 const colony: Kind = {
   name: 'colony',
   table: 'colonies',
-  body: Joi.object({
-    name: name(40),
-    since: day().required(),
-    hivedOn: maybeDay(),
-    parents: Joi.array().items(id()).max(20).default([]),
-    retiredOn: maybeDay(),
-    retiredWhy: text(200),
-  }),
+  body: RECORD_BODIES.colonies,
   check: async (ask, body) => {
     const today = todayOf(ask.scope.livesOn, 'UTC', ask.clock)
     const latest = new Date(Date.parse(today) + 86_400_000).toISOString().slice(0, 10)
@@ -140,13 +99,7 @@ const colony: Kind = {
 const placement: Kind = {
   name: 'placement',
   table: 'placements',
-  body: Joi.object({
-    colonyId: id().required(),
-    yardId: id().required(),
-    position: Joi.number().integer().min(1).max(999).required(),
-    fromDay: day().required(),
-    toDay: maybeDay(),
-  }),
+  body: RECORD_BODIES.placements,
   check: async (ask, body) => {
     const { today } = await findYard(ask, body.yardId)
     await findColony({ ...ask, scope: { ...ask.scope, yards: null } }, body.colonyId)
@@ -159,61 +112,12 @@ const placement: Kind = {
 const look: Kind = {
   name: 'look',
   table: 'looks',
-  body: Joi.object({
-    colonyId: id().required(),
-    onDay: day().required(),
-    ...CASE_FIELDS,
-    broodBoxes: CASE_FIELDS.broodBoxes.required(),
-    layingSince: maybeDay(),
-    supers: maybe(Joi.string().valid(...SUPERS)),
-    note: text(2000),
-  }),
+  body: RECORD_BODIES.looks,
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
     checkDay(ask.scope, 'onDay', String(body.onDay), found.today, found.since)
   },
 }
-
-const mites = () => Joi.number().integer().min(0).max(100_000)
-const squares = Joi.object({
-  counted: Joi.number().integer().min(0).max(2500).required(),
-  of: Joi.number().integer().min(1).max(2500).required(),
-  mites: Joi.array().items(mites()).max(2500).required(),
-})
-const sample = Joi.object({
-  mites: mites().required(),
-  bees: maybe(Joi.number().integer().min(0).max(100_000)),
-  days: maybe(Joi.number().min(0).max(1000)),
-  shakes: maybe(Joi.array().items(mites()).max(20)),
-  measured: maybe(
-    Joi.object({
-      by: Joi.string()
-        .valid(...MEASURES)
-        .required(),
-      amount: Joi.number().min(0).max(10_000).required(),
-    }),
-  ),
-  squares: maybe(squares),
-})
-const share = () => Joi.number().min(0).max(1).required()
-/** Marks outside the photograph are refused: a share of its width or height is from 0 to 1. */
-const photo = Joi.object({
-  photoId: id().required(),
-  width: Joi.number().integer().min(1).max(20_000).required(),
-  height: Joi.number().integer().min(1).max(20_000).required(),
-  grid: maybe(
-    Joi.object({
-      columns: Joi.number().integer().min(1).max(50).required(),
-      rows: Joi.number().integer().min(1).max(50).required(),
-      seed: Joi.number().integer().min(0).max(4_294_967_295).required(),
-      chosen: Joi.array().items(Joi.number().integer().min(0).max(2499)).min(1).max(2500).unique().required(),
-    }),
-  ),
-  marks: Joi.array()
-    .items(Joi.object({ x: share(), y: share() }))
-    .max(5000)
-    .required(),
-})
 
 interface CountBody extends CountEntry {
   readonly colonyId: string
@@ -241,26 +145,7 @@ async function checkCountLinks(ask: Checking, count: CountBody): Promise<void> {
 const count: Kind = {
   name: 'count',
   table: 'counts',
-  body: Joi.object({
-    colonyId: id().required(),
-    courseId: maybe(id()),
-    onDay: day().required(),
-    method: Joi.string()
-      .valid(...METHODS)
-      .required(),
-    recovery: maybe(Joi.number().min(0.05).max(1)),
-    representative: maybe(Joi.boolean()),
-    note: text(2000),
-    samples: Joi.array().items(sample).min(1).max(50).required(),
-    fluid: maybe(Joi.string().valid(...FLUIDS)),
-    flags: Joi.array()
-      .items(Joi.string().valid(...COUNT_FLAGS))
-      .unique()
-      .default([]),
-    queenSeen: maybe(Joi.boolean()),
-    waited: maybe(Joi.number().min(0).max(86_400)),
-    photo: maybe(photo),
-  }),
+  body: RECORD_BODIES.counts,
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
     const given = body as unknown as CountBody
@@ -279,7 +164,7 @@ const count: Kind = {
 const board: Kind = {
   name: 'board',
   table: 'boards',
-  body: Joi.object({ colonyId: id().required(), laidOn: day().required(), takenOn: maybeDay() }),
+  body: RECORD_BODIES.boards,
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
     checkDay(ask.scope, 'laidOn', String(body.laidOn), found.today, found.since)
@@ -292,16 +177,7 @@ const board: Kind = {
 const jar: Kind = {
   name: 'jar',
   table: 'jars',
-  body: Joi.object({
-    yardId: id().required(),
-    onDay: day().required(),
-    method: Joi.string().valid('wash', 'sugar').required(),
-    mites: mites().required(),
-    bees: Joi.number().integer().min(0).max(100_000).required(),
-    recovery: maybe(Joi.number().min(0.05).max(1)),
-    colonies: Joi.array().items(id()).max(200).unique().default([]),
-    note: text(2000),
-  }),
+  body: RECORD_BODIES.jars,
   check: async (ask, body) => {
     const found = await findYard(ask, body.yardId)
     const {
@@ -335,7 +211,7 @@ const MOST_AHEAD = 400
 const visit: Kind = {
   name: 'visit',
   table: 'visits',
-  body: Joi.object({ yardId: id().required(), day: day().required(), note: text(2000) }),
+  body: RECORD_BODIES.visits,
   check: async (ask, body, visitId) => {
     const { today } = await findYard(ask, body.yardId)
     const on = String(body.day)
@@ -351,64 +227,10 @@ const visit: Kind = {
   },
 }
 
-const rule = Joi.object({
-  authorised: maybe(Joi.string().valid('yes', 'no', 'unknown')),
-  withSupers: maybe(Joi.boolean()),
-  gramsPerBox: maybe(Joi.number().min(0.01).max(10)),
-  mostCourses: maybe(Joi.number().integer().min(0).max(52)),
-  mostDays: maybe(Joi.number().integer().min(1).max(366)),
-  waitDays: maybe(Joi.number().integer().min(0).max(366)),
-  prescription: maybe(Joi.boolean()),
-  note: text(500),
-  confirmedOn: maybeDay(),
-  starter: text(60),
-})
-const shelf = Joi.object({ units: maybe(Joi.number().min(0).max(100_000)), expires: maybeDay(), openedOn: maybeDay() })
-const phaseLimits = () => Joi.object(Object.fromEntries(PHASES.map((phase) => [phase, limitSchema()])))
-const perTreatment = (schema: Joi.Schema) => Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, schema]))).default({})
-
-const minutesOfDay = () => Joi.number().integer().min(0).max(1440).required()
-/** The days and hours a keeper has, and what works with them. */
-const work = Joi.object({
-  minutes: Joi.array().items(minutesOfDay()).length(7).required(),
-  away: Joi.array()
-    .items(
-      Joi.object({ from: day().required(), to: day().required() }).custom((a: { from: string; to: string }, help) =>
-        a.to < a.from ? help.message({ custom: '{{#label}} ends before it begins' }) : a,
-      ),
-    )
-    .max(100)
-    .required(),
-  yardMinutes: Joi.number().integer().min(0).max(600).required(),
-  people: Joi.number().integer().min(1).max(20).required(),
-  vaporisers: Joi.object({ type: Joi.string().valid('rod', 'pan').required(), count: Joi.number().integer().min(1).max(20).required() }).required(),
-})
-
 const settings: Kind = {
   name: 'settings',
   table: 'settings',
-  body: Joi.object({
-    school: Joi.string()
-      .valid(...SCHOOLS)
-      .required(),
-    priority: Joi.string()
-      .valid(...PRIORITIES)
-      .required(),
-    organicOnly: Joi.boolean().required(),
-    kit: Joi.array()
-      .items(Joi.string().valid(...KIT))
-      .unique()
-      .required(),
-    rules: perTreatment(rule),
-    stock: perTreatment(shelf),
-    ownLimits: Joi.object(Object.fromEntries(SCHOOLS.map((school) => [school, phaseLimits()]))).default({}),
-    boards: maybe(Joi.string().valid(...BOARD_KINDS)),
-    cup: maybe(Joi.object({ mL: Joi.number().min(20).max(1000).required(), bees: Joi.number().integer().min(30).max(3000).required() })),
-    sugarRecovery: maybe(Joi.number().min(0.05).max(1)),
-    noLiquidAcids: Joi.boolean().default(false),
-    work: maybe(work),
-    closedThrough: maybeDay(),
-  }),
+  body: RECORD_BODIES.settings,
   check: async ({ scope, clock }, body, settingsId) => {
     if (settingsId !== scope.holdingId) throw Problem.notFound()
     if (scope.role !== 'owner') throw Problem.forbidden()
@@ -419,7 +241,7 @@ const settings: Kind = {
 }
 
 /** Every kind that is created and changed by an idempotent PUT, by the word in its address. */
-export const KINDS: Readonly<Record<string, Kind>> = {
+export const KINDS: Readonly<Record<RecordWord, Kind>> = {
   yards: yard,
   colonies: colony,
   placements: placement,

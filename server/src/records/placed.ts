@@ -1,4 +1,5 @@
-import { Problem, type FieldFault } from '../problems/problem.ts'
+import type { FieldFault } from '@thistle/core/bodies'
+import { Problem } from '../problems/problem.ts'
 
 /** A refusal of one row, said with the place of the row among those that were sent with it. */
 export function placed(fault: unknown, word: string, index: number): unknown {

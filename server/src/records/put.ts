@@ -1,4 +1,3 @@
-import Joi from 'joi'
 import type { Transaction } from 'sequelize'
 import type { Scope } from '../access/scope.ts'
 import type { Clock } from '../clock.ts'
@@ -47,9 +46,6 @@ async function saveSamples(db: Database, kind: Kind, id: string, body: Body, tra
     { transaction },
   )
 }
-
-/** A kind's body with the version that was seen. */
-export const withVersion = (kind: Kind): Joi.ObjectSchema => kind.body.keys({ version: Joi.number().integer().min(0).allow(null).default(null) })
 
 /** What a keeper hands in for a row, checked. */
 export type Given = State & { readonly version: number | null }

@@ -1,27 +1,14 @@
 import Joi from 'joi'
+import { maybe, ownDaysBody } from '@thistle/core/bodies'
 import { daySchema, monthSchema } from '@thistle/core/formats'
 import { nothing, told, type Route } from '../api/route.ts'
 import type { Keeping } from '../records/put.ts'
-import { maybe } from '../records/shapes.ts'
 import { todayOf } from '../clock.ts'
 import { askWeather } from './ask.ts'
 import type { WeatherSource } from './keep.ts'
 import { dropOwnDay, keepOwnDays, type OwnDay, type Source } from './own-days.ts'
 
 const GROUP = 'Weather'
-const degrees = () => Joi.number().min(-60).max(60).required()
-const ownDay = Joi.object({
-  date: daySchema().required(),
-  high: degrees(),
-  low: degrees(),
-}).custom((day: OwnDay, help) =>
-  day.low > day.high ? help.message({ custom: `{{#label}}: the low, ${day.low}, is over the high, ${day.high}` }) : day,
-)
-const ownDays = Joi.object({
-  source: Joi.string().valid('hand', 'station').default('hand'),
-  days: Joi.array().items(ownDay).min(1).max(800).unique('date').messages({ 'array.unique': '{{#label}} has its day twice' }).required(),
-})
-
 export const weatherRoutes = (keep: Keeping, source: WeatherSource): Route[] => [
   {
     method: 'put',
@@ -29,7 +16,7 @@ export const weatherRoutes = (keep: Keeping, source: WeatherSource): Route[] => 
     access: 'write',
     group: GROUP,
     summary: 'Days of your own, by hand or from a station; they win over the service',
-    body: ownDays,
+    body: ownDaysBody,
     answers: { 200: told(Joi.object({ changed: Joi.number().integer().required() }), 'How many days changed.') },
     handle: async ({ scope, params, body }) => {
       const given = body as { source: Source; days: OwnDay[] }

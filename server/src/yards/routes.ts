@@ -1,22 +1,14 @@
 import Joi from 'joi'
-import { daySchema } from '@thistle/core/formats'
+import { moveBody, uuid } from '@thistle/core/bodies'
 import { told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
 import type { Keeping } from '../records/put.ts'
-import { uuid } from '../records/shapes.ts'
 import type { WeatherSource } from '../weather/keep.ts'
 import { moveColony, type Move } from './move.ts'
 import { readYardsWithWeather } from './read.ts'
 import { yardShape } from './shapes.ts'
 
 const GROUP = 'Yards'
-const move = Joi.object({
-  yardId: uuid().required(),
-  position: Joi.number().integer().min(1).max(999).required(),
-  onDay: daySchema().required(),
-  placementId: uuid().required(),
-})
-
 export const yardRoutes = (keep: Keeping, weather: WeatherSource): Route[] => [
   {
     method: 'get',
@@ -46,7 +38,7 @@ export const yardRoutes = (keep: Keeping, weather: WeatherSource): Route[] => [
     access: 'write',
     group: GROUP,
     summary: 'Ends the old placement and begins a new one; those behind move up',
-    body: move,
+    body: moveBody,
     answers: { 200: told(Joi.object({ placementId: uuid().required() }), 'Where it stands now.') },
     handle: async ({ scope, params, body }) => ({ status: 200, body: await moveColony(keep, scope, String(params.id), body as Move) }),
   },

@@ -1,22 +1,12 @@
 import Joi from 'joi'
+import { day, instant, maybe, RECORD_BODIES, spots, uuid, version } from '@thistle/core/bodies'
 import { EVENT_KINDS } from '@thistle/core/course'
 import { TREATMENT_KEYS } from '@thistle/core/situation'
-import { KINDS, type Kind } from '../records/kinds.ts'
-import { day, instant, maybe, uuid, version } from '../records/shapes.ts'
 
-const kind = (word: string): Kind => {
-  const found = KINDS[word]
-  if (!found) throw new Error(`no kind ${word}`)
-  return found
-}
 const kept = { id: uuid().required(), version: version().required() }
 const without = (schema: Joi.ObjectSchema, ...fields: string[]): Joi.ObjectSchema =>
   fields.reduce((made, field) => made.fork(field, (s) => s.forbidden()), schema)
 
-/** Where strips hang: box from the floor up, after which frame from the left. */
-export const spots = Joi.array()
-  .items(Joi.object({ box: Joi.number().integer().min(1).max(12).required(), after: Joi.number().integer().min(0).max(40).required() }))
-  .max(60)
 const event = Joi.object({
   id: uuid().required(),
   kind: Joi.string()
@@ -44,14 +34,12 @@ const course = Joi.object({
   facts: Joi.object().unknown(true).required(),
   events: Joi.array().items(event).required(),
 })
-const colony = without(kind('colonies').body, 'retiredOn', 'retiredWhy').keys({
+const colony = without(RECORD_BODIES.colonies, 'retiredOn', 'retiredWhy').keys({
   ...kept,
   placement: Joi.object({ ...kept, position: Joi.number().integer().required(), fromDay: day().required(), yardId: uuid().required() }).required(),
-  look: maybe(without(kind('looks').body, 'colonyId').keys(kept)).required(),
-  counts: Joi.array()
-    .items(without(kind('counts').body, 'colonyId').keys(kept))
-    .required(),
-  board: maybe(without(kind('boards').body, 'colonyId', 'takenOn').keys(kept)).required(),
+  look: maybe(without(RECORD_BODIES.looks, 'colonyId').keys(kept)).required(),
+  counts: Joi.array().items(without(RECORD_BODIES.counts, 'colonyId').keys(kept)).required(),
+  board: maybe(without(RECORD_BODIES.boards, 'colonyId', 'takenOn').keys(kept)).required(),
   courses: Joi.array().items(course).required(),
 })
 export const weatherDay = Joi.object({
@@ -61,7 +49,7 @@ export const weatherDay = Joi.object({
   kind: Joi.string().valid('observed', 'forecast').required(),
 })
 /** A yard with its row, as the page reads it. */
-export const yardShape = kind('yards').body.keys({
+export const yardShape = RECORD_BODIES.yards.keys({
   ...kept,
   today: day().required(),
   weather: Joi.array().items(weatherDay).required(),
@@ -73,11 +61,7 @@ export const yardShape = kind('yards').body.keys({
       .items(Joi.object({ date: day().required(), source: Joi.string().valid('hand', 'station').required() }))
       .required(),
   }).required(),
-  jars: Joi.array()
-    .items(without(kind('jars').body, 'yardId').keys(kept))
-    .required(),
-  visits: Joi.array()
-    .items(without(kind('visits').body, 'yardId').keys(kept))
-    .required(),
+  jars: Joi.array().items(without(RECORD_BODIES.jars, 'yardId').keys(kept)).required(),
+  visits: Joi.array().items(without(RECORD_BODIES.visits, 'yardId').keys(kept)).required(),
   colonies: Joi.array().items(colony).required(),
 })

@@ -25,7 +25,7 @@ import { sayMinutes } from './words.ts'
 const props = defineProps<{ yard: YardRecord; state: ColonyState; course: CourseState; job: PlannedJob }>()
 const emit = defineEmits<{ done: [] }>()
 const holding = useHolding()
-const { busy, fault, at, save } = useSave()
+const { busy, fault, at, refuse, save } = useSave()
 
 const asksAmount = computed(() => props.job.asksAmount)
 /** What went in and has not come out yet. */
@@ -96,7 +96,11 @@ const after = computed(() => {
 })
 const window = (j: PlannedJob) => (j.earliest === j.latest ? sayDay(j.best) : sayWindow(j.earliest, j.latest))
 
+/** The path of a field of what is entered as done. */
+const path = (field: string) => `events[${entered.value.length - 1}].${field}`
 async function keep(): Promise<void> {
+  if (amountFault.value) return refuse(path('amount'), amountFault.value)
+  if (tooMany.value && reason.value.trim().length < 3) return refuse(path('reason'), 'Say how, in a few words.')
   const events = entered.value.map((e) => ({ ...e, courseId: props.course.record.id, device: 'page' }))
   if (!(await save(() => holding.stroke({ events }, props.yard.id).then(() => undefined)))) return
   drop()
@@ -109,7 +113,7 @@ async function keep(): Promise<void> {
     <p class="serif what">{{ holding.say(job.text) }}</p>
     <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}{{ hangsOn }}. About {{ sayMinutes(minutes) }}{{ gear ? `, with ${gear}` : '' }}.</p>
     <p v-if="onTheDay && onTheDay.level !== 'fits'" :class="onTheDay.level === 'care' ? 'care' : 'alarm strong'">{{ holding.say(onTheDay.text) }}</p>
-    <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :window="job" :fault="at(`events[${entered.length - 1}].happenedOn`)" />
+    <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :window="job" :fault="at(path('happenedOn'))" />
     <NumberField
       v-if="asksAmount"
       id="jf-amount"
@@ -118,7 +122,7 @@ async function keep(): Promise<void> {
       :unit="unit"
       :hint="job.job === 'remove' ? `${inside} went in` : job.amount === null ? `${course.course.dose?.amount} ${unit} planned` : `${left} ${unit} of ${course.course.dose?.amount} left to give`"
       :min="0"
-      :fault="at(`events[${entered.length - 1}].amount`) ?? amountFault"
+      :fault="at(path('amount')) ?? amountFault"
     />
     <template v-if="counted">
       <NumberField id="jf-floor" v-model="onFloor" label="Lay on the floor" :unit="unit" :min="0" :fault="at('events[0].amount')" />
@@ -126,7 +130,7 @@ async function keep(): Promise<void> {
     </template>
     <p v-if="kept" class="soft small" role="status">What you typed before is still here.</p>
     <ACheckbox v-if="asksAmount && (job.job === 'dose' || job.job === 'remove')" v-model:checked="part">Only part of it is done; the rest follows</ACheckbox>
-    <AreaField v-if="tooMany" id="jf-reason" v-model="reason" label="How can more come out than went in?" :most="2000" placeholder="Strips of last spring were still in it" />
+    <AreaField v-if="tooMany" id="jf-reason" v-model="reason" label="How can more come out than went in?" :most="2000" :fault="at(path('reason'))" placeholder="Strips of last spring were still in it" />
     <div v-if="hangs" class="field">
       <span class="label">Where they hang, seen from above</span>
       <HiveMap v-model="spots" :boxes="state.situation.colony.broodBoxes" />
@@ -135,15 +139,15 @@ async function keep(): Promise<void> {
       <span class="label">Where they hang by your notes</span>
       <HiveMap :model-value="hung" :boxes="state.situation.colony.broodBoxes" fixed />
     </div>
-    <TextField id="jf-by" v-model="doneBy" label="Done by (if not you)" :most="80" :fault="at(`events[${entered.length - 1}].doneBy`)" />
+    <TextField id="jf-by" v-model="doneBy" label="Done by (if not you)" :most="80" :fault="at(path('doneBy'))" />
     <AreaField id="jf-note" v-model="note" label="Note" :most="2000" :placeholder="job.job === 'dose' ? 'Which pack, which weather' : ''" />
     <WhatMoves :before="course" :after="after" :yard="yard" />
-    <FaultLine v-if="fault && !at(`events[${entered.length - 1}].happenedOn`) && !at(`events[${entered.length - 1}].amount`)">{{ fault }}</FaultLine>
+    <FaultLine v-if="fault && !['happenedOn', 'amount', 'reason', 'doneBy'].some((f) => at(path(f)))">{{ fault }}</FaultLine>
     <CautionNote v-if="course.treatment.caution && (job.job === 'dose' || job.job === 'remove' || job.job === 'prepare')">
       <strong>{{ course.treatment.caution.hazard }}</strong>
       {{ course.treatment.caution.protection }} {{ course.treatment.caution.mishap }}
     </CautionNote>
-    <AButton type="primary" class="press" html-type="submit" :disabled="busy || amountFault !== null || (tooMany && reason.trim().length < 3)">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
     <p class="law">The label in your hand and local law decide.</p>
   </AForm>
 </template>

@@ -16,7 +16,7 @@ const props = defineProps<{ yard: YardState; colonyId: string; course: CourseSta
 const emit = defineEmits<{ takeOut: [] }>()
 const holding = useHolding()
 const router = useRouter()
-const { busy, fault, save } = useSave()
+const { busy, fault, at, save } = useSave()
 const forAll = ref(false)
 const accepting = ref<Mend | null>(null)
 const reason = ref('')
@@ -70,10 +70,10 @@ const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = {
       </li>
     </ul>
     <AForm v-if="accepting" novalidate layout="vertical" class="why" @submit="accept">
-      <AreaField id="wo-reason" v-model="reason" label="Why you take it as it is" :most="2000" />
-      <AButton type="primary" class="press" html-type="submit" :disabled="busy || reason.trim().length < 3">Keep the reason</AButton>
+      <AreaField id="wo-reason" v-model="reason" label="Why you take it as it is" :most="2000" :fault="at('events[0].reason')" />
+      <AButton type="primary" class="press" html-type="submit" :disabled="busy">Keep the reason</AButton>
     </AForm>
-    <FaultLine v-if="fault">{{ fault }}</FaultLine>
+    <FaultLine v-if="fault && !at('events[0].reason')">{{ fault }}</FaultLine>
   </div>
 </template>
 

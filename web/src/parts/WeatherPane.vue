@@ -100,7 +100,7 @@ async function readFile(chosen: File): Promise<void> {
         <DegreesField id="we-high" v-model="high" label="Highest" :fault="at('days[0].high')" />
         <DegreesField id="we-low" v-model="low" label="Lowest" :fault="at('days[0].low') ?? at('days[0]')" />
       </div>
-      <AButton type="primary" class="press" html-type="submit" :disabled="busy || day === null || high === null || low === null">Keep the day</AButton>
+      <AButton type="primary" class="press" html-type="submit" :disabled="busy">Keep the day</AButton>
     </AForm>
     <section v-if="holding.mayWrite" class="part">
       <h3>A station's file</h3>

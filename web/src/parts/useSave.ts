@@ -10,6 +10,8 @@ export interface Saving {
   readonly conflict: ComputedRef<{ readonly mine: State; readonly theirs: State & { readonly version: number } } | null>
   readonly at: (path: string) => string | null
   readonly save: (work: () => Promise<void>) => Promise<boolean>
+  /** A slip that only the form knows of: said by its field, as a refusal is, and nothing is sent. */
+  readonly refuse: (path: string, sentence: string) => void
   /** Puts the refusal away: the conflict is settled. */
   readonly clear: () => void
 }
@@ -57,8 +59,14 @@ export function useSave(): Saving {
       busy.value = false
     }
   }
+  function refuse(path: string, sentence: string): void {
+    clear()
+    refused.value = new Refused(400, sentence, { faults: [{ path, sentence }] })
+    void nextTick(() => nextTick(toFault))
+  }
   return {
     busy,
+    refuse,
     save,
     clear,
     fault: computed(() => refused.value?.message ?? other.value),

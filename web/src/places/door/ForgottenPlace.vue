@@ -11,7 +11,7 @@ import OutboxLink from './OutboxLink.vue'
 
 const email = ref('')
 const sent = ref(false)
-const { busy, fault, save } = useSave()
+const { busy, fault, at, save } = useSave()
 async function send(): Promise<void> {
   sent.value = await save(() => call('POST', '/password-resets', { email: email.value }))
 }
@@ -25,9 +25,9 @@ async function send(): Promise<void> {
     </template>
     <AForm v-else novalidate layout="vertical" class="form" @submit="send">
       <p class="soft">We send a link to your address; with it you choose a new password.</p>
-      <TextField id="fo-email" v-model="email" label="E-mail address" type="email" autocomplete="username" :most="254" />
-      <FaultLine v-if="fault">{{ fault }}</FaultLine>
-      <AButton type="primary" class="press" html-type="submit" :disabled="busy || email.trim() === ''">{{ busy ? 'Sending ...' : 'Send the link' }}</AButton>
+      <TextField id="fo-email" v-model="email" label="E-mail address" type="email" autocomplete="username" :most="254" :fault="at('email')" />
+      <FaultLine v-if="fault && !at('email')">{{ fault }}</FaultLine>
+      <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Sending ...' : 'Send the link' }}</AButton>
     </AForm>
     <p class="small"><RouterLink to="/sign-in">Back to sign-in</RouterLink></p>
   </DoorFrame>

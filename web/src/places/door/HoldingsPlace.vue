@@ -67,7 +67,7 @@ async function begin(): Promise<void> {
       <AForm novalidate layout="vertical" class="form" @submit="begin">
         <TextField id="ho-name" v-model="name" label="Begin another holding" :most="80" :fault="at('name')" hint="its name; you are its owner" />
         <FaultLine v-if="fault && !at('name')">{{ fault }}</FaultLine>
-        <AButton type="primary" class="press" html-type="submit" :disabled="busy || name.trim() === ''">Begin it</AButton>
+        <AButton type="primary" class="press" html-type="submit" :disabled="busy">Begin it</AButton>
       </AForm>
     </template>
   </DoorFrame>

@@ -29,7 +29,7 @@ async function set(): Promise<void> {
         {{ fault }}
         <RouterLink to="/forgotten">Have another link sent</RouterLink>
       </FaultLine>
-      <AButton type="primary" class="press" html-type="submit" :disabled="busy || password === ''">{{ busy ? 'Setting it ...' : 'Set it and come in' }}</AButton>
+      <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Setting it ...' : 'Set it and come in' }}</AButton>
       <p class="soft small">Everybody signed in with the old one is signed out.</p>
     </AForm>
   </DoorFrame>

@@ -97,7 +97,7 @@ const counted = computed(() => first.value?.row.some((s) => s.judgement.estimate
       <template v-else>
         <YardFields v-model="yard" prefix="fy" :at="at" />
         <FaultLine v-if="fault && !at('name') && !at('latitude') && !at('longitude')">{{ fault }}</FaultLine>
-        <p class="go"><AButton type="primary" class="press" html-type="submit" :disabled="busy || yard.name.trim() === ''">{{ busy ? 'Keeping ...' : 'Keep it, on to the colonies' }}</AButton></p>
+        <p class="go"><AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep it, on to the colonies' }}</AButton></p>
       </template>
     </AForm>
 

@@ -159,14 +159,14 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
         <TextField id="in-email" v-model="email" label="Their e-mail address" type="email" :most="254" :fault="at('email')" hint="left empty: you hand the link over yourself" />
         <PlaceFields v-model="draft" prefix="in" :at="at" />
         <FaultLine v-if="fault && !at('forWhom') && !at('email') && !at('yards') && !at('untilDay')">{{ fault }}</FaultLine>
-        <AButton type="primary" class="press" html-type="submit" :disabled="busy || forWhom.trim() === '' || draft.yards?.length === 0">{{ busy ? 'Making it ...' : 'Make the invitation' }}</AButton>
+        <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Making it ...' : 'Make the invitation' }}</AButton>
       </AForm>
     </SidePane>
     <SidePane v-else-if="editing" :title="editing.name" :sub="editing.email" @close="editing = null">
       <AForm :key="editing.keeperId" novalidate layout="vertical" class="form" @submit="keep">
         <PlaceFields v-model="draft" prefix="me" :at="at" />
         <FaultLine v-if="fault && !at('yards') && !at('untilDay')">{{ fault }}</FaultLine>
-        <AButton type="primary" class="press" html-type="submit" :disabled="busy || draft.yards?.length === 0">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
+        <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
         <AButton class="press quiet" :disabled="busy" @click="takeOut">Take {{ editing.name }} out of the holding</AButton>
         <p class="soft small">What they wrote stays, with their name. They can be invited again.</p>
       </AForm>

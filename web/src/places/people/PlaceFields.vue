@@ -3,6 +3,7 @@
 import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/checkbox'
 import DayField from '../../fields/DayField.vue'
 import PickField from '../../fields/PickField.vue'
+import FaultLine from '../../parts/FaultLine.vue'
 import { ROLE_WORDS } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 
@@ -32,7 +33,7 @@ const id = (name: string) => `${props.prefix}-${name}`
       <ACheckboxGroup v-if="place.yards !== null" v-model:value="place.yards" class="which">
         <ACheckbox v-for="y in holding.yards" :key="y.id" :value="y.id">{{ y.name }}</ACheckbox>
       </ACheckboxGroup>
-      <p v-if="at('yards') || place.yards?.length === 0" class="fault" role="alert">{{ at('yards') ?? 'At least one yard, or all.' }}</p>
+      <FaultLine v-if="place.yards?.length === 0 || at('yards')">{{ place.yards?.length === 0 ? 'At least one yard, or all.' : at('yards') }}</FaultLine>
     </fieldset>
     <DayField :id="id('until')" v-model="place.untilDay" label="Until" hint="left empty: without an end" :fault="at('untilDay')" />
   </div>
@@ -43,5 +44,4 @@ const id = (name: string) => `${props.prefix}-${name}`
 fieldset { border: 0; padding: 0; margin: 0; }
 legend { font-size: 14px; font-weight: 600; padding: 0; }
 .which { display: grid; }
-.fault { font-size: 13.5px; color: var(--brick); font-weight: 600; }
 </style>

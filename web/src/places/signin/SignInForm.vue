@@ -4,38 +4,31 @@ import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
 import FaultLine from '../../parts/FaultLine.vue'
 import TextField from '../../fields/TextField.vue'
-import { call, Refused } from '../../server/call.ts'
+import { useSave } from '../../parts/useSave.ts'
+import { call } from '../../server/call.ts'
 
 defineProps<{ demoFirst?: boolean; withoutDemo?: boolean; again?: boolean }>()
 const emit = defineEmits<{ done: [] }>()
 const email = ref('')
 const password = ref('')
-const busy = ref<'demo' | 'own' | null>(null)
-const fault = ref<string | null>(null)
+const { busy, fault, at, save } = useSave()
 
 async function enter(which: 'demo' | 'own'): Promise<void> {
-  busy.value = which
-  fault.value = null
-  try {
-    if (which === 'demo') await call('POST', '/session/demo')
-    else await call('POST', '/session', { email: email.value, password: password.value })
-    emit('done')
-  } catch (problem) {
-    fault.value = problem instanceof Refused ? problem.message : 'That did not work; try again.'
-  } finally {
-    busy.value = null
-  }
+  const done = await save(() =>
+    which === 'demo' ? call('POST', '/session/demo') : call('POST', '/session', { email: email.value, password: password.value }),
+  )
+  if (done) emit('done')
 }
 </script>
 
 <template>
   <AForm novalidate layout="vertical" class="form" @submit="enter('own')">
-    <AButton v-if="!withoutDemo" type="primary" class="press demo" :disabled="busy !== null" @click="enter('demo')">Walk through the demo</AButton>
+    <AButton v-if="!withoutDemo" type="primary" class="press demo" :disabled="busy" @click="enter('demo')">Walk through the demo</AButton>
     <p v-if="!withoutDemo" class="or soft small"><span>or with your own account</span></p>
-    <TextField id="si-email" v-model="email" label="E-mail address" type="email" autocomplete="username" />
-    <TextField id="si-password" v-model="password" label="Password" type="password" autocomplete="current-password" />
-    <FaultLine v-if="fault">{{ fault }}</FaultLine>
-    <AButton class="press quiet" html-type="submit" :disabled="busy !== null || email === '' || password === ''">Sign in</AButton>
+    <TextField id="si-email" v-model="email" label="E-mail address" type="email" autocomplete="username" :fault="at('email')" />
+    <TextField id="si-password" v-model="password" label="Password" type="password" autocomplete="current-password" :fault="at('password')" />
+    <FaultLine v-if="fault && !at('email') && !at('password')">{{ fault }}</FaultLine>
+    <AButton class="press quiet" html-type="submit" :disabled="busy">Sign in</AButton>
     <p v-if="!again && !withoutDemo" class="ways small">
       <RouterLink to="/sign-up">Make an account</RouterLink>
       <RouterLink to="/forgotten">Password forgotten?</RouterLink>

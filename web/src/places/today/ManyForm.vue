@@ -18,7 +18,7 @@ import { newId, useHolding } from '../../stores/holding.ts'
 const props = defineProps<{ line: TodayJob }>()
 const emit = defineEmits<{ done: [entered: { text: string; stroke: number | null }] }>()
 const holding = useHolding()
-const { busy, fault, at, save } = useSave()
+const { busy, fault, at, refuse, save } = useSave()
 const onDay = ref<string | null>(holding.today)
 const doneBy = ref('')
 const rows = reactive(
@@ -35,9 +35,12 @@ const unit = computed(() => {
   return u === 'strip' || u === 'wafer' ? `${u}s` : (u ?? '')
 })
 const asks = computed(() => rows.some((r) => r.job.asksAmount))
-const missing = computed(() => chosen.value.some((r) => r.job.asksAmount && r.amount === null))
+/** Chosen, and without its amount. */
+const missing = computed(() => chosen.value.findIndex((r) => r.job.asksAmount && r.amount === null))
+const amountPath = (id: string) => `events[${chosen.value.findIndex((r) => r.id === id)}].amount`
 const caution = computed(() => props.line.step.course?.treatment.caution ?? null)
 async function keep(): Promise<void> {
+  if (missing.value >= 0) return refuse(`events[${missing.value}].amount`, 'How many? 0 where there were none.')
   const events = chosen.value.map((r) => ({
     id: r.id,
     courseId: r.course.record.id,
@@ -68,14 +71,15 @@ async function keep(): Promise<void> {
           <i>{{ r.state.colony.placement.position }}</i>
           {{ r.state.colony.name }}
         </ACheckbox>
-        <NumberInput v-if="r.job.asksAmount" v-model="r.amount" :min="0" :disabled="!r.done" :aria-label="`${unit} in ${r.state.colony.name}`" />
+        <NumberInput v-if="r.job.asksAmount" v-model="r.amount" :min="0" :disabled="!r.done" :aria-label="`${unit} in ${r.state.colony.name}`" :aria-invalid="at(amountPath(r.id)) !== null" :aria-describedby="at(amountPath(r.id)) ? `mf-${r.id}` : undefined" />
+        <p v-if="at(amountPath(r.id))" :id="`mf-${r.id}`" class="fault" role="alert">{{ at(amountPath(r.id)) }}</p>
       </div>
     </fieldset>
     <TextField id="mf-by" v-model="doneBy" label="Done by (if not you)" :most="80" />
     <p class="soft small">What went otherwise in one of them is entered there: press its name in the list.</p>
-    <FaultLine v-if="fault">{{ fault }}</FaultLine>
+    <FaultLine v-if="fault && !at('events[0].happenedOn') && !chosen.some((r) => at(amountPath(r.id)))">{{ fault }}</FaultLine>
     <CautionNote v-if="caution"><strong>{{ caution.hazard }}</strong> {{ caution.protection }} {{ caution.mishap }}</CautionNote>
-    <AButton type="primary" class="press" html-type="submit" :disabled="busy || chosen.length === 0 || missing || onDay === null">
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy || chosen.length === 0">
       {{ busy ? 'Keeping ...' : `Keep it for ${plural(chosen.length, 'colony', 'colonies')}${onDay ? `, ${sayDay(onDay)}` : ''}` }}
     </AButton>
     <p class="law">The label in your hand and local law decide.</p>
@@ -88,5 +92,6 @@ async function keep(): Promise<void> {
 fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 2px; }
 .row { display: grid; grid-template-columns: minmax(0, 1fr) 92px; gap: 10px; align-items: center; min-height: 48px; border-bottom: 1px solid var(--hairline); }
 .row label { font-weight: 600; }
+.row .fault { grid-column: 1 / -1; margin: 0; text-align: end; }
 .row i { font-style: normal; font-weight: 400; color: var(--soft); }
 </style>

@@ -8,6 +8,7 @@ import DayField from '../../fields/DayField.vue'
 import TextField from '../../fields/TextField.vue'
 import NumberField from '../../fields/NumberField.vue'
 import { useSave } from '../../parts/useSave.ts'
+import { checkAhead } from '../../server/call.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
 const props = defineProps<{ yard: YardRecord }>()
@@ -25,14 +26,11 @@ const last = ref<{ id: string; name: string; position: number } | null>(null)
 let ids = { colony: newId(), placement: newId() }
 
 async function add(): Promise<void> {
+  const place = { placementId: ids.placement, yardId: props.yard.id, position: position.value, onDay: since.value }
   const done = await save(async () => {
+    await checkAhead('POST', `/colonies/${ids.colony}/move`, place)
     await holding.put('colonies', ids.colony, { name: name.value, since: since.value, hivedOn: hivedOn.value }, null)
-    await holding.persist('POST', `/colonies/${ids.colony}/move`, {
-      placementId: ids.placement,
-      yardId: props.yard.id,
-      position: position.value,
-      onDay: since.value,
-    })
+    await holding.persist('POST', `/colonies/${ids.colony}/move`, place)
     await holding.refresh(props.yard.id)
   })
   if (!done) return
@@ -73,7 +71,7 @@ async function add(): Promise<void> {
       :fault="at('hivedOn')"
     />
     <FaultLine v-if="fault && !at('name') && !at('since') && !at('hivedOn') && !at('position')">{{ fault }}</FaultLine>
-    <AButton type="primary" class="press" html-type="submit" :disabled="busy || name.trim() === '' || position === null">{{ busy ? 'Adding ...' : 'Add it to the row' }}</AButton>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Adding ...' : 'Add it to the row' }}</AButton>
   </AForm>
 </template>
 

@@ -30,7 +30,7 @@ const byField = () => ['name', 'latitude', 'longitude', 'timeZone'].some((f) => 
     <YardFields v-model="yard" prefix="ay" :at="at" />
     <p class="soft small">A place can be left for later: without weather of its own, Match says "not known" and asks for care.</p>
     <FaultLine v-if="fault && !byField()">{{ fault }}</FaultLine>
-    <AButton type="primary" class="press" html-type="submit" :disabled="busy || yard.name.trim() === ''">{{ busy ? 'Adding ...' : 'Add the yard' }}</AButton>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Adding ...' : 'Add the yard' }}</AButton>
   </AForm>
 </template>
 

@@ -76,7 +76,7 @@ async function move(): Promise<void> {
     <TextField id="pf-name" v-model="name" label="Name or tag" :most="40" hint="It stays with the colony when it is moved." :fault="at('name')" />
     <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />
     <FaultLine v-else-if="fault && !at('name')">{{ fault }}</FaultLine>
-    <AButton type="primary" class="press" html-type="submit" :disabled="busy || name.trim() === ''">Keep the name</AButton>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy">Keep the name</AButton>
   </AForm>
   <AForm v-else-if="what === 'move'" novalidate layout="vertical" class="form" @submit="move">
     <PickField id="pf-yard" v-model="yardId" label="To the yard" :options="yards" :unknown="false" />

@@ -64,14 +64,14 @@ function sayAgent(agent: string): string {
     <h2 id="y-name">Your account</h2>
     <AForm novalidate layout="vertical" class="line" @submit="rename">
       <TextField id="y-name-field" v-model="name" label="Your name" :most="80" :fault="naming.at('name')" />
-      <AButton class="press quiet" html-type="submit" :disabled="naming.busy.value || name.trim() === '' || name === holding.me?.keeper.name">{{ named && name === holding.me?.keeper.name ? 'Kept' : 'Keep the name' }}</AButton>
+      <AButton class="press quiet" html-type="submit" :disabled="naming.busy.value || name === holding.me?.keeper.name">{{ named && name === holding.me?.keeper.name ? 'Kept' : 'Keep the name' }}</AButton>
     </AForm>
     <FaultLine v-if="naming.fault.value && !naming.at('name')">{{ naming.fault.value }}</FaultLine>
     <h3>Another password</h3>
     <AForm novalidate layout="vertical" class="line" @submit="changePassword">
       <TextField id="y-old" v-model="change.password" label="The one you have" type="password" autocomplete="current-password" :fault="changing.at('password')" />
       <TextField id="y-new" v-model="change.next" label="The new one" type="password" autocomplete="new-password" :fault="changing.at('next')" hint="10 characters or more" />
-      <AButton class="press quiet" html-type="submit" :disabled="changing.busy.value || change.password === '' || change.next === ''">{{ changing.busy.value ? 'Changing ...' : 'Change it' }}</AButton>
+      <AButton class="press quiet" html-type="submit" :disabled="changing.busy.value">{{ changing.busy.value ? 'Changing ...' : 'Change it' }}</AButton>
     </AForm>
     <p v-if="changed" class="settled strong" role="status">Changed. Every other session has ended.</p>
     <FaultLine v-if="changing.fault.value && !changing.at('password') && !changing.at('next')">{{ changing.fault.value }}</FaultLine>

@@ -68,7 +68,7 @@ async function destroy(): Promise<void> {
         <FaultLine v-if="fault && !at('name') && !at('password')">{{ fault }}</FaultLine>
         <p class="row">
           <AButton class="press quiet" @click="asking = null">Keep it</AButton>
-          <AButton type="primary" class="press danger" html-type="submit" :disabled="busy || sure.password === ''">{{ asking === 'holding' ? 'Delete it' : 'End it' }}</AButton>
+          <AButton type="primary" class="press danger" html-type="submit" :disabled="busy">{{ asking === 'holding' ? 'Delete it' : 'End it' }}</AButton>
         </p>
       </AForm>
     </OverPage>

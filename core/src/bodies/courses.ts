@@ -1,0 +1,107 @@
+import Joi from 'joi'
+import { EVENT_KINDS, type EventKind } from '../course/index.ts'
+import type { Spot } from '../holding/index.ts'
+import { TREATMENTS } from '../treatments/index.ts'
+import { SENT_RECORDS } from './records.ts'
+import { day, left, maybe, uuid, version } from './shapes.ts'
+
+/** What was done, as it is sent. */
+export interface GivenEvent {
+  readonly courseId: string
+  readonly kind: EventKind | 'taken-back' | 'cancelled'
+  readonly job: string | null
+  readonly n: number | null
+  readonly happenedOn: string
+  readonly amount: number | null
+  readonly note: string | null
+  readonly supersedes: string | null
+  readonly doneBy: string | null
+  readonly reason: string | null
+  readonly spots: readonly Spot[] | null
+  readonly device: string | null
+}
+/** A choice for one or many colonies, as it is sent. */
+export interface GivenDecision {
+  readonly yardId: string
+  readonly treatment: string
+  readonly startOn: string
+  readonly note: string | null
+  readonly colonies: readonly { readonly colonyId: string; readonly courseId: string; readonly situation: unknown }[]
+}
+
+/** Where strips hang: box from the floor up, after which frame from the left. */
+export const spots = Joi.array()
+  .items(Joi.object({ box: Joi.number().integer().min(1).max(12).required(), after: Joi.number().integer().min(0).max(40).required() }))
+  .max(60)
+
+const OF_A_JOB = Joi.valid('done', 'part', 'set', 'accepted')
+const MOST_IN_A_STROKE = 500
+
+export const eventBody = Joi.object<GivenEvent>({
+  courseId: uuid().required(),
+  kind: Joi.string()
+    .valid('taken-back', 'cancelled', ...EVENT_KINDS)
+    .required(),
+  job: Joi.string()
+    .valid('prepare', 'dose', 'check', 'remove', 'put-back', 'queen-check', 'recount')
+    .allow(null)
+    .default(null)
+    .when('kind', { is: OF_A_JOB, then: Joi.invalid(null) })
+    .when('kind', { is: Joi.valid('done', 'part'), then: Joi.invalid('recount') }),
+  n: Joi.number()
+    .integer()
+    .min(1)
+    .max(50)
+    .allow(null)
+    .default(null)
+    .when('kind', { is: OF_A_JOB, then: Joi.invalid(null) }),
+  happenedOn: day().required(),
+  amount: Joi.number()
+    .min(0)
+    .max(10_000)
+    .allow(null)
+    .default(null)
+    .when('kind', { is: Joi.valid('part', 'found'), then: Joi.number().greater(0).invalid(null) }),
+  note: Joi.string().max(2000).allow(null, '').default(null),
+  supersedes: left(uuid()),
+  doneBy: Joi.string().max(80).allow(null, '').default(null),
+  reason: Joi.string()
+    .trim()
+    .min(3)
+    .max(2000)
+    .allow(null)
+    .default(null)
+    .when('kind', { is: 'accepted', then: Joi.invalid(null) }),
+  spots: maybe(spots).default(null),
+  device: Joi.string().max(80).allow(null, '').default(null),
+})
+
+export const decisionBody = Joi.object<GivenDecision>({
+  yardId: uuid().required(),
+  treatment: Joi.string()
+    .valid(...TREATMENTS.map((t) => t.key))
+    .required(),
+  startOn: day().required(),
+  note: Joi.string().max(2000).allow(null, '').default(null),
+  colonies: Joi.array()
+    .min(1)
+    .max(200)
+    .unique('colonyId')
+    .items(Joi.object({ colonyId: uuid().required(), courseId: uuid().required(), situation: Joi.object().unknown(true).required() }))
+    .required(),
+})
+
+const withId = (schema: Joi.ObjectSchema) => schema.keys({ id: uuid().required() })
+/** What was done in many colonies, days set for jobs, visits planned and given up. */
+export const strokeBody = Joi.object({
+  visits: Joi.array().items(withId(SENT_RECORDS.visits)).max(MOST_IN_A_STROKE).default([]),
+  visitsGone: Joi.array()
+    .items(Joi.object({ id: uuid().required(), version: version().required() }))
+    .max(MOST_IN_A_STROKE)
+    .default([]),
+  events: Joi.array()
+    .items(withId(eventBody as Joi.ObjectSchema))
+    .max(MOST_IN_A_STROKE)
+    .unique('id')
+    .default([]),
+})

@@ -1,0 +1,8 @@
+export { batchBody, BATCHED, MOST_ROWS, type Batched } from './batch.ts'
+export { bodyOf, faultsOf } from './calls.ts'
+export { checkAgainst, type Checked, type FieldFault } from './check.ts'
+export { decisionBody, eventBody, spots, strokeBody, type GivenDecision, type GivenEvent } from './courses.ts'
+export * from './people.ts'
+export { RECORD_BODIES, SENT_RECORDS, withVersion, type RecordWord } from './records.ts'
+export { day, instant, maybe, role, uuid, version } from './shapes.ts'
+export { dateBody, holdingBody, moveBody, ownDaysBody } from './yards.ts'

@@ -1,0 +1,24 @@
+import Joi from 'joi'
+import { day, uuid } from './shapes.ts'
+
+/** To another yard, or another place in the row. */
+export const moveBody = Joi.object({
+  yardId: uuid().required(),
+  position: Joi.number().integer().min(1).max(999).required(),
+  onDay: day().required(),
+  placementId: uuid().required(),
+})
+
+const degrees = () => Joi.number().min(-60).max(60).required()
+const ownDay = Joi.object({ date: day().required(), high: degrees(), low: degrees() }).custom((it: { high: number; low: number }, help) =>
+  it.low > it.high ? help.message({ custom: `{{#label}}: the low, ${it.low}, is over the high, ${it.high}` }) : it,
+)
+/** Days of weather by a keeper's own hand or station. */
+export const ownDaysBody = Joi.object({
+  source: Joi.string().valid('hand', 'station').default('hand'),
+  days: Joi.array().items(ownDay).min(1).max(800).unique('date').messages({ 'array.unique': '{{#label}} has its day twice' }).required(),
+})
+
+/** The day on which the demo lives. */
+export const dateBody = Joi.object({ on: day().required() })
+export const holdingBody = Joi.object({ holdingId: uuid().required() })
