@@ -81,7 +81,7 @@ describe('from a choice to the count after it', () => {
     const course = state.courses.find((c) => c.record.id === courseId)
     expect(course?.course.supersOn).toBe('2026-10-09')
     expect(course?.outcome?.efficacy?.estimate).toBeCloseTo(1 - 1 / 300 / (13 / 295))
-    expect(course?.outcome?.verdict).toBe('worked')
+    expect(course?.outcome?.verdict).toBe('as-expected')
     expect(state.situation.history.at(-1)).toMatchObject({ treatment: 'amitraz-strip', start: '2026-08-12', end: '2026-09-25' })
     await live('2026-08-12')
   })

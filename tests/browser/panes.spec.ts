@@ -118,12 +118,38 @@ test('a change of place is said, and the focus goes to where it begins', async (
   await expect(page.getByRole('heading', { name: 'Your rules' })).toBeVisible()
   await expect(page.getByRole('main')).toBeFocused()
   await expect(page.locator('[aria-live]').filter({ hasText: /^Rules$/ })).toBeAttached()
-  // A form that is refused puts the focus on what is wrong.
+})
+
+test('a form that is refused says it by its field, puts the focus there, and writes nothing by halves', async ({ demo: page }) => {
   await page.goto('/yards')
   await page.getByRole('button', { name: 'Add a colony' }).click()
-  await page.getByLabel('Name or tag').fill('Elder')
-  await page.getByRole('spinbutton', { name: 'Place in the row' }).fill('')
-  await expect(page.getByRole('button', { name: 'Add it to the row' })).toBeDisabled()
+  const [name, position] = [page.getByLabel('Name or tag'), page.getByRole('spinbutton', { name: 'Place in the row' })]
+  const [add, rows] = [page.getByRole('button', { name: 'Add it to the row' }), await page.getByRole('row').count()]
+  await name.fill('Alder')
+  await position.fill('')
+  await add.click()
+  await expect(page.getByText('Must be a number.')).toBeVisible()
+  await expect(position).toBeFocused()
+  await position.fill('2')
+  await name.fill('')
+  await add.click()
+  await expect(page.getByText('Must not be empty.')).toBeVisible()
+  await expect(name).toBeFocused()
+  await name.fill('Alder Two')
+  await add.click()
+  await expect(page.getByRole('button', { name: 'Open Alder Two' })).toBeVisible()
+  await expect(page.getByRole('row')).toHaveCount(rows + 1)
+})
+
+test('a slip is said though the server is out of reach', async ({ demo: page }) => {
+  await page.goto('/yards')
+  await page.getByRole('button', { name: 'Add a yard' }).click()
+  await page.waitForFunction(() => performance.getEntriesByType('resource').some((r) => r.name.includes('/assets/bodies-')))
+  await page.context().setOffline(true)
+  await page.getByRole('button', { name: 'Add the yard' }).click()
+  await expect(page.getByText('Must not be empty.')).toBeVisible()
+  await expect(page.getByText('Out of reach.')).toHaveCount(0)
+  await page.context().setOffline(false)
 })
 
 test('what opens in a pane has the focus, and it is given back', async ({ demo: page }) => {

@@ -138,7 +138,7 @@ describe('a kept course', () => {
     const state = courseState(course, colony, '2026-09-10')
     expect(state.recount?.onDay).toBe('2026-09-07')
     expect(state.outcome?.efficacy?.estimate).toBeCloseTo(0.9)
-    expect(state.outcome?.verdict).toBe('worked')
+    expect(state.outcome?.verdict).toBe('as-expected')
   })
   it('takes a count that was made for it even before its window', () => {
     const course = courseOf('formic-strip-14', '2026-08-14', [dosed])

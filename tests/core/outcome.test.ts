@@ -30,9 +30,22 @@ describe('did it work', () => {
 
   it('says worked, short, too few to tell, or that nobody can say', () => {
     expect(efficacy(jar(30), jar(1), formic, false).verdict).toBe('worked')
+    expect(efficacy(jar(9), jar(1), formic, false).verdict).toBe('as-expected')
     expect(efficacy(jar(40), jar(30), formic, false).verdict).toBe('short')
     expect(efficacy(jar(9), jar(4), formic, false).verdict).toBe('unclear')
     expect(efficacy(jar(0), jar(0), formic, false)).toMatchObject({ verdict: 'cannot-say', efficacy: null })
+  })
+
+  it('is sure of no more than its interval: done only where the least that is likely is what it should take', () => {
+    const figures = [fc.integer({ min: 1, max: 400 }), fc.integer({ min: 0, max: 100 })] as const
+    fc.assert(
+      fc.property(...figures, (before, after) => {
+        const { verdict, efficacy: found, expected, text } = efficacy(jar(before, 600), jar(after, 600), formic, false)
+        expect(verdict === 'worked').toBe(found!.low >= expected!.low)
+        expect(/did its work/.test(text)).toBe(verdict === 'worked')
+        expect(/fell short/.test(text)).toBe(found!.high < expected!.low)
+      }),
+    )
   })
 
   it('expects 95 % of a synthetic and 90 % of an organic treatment, as authorities do', () => {

@@ -14,7 +14,8 @@ export interface Outcome {
   readonly expected: { readonly low: number; readonly high: number } | null
   /** What authorities expect: 0.95 of a synthetic, 0.9 of an organic treatment. */
   readonly authority: number
-  readonly verdict: 'worked' | 'short' | 'unclear' | 'cannot-say'
+  /** `as-expected`: it took what it should, and less would be no wonder either: two jars cannot tell. */
+  readonly verdict: 'worked' | 'as-expected' | 'short' | 'unclear' | 'cannot-say'
   readonly text: string
 }
 
@@ -48,8 +49,8 @@ export function efficacy(before: JarCount, after: JarCount, treatment: Treatment
   const should = `It should take ${percent(expected.low)} to ${percent(expected.high)}, and authorities expect ${percent(authority)}`
   if (found.high < expected.low) return { efficacy: found, expected, authority, verdict: 'short', text: `${figure} ${should}: it fell short.` }
   if (found.estimate >= expected.low) {
-    const doubt = found.low < expected.low ? ' Two jars cannot say it surely.' : ''
-    return { efficacy: found, expected, authority, verdict: 'worked', text: `${figure} ${should}: it did its work.${doubt}` }
+    if (found.low >= expected.low) return { efficacy: found, expected, authority, verdict: 'worked', text: `${figure} ${should}: it did its work.` }
+    return { efficacy: found, expected, authority, verdict: 'as-expected', text: `${figure} ${should}: about what it should, as far as two jars can tell.` }
   }
   return {
     efficacy: found,

@@ -99,8 +99,8 @@ const window = (j: PlannedJob) => (j.earliest === j.latest ? sayDay(j.best) : sa
 /** The path of a field of what is entered as done. */
 const path = (field: string) => `events[${entered.value.length - 1}].${field}`
 async function keep(): Promise<void> {
-  if (amountFault.value) return refuse(path('amount'), amountFault.value)
-  if (tooMany.value && reason.value.trim().length < 3) return refuse(path('reason'), 'Say how, in a few words.')
+  if (amountFault.value) return refuse('amount', amountFault.value)
+  if (tooMany.value && reason.value.trim().length < 3) return refuse('reason', 'Say how, in a few words.')
   const events = entered.value.map((e) => ({ ...e, courseId: props.course.record.id, device: 'page' }))
   if (!(await save(() => holding.stroke({ events }, props.yard.id).then(() => undefined)))) return
   drop()
@@ -130,7 +130,7 @@ async function keep(): Promise<void> {
     </template>
     <p v-if="kept" class="soft small" role="status">What you typed before is still here.</p>
     <ACheckbox v-if="asksAmount && (job.job === 'dose' || job.job === 'remove')" v-model:checked="part">Only part of it is done; the rest follows</ACheckbox>
-    <AreaField v-if="tooMany" id="jf-reason" v-model="reason" label="How can more come out than went in?" :most="2000" :fault="at(path('reason'))" placeholder="Strips of last spring were still in it" />
+    <AreaField v-if="tooMany" id="jf-reason" v-model="reason" label="How can more come out than went in?" :most="2000" :fault="at('reason') ?? at(path('reason'))" placeholder="Strips of last spring were still in it" />
     <div v-if="hangs" class="field">
       <span class="label">Where they hang, seen from above</span>
       <HiveMap v-model="spots" :boxes="state.situation.colony.broodBoxes" />
@@ -142,7 +142,7 @@ async function keep(): Promise<void> {
     <TextField id="jf-by" v-model="doneBy" label="Done by (if not you)" :most="80" :fault="at(path('doneBy'))" />
     <AreaField id="jf-note" v-model="note" label="Note" :most="2000" :placeholder="job.job === 'dose' ? 'Which pack, which weather' : ''" />
     <WhatMoves :before="course" :after="after" :yard="yard" />
-    <FaultLine v-if="fault && !['happenedOn', 'amount', 'reason', 'doneBy'].some((f) => at(path(f)))">{{ fault }}</FaultLine>
+    <FaultLine v-if="fault && !['happenedOn', 'amount', 'reason', 'doneBy'].some((f) => at(f) ?? at(path(f)))">{{ fault }}</FaultLine>
     <CautionNote v-if="course.treatment.caution && (job.job === 'dose' || job.job === 'remove' || job.job === 'prepare')">
       <strong>{{ course.treatment.caution.hazard }}</strong>
       {{ course.treatment.caution.protection }} {{ course.treatment.caution.mishap }}

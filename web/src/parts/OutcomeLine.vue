@@ -22,7 +22,7 @@ const o = computed(() => props.course.outcome)
       <text x="6" y="43">0 % taken</text>
       <text :x="WIDTH - 6" y="43" text-anchor="end">100 %</text>
     </svg>
-    <p class="strong" :class="o.verdict === 'worked' ? 'settled' : o.verdict === 'short' ? 'alarm' : 'care'">{{ holding.say(o.text) }}</p>
+    <p class="strong" :class="o.verdict === 'worked' ? 'settled' : o.verdict === 'short' ? 'alarm' : o.verdict === 'as-expected' ? '' : 'care'">{{ holding.say(o.text) }}</p>
     <p class="soft small">
       The band is what it should take ({{ course.treatment.efficacySource }}); the dashed line is what authorities expect. Growth and mites from
       elsewhere between the two jars are not allowed for.
