@@ -132,6 +132,8 @@ export async function startApi({
         kit: [],
         rules: {},
         stock: {},
+        ownLimits: {},
+        noLiquidAcids: false,
         version: 1,
       })
       const it = open()

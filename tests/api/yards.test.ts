@@ -126,7 +126,12 @@ describe('the demo', () => {
     expect(states.filter((s) => s.colony.hivedOn !== null)).toHaveLength(1)
     expect(states.filter((s) => s.courses.some((c) => c.running))).toHaveLength(7)
     expect(states.filter((s) => s.steps.some((x) => x.due === 'overdue' && x.job?.job === 'remove')).map((s) => s.colony.name)).toEqual(['Bramble'])
-    expect(states.flatMap((s) => s.courses.flatMap((c) => c.outcome?.verdict ?? [])).toSorted()).toEqual(['as-expected', 'as-expected', 'unclear', 'unclear'])
+    expect(states.flatMap((s) => s.courses.flatMap((c) => c.outcome?.verdict ?? [])).toSorted()).toEqual([
+      'as-expected',
+      'as-expected',
+      'unclear',
+      'unclear',
+    ])
   })
 
   it('is the same at every loading', () => expect(demoRows()).toEqual(demoRows()))

@@ -1,7 +1,8 @@
 import Joi from 'joi'
 import { EVENT_KINDS, type EventKind } from '../course/index.ts'
 import type { Spot } from '../holding/index.ts'
-import { TREATMENTS } from '../treatments/index.ts'
+import type { TreatmentKey } from '../situation/index.ts'
+import { TREATMENTS, type JobKind } from '../treatments/index.ts'
 import { SENT_RECORDS } from './records.ts'
 import { day, left, maybe, uuid, version } from './shapes.ts'
 
@@ -9,7 +10,7 @@ import { day, left, maybe, uuid, version } from './shapes.ts'
 export interface GivenEvent {
   readonly courseId: string
   readonly kind: EventKind | 'taken-back' | 'cancelled'
-  readonly job: string | null
+  readonly job: JobKind | null
   readonly n: number | null
   readonly happenedOn: string
   readonly amount: number | null
@@ -23,7 +24,7 @@ export interface GivenEvent {
 /** A choice for one or many colonies, as it is sent. */
 export interface GivenDecision {
   readonly yardId: string
-  readonly treatment: string
+  readonly treatment: TreatmentKey
   readonly startOn: string
   readonly note: string | null
   readonly colonies: readonly { readonly colonyId: string; readonly courseId: string; readonly situation: unknown }[]

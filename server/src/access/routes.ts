@@ -44,7 +44,7 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
         const given = body as { email: string; password: string }
         const email = given.email.trim().toLowerCase()
         await limits.onAccount(email)
-        const keeper = (await db.model('keepers').findOne({ where: { email }, raw: true })) as unknown as { id: string; passwordHash: string } | null
+        const keeper = await db.model('keepers').findOne({ where: { email }, raw: true })
         const right = await checkPassword(given.password, keeper?.passwordHash ?? null)
         if (!keeper || !right) throw new Problem(401, 'wrong-sign-in', 'Address and password do not go together.')
         await limits.clearAccount(email)

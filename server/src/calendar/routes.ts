@@ -15,11 +15,6 @@ const TYPE = 'text/calendar; charset=utf-8'
 const ADDRESS = /^[\w-]{43}\.ics$/
 const state = Joi.object({ made: maybe(instant()).required(), read: maybe(instant()).required() })
 
-interface Row {
-  readonly madeAt: Date | null
-  readonly readAt: Date | null
-}
-
 export const calendarRoutes = (keep: Keeping, weather: WeatherSource, publicUrl: () => string): Route[] => {
   const { db, clock } = keep
   const own = (scope: { keeperId: string; holdingId: string }) => ({ keeperId: scope.keeperId, holdingId: scope.holdingId })
@@ -46,7 +41,7 @@ export const calendarRoutes = (keep: Keeping, weather: WeatherSource, publicUrl:
       summary: 'Whether you have an address to subscribe to, and when it was last read',
       answers: { 200: told(state, 'The address itself is shown once, when it is made.') },
       handle: async ({ scope }) => {
-        const row = (await db.model('calendars').findOne({ where: own(scope), raw: true })) as unknown as Row | null
+        const row = await db.model('calendars').findOne({ where: own(scope), raw: true })
         return { status: 200, body: { made: row?.madeAt ?? null, read: row?.readAt ?? null } }
       },
     },

@@ -41,7 +41,7 @@ function bodyOf(kind: Kind, state: State, version: number): Given {
 }
 
 async function undoRow(keep: Keeping, scope: Scope, kind: Kind, entry: Entry, transaction: Transaction): Promise<void> {
-  const row = (await keep.db.model(kind.table).findByPk(entry.id, { transaction, raw: true })) as unknown as { version: number } | null
+  const row = await keep.db.records(kind.table).findByPk(entry.id, { transaction, raw: true })
   if (!row || row.version !== entry.version) throw changedSince(entry)
   const wasThere = entry.before !== null && !entry.before.deletedAt
   if (wasThere && entry.before) {
@@ -56,9 +56,9 @@ async function undoRow(keep: Keeping, scope: Scope, kind: Kind, entry: Entry, tr
 /** A yard or colony is taken away only while nothing else hangs on it. */
 async function ensureUnused({ db }: Keeping, kind: Kind, entry: Entry, transaction: Transaction): Promise<void> {
   const field = kind.table === 'yards' ? 'yardId' : 'colonyId'
-  const tables = kind.table === 'yards' ? ['placements', 'jars', 'visits'] : ['looks', 'counts', 'boards', 'placements']
+  const tables = kind.table === 'yards' ? (['placements', 'jars', 'visits'] as const) : (['looks', 'counts', 'boards', 'placements'] as const)
   for (const table of tables) {
-    const left = await db.model(table).count({ where: { [field]: entry.id, deletedAt: null }, transaction })
+    const left = await db.records(table).count({ where: { [field]: entry.id, deletedAt: null }, transaction })
     if (left > 0) throw Problem.conflict('There are records of it by now. Undo those first, or take it out of the row instead.')
   }
 }
@@ -66,20 +66,17 @@ async function ensureUnused({ db }: Keeping, kind: Kind, entry: Entry, transacti
 /** A day that was set may lie ahead: it is taken back today. */
 async function dayOfUndo(keep: Keeping, scope: Scope, state: GivenEvent, transaction: Transaction): Promise<string> {
   if (state.kind !== 'set') return state.happenedOn
-  const course = (await keep.db.model('courses').findByPk(state.courseId, { attributes: ['colonyId'], transaction, raw: true })) as unknown as {
-    colonyId: string
-  }
+  const course = await keep.db.model('courses').findByPk(state.courseId, { attributes: ['colonyId'], transaction, raw: true })
+  if (!course) throw Problem.notFound()
   return (await findColony({ ...keep, scope, transaction }, course.colonyId)).today
 }
 
 /** What was done is never overwritten: undoing an entry adds one that supersedes it, undoing a correction says the old again. */
 async function undoEvent(keep: Keeping, scope: Scope, entry: Entry, transaction: Transaction): Promise<void> {
   const state = entry.state as unknown as GivenEvent & { id: string }
-  const [later] = (await keep.db.model('events').findAll({ where: { supersedes: entry.id }, transaction, raw: true })) as unknown as State[]
+  const [later] = await keep.db.model('events').findAll({ where: { supersedes: entry.id }, transaction, raw: true })
   if (later) throw changedSince(entry)
-  const earlier = state.supersedes
-    ? ((await keep.db.model('events').findByPk(state.supersedes, { transaction, raw: true })) as unknown as GivenEvent | null)
-    : null
+  const earlier = state.supersedes ? await keep.db.model('events').findByPk(state.supersedes, { transaction, raw: true }) : null
   const base = { courseId: state.courseId, supersedes: entry.id, device: 'undo' }
   const told = ({ kind, job, n, happenedOn, amount, note, doneBy, reason, spots }: GivenEvent) => ({
     kind,
@@ -101,10 +98,7 @@ async function undoEvent(keep: Keeping, scope: Scope, entry: Entry, transaction:
 
 /** A choice is undone by calling its courses off, while nothing was given. */
 async function undoDecision(keep: Keeping, scope: Scope, entry: Entry, transaction: Transaction): Promise<void> {
-  const courses = (await keep.db.model('courses').findAll({ where: { decisionId: entry.id }, transaction, raw: true })) as unknown as {
-    id: string
-    colonyId: string
-  }[]
+  const courses = await keep.db.model('courses').findAll({ where: { decisionId: entry.id }, transaction, raw: true })
   for (const course of courses) {
     const events = await keep.db.model('events').count({ where: { courseId: course.id }, transaction })
     if (events > 0) throw Problem.conflict('Something was entered for this course already. Take that back first.')

@@ -54,11 +54,7 @@ export async function putDecision(keep: Keeping, scope: Scope, id: string, given
     const seq = await nextSeq(db, scope.holdingId, transaction)
     const ask = { db, scope, clock, transaction }
     const yard = await findYard(ask, given.yardId)
-    const found = (await db.model('decisions').findByPk(id, { transaction, raw: true })) as unknown as {
-      holdingId: string
-      treatment: string
-      startOn: string
-    } | null
+    const found = await db.model('decisions').findByPk(id, { transaction, raw: true })
     if (found) {
       if (found.holdingId !== scope.holdingId) throw Problem.notFound()
       if (found.treatment === given.treatment && found.startOn === given.startOn) return { status: 200, row: { id, version: 1 } }

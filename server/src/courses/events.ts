@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize'
-import { courseState, type CourseRecord, type EventRecord } from '@thistle/core/holding'
+import { courseState } from '@thistle/core/holding'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
 import { checkDay, checkOpen, findColony } from '../records/kinds.ts'
@@ -8,7 +8,6 @@ import type { Keeping, Put } from '../records/put.ts'
 import type { GivenEvent } from '@thistle/core/bodies'
 import { checkEvent } from './event-rules.ts'
 
-type Row = GivenEvent & { id: string; holdingId: string; seq: number }
 const FIELDS = ['courseId', 'kind', 'job', 'n', 'happenedOn', 'amount', 'note', 'supersedes', 'doneBy', 'reason'] as const
 /** A day that is set lies ahead; everything else has happened. */
 const isAhead = (given: GivenEvent): boolean => given.kind === 'set'
@@ -21,30 +20,28 @@ export const putEvent = (keep: Keeping, scope: Scope, id: string, given: GivenEv
 export async function putEventWithin(keep: Keeping, scope: Scope, id: string, given: GivenEvent, transaction: Transaction): Promise<Put> {
   const { db, clock } = keep
   const seq = await nextSeq(db, scope.holdingId, transaction)
-  const found = (await db.model('events').findByPk(id, { transaction, raw: true })) as unknown as Row | null
+  const found = await db.model('events').findByPk(id, { transaction, raw: true })
   if (found) {
     if (found.holdingId !== scope.holdingId) throw Problem.notFound()
     if (FIELDS.every((f) => (found[f] ?? null) === (given[f] ?? null))) return { status: 200, row: { id, seq: found.seq } }
     throw Problem.conflict('This entry is kept already; correct it with a new one.')
   }
-  const course = (await db.model('courses').findOne({
+  const course = await db.model('courses').findOne({
     where: { id: given.courseId, holdingId: scope.holdingId },
     attributes: ['id', 'decisionId', 'colonyId', 'treatment', 'startOn', 'latestStart', 'facts'],
     transaction,
     raw: true,
-  })) as unknown as (Omit<CourseRecord, 'events'> & { colonyId: string }) | null
+  })
   if (!course) throw Problem.notFound()
   const colony = await findColony({ db, scope, clock, transaction }, course.colonyId)
   if (!isAhead(given)) checkDay(scope, 'happenedOn', given.happenedOn, colony.today, colony.since)
-  const rows = (await db
-    .model('events')
-    .findAll({ where: { courseId: given.courseId }, order: [['seq', 'ASC']], transaction, raw: true })) as unknown as Row[]
+  const rows = await db.model('events').findAll({ where: { courseId: given.courseId }, order: [['seq', 'ASC']], transaction, raw: true })
   const replaced = given.supersedes ? rows.find((r) => r.id === given.supersedes) : null
   if (given.supersedes && !replaced) throw Problem.notFound()
   if (replaced && !isAhead(replaced)) checkOpen(scope, 'happenedOn', replaced.happenedOn)
   // What the event replaces is not there for it.
   const standing = rows.filter((r) => r.id !== given.supersedes && !rows.some((x) => x.supersedes === r.id))
-  checkEvent(courseState({ ...course, events: standing as unknown as EventRecord[] }, { counts: [] }, colony.today), given, colony.today)
+  checkEvent(courseState({ ...course, events: standing }, { counts: [] }, colony.today), given, colony.today)
   const event = { id, seq, ...given, keeperId: scope.keeperId, savedAt: clock() }
   await db.model('events').create({ ...event, holdingId: scope.holdingId }, { transaction })
   await writeHistory(db, { ...scope, at: clock() }, seq, { kind: 'event', rowId: id, version: 1, state: event }, transaction)

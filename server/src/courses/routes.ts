@@ -73,9 +73,7 @@ export const courseRoutes = (keep: Keeping): Route[] => [
     summary: 'A course with the whole situation and answer it was chosen on',
     answers: { 200: told(course, 'The course.') },
     handle: async ({ scope, params }) => {
-      const found = (await keep.db
-        .model('courses')
-        .findOne({ where: { id: String(params.id), holdingId: scope.holdingId }, raw: true })) as unknown as Record<string, unknown> | null
+      const found = await keep.db.model('courses').findOne({ where: { id: String(params.id), holdingId: scope.holdingId }, raw: true })
       if (!found) throw Problem.notFound()
       await keep.db.sequelize.transaction((transaction) => findColony({ ...keep, scope, transaction }, found.colonyId))
       return { status: 200, body: found }

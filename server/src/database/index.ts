@@ -1,23 +1,21 @@
 import type { Sequelize } from 'sequelize'
 import { connect } from './connect.ts'
 import { openReads, type Reads } from './reads.ts'
-import { defineModels, modelOf, type Models, type RowModel } from './models.ts'
+import { defineModels, type Models } from './models.ts'
 
 /** The connection with its tables. */
-export interface Database {
+export interface Database extends Models {
   readonly sequelize: Sequelize
-  readonly model: (name: string) => RowModel
-  readonly models: Models
   readonly reads: Reads
   readonly close: () => Promise<void>
 }
 
 export function openDatabase(url: string): Database {
   const sequelize = connect(url)
-  const models = defineModels(sequelize)
   const reads = openReads(url)
   const close = async () => void (await Promise.all([sequelize.close(), reads.close()]))
-  return { sequelize, models, model: (name) => modelOf(models, name), reads, close }
+  return { sequelize, ...defineModels(sequelize), reads, close }
 }
 
 export { migrate } from './migrate.ts'
+export type { RecordTable, RowOf } from './models.ts'

@@ -1,214 +1,265 @@
-import { DataTypes, Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize'
+import { DataTypes, type Model, type ModelAttributeColumnOptions, type ModelStatic, type Sequelize } from 'sequelize'
+import type { CountFlag, Fluid, Measured, Squares } from '@thistle/core/count'
+import type { CourseFacts, EventRecord, LookRecord, MarkedPhoto, Preferences, SettingsRecord, Spot, YardRecord } from '@thistle/core/holding'
+import type { Method, TreatmentKey, WeatherDay } from '@thistle/core/situation'
+import type { Day } from '@thistle/core/time'
+import type { JobKind } from '@thistle/core/treatments'
 
-export type Row = Model<Record<string, unknown>, Record<string, unknown>>
-export type RowModel = ModelStatic<Row>
-
-const { UUID, TEXT, INTEGER, REAL, DOUBLE, BOOLEAN, DATEONLY, DATE, JSONB, ARRAY, BLOB } = DataTypes
+/** A column with what it holds; `holds` is there for the type alone. */
+type Column<T> = ModelAttributeColumnOptions & { readonly holds?: T }
 /** Made anew each time: Sequelize writes into the attribute it is given. */
-const key = () => ({ type: UUID, primaryKey: true })
-const kept = { version: INTEGER, deletedAt: DATE }
+const column =
+  <Usual>(type: ModelAttributeColumnOptions['type']) =>
+  <T extends Usual = Usual>(): Column<T> => ({ type, allowNull: false })
+const uuid = column<string>(DataTypes.UUID)
+const text = column<string>(DataTypes.TEXT)
+const whole = column<number>(DataTypes.INTEGER)
+const real = column<number>(DataTypes.REAL)
+const double = column<number>(DataTypes.DOUBLE)
+const yesNo = column<boolean>(DataTypes.BOOLEAN)
+const day = column<Day>(DataTypes.DATEONLY)
+const instant = column<Date>(DataTypes.DATE)
+const json = column<unknown>(DataTypes.JSONB)
+const uuids = column<readonly string[]>(DataTypes.ARRAY(DataTypes.UUID))
+const texts = column<readonly string[]>(DataTypes.ARRAY(DataTypes.TEXT))
+const wholes = column<readonly number[]>(DataTypes.ARRAY(DataTypes.INTEGER))
+const bytes = column<Buffer>(DataTypes.BLOB)
+const maybe = <T>(it: Column<T>): Column<T | null> => ({ ...it, allowNull: true }) as Column<T | null>
+const key = <T>(it: Column<T>): Column<T> => ({ ...it, primaryKey: true })
 
-const TABLES: Record<string, ModelAttributes<Row>> = {
+type Role = 'owner' | 'helper' | 'reader'
+/** What every row has that keepers write. */
+const kept = () => ({ version: whole(), deletedAt: maybe(instant()) })
+const own = () => ({ id: key(uuid()), holdingId: uuid() })
+
+/** Rows that keepers write; they say when they were made and changed. */
+const RECORDS = {
   settings: {
-    id: key(),
-    holdingId: UUID,
-    school: TEXT,
-    priority: TEXT,
-    organicOnly: BOOLEAN,
-    kit: ARRAY(TEXT),
-    rules: JSONB,
-    stock: JSONB,
-    ownLimits: JSONB,
-    boards: TEXT,
-    cup: JSONB,
-    sugarRecovery: REAL,
-    noLiquidAcids: BOOLEAN,
-    work: JSONB,
-    closedThrough: DATEONLY,
-    ...kept,
+    ...own(),
+    school: text<SettingsRecord['school']>(),
+    priority: text<SettingsRecord['priority']>(),
+    organicOnly: yesNo(),
+    kit: texts<SettingsRecord['kit']>(),
+    rules: json<SettingsRecord['rules']>(),
+    stock: json<SettingsRecord['stock']>(),
+    ownLimits: json<NonNullable<SettingsRecord['ownLimits']>>(),
+    boards: maybe(text<NonNullable<SettingsRecord['boards']>>()),
+    cup: maybe(json<NonNullable<SettingsRecord['cup']>>()),
+    sugarRecovery: maybe(real()),
+    noLiquidAcids: yesNo(),
+    work: maybe(json<NonNullable<SettingsRecord['work']>>()),
+    closedThrough: maybe(day()),
+    ...kept(),
   },
   yards: {
-    id: key(),
-    holdingId: UUID,
-    name: TEXT,
-    place: INTEGER,
-    latitude: DOUBLE,
-    longitude: DOUBLE,
-    hemisphere: TEXT,
-    timeZone: TEXT,
-    normals: JSONB,
-    phase: TEXT,
-    lastOpening: DATEONLY,
-    supersOffOn: DATEONLY,
-    supersNextOn: DATEONLY,
-    ...kept,
+    ...own(),
+    name: text(),
+    place: whole(),
+    latitude: maybe(double()),
+    longitude: maybe(double()),
+    hemisphere: text<YardRecord['hemisphere']>(),
+    timeZone: text(),
+    normals: json<YardRecord['normals']>(),
+    phase: maybe(text<NonNullable<YardRecord['phase']>>()),
+    lastOpening: maybe(day()),
+    supersOffOn: maybe(day()),
+    supersNextOn: maybe(day()),
+    ...kept(),
   },
   colonies: {
-    id: key(),
-    holdingId: UUID,
-    name: TEXT,
-    since: DATEONLY,
-    hivedOn: DATEONLY,
-    parents: ARRAY(UUID),
-    retiredOn: DATEONLY,
-    retiredWhy: TEXT,
-    ...kept,
+    ...own(),
+    name: text(),
+    since: day(),
+    hivedOn: maybe(day()),
+    parents: uuids(),
+    retiredOn: maybe(day()),
+    retiredWhy: maybe(text()),
+    ...kept(),
   },
-  placements: { id: key(), holdingId: UUID, colonyId: UUID, yardId: UUID, position: INTEGER, fromDay: DATEONLY, toDay: DATEONLY, ...kept },
+  placements: { ...own(), colonyId: uuid(), yardId: uuid(), position: whole(), fromDay: day(), toDay: maybe(day()), ...kept() },
   looks: {
-    id: key(),
-    holdingId: UUID,
-    colonyId: UUID,
-    onDay: DATEONLY,
-    broodBoxes: INTEGER,
-    framesOfBees: REAL,
-    framesOfBrood: REAL,
-    brood: TEXT,
-    hive: TEXT,
-    queen: TEXT,
-    layingSince: DATEONLY,
-    floor: TEXT,
-    floorWet: BOOLEAN,
-    entrance: TEXT,
-    clustered: BOOLEAN,
-    feeding: BOOLEAN,
-    newlyHived: BOOLEAN,
-    supers: TEXT,
-    note: TEXT,
-    ...kept,
+    ...own(),
+    colonyId: uuid(),
+    onDay: day(),
+    broodBoxes: whole(),
+    framesOfBees: maybe(real()),
+    framesOfBrood: maybe(real()),
+    brood: maybe(text<NonNullable<LookRecord['brood']>>()),
+    hive: maybe(text<NonNullable<LookRecord['hive']>>()),
+    queen: maybe(text<NonNullable<LookRecord['queen']>>()),
+    layingSince: maybe(day()),
+    floor: maybe(text<NonNullable<LookRecord['floor']>>()),
+    floorWet: maybe(yesNo()),
+    entrance: maybe(text<NonNullable<LookRecord['entrance']>>()),
+    clustered: maybe(yesNo()),
+    feeding: maybe(yesNo()),
+    newlyHived: maybe(yesNo()),
+    supers: maybe(text<NonNullable<LookRecord['supers']>>()),
+    note: maybe(text()),
+    ...kept(),
   },
   counts: {
-    id: key(),
-    holdingId: UUID,
-    colonyId: UUID,
-    courseId: UUID,
-    onDay: DATEONLY,
-    method: TEXT,
-    recovery: REAL,
-    representative: BOOLEAN,
-    note: TEXT,
-    fluid: TEXT,
-    flags: ARRAY(TEXT),
-    queenSeen: BOOLEAN,
-    waited: REAL,
-    photo: JSONB,
-    ...kept,
+    ...own(),
+    colonyId: uuid(),
+    courseId: maybe(uuid()),
+    onDay: day(),
+    method: text<Method>(),
+    recovery: maybe(real()),
+    representative: maybe(yesNo()),
+    note: maybe(text()),
+    fluid: maybe(text<Fluid>()),
+    flags: texts<readonly CountFlag[]>(),
+    queenSeen: maybe(yesNo()),
+    waited: maybe(real()),
+    photo: maybe(json<MarkedPhoto>()),
+    ...kept(),
   },
-  boards: { id: key(), holdingId: UUID, colonyId: UUID, laidOn: DATEONLY, takenOn: DATEONLY, ...kept },
+  boards: { ...own(), colonyId: uuid(), laidOn: day(), takenOn: maybe(day()), ...kept() },
   jars: {
-    id: key(),
-    holdingId: UUID,
-    yardId: UUID,
-    onDay: DATEONLY,
-    method: TEXT,
-    mites: INTEGER,
-    bees: INTEGER,
-    recovery: REAL,
-    colonies: ARRAY(UUID),
-    note: TEXT,
-    ...kept,
+    ...own(),
+    yardId: uuid(),
+    onDay: day(),
+    method: text<'wash' | 'sugar'>(),
+    mites: whole(),
+    bees: whole(),
+    recovery: maybe(real()),
+    colonies: uuids(),
+    note: maybe(text()),
+    ...kept(),
   },
-  visits: { id: key(), holdingId: UUID, yardId: UUID, day: DATEONLY, note: TEXT, ...kept },
-  decisions: { id: key(), holdingId: UUID, yardId: UUID, treatment: TEXT, madeOn: DATEONLY, startOn: DATEONLY, note: TEXT, ...kept },
-}
-const PLAIN: Record<string, ModelAttributes<Row>> = {
-  holdings: { id: key(), name: TEXT, demo: BOOLEAN, livesOn: DATEONLY, seq: INTEGER, exportedSeq: INTEGER },
-  keepers: { id: key(), email: TEXT, name: TEXT, passwordHash: TEXT, preferences: JSONB, exportedAt: DATE, leftAt: DATE },
-  memberships: { keeperId: key(), holdingId: key(), role: TEXT, yards: ARRAY(UUID), untilDay: DATEONLY },
+  visits: { ...own(), yardId: uuid(), day: day(), note: maybe(text()), ...kept() },
+  decisions: { ...own(), yardId: uuid(), treatment: text<TreatmentKey>(), madeOn: day(), startOn: day(), note: maybe(text()), ...kept() },
+} as const satisfies Tables
+
+const PLAIN = {
+  holdings: { id: key(uuid()), name: text(), demo: yesNo(), livesOn: maybe(day()), seq: whole(), exportedSeq: maybe(whole()) },
+  keepers: {
+    id: key(uuid()),
+    email: text(),
+    name: text(),
+    passwordHash: text(),
+    preferences: json<Partial<Preferences>>(),
+    exportedAt: maybe(instant()),
+    leftAt: maybe(instant()),
+  },
+  memberships: { keeperId: key(uuid()), holdingId: key(uuid()), role: text<Role>(), yards: maybe(uuids()), untilDay: maybe(day()) },
   invitations: {
-    id: key(),
-    holdingId: UUID,
-    forWhom: TEXT,
-    role: TEXT,
-    yards: ARRAY(UUID),
-    untilDay: DATEONLY,
-    madeBy: UUID,
-    madeAt: DATE,
-    endsAt: DATE,
-    usedBy: UUID,
-    usedAt: DATE,
-    withdrawnAt: DATE,
+    ...own(),
+    forWhom: text(),
+    role: text<Role>(),
+    yards: maybe(uuids()),
+    untilDay: maybe(day()),
+    madeBy: uuid(),
+    madeAt: instant(),
+    endsAt: instant(),
+    usedBy: maybe(uuid()),
+    usedAt: maybe(instant()),
+    withdrawnAt: maybe(instant()),
   },
-  passwordResets: { digest: { type: TEXT, primaryKey: true }, keeperId: UUID, endsAt: DATE },
-  outbox: { id: key(), toAddress: TEXT, subject: TEXT, words: TEXT, message: TEXT, sentAt: DATE },
-  weatherDays: { yardId: key(), day: { type: DATEONLY, primaryKey: true }, high: REAL, low: REAL, source: TEXT },
-  forecasts: { yardId: key(), forDay: DATEONLY, place: TEXT, askedAt: DATE, state: TEXT, service: TEXT, days: JSONB },
+  passwordResets: { digest: key(text()), keeperId: uuid(), endsAt: instant() },
+  outbox: { id: key(uuid()), toAddress: text(), subject: text(), words: text(), message: text(), sentAt: instant() },
+  weatherDays: { yardId: key(uuid()), day: key(day()), high: real(), low: real(), source: text<'hand' | 'station'>() },
+  forecasts: {
+    yardId: key(uuid()),
+    forDay: day(),
+    place: text(),
+    askedAt: instant(),
+    state: text<'told' | 'down' | 'slow' | 'nonsense'>(),
+    service: maybe(text()),
+    days: json<readonly WeatherDay[]>(),
+  },
   countSamples: {
-    countId: key(),
-    n: { type: INTEGER, primaryKey: true },
-    mites: INTEGER,
-    bees: INTEGER,
-    days: REAL,
-    shakes: ARRAY(INTEGER),
-    measured: JSONB,
-    squares: JSONB,
+    countId: key(uuid()),
+    n: key(whole()),
+    mites: whole(),
+    bees: maybe(whole()),
+    days: maybe(real()),
+    shakes: maybe(wholes()),
+    measured: maybe(json<Measured>()),
+    squares: maybe(json<Squares>()),
   },
-  photos: { id: key(), holdingId: UUID, colonyId: UUID, type: TEXT, width: INTEGER, height: INTEGER, bytes: BLOB, savedAt: DATE },
+  photos: { ...own(), colonyId: uuid(), type: text(), width: whole(), height: whole(), bytes: bytes(), savedAt: instant() },
   courses: {
-    id: key(),
-    holdingId: UUID,
-    decisionId: UUID,
-    colonyId: UUID,
-    treatment: TEXT,
-    startOn: DATEONLY,
-    latestStart: DATEONLY,
-    facts: JSONB,
-    situation: JSONB,
-    answer: JSONB,
+    ...own(),
+    decisionId: uuid(),
+    colonyId: uuid(),
+    treatment: text<TreatmentKey>(),
+    startOn: day(),
+    latestStart: day(),
+    facts: json<CourseFacts>(),
+    situation: json(),
+    answer: json(),
   },
   events: {
-    id: key(),
-    holdingId: UUID,
-    seq: INTEGER,
-    courseId: UUID,
-    kind: TEXT,
-    job: TEXT,
-    n: INTEGER,
-    happenedOn: DATEONLY,
-    amount: REAL,
-    note: TEXT,
-    supersedes: UUID,
-    doneBy: TEXT,
-    reason: TEXT,
-    spots: JSONB,
-    device: TEXT,
-    keeperId: UUID,
-    savedAt: DATE,
+    ...own(),
+    seq: whole(),
+    courseId: uuid(),
+    kind: text<EventRecord['kind']>(),
+    job: maybe(text<JobKind>()),
+    n: maybe(whole()),
+    happenedOn: day(),
+    amount: maybe(real()),
+    note: maybe(text()),
+    supersedes: maybe(uuid()),
+    doneBy: maybe(text()),
+    reason: maybe(text()),
+    spots: maybe(json<readonly Spot[]>()),
+    device: maybe(text()),
+    keeperId: uuid(),
+    savedAt: instant(),
   },
-  calendars: { id: key(), keeperId: UUID, holdingId: UUID, digest: TEXT, madeAt: DATE, readAt: DATE },
-  letters: { keeperId: key(), holdingId: key(), day: { type: DATEONLY, primaryKey: true }, state: TEXT, tries: INTEGER, claimedAt: DATE },
+  calendars: { id: key(uuid()), keeperId: uuid(), holdingId: uuid(), digest: maybe(text()), madeAt: maybe(instant()), readAt: maybe(instant()) },
+  letters: {
+    keeperId: key(uuid()),
+    holdingId: key(uuid()),
+    day: key(day()),
+    state: text<'claimed' | 'sent' | 'failed' | 'nothing'>(),
+    tries: whole(),
+    claimedAt: instant(),
+  },
   history: {
-    holdingId: key(),
-    seq: { type: INTEGER, primaryKey: true },
-    batch: INTEGER,
-    kind: TEXT,
-    rowId: UUID,
-    version: INTEGER,
-    state: JSONB,
-    keeperId: UUID,
-    savedAt: DATE,
+    holdingId: key(uuid()),
+    seq: key(whole()),
+    batch: maybe(whole()),
+    kind: text(),
+    rowId: uuid(),
+    version: whole(),
+    state: json(),
+    keeperId: maybe(uuid()),
+    savedAt: instant(),
   },
-}
+} as const satisfies Tables
 
-export type Models = Readonly<Record<keyof typeof TABLES | keyof typeof PLAIN, RowModel>>
+type Tables = Readonly<Record<string, Readonly<Record<string, Column<unknown>>>>>
+type All = typeof RECORDS & typeof PLAIN
+export type TableName = keyof All
+/** Kinds of row that keepers write: any of them is a row of plain fields. */
+export type RecordTable = keyof typeof RECORDS
+/** A row of a table, by its columns. */
+export type RowOf<N extends TableName> = { -readonly [F in keyof All[N]]: All[N][F] extends Column<infer V> ? V : never }
+type MayBeNull<R> = { [F in keyof R]: null extends R[F] ? F : never }[keyof R]
+/** What a new row must say: all that cannot be null. */
+type NewRow<R> = Omit<R, MayBeNull<R>> & Partial<Pick<R, MayBeNull<R>>>
+/** Asked for with `raw`, a row is its plain fields. */
+export type TableOf<N extends TableName> = ModelStatic<Model<RowOf<N>, NewRow<RowOf<N>>> & RowOf<N>>
+type AnyRow = Record<string, unknown>
+/** A table of rows of any kind. */
+export type AnyTable = ModelStatic<Model<AnyRow, AnyRow> & AnyRow>
 
 const tableName = (name: string) => name.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)
 
-/** Maps the tables; rows are plain values keyed by field. */
-export function defineModels(sequelize: Sequelize): Models {
-  const make = (name: string, attributes: ModelAttributes<Row>, timestamps: boolean): [string, RowModel] => [
-    name,
-    sequelize.define<Row>(name, attributes, { tableName: tableName(name), timestamps, underscored: true }),
-  ]
-  return Object.fromEntries([
-    ...Object.entries(TABLES).map(([name, attributes]) => make(name, attributes, true)),
-    ...Object.entries(PLAIN).map(([name, attributes]) => make(name, attributes, false)),
-  ])
+/** The tables of a connection, typed by their columns. The migrations say what a column must be; a test holds the two against each other. */
+export interface Models {
+  readonly model: <N extends TableName>(name: N) => TableOf<N>
+  /** Where the kind of row is only known as it runs. */
+  readonly records: (name: RecordTable) => AnyTable
 }
 
-/** A model that must be there; a wrong name is our own mistake. */
-export function modelOf(models: Models, name: string): RowModel {
-  const model = models[name]
-  if (!model) throw new Error(`no model ${name}`)
-  return model
+export function defineModels(sequelize: Sequelize): Models {
+  const make = (tables: Tables, timestamps: boolean) =>
+    Object.entries(tables).map(
+      ([name, columns]) => [name, sequelize.define(name, { ...columns }, { tableName: tableName(name), timestamps, underscored: true })] as const,
+    )
+  const made = new Map<string, unknown>([...make(RECORDS, true), ...make(PLAIN, false)])
+  return { model: (name) => made.get(name) as TableOf<typeof name>, records: (name) => made.get(name) as AnyTable }
 }

@@ -27,7 +27,7 @@ async function collect({ db }: Keeping, scope: Scope, transaction: Transaction):
   const read = async (sql: string) => db.sequelize.query<Row>(sql, { replacements: { holdingId }, type: QueryTypes.SELECT, transaction })
   const found: Row = {}
   for (const table of TABLES) {
-    const rows = (await db.model(table).findAll({ where: { holdingId }, raw: true, transaction })) as unknown as Row[]
+    const rows = await db.model(table).findAll({ where: { holdingId }, raw: true, transaction })
     found[table] = rows.map(({ holdingId: _holding, ...row }) => row)
   }
   found.samples = await read(

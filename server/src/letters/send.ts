@@ -1,6 +1,6 @@
 import type { Logger } from 'pino'
 import { QueryTypes } from 'sequelize'
-import { sayAs, USUAL_PREFERENCES, yardState, type Preferences, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { sayAs, USUAL_PREFERENCES, yardState, type Preferences, type YardRecord } from '@thistle/core/holding'
 import { dayLetter, type DayLetter } from '@thistle/core/rounds'
 import type { Day } from '@thistle/core/time'
 import { findScope, type Scope } from '../access/scope.ts'
@@ -8,6 +8,7 @@ import { dayIn, hourIn } from '../clock.ts'
 import type { Mailer } from '../mail/mailer.ts'
 import { keeperOf } from '../people/accounts.ts'
 import type { Keeping } from '../records/put.ts'
+import { settingsOf } from '../records/settings.ts'
 import type { WeatherSource } from '../weather/keep.ts'
 import { readYardsWithWeather } from '../yards/read.ts'
 
@@ -56,7 +57,7 @@ async function claim({ db, clock }: Keeping, { keeperId, holdingId }: Wanting, d
 /** The letter as it would stand now; null where nothing asks. */
 export async function letterOf(parts: Pick<Letters, 'db' | 'clock' | 'weather' | 'publicUrl'>, scope: Scope, today: Day): Promise<DayLetter | null> {
   const yards = (await readYardsWithWeather(parts, parts.weather, scope, null)) as YardRecord[]
-  const settings = (await parts.db.model('settings').findOne({ where: { holdingId: scope.holdingId }, raw: true })) as unknown as SettingsRecord
+  const settings = await settingsOf(parts.db, scope.holdingId)
   const states = yards.map((yard) => yardState(yard, settings))
   const letter = dayLetter(scope.holdingName, states, settings, today, `${parts.publicUrl()}/today`)
   if (!letter) return null

@@ -12,15 +12,6 @@ const letter = Joi.object({
   text: Joi.string().required(),
   sentAt: instant().required(),
 })
-interface Row {
-  readonly id: string
-  readonly toAddress: string
-  readonly subject: string
-  readonly words: string
-  readonly message: string
-  readonly sentAt: Date
-}
-
 /** The outbox of the stand-in. Open to everybody who reaches the server, so only where it is set so: on a machine of one's own. */
 export function mailRoutes(db: Database, open: boolean): Route[] {
   const ensureOpen = () => {
@@ -36,7 +27,7 @@ export function mailRoutes(db: Database, open: boolean): Route[] {
       answers: { 200: told(Joi.array().items(letter), 'Newest first.'), 404: refused('The outbox is closed here.') },
       handle: async () => {
         ensureOpen()
-        const rows = (await db.model('outbox').findAll({ order: [['sentAt', 'DESC']], limit: 100, raw: true })) as unknown as Row[]
+        const rows = await db.model('outbox').findAll({ order: [['sentAt', 'DESC']], limit: 100, raw: true })
         return {
           status: 200,
           body: rows.map(({ id, toAddress, subject, words, sentAt }) => ({ id, to: toAddress, subject, text: words, sentAt })),
@@ -52,7 +43,7 @@ export function mailRoutes(db: Database, open: boolean): Route[] {
       answers: { 200: file('message/rfc822', 'The letter.') },
       handle: async ({ params }) => {
         ensureOpen()
-        const row = (await db.model('outbox').findByPk(String(params.id), { raw: true })) as unknown as Row | null
+        const row = await db.model('outbox').findByPk(String(params.id), { raw: true })
         if (!row) throw Problem.notFound()
         return {
           status: 200,

@@ -2,13 +2,14 @@ import Joi from 'joi'
 import { day, maybe, uuid } from '@thistle/core/bodies'
 import { answer } from '@thistle/core/course'
 import { caseSchema, parseCase } from '@thistle/core/formats'
-import { situationOf, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { situationOf, type YardRecord } from '@thistle/core/holding'
 import { judged, LEVELS, verdictsOn } from '@thistle/core/match'
 import { TREATMENT_KEYS } from '@thistle/core/situation'
 import type { Scope } from '../access/scope.ts'
 import { told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
 import type { Keeping } from '../records/put.ts'
+import { settingsOf } from '../records/settings.ts'
 import { readYards } from '../yards/read.ts'
 
 const finding = Joi.object({
@@ -76,7 +77,7 @@ const breathe = (): Promise<void> => new Promise((resolve) => setImmediate(resol
 
 async function verdictsOf(keep: Keeping, scope: Scope): Promise<unknown[]> {
   const { db, clock } = keep
-  const settings = (await db.model('settings').findOne({ where: { holdingId: scope.holdingId }, raw: true })) as unknown as SettingsRecord
+  const settings = await settingsOf(db, scope.holdingId)
   const yards = (await readYards(db, scope, clock, null)) as YardRecord[]
   const found: unknown[] = []
   for (const yard of yards) {

@@ -1,9 +1,12 @@
 import { UniqueConstraintError, type Transaction } from 'sequelize'
 import { v7 } from 'uuid'
+import { SENT_RECORDS } from '@thistle/core/bodies'
 import { hashPassword, checkPassword } from '../access/passwords.ts'
+import type { RowOf } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
+import { checkBody } from '../records/body.ts'
 import { KINDS } from '../records/kinds.ts'
-import { putWithin, type Keeping } from '../records/put.ts'
+import { putWithin, type Given, type Keeping } from '../records/put.ts'
 import { DEMO_KEEPER } from '../demo/load.ts'
 import { acceptWithin } from './invitations.ts'
 import type { PeopleParts } from './parts.ts'
@@ -15,17 +18,10 @@ export interface NewAccount {
   readonly holding: string | null
   readonly invitation: string | null
 }
-export interface KeeperRow {
-  readonly id: string
-  readonly email: string
-  readonly name: string
-  readonly passwordHash: string
-  readonly preferences: Record<string, unknown>
-  readonly exportedAt: Date | null
-}
+type KeeperRow = RowOf<'keepers'>
 
 export async function keeperOf({ db }: Pick<Keeping, 'db'>, keeperId: string): Promise<KeeperRow> {
-  const keeper = (await db.model('keepers').findByPk(keeperId, { raw: true })) as unknown as KeeperRow | null
+  const keeper = await db.model('keepers').findByPk(keeperId, { raw: true })
   if (!keeper) throw Problem.notSignedIn()
   return keeper
 }
@@ -45,8 +41,6 @@ export async function beginHolding(keep: Keeping, keeperId: string, name: string
   const holdingId = v7()
   await db.model('holdings').create({ id: holdingId, name, demo: false, livesOn: null, seq: 0 }, { transaction })
   await db.model('memberships').create({ keeperId, holdingId, role: 'owner', yards: null, untilDay: null }, { transaction })
-  const kind = KINDS.settings
-  if (!kind) throw new Error('no settings')
   const scope = {
     keeperId,
     keeperName: '',
@@ -58,8 +52,8 @@ export async function beginHolding(keep: Keeping, keeperId: string, name: string
     livesOn: null,
     closedThrough: null,
   }
-  const usual = { school: 'three-percent', priority: 'knockdown', organicOnly: false, kit: [], rules: {}, stock: {}, version: null }
-  await putWithin(keep, scope, kind, holdingId, usual, transaction)
+  const usual = checkBody<Given>(SENT_RECORDS.settings, { school: 'three-percent', priority: 'knockdown', organicOnly: false, kit: [] })
+  await putWithin(keep, scope, KINDS.settings, holdingId, usual, transaction)
   return holdingId
 }
 

@@ -74,7 +74,7 @@ export async function checkYards(
 export async function invite(parts: PeopleParts, scope: Scope, id: string, given: NewInvitation): Promise<{ status: 200 | 201; body: unknown }> {
   const { db, clock } = parts
   const made = await db.sequelize.transaction(async (transaction) => {
-    const found = (await db.model('invitations').findByPk(id, { raw: true, transaction })) as unknown as Row | null
+    const found = await db.model('invitations').findByPk(id, { raw: true, transaction })
     if (found && found.holdingId !== scope.holdingId) throw Problem.notFound()
     if (found) return false
     await checkYards(parts, scope, given.yards, transaction)

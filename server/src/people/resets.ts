@@ -9,7 +9,7 @@ const HOUR = 3600_000
 
 /** Sends a letter with a link for a new password, where there is such an account; nobody is told whether there is. */
 export async function sendReset({ db, clock, mail, publicUrl }: PeopleParts, email: string): Promise<void> {
-  const keeper = (await db.model('keepers').findOne({ where: { email }, raw: true })) as unknown as { id: string; name: string } | null
+  const keeper = await db.model('keepers').findOne({ where: { email }, raw: true })
   if (!keeper || keeper.id === DEMO_KEEPER) return
   const token = freshToken()
   await db.model('passwordResets').create({ digest: digestOf(token), keeperId: keeper.id, endsAt: new Date(clock().getTime() + HOUR) })

@@ -41,13 +41,6 @@ function sizeOf(bytes: Buffer): { width: number; height: number } {
   throw notAPhoto()
 }
 
-interface Kept {
-  readonly colonyId: string
-  readonly holdingId: string
-  readonly width: number
-  readonly height: number
-}
-
 async function keepPhoto(
   { db, clock }: Keeping,
   scope: Scope,
@@ -58,7 +51,7 @@ async function keepPhoto(
   const { width, height } = sizeOf(bytes)
   return db.sequelize.transaction(async (transaction) => {
     await findColony({ db, clock, scope, transaction }, colonyId)
-    const found = (await db.model('photos').findByPk(id, { attributes: { exclude: ['bytes'] }, transaction, raw: true })) as unknown as Kept | null
+    const found = await db.model('photos').findByPk(id, { attributes: { exclude: ['bytes'] }, transaction, raw: true })
     if (found && (found.holdingId !== scope.holdingId || found.colonyId !== colonyId)) throw Problem.notFound()
     if (found) return { status: 200, row: { id, width: found.width, height: found.height } }
     const [held] = await db.sequelize.query<{ sum: number | null }>(
@@ -100,9 +93,7 @@ export const photoRoutes = (keep: Keeping): Route[] => [
     summary: 'A photograph as it was kept',
     answers: { 200: file(TYPE, 'The picture.') },
     handle: async ({ scope, params }) => {
-      const found = (await keep.db
-        .model('photos')
-        .findOne({ where: { id: String(params.id), holdingId: scope.holdingId }, raw: true })) as unknown as (Kept & { bytes: Buffer }) | null
+      const found = await keep.db.model('photos').findOne({ where: { id: String(params.id), holdingId: scope.holdingId }, raw: true })
       if (!found) throw Problem.notFound()
       await keep.db.sequelize.transaction((transaction) => findColony({ ...keep, scope, transaction }, found.colonyId))
       return { status: 200, body: found.bytes, type: TYPE }

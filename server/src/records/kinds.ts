@@ -7,7 +7,7 @@ import type { Scope } from '../access/scope.ts'
 import { coversYard } from '../access/scope.ts'
 import type { Clock } from '../clock.ts'
 import { todayOf } from '../clock.ts'
-import type { Database } from '../database/index.ts'
+import type { Database, RecordTable } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
 
 /** What a check may ask. */
@@ -22,7 +22,7 @@ export type Body = Readonly<Record<string, unknown>>
 /** A kind of row that keepers write: its shape and what the shape alone cannot say. */
 export interface Kind {
   readonly name: string
-  readonly table: string
+  readonly table: RecordTable
   readonly body: Joi.ObjectSchema
   readonly check: (ask: Checking, body: Body, id: string) => Promise<void>
 }
@@ -215,14 +215,14 @@ const visit: Kind = {
   check: async (ask, body, visitId) => {
     const { today } = await findYard(ask, body.yardId)
     const on = String(body.day)
-    const known = (await ask.db.model('visits').findByPk(visitId, { transaction: ask.transaction, raw: true })) as unknown as { day: string } | null
+    const known = await ask.db.model('visits').findByPk(visitId, { transaction: ask.transaction, raw: true })
     if (known?.day !== on && on < today) throw Problem.invalid([{ path: 'day', sentence: `That day is over: today is ${today}.` }])
     if (on > addDays(today, MOST_AHEAD)) throw Problem.invalid([{ path: 'day', sentence: 'That is too far ahead to plan.' }])
-    const other = (await ask.db.model('visits').findOne({
-      where: { yardId: body.yardId, day: on, deletedAt: null },
+    const other = await ask.db.model('visits').findOne({
+      where: { yardId: String(body.yardId), day: on, deletedAt: null },
       transaction: ask.transaction,
       raw: true,
-    })) as unknown as { id: string } | null
+    })
     if (other && other.id !== visitId) throw Problem.conflict('A visit on that day is planned already.')
   },
 }

@@ -1,4 +1,5 @@
 import type { Transaction } from 'sequelize'
+import type { SampleRecord } from '@thistle/core/holding'
 import type { Scope } from '../access/scope.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../database/index.ts'
@@ -16,7 +17,7 @@ const HIDDEN = new Set(['holdingId', 'createdAt', 'updatedAt'])
 
 async function samplesOf(db: Database, countId: string, transaction: Transaction): Promise<State[]> {
   const rows = await db.model('countSamples').findAll({ where: { countId }, order: [['n', 'ASC']], transaction, raw: true })
-  return (rows as unknown as State[]).map(({ countId: _count, n: _n, ...sample }) => sample)
+  return rows.map(({ countId: _count, n: _n, ...sample }) => sample)
 }
 
 /** A row as it is answered and kept in the history. */
@@ -42,7 +43,7 @@ async function saveSamples(db: Database, kind: Kind, id: string, body: Body, tra
   if (kind.table !== 'counts') return
   await db.model('countSamples').destroy({ where: { countId: id }, transaction })
   await db.model('countSamples').bulkCreate(
-    (body.samples as State[]).map((s, i) => ({ ...s, countId: id, n: i + 1 })),
+    (body.samples as readonly SampleRecord[]).map((s, i) => ({ ...s, countId: id, n: i + 1 })),
     { transaction },
   )
 }
@@ -67,7 +68,7 @@ export async function putWithin(keep: Keeping, scope: Scope, kind: Kind, id: str
   const { version, ...body } = given
   const { db, clock } = keep
   const seq = await nextSeq(db, scope.holdingId, transaction)
-  const found = (await db.model(kind.table).findByPk(id, { transaction, raw: true })) as unknown as State | null
+  const found = await db.records(kind.table).findByPk(id, { transaction, raw: true })
   if (found && found.holdingId !== scope.holdingId) throw Problem.notFound()
   await kind.check({ db, scope, clock, transaction }, body, id)
   if (found) {
@@ -76,8 +77,8 @@ export async function putWithin(keep: Keeping, scope: Scope, kind: Kind, id: str
     if (version !== found.version) throw Problem.stale(shown)
   } else if (version) throw Problem.notFound()
   const next = { ...body, deletedAt: null, version: Number(found?.version ?? 0) + 1 }
-  if (found) await db.model(kind.table).update(next, { where: { id }, transaction })
-  else await db.model(kind.table).create({ id, holdingId: scope.holdingId, ...next }, { transaction })
+  if (found) await db.records(kind.table).update(next, { where: { id }, transaction })
+  else await db.records(kind.table).create({ id, holdingId: scope.holdingId, ...next }, { transaction })
   await saveSamples(db, kind, id, body, transaction)
   const row = await present(db, kind, { id, ...next }, transaction)
   await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
@@ -98,14 +99,14 @@ export async function removeWithin(
 ): Promise<State> {
   const { db, clock } = keep
   const seq = await nextSeq(db, scope.holdingId, transaction)
-  const found = (await db.model(kind.table).findByPk(id, { transaction, raw: true })) as unknown as State | null
+  const found = await db.records(kind.table).findByPk(id, { transaction, raw: true })
   if (!found || found.holdingId !== scope.holdingId) throw Problem.notFound()
   const shown = await present(db, kind, found, transaction)
   if (found.deletedAt) return shown
   await kind.check({ db, scope, clock, transaction }, shown, id)
   if (version !== found.version) throw Problem.stale(shown)
   const next = { version: Number(found.version) + 1, deletedAt: clock() }
-  await db.model(kind.table).update(next, { where: { id }, transaction })
+  await db.records(kind.table).update(next, { where: { id }, transaction })
   const row = { ...shown, ...next }
   await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
   return row

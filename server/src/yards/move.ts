@@ -50,12 +50,12 @@ export async function moveColony(keep: Keeping, scope: Scope, colonyId: string, 
     const { today } = await findYard(ask, move.yardId)
     checkDay(scope, 'onDay', move.onDay, today, colony.since)
     const read = async (where: object) =>
-      (await db.model('placements').findAll({
+      await db.model('placements').findAll({
         where: { ...HERE, holdingId: scope.holdingId, ...where },
         order: [['position', 'ASC']],
         transaction,
         raw: true,
-      })) as unknown as Placement[]
+      })
     const [now] = await read({ colonyId })
     if (now?.id === move.placementId) return { placementId: now.id }
     if (now && move.onDay < now.fromDay)
