@@ -66,7 +66,9 @@ test('from a jar count to a dated plan, the strips out, and the count after it',
   await page.getByRole('button', { name: 'Keep it, stay here' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'Plum is kept.' })).toBeVisible()
   await openColony(page, 'Mill Orchard', 'Plum')
-  await expect(page.getByText(/It should take 90 % to 99 %, and authorities expect 95 %: about what it should, as far as two jars can tell/)).toBeVisible()
+  await expect(
+    page.getByText(/It should take 90 % to 99 %, and authorities expect 95 %: about what it should, as far as two jars can tell/),
+  ).toBeVisible()
   await accessible(page)
 
   // And it is all still there when the page is loaded anew.

@@ -186,8 +186,8 @@ const otherFault = computed(() =>
               {{ state.colony.name }}
             </h1>
             <nav class="along no-print" aria-label="Along the row">
-              <RouterLink v-if="previous" :to="`/count/${previous.colony.id}`"><span aria-hidden="true">←</span> {{ previous.colony.placement.position }}<span class="unseen"> {{ previous.colony.name }}</span></RouterLink>
-              <RouterLink v-if="next" :to="`/count/${next.colony.id}`">{{ next.colony.placement.position }}<span class="unseen"> {{ next.colony.name }}</span> <span aria-hidden="true">→</span></RouterLink>
+              <RouterLink v-if="previous" :to="`/count/${previous.colony.id}`"><span aria-hidden="true">← </span><span class="unseen">back to </span>{{ previous.colony.placement.position }}<span class="unseen"> {{ previous.colony.name }}</span></RouterLink>
+              <RouterLink v-if="next" :to="`/count/${next.colony.id}`"><span class="unseen">on to </span>{{ next.colony.placement.position }}<span class="unseen"> {{ next.colony.name }}</span> <span aria-hidden="true">→</span></RouterLink>
             </nav>
           </div>
           <p v-if="draft.version !== null" class="care strong">

@@ -139,8 +139,8 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
             </span>
           </span>
           <span v-if="i.state === 'open' && i.link" class="doings">
-            <AButton type="link" class="plainlink" @click="copy(i.link)">{{ copied === i.link ? 'copied' : 'copy the link' }}</AButton>
-            <AButton type="link" class="plainlink" :disabled="busy" @click="withdraw(i)">withdraw</AButton>
+            <AButton type="link" class="plainlink" @click="copy(i.link)">{{ copied === i.link ? 'copied' : 'copy the link' }}<span class="unseen"> for {{ i.forWhom }}</span></AButton>
+            <AButton type="link" class="plainlink" :disabled="busy" @click="withdraw(i)">withdraw<span class="unseen"> the invitation for {{ i.forWhom }}</span></AButton>
           </span>
         </li>
       </ul>

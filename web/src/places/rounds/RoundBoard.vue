@@ -81,21 +81,15 @@ interface Taken {
 useGestures(
   board,
   {
-    onDrag: ({ event, first: begins, last: ends, tap, canceled, xy: [x], memo, cancel }) => {
-      // A tap is told once, when it is over, and never begins.
-      const stone = (begins || tap) && event.target instanceof Element ? event.target.closest('[data-round]') : null
+    // A touch that goes nowhere is a press, and told as a click: by a voice and by keys too.
+    onDrag: ({ event, first: begins, last: ends, tap, canceled, xy: [x], memo }) => {
+      const stone = begins && holding.mayWrite && event.target instanceof Element ? event.target.closest('[data-round]') : null
       const [round, track] = [roundOf(stone), stone?.closest('.track')?.getBoundingClientRect()]
-      const taken = (begins || tap ? (round && track ? { round, track } : null) : memo) as Taken | null
-      if (!taken || (!holding.mayWrite && !tap)) {
-        if (!ends) cancel()
-        return null
-      }
+      const taken = (begins ? (round && track ? { round, track } : null) : (memo ?? null)) as Taken | null
+      if (!taken) return null
       dragging.value = !ends
-      if (canceled) held.value = null
-      else if (tap) {
-        held.value = null
-        emit('open', { yardId: taken.round.yardId, day: taken.round.day })
-      } else {
+      if (canceled || tap) held.value = null
+      else {
         const column = Math.floor(((x - taken.track.left) / taken.track.width) * COLUMNS)
         held.value = { round: taken.round, day: begins ? taken.round.day : addDays(first.value, Math.max(0, Math.min(COLUMNS - 1, column))) }
         if (ends) letGo()
@@ -124,6 +118,8 @@ function onKey(event: KeyboardEvent, round: Round): void {
   const day = addDays(held.value?.day ?? round.day, Number(binding.id.split(' ')[1]))
   held.value = { round, day: day < props.plan.from ? props.plan.from : day > lastDay.value ? lastDay.value : day }
 }
+/** As short as a stone is narrow: 55′ or 1:26. */
+const inStone = (minutes: number) => (minutes < 60 ? `${minutes}′` : `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}`)
 const label = (r: Round) =>
   [
     `${r.yard}, ${sayDay(r.day)}`,
@@ -174,11 +170,12 @@ const label = (r: Round) =>
             :class="{ late: (row.rounds.get(day)?.overdue ?? 0) > 0, set: row.rounds.get(day)?.set, long: row.rounds.get(day)?.tooLong, lifted: held?.round === row.rounds.get(day) }"
             :aria-label="label(row.rounds.get(day)!)"
             :data-round="`${row.yard.yard.name} ${day}`"
+            @click="emit('open', { yardId: row.yard.yard.id, day })"
             @keydown="onKey($event, row.rounds.get(day)!)"
             @blur="held = dragging ? held : null"
           >
             <strong>{{ row.rounds.get(day)!.jobs.length }}</strong>
-            <span>{{ sayMinutes(row.rounds.get(day)!.minutes).replace(' h', 'h').replace(' min', '′') }}</span>
+            <span>{{ inStone(row.rounds.get(day)!.minutes) }}</span>
           </button>
           <button
             v-else-if="day >= plan.from && holding.mayWrite"
