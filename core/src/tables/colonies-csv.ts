@@ -1,6 +1,6 @@
 import { sayDay, type Day } from '../time/index.ts'
 import { readRows, type Mapping, type ReadRow, type RowReader, type WantedColumn } from './import-rows.ts'
-import { readDay, writeTable, type DayOrder, type Table } from './table-text.ts'
+import { readDay, sayNoDay, writeTable, type DayOrder, type Table } from './table-text.ts'
 
 /** A yard that colonies may be put into: its name, today, what stands there and where, and the first place behind them. */
 export interface KnownYard {
@@ -37,7 +37,7 @@ function readOptionalDay(row: RowReader, key: string, says: string, today: Day):
   const text = row.text(key)
   if (text === '') return null
   const day = readDay(text, row.order)
-  if (!day) row.faults.push(`${says}: "${text.slice(0, 20)}" is not a day, or may be two.`)
+  if (!day) row.faults.push(`${says}: ${sayNoDay(text, row.order)}`)
   else if (day > today) row.faults.push(`${says}: ${sayDay(day, today)} is still to come.`)
   return day
 }

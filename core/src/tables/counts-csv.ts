@@ -2,7 +2,7 @@ import { countFaults, type CountEntry } from '../count/index.ts'
 import type { Method } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 import { readRows, type Mapping, type ReadRow, type RowReader, type WantedColumn } from './import-rows.ts'
-import { readDay, writeTable, type DayOrder, type Table } from './table-text.ts'
+import { readDay, sayNoDay, writeTable, type DayOrder, type Table } from './table-text.ts'
 
 /** A colony that counts may be written to. */
 export interface KnownColony {
@@ -74,10 +74,7 @@ function readOnDay(row: RowReader): Day | null {
   }
   const day = readDay(text, row.order)
   if (day) return day
-  const slashed = row.order === null && /^\d{1,2}[/-]\d{1,2}[/-]\d{2,4}/.test(text)
-  row.faults.push(
-    slashed ? `"${text.slice(0, 20)}" may be two days: say above whether the day or the month comes first.` : `"${text.slice(0, 20)}" is not a day.`,
-  )
+  row.faults.push(sayNoDay(text, row.order))
   return null
 }
 

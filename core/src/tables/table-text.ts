@@ -1,6 +1,5 @@
 import Papa from 'papaparse'
-import { MONTHS } from '../time/index.ts'
-import { isDay, type Day } from '../time/index.ts'
+import { isDay, monthNamed, type Day } from '../time/index.ts'
 
 /** Text of a spreadsheet as cells: the first line names the columns where it holds no number. */
 export interface Table {
@@ -49,7 +48,7 @@ const made = (year: string, month: number, day: number): Day | null => {
 }
 
 /**
- * A day: 2026-08-12 (a time behind it is dropped), 12.8.2026, 12 Aug 2026, or 12/8/2026 in the order that is given; with no order
+ * A day: 2026-08-12 (a time behind it is dropped), 12.8.2026, 12 Aug 2026, August 12, 2026, or 12/8/2026 in the order that is given; with no order
  * it is taken where it can only be one day. Null where it is none, or cannot be told.
  */
 export function readDay(text: string, order: DayOrder | null): Day | null {
@@ -58,8 +57,10 @@ export function readDay(text: string, order: DayOrder | null): Day | null {
   if (iso) return made(iso[1] ?? '', Number(iso[2]), Number(iso[3]))
   const dotted = /^(\d{1,2})\.\s?(\d{1,2})\.\s?(\d{4}|\d{2})(?: .*)?$/.exec(clean)
   if (dotted) return made(dotted[3] ?? '', Number(dotted[2]), Number(dotted[1]))
-  const named = /^(\d{1,2})[. -]+([A-Za-z]{3})[a-z]*[. -]+(\d{4}|\d{2})$/.exec(clean)
-  if (named) return made(named[3] ?? '', MONTHS.findIndex((m) => m.slice(0, 3).toLowerCase() === named[2]?.toLowerCase()) + 1, Number(named[1]))
+  const dayFirst = /^(\d{1,2})[. -]+([a-z]{3,9})[. ,-]+(\d{4}|\d{2})$/i.exec(clean)
+  if (dayFirst) return made(dayFirst[3] ?? '', monthNamed(dayFirst[2] ?? '') ?? 0, Number(dayFirst[1]))
+  const monthFirst = /^([a-z]{3,9})[. -]+(\d{1,2}),? +(\d{4})$/i.exec(clean)
+  if (monthFirst) return made(monthFirst[3] ?? '', monthNamed(monthFirst[1] ?? '') ?? 0, Number(monthFirst[2]))
   const slashed = /^(\d{1,2})[/-](\d{1,2})[/-](\d{4}|\d{2})(?: .*)?$/.exec(clean)
   if (!slashed) return null
   const [one, two, year] = [Number(slashed[1]), Number(slashed[2]), slashed[3] ?? '']
@@ -67,6 +68,13 @@ export function readDay(text: string, order: DayOrder | null): Day | null {
   if (one === two) return made(year, one, two)
   if (one > 12) return made(year, two, one)
   return two > 12 ? made(year, one, two) : null
+}
+
+/** Why a text was not read as a day: it may be two, or it is none. */
+export function sayNoDay(text: string, order: DayOrder | null): string {
+  const shown = `"${text.slice(0, 20)}"`
+  const mayBeTwo = order === null && DAY_ORDERS.every((way) => readDay(text, way) !== null)
+  return mayBeTwo ? `${shown} may be two days: say above whether the day or the month comes first.` : `${shown} is not a day.`
 }
 
 /** The order that a column of days shows: by a figure over 12 in one place, never in the other. Null where none shows. */

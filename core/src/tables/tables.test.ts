@@ -85,6 +85,10 @@ describe('cells', () => {
     ['12.8.2026', null, '2026-08-12'],
     ['12.08.26', null, '2026-08-12'],
     ['12 Aug 2026', null, '2026-08-12'],
+    ['12-Sept-2026', null, '2026-09-12'],
+    ['August 12, 2026', null, '2026-08-12'],
+    ['12 Octopus 2026', null, null],
+    ['Marble 3, 2026', null, null],
     ['3/8/2026', 'day-month', '2026-08-03'],
     ['3/8/2026', 'month-day', '2026-03-08'],
     ['3/8/2026', null, null],
@@ -159,6 +163,8 @@ describe('counts out of a table', () => {
   it('leaves a day that may be two to the keeper', () => {
     expect(faults('colony,day,mites,bees\nAlder,3/8/2026,3,300')[0]?.join()).toMatch(/may be two days/)
     expect(faults('colony,day,mites,bees\nAlder,3/8/2026,3,300', 'day-month')[0]).toEqual([])
+    // One that is no day either way is no riddle.
+    expect(faults('colony,day,mites,bees\nAlder,13/13/2026,3,300')[0]?.join()).toMatch(/"13\/13\/2026" is not a day/)
   })
   it('keeps the line of the file and every cell of a faulty row', () => {
     const [, second] = counts('colony,day,mites,bees\nAlder,2026-08-10,3,300\nOak,2026-08-10,3,300')

@@ -9,7 +9,7 @@ const FIGURES = /^(\d{1,2})([./-])(\d{1,2})(?:\2(\d{4}|\d{2})?)?$/
 const CENTURY = 2000
 
 /** Month 1 to 12 by its beginning, three letters or more ("sep", "sept", "september"), or null: "marble" is no March. */
-function monthNamed(name: string): number | null {
+export function monthNamed(name: string): number | null {
   const at = LONG_MONTHS.findIndex((m) => m.toLowerCase().startsWith(name.toLowerCase()))
   return at < 0 ? null : at + 1
 }

@@ -82,8 +82,8 @@ const rows = computed<readonly ReadRow<ImportedCount | ImportedColony>[]>(() => 
 })
 const rowColumns = computed<readonly Column<ReadRow<ImportedCount | ImportedColony>>[]>(() => [
   { key: 'line', title: 'Line', class: 'soft', text: (r) => r.line },
+  { key: 'says', title: 'Read as', class: 'reads' },
   ...(table.value?.headings ?? []).map((title, i) => ({ key: `c${i}`, title, text: (r: ReadRow<ImportedCount | ImportedColony>) => r.cells[i] ?? '' })),
-  { key: 'says', title: 'What it says' },
 ])
 const bad = computed(() => rows.value.filter((r) => r.faults.length > 0))
 const good = computed(() => rows.value.filter((r) => r.value !== null))
@@ -306,7 +306,8 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
 .fields > * { min-width: 0; }
 .kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
 .wide { overflow: auto; max-height: 460px; }
-.wide :deep(.rows-table .ant-table-tbody > tr > *) { padding: 6px 12px 6px 6px; vertical-align: top; max-width: 260px; overflow-wrap: anywhere; }
+.wide :deep(.rows-table .ant-table-tbody > tr > *) { padding: 6px 12px 6px 6px; vertical-align: top; max-width: 260px; overflow-wrap: normal; overflow: hidden; text-overflow: ellipsis; }
+.wide :deep(.rows-table td.reads) { min-width: 168px; overflow-wrap: break-word; }
 .wide :deep(.rows-table .ant-table-thead > tr > th) { position: sticky; top: 0; z-index: 1; background: var(--sheet); padding: 6px 12px 6px 6px; }
 .wide :deep(tr.wrong) { background: var(--brick-wash); }
 .fault { display: block; }
