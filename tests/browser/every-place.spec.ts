@@ -169,6 +169,18 @@ test('where the system paints, the drawings are not empty', async ({ demo: page 
   await settled(page, '/rounds')
   await expect(page.locator('.stone').first()).toBeVisible()
   expect(await grounds('.stone')).not.toContain(await paper())
+  // A canvas is painted by nobody but us: it must take the system's colours itself.
+  await page.emulateMedia({ forcedColors: 'active', colorScheme: 'dark' })
+  await settled(page, '/rounds/season')
+  const canvas = page.getByRole('img', { name: /^Hollow Lane, the year/ })
+  await canvas.scrollIntoViewIfNeeded()
+  const lit = () =>
+    canvas.evaluate((it: HTMLCanvasElement) => {
+      const ground = Number(/\d+/.exec(getComputedStyle(document.body).backgroundColor)?.[0])
+      const { data } = it.getContext('2d')!.getImageData(0, 0, it.width, it.height)
+      return Array.from({ length: data.length / 4 }, (_, i) => i * 4).filter((i) => data[i + 3]! > 200 && Math.abs(data[i]! - ground) > 120).length
+    })
+  await expect.poll(lit).toBeGreaterThan(1000)
 })
 
 const HOSTILE = [

@@ -5,7 +5,7 @@ import type { Spot } from '@thistle/core/holding'
 import type { Season, SeasonYard } from '@thistle/core/rounds'
 import { treatmentOf } from '@thistle/core/treatments'
 import HiveMap from './HiveMap.vue'
-import SeasonChart from './SeasonChart.vue'
+import { heightOf, sayYear, seasonChart } from './season-chart.ts'
 
 beforeEach(() => {
   setActivePinia(createPinia())
@@ -85,23 +85,31 @@ describe('the year of a yard', () => {
       },
     ],
   }
-  const drawn = mount(SeasonChart, { props: { season, yard, today: '2026-08-12', width: 1240 } })
   it('says its courses and every count that is drawn in words', () => {
-    const said = drawn.find('svg').attributes('aria-label')
+    const said = sayYear(yard)
     expect(said).toContain('Elder: Amitraz strip, Mon 15 Jun to Wed 12 Aug, running')
     expect(said).toMatch(/Elder, Sun 14 Jun: 3\.3 in 100, [^.]*over the limit/)
     expect(said).toContain('Elder, Thu 6 Aug: 0.7 in 100')
   })
   it('draws a bar by its days, the wait before supers beyond it, and what is over apart from what is not', () => {
-    const bar = drawn.find('rect.bar.running')
-    const x = Number(bar.attributes('x'))
-    const width = Number(bar.attributes('width'))
-    const aDay = (1240 - 96) / 365
-    expect(x).toBeCloseTo(96 + 165 * aDay, 3)
-    expect(width).toBeCloseTo(58 * aDay, 3)
-    expect(Number(drawn.find('line.wait').attributes('x2'))).toBeGreaterThan(x + width)
-    expect(drawn.findAll('circle.count')).toHaveLength(2)
-    expect(drawn.findAll('circle.over')).toHaveLength(1)
-    expect(drawn.findAll('line.date')).toHaveLength(2)
+    const drawn = seasonChart(season, yard, '2026-08-12', 1240)
+    // Days from 1 January by the calendar of 2026: 15 June is the 166th, 12 August the 224th, 26 August the 238th, 5 November the 309th.
+    const [over, under, , bars] = drawn.data.datasets.map((d) => d.data as unknown as { x: unknown; y: number }[])
+    expect(bars).toMatchObject([{ x: [165, 223], y: 0 }])
+    expect(over).toMatchObject([{ x: 164.5, y: 0 }])
+    expect(under).toMatchObject([{ x: 217.5, y: 0 }])
+    const marks = drawn.options?.plugins?.annotation?.annotations as Record<string, { xMin?: number; xMax?: number; label?: { content: string } }>
+    expect(marks['wait o']).toMatchObject({ xMin: 223, xMax: 237 })
+    expect(marks['supers off']).toMatchObject({ xMin: 226 })
+    expect(marks['last opening']).toMatchObject({ xMin: 308 })
+    expect(marks['supers on']).toBeUndefined()
+    expect(marks['step 1']).toMatchObject({ xMin: 60, xMax: 365, label: { content: 'flow' } })
+  })
+  it('draws nothing outside its year, and no line for today in another', () => {
+    const before: Season = { from: '2025-01-01', to: '2025-12-31', yards: [] }
+    const drawn = seasonChart(before, yard, '2026-08-12', 390)
+    expect(drawn.data.datasets.slice(0, 2).flatMap((d) => d.data)).toEqual([])
+    expect(Object.keys((drawn.options?.plugins?.annotation?.annotations ?? {}) as object)).not.toContain('today')
+    expect(heightOf({ ...yard, rows: [] })).toBeLessThan(heightOf(yard))
   })
 })

@@ -13,10 +13,11 @@ import { judge } from '@thistle/core/judge'
 import { addDays, daysBetween } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
 import { sayDay } from '../../look/dates.ts'
-import { chosenTheme } from '../../look/light.ts'
+import { CHART_FACE, inkOf } from '../../look/chart-ink.ts'
+import { light } from '../../look/light.ts'
 import { heldLevel } from '../../parts/words.ts'
 
-Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif"
+Chart.defaults.font.family = CHART_FACE
 Chart.defaults.font.size = 13
 Chart.register(LinearScale, LineController, LineElement, PointElement, Tooltip, LineWithErrorBarsController, PointWithErrorBar, annotation, zoom)
 const props = defineProps<{ yard: YardState; today: string }>()
@@ -43,7 +44,6 @@ const lines = computed(() =>
 )
 const start = computed(() => [...rounds.value.map((r) => r.day), ...lines.value.flatMap((l) => l.points.map((p) => p.day))].toSorted()[0] ?? props.today)
 const at = (day: string) => daysBetween(start.value, day)
-const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim()
 
 /** How near one can come: a fortnight over the width. */
 const NEAREST = 14
@@ -54,22 +54,22 @@ function config(): ChartConfiguration {
     type: 'lineWithErrorBars',
     data: {
       datasets: [
-        { type: 'lineWithErrorBars', label: 'Yard', data: rounds.value.map((r) => ({ x: at(r.day), y: r.estimate.mean.estimate, yMin: r.estimate.mean.low, yMax: r.estimate.mean.high })), errorBarColor: ink('ink'), errorBarWhiskerColor: ink('ink'), errorBarLineWidth: 1.6, errorBarWhiskerLineWidth: 1.6, errorBarWhiskerSize: 10, borderColor: ink('thistle'), backgroundColor: ink('thistle'), borderWidth: 2.5, pointRadius: 5 },
-        { type: 'line', label: 'Limit', data: last ? [...limits, { x: at(props.today), y: props.yard.limit }] : [], borderColor: ink('brick'), borderDash: [5, 4], borderWidth: 1.4, pointRadius: 0, stepped: 'before' },
-        ...lines.value.map((l) => ({ type: 'line' as const, label: l.name, data: l.points.map((p) => ({ x: at(p.day), y: p.level })), borderColor: ink('thistle-mid'), backgroundColor: ink('thistle-mid'), borderWidth: 1, pointRadius: 2.5 })),
+        { type: 'lineWithErrorBars', label: 'Yard', data: rounds.value.map((r) => ({ x: at(r.day), y: r.estimate.mean.estimate, yMin: r.estimate.mean.low, yMax: r.estimate.mean.high })), errorBarColor: inkOf('ink'), errorBarWhiskerColor: inkOf('ink'), errorBarLineWidth: 1.6, errorBarWhiskerLineWidth: 1.6, errorBarWhiskerSize: 10, borderColor: inkOf('thistle'), backgroundColor: inkOf('thistle'), borderWidth: 2.5, pointRadius: 5 },
+        { type: 'line', label: 'Limit', data: last ? [...limits, { x: at(props.today), y: props.yard.limit }] : [], borderColor: inkOf('brick'), borderDash: [5, 4], borderWidth: 1.4, pointRadius: 0, stepped: 'before' },
+        ...lines.value.map((l) => ({ type: 'line' as const, label: l.name, data: l.points.map((p) => ({ x: at(p.day), y: p.level })), borderColor: inkOf('thistle-mid'), backgroundColor: inkOf('thistle-mid'), borderWidth: 1, pointRadius: 2.5 })),
       ],
     },
     options: {
       animation: false,
       maintainAspectRatio: false,
       scales: {
-        x: { type: 'linear', min: 0, max: at(props.today), ticks: { color: ink('soft'), maxTicksLimit: 8, callback: (value) => sayDay(addDays(start.value, Math.round(Number(value)))).replace(/^\w+ /, '') }, grid: { display: false } },
-        y: { beginAtZero: true, title: { display: true, text: 'mites per 100 bees', color: ink('soft') }, ticks: { color: ink('soft') }, grid: { color: ink('hairline') } },
+        x: { type: 'linear', min: 0, max: at(props.today), ticks: { color: inkOf('soft'), maxTicksLimit: 8, callback: (value) => sayDay(addDays(start.value, Math.round(Number(value)))).replace(/^\w+ /, '') }, grid: { display: false } },
+        y: { beginAtZero: true, title: { display: true, text: 'mites per 100 bees', color: inkOf('soft') }, ticks: { color: inkOf('soft') }, grid: { color: inkOf('hairline') } },
       },
       plugins: {
         annotation: {
           annotations: {
-            today: { type: 'line', xMin: at(props.today), xMax: at(props.today), borderColor: ink('ink'), borderWidth: 1, label: { display: true, content: 'today', position: 'start', color: ink('soft'), backgroundColor: 'transparent', font: { size: 12 }, xAdjust: -22 } },
+            today: { type: 'line', xMin: at(props.today), xMax: at(props.today), borderColor: inkOf('ink'), borderWidth: 1, label: { display: true, content: 'today', position: 'start', color: inkOf('soft'), backgroundColor: 'transparent', font: { size: 12 }, xAdjust: -22 } },
           },
         },
         zoom: {
@@ -101,7 +101,7 @@ function draw(): void {
   if (canvas.value) chart = new Chart(canvas.value, config())
 }
 onMounted(draw)
-watch([() => props.yard, chosenTheme], draw, { flush: 'post' })
+watch([() => props.yard, light], draw, { flush: 'post' })
 onBeforeUnmount(() => chart?.destroy())
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The season on one page: every colony's courses and counts over one year of bees, yard by yard. */
 import AButton from 'ant-design-vue/es/button'
-import { useEventListener, useResizeObserver } from '@vueuse/core'
+import { useResizeObserver } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { seasonOf } from '@thistle/core/rounds'
 import { yearOf } from '@thistle/core/time'
@@ -29,11 +29,6 @@ const says = computed(() => {
 const LEAST = 280
 const box = ref<HTMLElement | null>(null)
 const width = ref(1240)
-/** On paper it is drawn for the page's own width, so that a holding of some thirty colonies stands on one. */
-const ON_PAPER = 1000
-const paper = ref(false)
-useEventListener(window, 'beforeprint', () => (paper.value = true))
-useEventListener(window, 'afterprint', () => (paper.value = false))
 useResizeObserver(box, ([entry]) => (width.value = Math.max(LEAST, Math.floor(entry?.contentRect.width ?? LEAST))))
 </script>
 
@@ -60,7 +55,7 @@ useResizeObserver(box, ([entry]) => (width.value = Math.max(LEAST, Math.floor(en
     <div ref="box" class="charts" tabindex="0" role="region" aria-label="The year, yard by yard">
       <section v-for="y in season.yards" :key="y.yardId" :aria-labelledby="`y-${y.yardId}`">
         <h2 :id="`y-${y.yardId}`"><RouterLink :to="`/yards/${y.yardId}`">{{ y.name }}</RouterLink></h2>
-        <SeasonChart :season="season" :yard="y" :today="holding.today" :width="paper ? ON_PAPER : width" />
+        <SeasonChart :season="season" :yard="y" :today="holding.today" :width="width" />
       </section>
     </div>
     <p v-if="season.yards.length === 0" class="soft">No colonies yet: the season begins with the first.</p>
@@ -79,7 +74,7 @@ h2 a:hover { text-decoration: underline; }
 .key span { display: inline-flex; gap: 6px; align-items: center; white-space: nowrap; }
 .k { width: 22px; height: 12px; border-radius: 3px; border: 1.2px solid var(--lichen); background: var(--lichen-wash); }
 .k.running { background: var(--thistle); border-color: var(--thistle); }
-.k.planned { background: none; border: 1.2px dashed var(--thistle); }
+.k.planned { background: var(--sheet); border-color: var(--thistle); }
 .k.wait { height: 0; border: 0; border-top: 2px dashed var(--thistle-mid); border-radius: 0; }
 .k.supers { height: 5px; border: 0; background: var(--straw); border-radius: 3px; }
 .c { width: 11px; height: 11px; border-radius: 50%; border: 1.6px solid var(--ink); }
@@ -90,6 +85,5 @@ h2 a:hover { text-decoration: underline; }
   .charts { gap: 4px; }
   h2 { font-size: 11pt; }
   .charts { overflow: visible; }
-  .charts :deep(svg) { width: 100%; height: auto; }
 }
 </style>
