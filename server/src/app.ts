@@ -112,6 +112,10 @@ const jsonOnly: RequestHandler = (req, _res, next) => {
 /** Addresses of files, which are there or not; everything else is a place of the page (an invitation's token holds a dot too). */
 const FILE = /\.(js|css|map|svg|png|ico|woff2?|json|txt|html)$/
 
+/** What every place asks for first: told with the page to whoever has a session, it comes while the scripts do. */
+const ASKED_FIRST = ['/api/holding', '/api/yards'].map((path) => `<${path}>; rel=preload; as=fetch; crossorigin; fetchpriority=low`).join(', ')
+const HAS_SESSION = /(?:^|;\s*)thistle=/
+
 /** The page's files: hashed ones are kept for good, the page itself is asked for each time. */
 function servePage(app: Express, dir: string): void {
   app.use(
@@ -131,6 +135,7 @@ function servePage(app: Express, dir: string): void {
   app.get('/{*path}', (req, res, next) => {
     if (req.path.startsWith('/api/') || FILE.test(req.path) || !req.accepts('html')) return next()
     res.setHeader('cache-control', 'no-cache')
+    if (HAS_SESSION.test(req.headers.cookie ?? '')) res.setHeader('link', ASKED_FIRST)
     res.sendFile('index.html', { root: dir })
   })
 }

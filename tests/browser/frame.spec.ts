@@ -213,3 +213,15 @@ test('on paper: light, without controls, with whose it is and as of when', async
   await choose(page.getByLabel('Light'), 'as the device')
   await expect(page.getByText(/^Kept\./)).toBeVisible()
 })
+
+test('what every place asks for first comes with the page, once, and to nobody without a session', async ({ demo: page, browser }) => {
+  const asked: string[] = []
+  page.on('request', (request) => request.url().includes('/api/') && asked.push(new URL(request.url()).pathname))
+  const told = await page.goto('/today')
+  expect(told?.headers().link).toContain('</api/yards>; rel=preload; as=fetch')
+  await expect(page.getByRole('heading', { name: 'Due now' })).toBeVisible()
+  expect(asked.toSorted()).toEqual(['/api/holding', '/api/yards'])
+  const stranger = await browser.newPage()
+  expect((await stranger.goto(page.url()))?.headers().link).toBeUndefined()
+  await stranger.close()
+})
