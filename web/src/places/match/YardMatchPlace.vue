@@ -9,7 +9,6 @@ import { addDays } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
 import DayStrip from '../../graphics/DayStrip.vue'
 import StartWindows, { type WindowRow } from '../../graphics/StartWindows.vue'
-import VerdictRound from '../../graphics/VerdictRound.vue'
 import { sayDay, sayDayLong } from '../../look/dates.ts'
 import { useNarrow } from '../../look/narrow.ts'
 import { useYardInView } from '../../parts/useYardInView.ts'
@@ -18,32 +17,23 @@ import { useHolding } from '../../stores/holding.ts'
 import MatchNav from './MatchNav.vue'
 import { useYardMatch } from './useYardMatch.ts'
 import { boundsOf, forecastEnd } from './window-rows.ts'
+import YardLine, { type YardOption } from './YardLine.vue'
 import YardPlanPanel from './YardPlanPanel.vue'
 
 const holding = useHolding()
 const yard = useYardInView()
-const { cells, chosen, only, people, plan, weeks, busy, over, lookAhead } = useYardMatch(yard, toRef(holding, 'day'))
+const { cells, weighed, chosen, only, people, plan, weeks, busy, over, lookAhead } = useYardMatch(yard, toRef(holding, 'day'))
 const narrow = useNarrow()
 /** On a phone the plan stands under the row. */
 const toPlan = () => document.querySelector('.plan')?.scrollIntoView()
 const row = computed(() => yard.value?.row ?? [])
 const isChosen = (id: string) => chosen.value.includes(id)
 const toggle = (id: string) => (chosen.value = isChosen(id) ? chosen.value.filter((x) => x !== id) : [...chosen.value, id])
-const cellOf = (colonyId: string, key: TreatmentKey) => cells.value.get(colonyId)?.get(key) ?? null
-const usable = (colonyId: string, key: TreatmentKey) => ['fits', 'care'].includes(cellOf(colonyId, key)?.verdict ?? '')
+const usable = (colonyId: string, key: TreatmentKey) => ['fits', 'care'].includes(weighed.value.get(colonyId)?.get(key)?.verdict ?? '')
 
-interface Line {
-  readonly key: TreatmentKey
-  readonly name: string
-  readonly serves: number
-  readonly asked: number
-  readonly waiting: boolean
-  /** What is given, then work on queens and frames, then waiting. */
-  readonly place: number
-}
 const WAYS = ['given', 'hive-work', 'waiting'] as const
 /** Options that serve the most of the colonies chosen first. */
-const lines = computed<Line[]>(() => {
+const lines = computed<YardOption[]>(() => {
   const asked = chosen.value.length > 0 ? chosen.value : row.value.map((s) => s.colony.id)
   const all = TREATMENTS.map((t) => ({
     key: t.key,
@@ -56,15 +46,6 @@ const lines = computed<Line[]>(() => {
   return all.toSorted((a, b) => a.place - b.place || b.serves - a.serves)
 })
 const inPlan = computed(() => new Map((plan.value?.groups ?? []).flatMap((g) => g.colonies.map((id) => [id, g.treatment] as const))))
-const SAID = { fits: 'fits', care: 'fits with care', wait: 'not on this day', 'ruled-out': 'ruled out' } as const
-function words(colonyId: string, name: string, line: Line): string {
-  const cell = cellOf(colonyId, line.key)
-  if (!cell) return ''
-  const when = cell.verdict === 'wait' && cell.earliest ? `from ${sayDay(cell.earliest)}` : SAID[cell.verdict]
-  return `${line.name} in ${name}: ${when}. ${holding.say(cell.why)}`
-}
-const short = (verdict: string, earliest: string | null) => (verdict === 'wait' && earliest ? sayDay(earliest).replace(/^\w+ /, '').replace(/ \w+$/, '') : '')
-
 const ahead = ref(false)
 watch([ahead, chosen, () => yard.value?.yard.id], () => {
   if (ahead.value && chosen.value.length > 0) void lookAhead(holding.today)
@@ -130,21 +111,17 @@ function pickAhead(key: string, day: string | null): void {
               </tr>
             </thead>
             <tbody>
-              <tr v-for="line in lines" :key="line.key" :class="{ none: line.serves === 0, taken: only === line.key }">
-                <th scope="row">
-                  <AButton v-if="!line.waiting && line.serves > 0" type="text" class="bare pickone" :aria-pressed="only === line.key" @click="only = only === line.key ? null : line.key">
-                    {{ line.name }}
-                  </AButton>
-                  <span v-else>{{ line.name }}</span>
-                </th>
-                <td v-for="s in row" :key="s.colony.id" :class="{ unasked: !isChosen(s.colony.id), planned: inPlan.get(s.colony.id) === line.key }">
-                  <RouterLink v-if="cellOf(s.colony.id, line.key)" :to="`/match/${s.colony.id}`" :title="words(s.colony.id, s.colony.name, line)">
-                    <VerdictRound :verdict="cellOf(s.colony.id, line.key)!.verdict" :size="16" :label="words(s.colony.id, s.colony.name, line)" />
-                    <small>{{ short(cellOf(s.colony.id, line.key)!.verdict, cellOf(s.colony.id, line.key)!.earliest) }}</small>
-                  </RouterLink>
-                </td>
-                <td class="sum">{{ line.serves }} of {{ line.asked }}</td>
-              </tr>
+              <YardLine
+                v-for="line in lines"
+                :key="line.key"
+                :line="line"
+                :row="row"
+                :cells="cells"
+                :chosen="chosen"
+                :in-plan="inPlan"
+                :taken="only === line.key"
+                @take="only = only === line.key ? null : line.key"
+              />
             </tbody>
           </table>
         </div>
@@ -191,7 +168,6 @@ table { border-collapse: collapse; width: 100%; }
 table.dim { opacity: 0.55; }
 thead th { vertical-align: bottom; border-bottom: 1px solid var(--hairline); font-size: 13px; font-weight: 600; padding: 2px; }
 thead th:first-child { text-align: left; color: var(--soft); }
-tbody th { text-align: left; font-weight: 400; position: sticky; left: 0; background: var(--sheet); padding: 2px 10px 2px 0; min-width: 168px; font-size: 14.5px; line-height: 1.2; }
 .colony .pick { display: flex; flex-direction: column-reverse; align-items: center; gap: 3px; min-width: 44px; line-height: 1.2; }
 .colony .pick::after { display: none; }
 .colony .pick :deep(.ant-checkbox) { top: 0; margin: 2px 0 4px; }
@@ -199,37 +175,19 @@ tbody th { text-align: left; font-weight: 400; position: sticky; left: 0; backgr
 .colony .place { color: var(--soft); font-weight: 400; }
 .colony .who { writing-mode: vertical-rl; transform: rotate(180deg); max-height: 108px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 14px; }
 .colony .count { font-weight: 650; }
-tbody tr { border-bottom: 1px solid var(--hairline); }
-tbody tr.taken th, tbody tr.taken { background: var(--thistle-wash); }
-td { text-align: center; padding: 1px; }
-td a { display: grid; justify-items: center; min-height: 36px; align-content: center; text-decoration: none; color: var(--ink); line-height: 1; border-radius: 8px; }
-td a:hover { background: var(--thistle-pale); }
-td small { font-size: 11.5px; min-height: 0; }
-td.unasked svg { opacity: 0.5; }
-td.unasked small { color: var(--soft); }
-td.planned a { box-shadow: inset 0 0 0 2px var(--thistle); }
-tr.none th { color: var(--soft); }
 .sum { white-space: nowrap; text-align: right; padding-left: 8px; font-size: 14px; color: var(--soft); }
-.pickone { background: none; border: 0; padding: 4px 0; font-weight: 600; text-align: left; cursor: pointer; }
-.pickone:hover, .pickone[aria-pressed='true'] { color: var(--thistle); }
 .ahead { display: grid; gap: 8px; }
 @media print {
   .yardmatch { display: block; }
   .work { padding: 0; border: 0; min-height: 0; background: none; }
   .scroll { overflow: visible; }
-  tbody th { min-width: 130px; font-size: 12.5px; position: static; }
   .colony .pick { min-width: 28px; }
-  td a { min-height: 26px; }
-  tbody tr { break-inside: avoid; }
 }
 @media screen and (max-width: 1120px) { .yardmatch { grid-template-columns: minmax(0, 1fr); } }
 @media screen and (max-width: 720px) {
   .yardmatch { padding-bottom: 90px; }
   .work { padding: 4px 12px 24px; border: 0; background: none; }
-  tbody th { background: var(--paper); min-width: 130px; }
   .colony .pick { min-width: 50px; min-height: 48px; }
-  td a { min-height: 48px; }
-  .pickone { min-height: 48px; }
   .plainlink { min-height: 48px; }
   .yardmatch :deep(.plan) { scroll-margin-top: 60px; }
 }
