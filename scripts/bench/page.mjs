@@ -1,5 +1,6 @@
 import { benchPhoto } from './photo.mjs'
 import { benchRoundsPage } from './rounds.mjs'
+import { benchSlowPhone } from './slow-phone.mjs'
 import { benchYard } from './yard.mjs'
 
 /** The page itself, in the real browser: what jumps while it loads, and whether typing ever waits. Prints figures, asserts nothing. */
@@ -100,6 +101,7 @@ export async function benchPage(base) {
     await benchYard(browser, base)
     await benchRoundsPage(browser, base)
     await benchPhoto(browser, base)
+    await benchSlowPhone(browser, base)
   } finally {
     await browser.close()
   }

@@ -1,6 +1,6 @@
 /** Nine tasks of a keeper by the keys alone, with their presses counted: none takes more than before this page was built of the library's parts. */
 import type { Locator, Page } from '@playwright/test'
-import { expect, liveOn, plainTest, test } from './steps.ts'
+import { expect, liveOn, plainTest, signUp, test } from './steps.ts'
 
 /** Presses keys and counts them; a letter typed is a press. */
 class Keys {
@@ -129,13 +129,7 @@ test('an invitation', async ({ demo: page }) => {
 })
 
 plainTest('a yard with five colonies', async ({ page }) => {
-  await page.goto('/sign-up')
-  await page.getByLabel('Your name').fill('Wenna Strand')
-  await page.getByLabel('E-mail address').fill(`hands${Date.now()}@example.test`)
-  await page.getByLabel('Password').fill('four jars in a row')
-  await page.getByLabel('What you call your bees').fill('Strand Bees')
-  await page.getByRole('button', { name: 'Make the account' }).click()
-  await expect(page.getByRole('heading', { name: 'Where do your bees stand?' })).toBeVisible()
+  await signUp(page, 'Strand Bees')
   const keys = new Keys(page)
   await keys.to(page.getByLabel('Name of the yard'))
   await keys.type('Far field')

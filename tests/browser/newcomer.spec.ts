@@ -1,20 +1,5 @@
-import { accessible, expect, PHONE, plainTest as test } from './steps.ts'
+import { accessible, expect, PHONE, plainTest as test, signUp } from './steps.ts'
 import type { Page } from '@playwright/test'
-
-let made = 0
-/** Signs up somebody new and leaves them at the first of the first steps. */
-async function signUp(page: Page, holding: string): Promise<string> {
-  const email = `new${Date.now()}x${++made}@example.test`
-  await page.goto('/sign-in')
-  await page.getByRole('link', { name: 'Make an account' }).click()
-  await page.getByLabel('Your name').fill('Wenna Strand')
-  await page.getByLabel('E-mail address').fill(email)
-  await page.getByLabel('Password').fill('four jars in a row')
-  await page.getByLabel('What you call your bees').fill(holding)
-  await page.getByRole('button', { name: 'Make the account' }).click()
-  await expect(page.getByRole('heading', { name: 'Where do your bees stand?' })).toBeVisible()
-  return email
-}
 
 /** From the first step to the first started course, as somebody would walk it. */
 async function walk(page: Page): Promise<void> {

@@ -108,3 +108,18 @@ export async function typeDay(field: Locator, day: string): Promise<void> {
   await field.fill(day)
   await field.press('Enter')
 }
+
+let made = 0
+/** Signs up somebody new and leaves them at the first of the first steps. */
+export async function signUp(page: Page, holding: string): Promise<string> {
+  const email = `new${Date.now()}x${++made}@example.test`
+  await page.goto('/sign-in')
+  await page.getByRole('link', { name: 'Make an account' }).click()
+  await page.getByLabel('Your name').fill('Wenna Strand')
+  await page.getByLabel('E-mail address').fill(email)
+  await page.getByLabel('Password').fill('four jars in a row')
+  await page.getByLabel('What you call your bees').fill(holding)
+  await page.getByRole('button', { name: 'Make the account' }).click()
+  await expect(page.getByRole('heading', { name: 'Where do your bees stand?' })).toBeVisible()
+  return email
+}

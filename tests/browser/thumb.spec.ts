@@ -4,7 +4,7 @@
  * for the thumb. Touches and activations are counted; a field that is written in counts as one and its letters are not counted.
  */
 import type { Locator, Page } from '@playwright/test'
-import { expect, liveOn, plainTest, test } from './steps.ts'
+import { expect, liveOn, plainTest, signUp, test } from './steps.ts'
 
 type Role = Parameters<Page['getByRole']>[0]
 type Name = string | RegExp
@@ -188,13 +188,7 @@ async function all(page: Page, by: 'thumb' | 'voice'): Promise<void> {
 
 /** The ninth: from a new account to a yard with five colonies. */
 async function fiveColonies(page: Page, by: 'thumb' | 'voice'): Promise<void> {
-  await page.goto('/sign-up')
-  await page.getByLabel('Your name').fill('Wenna Strand')
-  await page.getByLabel('E-mail address').fill(`thumb${Date.now()}@example.test`)
-  await page.getByLabel('Password').fill('four jars in a row')
-  await page.getByLabel('What you call your bees').fill('Strand Bees')
-  await page.getByRole('button', { name: 'Make the account' }).click()
-  await expect(page.getByRole('heading', { name: 'Where do your bees stand?' })).toBeVisible()
+  await signUp(page, 'Strand Bees')
   const hand = new Hand(page, by)
   await hand.write('textbox', 'Name of the yard', 'Far field')
   await hand.press('button', 'Keep it, on to the colonies')

@@ -24,7 +24,7 @@ const over = computed(() => Math.max(0, (props.frames ?? 0) - props.of))
 </template>
 
 <style scoped>
-.combs { display: inline-flex; align-items: center; gap: 8px; }
+.combs { display: inline-flex; align-items: center; gap: 8px; vertical-align: middle; line-height: 1; }
 .empty { fill: var(--comb-empty); }
 .bees .full { fill: var(--lichen-mid); }
 .brood .full { fill: var(--thistle-mid); }
