@@ -1,5 +1,20 @@
 /** Who may call whom. The steps of the work stand in the order in which they are done; a step never knows a later one. */
-const STEPS = ['units', 'time', 'situation', 'count', 'judge', 'treatments', 'match', 'course', 'outcome', 'holding', 'rounds', 'tables', 'formats', 'bodies']
+const STEPS = [
+  'units',
+  'time',
+  'situation',
+  'count',
+  'judge',
+  'treatments',
+  'match',
+  'course',
+  'outcome',
+  'holding',
+  'rounds',
+  'tables',
+  'formats',
+  'bodies',
+]
 
 const core = (step) => `^core/src/${step}/`
 const order = STEPS.flatMap((step, i) => {

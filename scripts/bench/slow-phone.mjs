@@ -10,7 +10,12 @@ export async function benchSlowPhone(browser, base) {
   const page = await context.newPage()
   const devtools = await context.newCDPSession(page)
   await devtools.send('Network.enable')
-  await devtools.send('Network.emulateNetworkConditions', { offline: false, latency: AWAY_MS, downloadThroughput: BYTES_A_SECOND, uploadThroughput: BYTES_A_SECOND })
+  await devtools.send('Network.emulateNetworkConditions', {
+    offline: false,
+    latency: AWAY_MS,
+    downloadThroughput: BYTES_A_SECOND,
+    uploadThroughput: BYTES_A_SECOND,
+  })
   await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWER })
   const began = performance.now()
   await page.goto(`${base}/today`, { waitUntil: 'commit' })

@@ -1,6 +1,6 @@
 /** What opens beside the work or over it: a step of history, a draft that stays, nothing covered that can still be reached. */
 import type { Page } from '@playwright/test'
-import { accessible, expect, openColony, PHONE, test } from './steps.ts'
+import { accessible, expect, openColony, PHONE, plainTest, test } from './steps.ts'
 
 /** Where Tab leads, one after the other: true where it is under something that lies over it. */
 async function coveredStops(page: Page, steps: number): Promise<string[]> {
@@ -99,10 +99,11 @@ test('a place that cannot be fetched says so in words', async ({ demo: page }) =
   await expect(page.getByRole('button', { name: 'Load it again' })).toBeVisible()
 })
 
-test('what was fetched ahead in vain is asked for again when it is wanted', async ({ demo: page }) => {
+plainTest('what was fetched ahead in vain is asked for again when it is wanted', async ({ page }) => {
+  await page.request.post('/api/session/demo')
   await page.route('**/assets/{KeeperMenuList,SessionEnded,EntryPane}*', (route) => route.abort())
   const asked = page.waitForEvent('requestfailed', (request) => request.url().includes('KeeperMenuList'))
-  await page.reload()
+  await page.goto('/today')
   await asked
   const menu = page.getByRole('button', { name: /^Orla/ })
   await menu.click()

@@ -50,7 +50,13 @@ export function efficacy(before: JarCount, after: JarCount, treatment: Treatment
   if (found.high < expected.low) return { efficacy: found, expected, authority, verdict: 'short', text: `${figure} ${should}: it fell short.` }
   if (found.estimate >= expected.low) {
     if (found.low >= expected.low) return { efficacy: found, expected, authority, verdict: 'worked', text: `${figure} ${should}: it did its work.` }
-    return { efficacy: found, expected, authority, verdict: 'as-expected', text: `${figure} ${should}: about what it should, as far as two jars can tell.` }
+    return {
+      efficacy: found,
+      expected,
+      authority,
+      verdict: 'as-expected',
+      text: `${figure} ${should}: about what it should, as far as two jars can tell.`,
+    }
   }
   return {
     efficacy: found,

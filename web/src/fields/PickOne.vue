@@ -25,14 +25,19 @@ const props = defineProps<{
 }>()
 const value = defineModel<T | null>({ required: true })
 const NOTHING = ''
-const options = computed(() =>
-  [...(props.unknown === false ? [] : [[NOTHING, props.unknown ?? 'not known'] as const]), ...props.options].map(([value, label], n) => ({
-    value: value as string,
-    label,
-    role: 'option',
-    id: wordId(props.id, n),
-  })),
-)
+interface Word {
+  readonly value: string
+  readonly label: string
+  readonly role: 'option'
+  readonly id: string
+}
+/** The words, the same list as long as they are the same words: a new one would have the library draw the field anew at every key beside it. */
+const options = computed<Word[]>((before) => {
+  const pairs = [...(props.unknown === false ? [] : [[NOTHING, props.unknown ?? 'not known'] as const]), ...props.options]
+  const now = pairs.map(([value, label], n) => ({ value: value as string, label, role: 'option' as const, id: wordId(props.id, n) }))
+  const same = before?.length === now.length && now.every((o, n) => o.value === before[n]?.value && o.label === before[n]?.label && o.id === before[n]?.id)
+  return same ? before : now
+})
 const chosen = computed(() => options.value.find((o) => o.value === (value.value ?? NOTHING))?.label ?? '')
 const root = ref<HTMLElement | null>(null)
 useCombobox(root, () => props.id)
