@@ -59,7 +59,8 @@ export async function accessible(page: Page): Promise<void> {
 /** Opens a colony's pane from its yard. */
 export async function openColony(page: Page, yard: string, name: string): Promise<void> {
   // A pane that was closed by what was done in it still takes its step of history back, and that would call off the way to the yards.
-  await page.waitForFunction(() => document.querySelector('aside.pane') !== null || !(history.state as { pane?: number } | null)?.pane)
+  const stepped = () => document.querySelector('aside.pane') !== null || !(history.state as { pane?: number } | null)?.pane
+  await page.waitForFunction(stepped, null, { timeout: 2000 }).catch(() => undefined)
   await page.goto('/yards')
   await page
     .getByRole('navigation', { name: 'Yards' })

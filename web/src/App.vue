@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import AButton from 'ant-design-vue/es/button'
 import ConfigProvider from 'ant-design-vue/es/config-provider'
-import { computed, defineAsyncComponent, nextTick, onErrorCaptured, ref } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onErrorCaptured, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { light } from './look/light.ts'
 import { useNarrow } from './look/narrow.ts'
@@ -43,14 +43,25 @@ const inWords = (fault: Error): string =>
   UNFETCHED.test(fault.message) ? 'This place could not be fetched: the server cannot be reached, or it was renewed meanwhile. What you typed elsewhere is kept; load the page again once the server is there.' : fault.message
 router.onError((fault: Error) => (failed.value = inWords(fault)))
 router.afterEach(() => (failed.value = null))
-/** Once the first place stands, those that come next are fetched while nothing else is asked for. */
-const ahead = router.afterEach((to) => {
-  void nextTick(() => requestAnimationFrame(firstPlaceStands))
-  if (to.meta.open) return whenIdle(fetchChecks)
-  ahead()
-  const inYardFirst = PLACES.toSorted((a, b) => Number(b.inYard) - Number(a.inYard))
-  fetchAhead([...inYardFirst.map((p) => () => fetchPlace(router, p.path)), fetchChecks, loadGo, loadSheet, fetchFaces])
-})
+/** The first place may stand before this page is mounted: it is not waited for by a change of place. */
+void router
+  .isReady()
+  .then(() => nextTick())
+  .then(() => requestAnimationFrame(firstPlaceStands))
+  .catch(() => undefined)
+/** Once it stands, those that come next are fetched while nothing else is asked for; the checks of what is sent at every door too. */
+whenIdle(fetchChecks)
+let begun = false
+watch(
+  open,
+  (atTheDoor) => {
+    if (atTheDoor || begun) return
+    begun = true
+    const inYardFirst = PLACES.toSorted((a, b) => Number(b.inYard) - Number(a.inYard))
+    fetchAhead([...inYardFirst.map((p) => () => fetchPlace(router, p.path)), loadGo, loadSheet, fetchFaces])
+  },
+  { immediate: true },
+)
 /** A place that is on its way shows a sign at once. */
 const moving = ref(false)
 router.beforeEach((to, from) => void (moving.value = to.path !== from.path))
