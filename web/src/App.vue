@@ -43,12 +43,13 @@ const inWords = (fault: Error): string =>
   UNFETCHED.test(fault.message) ? 'This place could not be fetched: the server cannot be reached, or it was renewed meanwhile. What you typed elsewhere is kept; load the page again once the server is there.' : fault.message
 router.onError((fault: Error) => (failed.value = inWords(fault)))
 router.afterEach(() => (failed.value = null))
-/** The first place may stand before this page is mounted: it is not waited for by a change of place. */
+/** The first place stands once it is there and has its words; it may be there before this page is mounted. */
+const there = ref(false)
 void router
   .isReady()
-  .then(() => nextTick())
-  .then(() => requestAnimationFrame(firstPlaceStands))
+  .then(() => (there.value = true))
   .catch(() => undefined)
+watch([there, open, () => holding.loaded], () => there.value && (open.value || holding.loaded) && void nextTick(() => requestAnimationFrame(firstPlaceStands)), { immediate: true })
 /** Once it stands, those that come next are fetched while nothing else is asked for; the checks of what is sent at every door too. */
 whenIdle(fetchChecks)
 let begun = false
