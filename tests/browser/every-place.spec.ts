@@ -36,11 +36,6 @@ async function settled(page: Page, path: string): Promise<void> {
   await expect(page.locator('h1, h2').first()).toBeVisible()
   await page.evaluate(() => document.fonts.ready)
 }
-/** As on a device told to save: nothing is fetched ahead of time, which no test but that of jumping asks for. */
-async function savingData(page: Page): Promise<void> {
-  await page.addInitScript(() => Object.defineProperty(navigator, 'connection', { value: { saveData: true } }))
-}
-
 /** How far the page jumped about while it loaded, in the browser's own measure (0: not at all). */
 const jumped = (page: Page): Promise<{ value: number; what: string[] }> =>
   page.evaluate(
@@ -69,7 +64,6 @@ const wider = (page: Page): Promise<number> => page.evaluate(() => document.docu
 for (const colorScheme of ['light', 'dark'] as const) {
   plainTest(`every door, ${colorScheme}`, async ({ page }) => {
     test.slow()
-    await savingData(page)
     await page.emulateMedia({ colorScheme })
     for (const path of DOOR) {
       await settled(page, path)
@@ -78,7 +72,6 @@ for (const colorScheme of ['light', 'dark'] as const) {
   })
   test(`every place, ${colorScheme}`, async ({ demo: page }) => {
     test.slow()
-    await savingData(page)
     await page.emulateMedia({ colorScheme })
     for (const path of PLACES) {
       await settled(page, path)
@@ -130,7 +123,6 @@ const APART =
 
 test('no place is wider than the screen, at any size', async ({ demo: page }) => {
   test.slow()
-  await savingData(page)
   const wide: string[] = []
   for (const path of [...PLACES, ...DOOR]) {
     await page.setViewportSize({ width: 1280, height: 800 })
@@ -148,7 +140,6 @@ for (const width of [320, 390]) {
     test.use({ ...PHONE, viewport: { width, height: 780 } })
     test('no place is wider than the screen', async ({ demo: page }) => {
       test.slow()
-      await savingData(page)
       for (const path of [...PLACES, ...DOOR]) {
         await settled(page, path)
         expect({ path, wider: await wider(page) }).toEqual({ path, wider: 0 })
@@ -158,7 +149,6 @@ for (const width of [320, 390]) {
 }
 
 test('words set farther apart widen nothing', async ({ demo: page }) => {
-  await savingData(page)
   await page.setViewportSize({ width: 390, height: 844 })
   const wide: string[] = []
   for (const path of ['/today', '/yards', '/count', '/count/table', '/match', '/rounds', '/rules', '/you']) {

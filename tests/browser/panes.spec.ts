@@ -1,6 +1,6 @@
 /** What opens beside the work or over it: a step of history, a draft that stays, nothing covered that can still be reached. */
 import type { Page } from '@playwright/test'
-import { accessible, expect, openColony, PHONE, plainTest, test } from './steps.ts'
+import { accessible, expect, openColony, PHONE, plainTest, test, typeDay } from './steps.ts'
 
 /** Where Tab leads, one after the other: true where it is under something that lies over it. */
 async function coveredStops(page: Page, steps: number): Promise<string[]> {
@@ -89,6 +89,42 @@ test.describe('on a phone', () => {
     await page.locator('.calendar').getByText('11', { exact: true }).first().tap()
     await expect(page.getByLabel('Done on')).toHaveValue('Tue 11 Aug')
   })
+})
+
+test.describe('on a phone, over a reload', () => {
+  test.use(PHONE)
+  test('Back still closes the pane', async ({ demo: page }) => {
+    const bramble = page.getByRole('main').getByRole('button', { name: /Bramble/ })
+    await bramble.tap()
+    await expect(page.getByRole('complementary')).toBeVisible()
+    await page.reload()
+    await bramble.tap()
+    await expect(page.getByRole('complementary')).toBeVisible()
+    await page.goBack()
+    await expect(page.getByRole('complementary')).toHaveCount(0)
+    await expect(page).toHaveURL(/\/today$/)
+  })
+})
+
+test('a day that was taken out is asked for, and never taken for today', async ({ demo: page }) => {
+  const emptied = async (label: string, press: string, says: string) => {
+    const day = page.getByLabel(label, { exact: true })
+    await typeDay(day, '')
+    await day.press('Tab')
+    await page.getByRole('button', { name: press }).click()
+    await expect(page.getByText(says)).toBeVisible()
+    await expect(day).toBeFocused()
+  }
+  await page.getByRole('button', { name: /Bramble/ }).click()
+  await emptied('Done on', 'Keep it', 'On which day was it done?')
+  await openColony(page, 'Quarry Bank', 'Bramble')
+  await page.getByRole('button', { name: 'Something happened ...' }).first().click()
+  await emptied('On', 'Keep it', 'On which day did it happen?')
+  await openColony(page, 'Quarry Bank', 'Elder')
+  await page.getByRole('button', { name: 'Retire' }).click()
+  await emptied('Gone since', 'Take it out of the row', 'Since when is it gone?')
+  await page.goto('/yards')
+  await expect(page.getByRole('button', { name: 'Elder', exact: true })).toBeVisible()
 })
 
 test('a place that cannot be fetched says so in words', async ({ demo: page }) => {

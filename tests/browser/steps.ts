@@ -60,7 +60,7 @@ export async function accessible(page: Page): Promise<void> {
 export async function openColony(page: Page, yard: string, name: string): Promise<void> {
   // A pane that was closed by what was done in it still takes its step of history back, and that would call off the way to the yards.
   const stepped = () => document.querySelector('aside.pane') !== null || !(history.state as { pane?: number } | null)?.pane
-  await page.waitForFunction(stepped, null, { timeout: 2000 }).catch(() => undefined)
+  await page.waitForFunction(stepped, null, { timeout: 20_000 })
   await page.goto('/yards')
   await page
     .getByRole('navigation', { name: 'Yards' })

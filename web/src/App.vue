@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { light } from './look/light.ts'
 import { useNarrow } from './look/narrow.ts'
 import { themeOf } from './look/tokens.ts'
-import { fetchAhead, firstPlaceStands, whenIdle } from './frame/idle.ts'
+import { fetchAhead, firstPlaceStands } from './frame/idle.ts'
 import { fetchFaces } from './look/faces.ts'
 import { PLACES } from './frame/places.ts'
 import { fetchPlace } from './router.ts'
@@ -51,7 +51,7 @@ void router
   .catch(() => undefined)
 watch([there, open, () => holding.loaded], () => there.value && (open.value || holding.loaded) && void nextTick(() => requestAnimationFrame(firstPlaceStands)), { immediate: true })
 /** Once it stands, those that come next are fetched while nothing else is asked for; the checks of what is sent at every door too. */
-whenIdle(fetchChecks)
+fetchAhead([fetchChecks])
 let begun = false
 watch(
   open,

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory, type Router } from 'vue-router'
+import { forgetPane } from './frame/usePaneStep.ts'
 import { Refused } from './server/call.ts'
 import { useConnection } from './stores/connection.ts'
 import { useHolding } from './stores/holding.ts'
@@ -29,6 +30,7 @@ export async function fetchPlace(router: Router, path: string): Promise<void> {
 }
 
 export function makeRouter(): Router {
+  forgetPane()
   const router = createRouter({
     history: createWebHistory(),
     // A pane that opens or closes is a step within a place, which stays as it lies.

@@ -15,6 +15,7 @@ export const daySchema = (): Joi.StringSchema =>
 /** Joi's findings in a keeper's words. Labels are paths. */
 export const MESSAGES: Record<string, string> = {
   'any.required': '{{#label}} must be there',
+  'any.invalid': '{{#label}} must be given',
   'any.only': '{{#label}} must be one of {{#valids}}',
   'any.unknown': '{{#label}} is not known here',
   'object.unknown': '{{#label}} is a field that is not known here; fields must be spelled as described',
@@ -29,6 +30,7 @@ export const MESSAGES: Record<string, string> = {
   'number.base': '{{#label}} must be a number',
   'number.integer': '{{#label}} must be a whole number',
   'number.min': '{{#label}} must be {{#limit}} or more',
+  'number.greater': '{{#label}} must be more than {{#limit}}',
   'number.max': '{{#label}} must be {{#limit}} or less',
   'number.infinity': '{{#label}} must be a number',
   'number.unsafe': '{{#label}} is too large a number',

@@ -2,7 +2,8 @@
 import { onMounted, onUnmounted } from 'vue'
 import { useRouter, type Router } from 'vue-router'
 
-let count = 0
+/** Never a number of an earlier load of the page: its steps are still in the browser's history, and Back onto one must not look like staying. */
+let count = Date.now()
 /** Whether a change of place is under way: then nothing may step back across it. */
 const moving = new WeakMap<Router, { now: boolean }>()
 function watched(router: Router): { now: boolean } {
@@ -16,6 +17,12 @@ function watched(router: Router): { now: boolean } {
     router.onError(() => void (s.now = false))
   }
   return state
+}
+
+/** Loaded anew, the page has no pane open: what its own step says of one is put away. */
+export function forgetPane(): void {
+  const state = history.state as { pane?: number } | null
+  if (state?.pane) history.replaceState({ ...state, pane: undefined }, '')
 }
 
 /** Takes a step for as long as the caller is mounted; answers the way to close, which steps back. */
@@ -38,8 +45,15 @@ export function usePaneStep(onClose: () => void): () => void {
   onUnmounted(() => {
     stop()
     taken = false
-    // Closed by what was done in it: its step is taken back, unless that has led elsewhere.
-    setTimeout(() => mine() && !state.now && router.back())
+    // Closed by what was done in it: its step is taken back, unless that has led elsewhere; a change under way is waited for.
+    const takeBack = () => mine() && router.back()
+    setTimeout(() => {
+      if (!state.now) return takeBack()
+      const settled = router.afterEach(() => {
+        settled()
+        setTimeout(takeBack)
+      })
+    })
   })
   return () => (mine() ? router.back() : onClose())
 }

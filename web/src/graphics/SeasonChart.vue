@@ -24,7 +24,7 @@ useEventListener(window, 'afterprint', () => (paper.value = false))
 const wide = computed(() => (paper.value ? ON_PAPER : props.width))
 /** A hundred yards are not drawn before they are come to; on paper they are all there. */
 const come = ref(false)
-useIntersectionObserver(canvas, ([entry]) => (come.value ||= entry?.isIntersecting ?? false), { rootMargin: '300px' })
+useIntersectionObserver(canvas, (entries) => (come.value ||= entries.some((e) => e.isIntersecting)), { rootMargin: '300px' })
 let chart: Chart | null = null
 function draw(): void {
   if (!canvas.value || !(come.value || paper.value)) return

@@ -18,7 +18,7 @@ import WhatMoves from './WhatMoves.vue'
 const props = defineProps<{ yard: YardRecord; state: ColonyState; course: CourseState }>()
 const emit = defineEmits<{ done: [] }>()
 const holding = useHolding()
-const { busy, fault, at, save } = useSave()
+const { busy, fault, at, refuse, save } = useSave()
 
 const choices = computed<(readonly [EventKind, string])[]>(() => {
   const { course, treatment, running, planned } = props.course
@@ -73,6 +73,8 @@ onMounted(() => {
   top.value?.querySelector<HTMLElement>('input:checked, input')?.focus()
 })
 async function keep(): Promise<void> {
+  if (onDay.value === null) return refuse('happenedOn', 'On which day did it happen?')
+  if (kind.value === 'found' && amount.value === null) return refuse('amount', 'How many?')
   const events = touched.value.map((c) => ({ ...eventFor(c), courseId: c.record.id, device: 'page' }))
   if (!(await save(() => holding.stroke({ events }, props.yard.id).then(() => undefined)))) return
   drop()
@@ -89,12 +91,12 @@ async function keep(): Promise<void> {
       </ARadioGroup>
     </fieldset>
     <p class="small soft">Moved to another yard? Move the colony: its course goes with it.</p>
-    <DayField id="hf-day" v-model="onDay" label="On" :max="holding.today" :fault="at('events[0].happenedOn')" />
-    <NumberField v-if="kind === 'found'" id="hf-amount" v-model="amount" label="How many" unit="strips" :min="1" :hint="`${course.course.inside} in it by your notes`" :fault="at('events[0].amount')" />
+    <DayField id="hf-day" v-model="onDay" label="On" :max="holding.today" :fault="at('happenedOn') ?? at('events[0].happenedOn')" />
+    <NumberField v-if="kind === 'found'" id="hf-amount" v-model="amount" label="How many" unit="strips" :min="1" :hint="`${course.course.inside} in it by your notes`" :fault="at('amount') ?? at('events[0].amount')" />
     <AreaField id="hf-note" v-model="note" label="Note" :most="2000" />
     <WhatMoves v-if="after" :before="course" :after="after" :yard="yard" />
     <p v-if="touched.length > 1" class="small">It is noted in all {{ touched.length }} courses in hand.</p>
-    <FaultLine v-if="fault && !at('events[0].happenedOn') && !at('events[0].amount')">{{ fault }}</FaultLine>
+    <FaultLine v-if="fault && !['happenedOn', 'amount'].some((f) => at(f) ?? at(`events[0].${f}`))">{{ fault }}</FaultLine>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy || kind === null">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
   </AForm>
 </template>

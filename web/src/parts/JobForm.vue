@@ -99,6 +99,7 @@ const window = (j: PlannedJob) => (j.earliest === j.latest ? sayDay(j.best) : sa
 /** The path of a field of what is entered as done. */
 const path = (field: string) => `events[${entered.value.length - 1}].${field}`
 async function keep(): Promise<void> {
+  if (onDay.value === null) return refuse('happenedOn', 'On which day was it done?')
   if (amountFault.value) return refuse('amount', amountFault.value)
   if (tooMany.value && reason.value.trim().length < 3) return refuse('reason', 'Say how, in a few words.')
   const events = entered.value.map((e) => ({ ...e, courseId: props.course.record.id, device: 'page' }))
@@ -113,7 +114,7 @@ async function keep(): Promise<void> {
     <p class="serif what">{{ holding.say(job.text) }}</p>
     <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}{{ hangsOn }}. About {{ sayMinutes(minutes) }}{{ gear ? `, with ${gear}` : '' }}.</p>
     <p v-if="onTheDay && onTheDay.level !== 'fits'" :class="onTheDay.level === 'care' ? 'care' : 'alarm strong'">{{ holding.say(onTheDay.text) }}</p>
-    <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :window="job" :fault="at(path('happenedOn'))" />
+    <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :window="job" :fault="at('happenedOn') ?? at(path('happenedOn'))" />
     <NumberField
       v-if="asksAmount"
       id="jf-amount"

@@ -16,7 +16,7 @@ import { newId, useHolding } from '../../stores/holding.ts'
 const props = defineProps<{ what: 'rename' | 'move' | 'retire'; yard: YardRecord; colony: ColonyRecord }>()
 const emit = defineEmits<{ done: []; gone: [] }>()
 const holding = useHolding()
-const { busy, fault, conflict, at, save, clear } = useSave()
+const { busy, fault, conflict, at, refuse, save, clear } = useSave()
 const name = ref(props.colony.name)
 const onDay = ref<string | null>(holding.today)
 const yardId = ref<string | null>(props.yard.id)
@@ -48,6 +48,8 @@ async function rename(): Promise<void> {
   if (await save(() => holding.put('colonies', props.colony.id, body({ name: name.value }), props.yard.id).then(() => undefined))) emit('done')
 }
 async function retire(): Promise<void> {
+  // Without a day it would stay in the row, and seem gone.
+  if (onDay.value === null) return refuse('retiredOn', 'Since when is it gone?')
   if (
     await save(() =>
       holding.put('colonies', props.colony.id, body({ retiredOn: onDay.value, retiredWhy: why.value }), props.yard.id).then(() => undefined),
