@@ -43,6 +43,8 @@ export function saidBy(error: Joi.ValidationError): { path: string; sentence: st
   const path = first
     ? first.path.reduce<string>((made, part) => (typeof part === 'number' ? `${made}[${part}]` : made ? `${made}.${part}` : String(part)), '')
     : ''
-  const text = (first?.message ?? error.message).replaceAll('"', '')
+  // Nothing is no number, text or day of a wrong kind: it is missing.
+  const missing = first?.type.endsWith('.base') && first.context?.value === null
+  const text = missing ? `${path} must be given` : (first?.message ?? error.message).replaceAll('"', '')
   return { path, sentence: text.endsWith('.') ? text : `${text}.` }
 }

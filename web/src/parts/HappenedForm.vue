@@ -61,8 +61,9 @@ const eventFor = (course: CourseState): EventRecord => ({
   note: note.value || null,
   supersedes: null,
 })
+/** What cannot be counted yet moves nothing yet. */
 const after = computed(() =>
-  kind.value
+  kind.value && !(kind.value === 'found' && amount.value === null)
     ? courseState({ ...props.course.record, events: [...props.course.record.events.filter((e) => e.id !== idFor(props.course.record.id)), eventFor(props.course)] }, props.state.colony, holding.today)
     : null,
 )

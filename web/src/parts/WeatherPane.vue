@@ -131,7 +131,7 @@ async function readFile(chosen: File): Promise<void> {
 
 <style scoped>
 .part { display: grid; gap: 10px; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; align-items: start; }
 .own li { display: grid; grid-template-columns: 90px 1fr auto auto; gap: 10px; align-items: center; min-height: 34px; border-bottom: 1px solid var(--hairline); font-size: 14.5px; }
 @media screen and (max-width: 720px) { .own button { min-height: 48px; } }
 </style>

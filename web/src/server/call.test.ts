@@ -45,10 +45,16 @@ describe('a body', () => {
     await call('PUT', yard, { name: 'x'.repeat(50_000) })
     expect(sent).toHaveBeenCalledTimes(1)
   })
-  it('that follows another is checked before the first is sent', async () => {
-    const refused = await refusal(checkAhead('POST', '/colonies/019ac685-b982-756a-8751-bedfa77c0972/move', { position: null, onDay: '2026-02-30' }))
-    expect(refused.faults.map((f) => f.path)).toEqual(['yardId', 'position', 'onDay', 'placementId'])
-    expect(refused.at('position')).toBe('position must be a number.')
+  it('that follows another is checked with it before the first is sent', async () => {
+    const colony = '/colonies/019ac685-b982-756a-8751-bedfa77c0972'
+    const refused = await refusal(
+      checkAhead([
+        ['PUT', colony, { name: '', since: '2026-05-01' }],
+        ['POST', `${colony}/move`, { position: null, onDay: '2026-02-30' }],
+      ]),
+    )
+    expect(refused.faults.map((f) => f.path)).toEqual(['name', 'yardId', 'position', 'onDay', 'placementId'])
+    expect(refused.at('position')).toBe('position must be given.')
     expect(refused.at('onDay')).toBe('onDay is not a day that exists.')
   })
 })

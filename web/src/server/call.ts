@@ -71,21 +71,23 @@ export const fetchChecks = (): Promise<unknown> => import('@thistle/core/bodies'
 /** More than this, in letters, comes of a file or of a whole yard and not of a form: the server checks it, and the page does not stand still for it. */
 const MOST_CHECKED = 40_000
 
-function checkFirst(method: string, path: string, body: unknown): void {
-  const faults = faultsOf?.(method, path, body) ?? []
-  if (faults[0]) throw new Refused(400, faults[0].sentence, { faults, sent: body, kind: 'invalid' })
+function refuseFor(faults: Refused['faults'], sent: unknown): void {
+  if (faults[0]) throw new Refused(400, faults[0].sentence, { faults, sent, kind: 'invalid' })
 }
 
-/** Checks what will be sent after something else, so that nothing is kept by halves. Throws `Refused`. */
-export async function checkAhead(method: string, path: string, body: unknown): Promise<void> {
+/** Checks all that will be sent one after the other, so that nothing is kept by halves and every slip is said at once. Throws `Refused`. */
+export async function checkAhead(calls: readonly (readonly [method: string, path: string, body: unknown])[]): Promise<void> {
   if (!faultsOf) await fetchChecks().catch(() => undefined)
-  checkFirst(method, path, body)
+  refuseFor(
+    calls.flatMap(([method, path, body]) => faultsOf?.(method, path, body) ?? []),
+    calls[0]?.[2],
+  )
 }
 
 /** One call to our API. Throws `Refused` for every answer that is not a success. */
 export async function call<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> {
   const text = body === undefined ? null : JSON.stringify(body)
-  if (text !== null && text.length <= MOST_CHECKED) checkFirst(method, path, body)
+  if (text !== null && text.length <= MOST_CHECKED) refuseFor(faultsOf?.(method, path, body) ?? [], body)
   const init = { method, ...(text === null ? {} : { headers: { 'content-type': JSON_TYPE }, body: text }) }
   const response = await ask(path, init, body ?? null, 15_000)
   return response.status === 204 || response.status === 202 ? (undefined as T) : ((await response.json()) as T)

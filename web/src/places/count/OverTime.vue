@@ -45,6 +45,8 @@ const lines = computed(() =>
 const start = computed(() => [...rounds.value.map((r) => r.day), ...lines.value.flatMap((l) => l.points.map((p) => p.day))].toSorted()[0] ?? props.today)
 const at = (day: string) => daysBetween(start.value, day)
 
+/** Room beside the first and the last count, days, so that neither is cut in half. */
+const BESIDE = 3
 /** How near one can come: a fortnight over the width. */
 const NEAREST = 14
 function config(): ChartConfiguration {
@@ -63,7 +65,7 @@ function config(): ChartConfiguration {
       animation: false,
       maintainAspectRatio: false,
       scales: {
-        x: { type: 'linear', min: 0, max: at(props.today), ticks: { color: inkOf('soft'), maxTicksLimit: 8, callback: (value) => sayDay(addDays(start.value, Math.round(Number(value)))).replace(/^\w+ /, '') }, grid: { display: false } },
+        x: { type: 'linear', min: -BESIDE, max: at(props.today) + BESIDE, ticks: { color: inkOf('soft'), maxTicksLimit: 8, callback: (value) => sayDay(addDays(start.value, Math.round(Number(value)))).replace(/^\w+ /, '') }, grid: { display: false } },
         y: { beginAtZero: true, title: { display: true, text: 'mites per 100 bees', color: inkOf('soft') }, ticks: { color: inkOf('soft') }, grid: { color: inkOf('hairline') } },
       },
       plugins: {
@@ -73,7 +75,7 @@ function config(): ChartConfiguration {
           },
         },
         zoom: {
-          limits: { x: { min: 0, max: at(props.today), minRange: NEAREST } },
+          limits: { x: { min: -BESIDE, max: at(props.today) + BESIDE, minRange: NEAREST } },
           pan: { enabled: true, mode: 'x' },
           zoom: { wheel: { enabled: true, modifierKey: 'ctrl' }, pinch: { enabled: true }, mode: 'x' },
         },

@@ -244,6 +244,7 @@ function putAway(): void {
   .match { display: flex; flex-direction: column; padding-bottom: 90px; }
   .options { border: 0; background: none; padding: 8px 12px 20px; }
   .head { padding: 6px 4px; }
+  .nav { margin-inline: 4px; }
   .cards { display: grid; gap: 10px; }
   .cards h3 { margin: 8px 4px 0; color: var(--soft); }
   .card { padding: 12px 14px; display: grid; gap: 8px; }

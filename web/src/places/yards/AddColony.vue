@@ -26,10 +26,14 @@ const last = ref<{ id: string; name: string; position: number } | null>(null)
 let ids = { colony: newId(), placement: newId() }
 
 async function add(): Promise<void> {
+  const colony = { name: name.value, since: since.value, hivedOn: hivedOn.value }
   const place = { placementId: ids.placement, yardId: props.yard.id, position: position.value, onDay: since.value }
   const done = await save(async () => {
-    await checkAhead('POST', `/colonies/${ids.colony}/move`, place)
-    await holding.put('colonies', ids.colony, { name: name.value, since: since.value, hivedOn: hivedOn.value }, null)
+    await checkAhead([
+      ['PUT', `/colonies/${ids.colony}`, colony],
+      ['POST', `/colonies/${ids.colony}/move`, place],
+    ])
+    await holding.put('colonies', ids.colony, colony, null)
     await holding.persist('POST', `/colonies/${ids.colony}/move`, place)
     await holding.refresh(props.yard.id)
   })
