@@ -2,7 +2,7 @@
 /** A number without a frame: no steppers that a thumb could hit unseen, a comma is a point, empty is null. */
 import InputNumber from 'ant-design-vue/es/input-number'
 
-defineProps<{ id?: string; min?: number; max?: number; step?: number; disabled?: boolean }>()
+defineProps<{ id?: string; min?: number; max?: number; step?: number; disabled?: boolean; /** What stands in it is refused. */ invalid?: boolean }>()
 const value = defineModel<number | null>({ required: true })
 const emit = defineEmits<{ unread: [typed: string] }>()
 const numberOf = (typed: string) => typed.trim().replace(',', '.')
@@ -24,6 +24,8 @@ function onInput(typed: string): void {
     :max="max"
     :step="step ?? 1"
     :disabled="disabled"
+    :status="invalid ? 'error' : undefined"
+    :aria-invalid="invalid ? 'true' : undefined"
     :parser="numberOf"
     inputmode="decimal"
     autocomplete="off"

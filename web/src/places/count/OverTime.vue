@@ -65,7 +65,7 @@ function config(): ChartConfiguration {
       animation: false,
       maintainAspectRatio: false,
       scales: {
-        x: { type: 'linear', min: -BESIDE, max: at(props.today) + BESIDE, ticks: { color: inkOf('soft'), maxTicksLimit: 8, callback: (value) => sayDay(addDays(start.value, Math.round(Number(value)))).replace(/^\w+ /, '') }, grid: { display: false } },
+        x: { type: 'linear', min: -BESIDE, max: at(props.today) + BESIDE, ticks: { color: inkOf('soft'), maxTicksLimit: 8, includeBounds: false, callback: (value) => sayDay(addDays(start.value, Math.round(Number(value)))).replace(/^\w+ /, '') }, grid: { display: false } },
         y: { beginAtZero: true, title: { display: true, text: 'mites per 100 bees', color: inkOf('soft') }, ticks: { color: inkOf('soft') }, grid: { color: inkOf('hairline') } },
       },
       plugins: {

@@ -58,7 +58,7 @@ const id = `wi-${props.fact.key}`
       <div @keydown.esc.stop="editing = false">
         <PickOne v-if="fact.kind === 'pick'" :id="id" opened :unknown="fact.nothing === '' ? false : fact.nothing" :options="fact.options ?? []" :model-value="typeof value === 'string' ? value : null" @update:model-value="value = $event" />
         <DayInput v-else-if="fact.kind === 'day'" :id="id" :model-value="typeof value === 'string' ? value : null" @update:model-value="value = $event" />
-        <NumberInput v-else :id="id" :step="fact.step ?? 1" :model-value="typed ?? shown" :aria-invalid="fault !== null" :aria-describedby="fault ? `${id}-fault` : undefined" @update:model-value="setNumber" @unread="misread" />
+        <NumberInput v-else :id="id" :step="fact.step ?? 1" :model-value="typed ?? shown" :invalid="fault !== null" :aria-describedby="fault ? `${id}-fault` : undefined" @update:model-value="setNumber" @unread="misread" />
       </div>
       <span v-if="fault" :id="`${id}-fault`" class="wrong">{{ fault }}</span>
       <span v-else-if="changed" class="was">known: {{ sayFact(fact, known, sayDifference) }}</span>

@@ -71,9 +71,12 @@ const rows = computed(() => windowRows(windows.value, props.options, props.situa
 </template>
 
 <style scoped>
-.hand { display: flex; gap: 10px; align-items: start; position: sticky; bottom: 58px; background: var(--sheet); border: 1px solid var(--hairline); border-radius: 10px; padding: 10px 12px; margin-top: 8px; }
+.hand { display: flex; gap: 10px; align-items: start; background: var(--sheet); border: 1px solid var(--hairline); border-radius: 10px; padding: 10px 12px; margin-top: 8px; }
 .hand a { display: inline-block; padding: 6px 0; }
 .weeks { padding: 0 14px 0 6px; }
-/* Above the bar of the places. */
-@media screen and (max-width: 720px) { .weeks { padding: 0; } .hand { bottom: calc(68px + env(safe-area-inset-bottom)); } }
+/* Above the bar of the places, whole also before anything is scrolled. */
+@media screen and (max-width: 720px) {
+  .weeks { padding: 0 0 92px; }
+  .hand { position: fixed; z-index: 3; inset-inline: 12px; bottom: calc(68px + env(safe-area-inset-bottom)); margin: 0; }
+}
 </style>

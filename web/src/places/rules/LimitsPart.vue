@@ -50,7 +50,7 @@ const HEADS: Record<Phase, string> = { dormant: 'Winter rest', increase: 'Build-
               </ARadio>
             </template>
             <template v-for="p in PHASES" :key="p" #[p]="{ row: s }">
-              <NumberInput v-if="school === s" class="figure" :class="{ own: mine(s, p) !== null }" :model-value="mine(s, p) ?? Number(usual(s, p))" :aria-label="`Limit of ${saySchool(s).name}, ${HEADS[p]}`" :aria-invalid="faultOf(s, p) ? 'true' : undefined" @update:model-value="set(p, $event)" @unread="odd = p" />
+              <NumberInput v-if="school === s" class="figure" :class="{ own: mine(s, p) !== null }" :model-value="mine(s, p) ?? Number(usual(s, p))" :aria-label="`Limit of ${saySchool(s).name}, ${HEADS[p]}`" :invalid="Boolean(faultOf(s, p))" @update:model-value="set(p, $event)" @unread="odd = p" />
               <template v-else>{{ mine(s, p) ?? usual(s, p) }}</template>
               <span v-if="faultOf(s, p)" class="alarm small fault" role="alert">{{ faultOf(s, p) }}</span>
             </template>
@@ -85,7 +85,6 @@ const HEADS: Record<Phase, string> = { dormant: 'Winter rest', increase: 'Build-
 .figure { width: 72px; }
 .figure :deep(input) { font-weight: 650; padding: 4px 8px; }
 .figure.own { border-color: var(--thistle); }
-.figure:has([aria-invalid]) { border-color: var(--brick); }
 .fault { display: block; }
 @media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }

@@ -71,7 +71,7 @@ async function keep(): Promise<void> {
           <i>{{ r.state.colony.placement.position }}</i>
           {{ r.state.colony.name }}
         </ACheckbox>
-        <NumberInput v-if="r.job.asksAmount" v-model="r.amount" :min="0" :disabled="!r.done" :aria-label="`${unit} in ${r.state.colony.name}`" :aria-invalid="at(amountPath(r.id)) !== null" :aria-describedby="at(amountPath(r.id)) ? `mf-${r.id}` : undefined" />
+        <NumberInput v-if="r.job.asksAmount" v-model="r.amount" :min="0" :disabled="!r.done" :aria-label="`${unit} in ${r.state.colony.name}`" :invalid="at(amountPath(r.id)) !== null" :aria-describedby="at(amountPath(r.id)) ? `mf-${r.id}` : undefined" />
         <p v-if="at(amountPath(r.id))" :id="`mf-${r.id}`" class="fault" role="alert">{{ at(amountPath(r.id)) }}</p>
       </div>
     </fieldset>
@@ -90,8 +90,8 @@ async function keep(): Promise<void> {
 .form { display: grid; gap: 13px; }
 .what { font-size: 18px; line-height: 1.25; }
 fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 2px; }
-.row { display: grid; grid-template-columns: minmax(0, 1fr) 92px; gap: 10px; align-items: center; min-height: 48px; border-bottom: 1px solid var(--hairline); }
+.row { display: grid; grid-template-columns: minmax(0, 1fr) 92px; gap: 10px; align-items: center; padding: 4px 0; border-bottom: 1px solid var(--hairline); }
 .row label { font-weight: 600; }
-.row .fault { grid-column: 1 / -1; margin: 0; text-align: end; }
+.row .fault { grid-column: 1 / -1; text-align: end; }
 .row i { font-style: normal; font-weight: 400; color: var(--soft); }
 </style>

@@ -188,7 +188,7 @@ function afterOne(): void {
 .group { margin-top: 26px; }
 .group h2 { margin-bottom: 9px; }
 .group.overdue h2 { color: var(--brick); }
-.lines li { display: grid; grid-template-columns: 128px minmax(0, 1fr) minmax(0, 420px); gap: 16px; padding: 10px 16px; border-bottom: 1px solid var(--hairline); align-items: start; }
+.lines li { display: grid; grid-template-columns: 128px minmax(0, 1fr) fit-content(min(420px, 50%)); gap: 16px; padding: 10px 16px; border-bottom: 1px solid var(--hairline); align-items: start; }
 .lines li:last-child { border-bottom: 0; }
 .when { padding-top: 9px; }
 .what { display: grid; gap: 1px; padding-top: 9px; }

@@ -212,6 +212,9 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
 .opener:hover { color: var(--thistle); }
 .row :deep(.count) { white-space: nowrap; }
 .row :deep(.count svg) { display: inline-block; vertical-align: middle; }
+/* The limit runs through rows of any height as one line. */
+.row :deep(.ant-table-tbody > tr > .count) { overflow: clip; }
+.row :deep(.count .limit) { transform: scaleY(2.4); transform-box: fill-box; transform-origin: center; vector-effect: non-scaling-stroke; }
 .fig { margin-left: 6px; vertical-align: middle; }
 .k { display: none; margin-inline-end: 4px; }
 .after { display: flex; align-items: center; gap: 18px; margin-top: 16px; flex-wrap: wrap; }
