@@ -1,4 +1,4 @@
-import { createRouter, createWebHistory, type Router } from 'vue-router'
+import { createRouter, createWebHistory, START_LOCATION, type Router } from 'vue-router'
 import { forgetPane } from './frame/usePaneStep.ts'
 import { Refused } from './server/call.ts'
 import { useConnection } from './stores/connection.ts'
@@ -34,7 +34,8 @@ export function makeRouter(): Router {
   const router = createRouter({
     history: createWebHistory(),
     // A pane that opens or closes is a step within a place, which stays as it lies.
-    scrollBehavior: (to, from) => (to.fullPath === from.fullPath ? false : { top: 0 }),
+    // Where the page begins it stands at its top; scrolling there would have it measured twice.
+    scrollBehavior: (to, from) => (from === START_LOCATION || to.fullPath === from.fullPath ? false : { top: 0 }),
     routes: [
       { path: '/', redirect: '/today' },
       { path: '/sign-in', component: () => import('./places/signin/SignInPlace.vue'), meta: { open: true, title: 'Sign in' } },

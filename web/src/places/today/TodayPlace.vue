@@ -1,7 +1,12 @@
+<script lang="ts">
+/** Whether Today has stood since the page was loaded: from then on it is drawn in one go. */
+let stood = false
+</script>
+
 <script setup lang="ts">
 import NothingYet from '../../parts/NothingYet.vue'
 import AButton from 'ant-design-vue/es/button'
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { driftingWithin, jobsOn, sharedText, type TodayJob } from '@thistle/core/holding'
 import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
 import DayStrip from '../../graphics/DayStrip.vue'
@@ -16,6 +21,12 @@ const loadPane = () => import('./EntryPane.vue')
 const EntryPane = defineAsyncComponent(loadPane)
 whenIdle(loadPane)
 const holding = useHolding()
+/** On a slow phone the lines take as long as the sentences, which are read first: at a cold start they follow a frame later. */
+const all = ref(stood)
+onMounted(() => {
+  stood = true
+  requestAnimationFrame(() => setTimeout(() => (all.value = true)))
+})
 const marks = useMarks(computed(() => holding.states))
 const doing = ref<{ line: TodayJob; index: number } | null>(null)
 const current = computed(() => {
@@ -103,74 +114,76 @@ function afterOne(): void {
           </RouterLink>
         </li>
       </ul>
-      <p v-if="entered" class="settled strong" role="status">
-        {{ entered.text }}
-        <AButton v-if="entered.stroke !== null" type="link" class="plainlink" @click="undoMany">Undo</AButton>
-        <span v-if="undoFault" class="alarm">{{ undoFault }}</span>
-      </p>
-      <p v-if="nothing" class="settled strong">
-        Nothing needs doing today{{ nextDay ? `; the next thing opens on ${sayDay(nextDay, holding.today)}` : ' or in the weeks ahead' }}.
-      </p>
-      <section v-for="g in groups" :key="g.key" class="group" :class="g.key" :aria-labelledby="`g-${g.key}`">
-        <h2 :id="`g-${g.key}`">{{ g.title }}</h2>
-        <p v-if="g.list.length === 0" class="soft">{{ g.none }}</p>
-        <ul v-else class="lines sheet">
-          <li v-for="line in g.list" :key="line.key">
-            <span class="when" :class="{ 'alarm strong': g.key === 'overdue' }">{{ when(line) }}</span>
-            <span class="what">
-              <span class="strong" :class="{ alarm: line.step.tone === 'alarm' }">{{ what(line) }}</span>
-              <span class="where soft">{{ where(line) }}</span>
-              <span v-if="line.step.hindrance" class="care strong small">{{ holding.say(line.step.hindrance) }}</span>
-              <span v-for="w in g.key === 'coming' ? [] : warnings(line)" :key="w.text" class="alarm small">
-                {{ holding.say(w.text) }}
+      <template v-if="all">
+        <p v-if="entered" class="settled strong" role="status">
+          {{ entered.text }}
+          <AButton v-if="entered.stroke !== null" type="link" class="plainlink" @click="undoMany">Undo</AButton>
+          <span v-if="undoFault" class="alarm">{{ undoFault }}</span>
+        </p>
+        <p v-if="nothing" class="settled strong">
+          Nothing needs doing today{{ nextDay ? `; the next thing opens on ${sayDay(nextDay, holding.today)}` : ' or in the weeks ahead' }}.
+        </p>
+        <section v-for="g in groups" :key="g.key" class="group" :class="g.key" :aria-labelledby="`g-${g.key}`">
+          <h2 :id="`g-${g.key}`">{{ g.title }}</h2>
+          <p v-if="g.list.length === 0" class="soft">{{ g.none }}</p>
+          <ul v-else class="lines sheet">
+            <li v-for="line in g.list" :key="line.key">
+              <span class="when" :class="{ 'alarm strong': g.key === 'overdue' }">{{ when(line) }}</span>
+              <span class="what">
+                <span class="strong" :class="{ alarm: line.step.tone === 'alarm' }">{{ what(line) }}</span>
+                <span class="where soft">{{ where(line) }}</span>
+                <span v-if="line.step.hindrance" class="care strong small">{{ holding.say(line.step.hindrance) }}</span>
+                <span v-for="w in g.key === 'coming' ? [] : warnings(line)" :key="w.text" class="alarm small">
+                  {{ holding.say(w.text) }}
+                </span>
               </span>
-            </span>
-            <span class="who">
-              <AButton v-if="enterable(line) && line.lines.length > 1 && holding.mayWrite" class="press quiet all" @click="many = line">All {{ line.lines.length }} ...</AButton>
-              <template v-for="(l, i) in line.lines" :key="l.state.colony.id">
-                <AButton v-if="enterable(line) && holding.mayWrite" type="text" class="bare colony" @click="doing = { line, index: i }">
-                  <i>{{ l.state.colony.placement.position }}</i>
-                  {{ l.state.colony.name }}
-                </AButton>
-                <RouterLink
-                  v-else
-                  class="colony"
-                  :to="
-                    line.step.kind === 'choose'
-                      ? `/match/${l.state.colony.id}`
-                      : countable(line)
-                        ? `/count/${l.state.colony.id}`
-                        : `/yards/${line.yard.yard.id}?colony=${l.state.colony.id}`
-                  "
-                >
-                  <i>{{ l.state.colony.placement.position }}</i>
-                  {{ l.state.colony.name }}
-                </RouterLink>
-              </template>
-            </span>
-          </li>
-        </ul>
-      </section>
-      <section v-if="drifting.length > 0" class="group" aria-labelledby="g-drift">
-        <h2 id="g-drift">Drifting towards the limit</h2>
-        <ul class="ahead">
-          <li v-for="d in drifting" :key="d.state.colony.id">
-            <RouterLink :to="`/count/${d.state.colony.id}`">{{ d.state.colony.name }}</RouterLink>
-            <span>{{ d.yard.yard.name }}: {{ holding.say(d.drift.text) }}.</span>
-          </li>
-        </ul>
-        <p class="soft small">A straight line on from the last count at the season's usual pace: a reason to count, not a count.</p>
-      </section>
-      <section v-if="ahead.length > 0" class="group" aria-labelledby="g-ahead">
-        <h2 id="g-ahead">Plan ahead</h2>
-        <ul class="ahead">
-          <li v-for="y in ahead" :key="y.yard.id">
-            <RouterLink :to="`/match/yard/${y.yard.id}`">{{ y.yard.name }}</RouterLink>
-            <span class="care">{{ holding.say(y.ahead ?? '') }} <RouterLink to="/rounds/deadlines">All last starts</RouterLink></span>
-          </li>
-        </ul>
-      </section>
-      <p class="law">Windows come from each treatment's own course; the label in your hand and local law decide.</p>
+              <span class="who">
+                <AButton v-if="enterable(line) && line.lines.length > 1 && holding.mayWrite" class="press quiet all" @click="many = line">All {{ line.lines.length }} ...</AButton>
+                <template v-for="(l, i) in line.lines" :key="l.state.colony.id">
+                  <AButton v-if="enterable(line) && holding.mayWrite" type="text" class="bare colony" @click="doing = { line, index: i }">
+                    <i>{{ l.state.colony.placement.position }}</i>
+                    {{ l.state.colony.name }}
+                  </AButton>
+                  <RouterLink
+                    v-else
+                    class="colony"
+                    :to="
+                      line.step.kind === 'choose'
+                        ? `/match/${l.state.colony.id}`
+                        : countable(line)
+                          ? `/count/${l.state.colony.id}`
+                          : `/yards/${line.yard.yard.id}?colony=${l.state.colony.id}`
+                    "
+                  >
+                    <i>{{ l.state.colony.placement.position }}</i>
+                    {{ l.state.colony.name }}
+                  </RouterLink>
+                </template>
+              </span>
+            </li>
+          </ul>
+        </section>
+        <section v-if="drifting.length > 0" class="group" aria-labelledby="g-drift">
+          <h2 id="g-drift">Drifting towards the limit</h2>
+          <ul class="ahead">
+            <li v-for="d in drifting" :key="d.state.colony.id">
+              <RouterLink :to="`/count/${d.state.colony.id}`">{{ d.state.colony.name }}</RouterLink>
+              <span>{{ d.yard.yard.name }}: {{ holding.say(d.drift.text) }}.</span>
+            </li>
+          </ul>
+          <p class="soft small">A straight line on from the last count at the season's usual pace: a reason to count, not a count.</p>
+        </section>
+        <section v-if="ahead.length > 0" class="group" aria-labelledby="g-ahead">
+          <h2 id="g-ahead">Plan ahead</h2>
+          <ul class="ahead">
+            <li v-for="y in ahead" :key="y.yard.id">
+              <RouterLink :to="`/match/yard/${y.yard.id}`">{{ y.yard.name }}</RouterLink>
+              <span class="care">{{ holding.say(y.ahead ?? '') }} <RouterLink to="/rounds/deadlines">All last starts</RouterLink></span>
+            </li>
+          </ul>
+        </section>
+        <p class="law">Windows come from each treatment's own course; the label in your hand and local law decide.</p>
+      </template>
     </div>
     <EntryPane v-if="many" :many="many" @many="afterMany" @close="many = null" />
     <EntryPane v-else-if="current" :one="current" @done="afterOne" @close="doing = null" />
