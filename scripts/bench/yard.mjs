@@ -15,7 +15,7 @@ export async function benchYard(browser, base) {
       new PerformanceObserver((list) => window.long.push(...list.getEntries().map((e) => e.duration))).observe({ type: 'longtask' })
     })
   await watched()
-  const day = page.locator('table.dim')
+  const day = page.locator('table[aria-busy=true]')
   const began = performance.now()
   await page.click('[data-day="2026-08-20"]')
   await day.waitFor({ state: 'detached' })

@@ -6,6 +6,7 @@ import type { TreatmentKey } from '@thistle/core/situation'
 import VerdictRound from '../../graphics/VerdictRound.vue'
 import { sayDay } from '../../look/dates.ts'
 import { useHolding } from '../../stores/holding.ts'
+import type { OptionCells } from './useYardMatch.ts'
 import type { YardCell } from './yard.worker.ts'
 
 export interface YardOption {
@@ -20,7 +21,7 @@ export interface YardOption {
 const props = defineProps<{
   line: YardOption
   row: YardState['row']
-  cells: ReadonlyMap<string, ReadonlyMap<TreatmentKey, YardCell>>
+  cells: OptionCells | undefined
   chosen: readonly string[]
   inPlan: ReadonlyMap<string, TreatmentKey>
   taken: boolean
@@ -28,7 +29,7 @@ const props = defineProps<{
 const emit = defineEmits<{ take: [] }>()
 const holding = useHolding()
 const SAID = { fits: 'fits', care: 'fits with care', wait: 'not on this day', 'ruled-out': 'ruled out' } as const
-const cellOf = (colonyId: string) => props.cells.get(colonyId)?.get(props.line.key) ?? null
+const cellOf = (colonyId: string) => props.cells?.get(colonyId) ?? null
 const asked = (colonyId: string) => props.chosen.includes(colonyId)
 const planned = (colonyId: string) => props.inPlan.get(colonyId) === props.line.key
 function words(colonyId: string, name: string): string {
@@ -41,8 +42,8 @@ const short = ({ verdict, earliest }: YardCell) => (verdict === 'wait' && earlie
 </script>
 
 <template>
-  <tr :class="{ none: line.serves === 0, taken }">
-    <th scope="row">
+  <tr :data-taken="taken || undefined">
+    <th scope="row" :class="{ none: line.serves === 0 }">
       <AButton v-if="!line.waiting && line.serves > 0" type="text" class="bare pickone" :aria-pressed="taken" @click="emit('take')">
         {{ line.name }}
       </AButton>
@@ -59,10 +60,11 @@ const short = ({ verdict, earliest }: YardCell) => (verdict === 'wait' && earlie
 </template>
 
 <style scoped>
-tr { border-bottom: 1px solid var(--hairline); }
-th { text-align: left; font-weight: 400; position: sticky; left: 0; background: var(--sheet); padding: 2px 10px 2px 0; min-width: 168px; font-size: 14.5px; line-height: 1.2; }
-tr.none th { color: var(--soft); }
-tr.taken, tr.taken th { background: var(--thistle-wash); }
+th, td { border-bottom: 1px solid var(--hairline); }
+th { text-align: left; font-weight: 400; position: sticky; left: 0; z-index: 1; background: var(--sheet); padding: 2px 10px 2px 0; min-width: 168px; font-size: 14.5px; line-height: 1.2; }
+/* By an attribute: a class up here would have the whole row styled anew. */
+th.none { color: var(--soft); }
+tr[data-taken], tr[data-taken] th { background: var(--thistle-wash); }
 td { text-align: center; padding: 1px; }
 td a { display: grid; justify-items: center; min-height: 36px; align-content: center; text-decoration: none; color: var(--ink); line-height: 1; border-radius: 8px; }
 td a:hover { background: var(--thistle-pale); }

@@ -29,20 +29,26 @@ const toPlan = () => document.querySelector('.plan')?.scrollIntoView()
 const row = computed(() => yard.value?.row ?? [])
 const isChosen = (id: string) => chosen.value.includes(id)
 const toggle = (id: string) => (chosen.value = isChosen(id) ? chosen.value.filter((x) => x !== id) : [...chosen.value, id])
-const usable = (colonyId: string, key: TreatmentKey) => ['fits', 'care'].includes(weighed.value.get(colonyId)?.get(key)?.verdict ?? '')
+const usable = (colonyId: string, key: TreatmentKey) => ['fits', 'care'].includes(weighed.value.get(key)?.get(colonyId)?.verdict ?? '')
 
 const WAYS = ['given', 'hive-work', 'waiting'] as const
 /** Options that serve the most of the colonies chosen first. */
-const lines = computed<YardOption[]>(() => {
+const lines = computed<YardOption[]>((before) => {
   const asked = chosen.value.length > 0 ? chosen.value : row.value.map((s) => s.colony.id)
-  const all = TREATMENTS.map((t) => ({
-    key: t.key,
-    name: t.name,
-    serves: asked.filter((id) => usable(id, t.key)).length,
-    asked: asked.length,
-    waiting: t.way === 'waiting',
-    place: WAYS.indexOf(t.way),
-  }))
+  const all = TREATMENTS.map((t) => {
+    const serves = asked.filter((id) => usable(id, t.key)).length
+    // What says the same is not drawn anew.
+    return (
+      before?.find((o) => o.key === t.key && o.serves === serves && o.asked === asked.length) ?? {
+        key: t.key,
+        name: t.name,
+        serves,
+        asked: asked.length,
+        waiting: t.way === 'waiting',
+        place: WAYS.indexOf(t.way),
+      }
+    )
+  })
   return all.toSorted((a, b) => a.place - b.place || b.serves - a.serves)
 })
 const inPlan = computed(() => new Map((plan.value?.groups ?? []).flatMap((g) => g.colonies.map((id) => [id, g.treatment] as const))))
@@ -96,11 +102,11 @@ function pickAhead(key: string, day: string | null): void {
         <p v-if="cells.size === 0" class="soft" role="status">Weighing {{ row.length }} colonies through every gate ...</p>
         <template v-else>
         <div class="scroll" tabindex="0" role="region" aria-label="Options by colonies">
-          <table :class="{ dim: busy }">
+          <table :aria-busy="busy" :style="{ '--colonies': row.length }">
             <thead>
               <tr>
                 <th scope="col">Treatment</th>
-                <th v-for="s in row" :key="s.colony.id" scope="col" class="colony">
+                <th v-for="s in row" :key="s.colony.id" v-memo="[s, isChosen(s.colony.id), holding.preferences]" scope="col" class="colony">
                   <ACheckbox class="pick" :title="`${s.colony.name}: ${sayCount(s.judgement)}`" :checked="isChosen(s.colony.id)" :aria-label="`Treat ${s.colony.name}`" @update:checked="toggle(s.colony.id)">
                     <span class="place">{{ s.colony.placement.position }}</span>
                     <span class="who">{{ s.colony.name }}</span>
@@ -116,7 +122,7 @@ function pickAhead(key: string, day: string | null): void {
                 :key="line.key"
                 :line="line"
                 :row="row"
-                :cells="cells"
+                :cells="cells.get(line.key)"
                 :chosen="chosen"
                 :in-plan="inPlan"
                 :taken="only === line.key"
@@ -164,10 +170,14 @@ function pickAhead(key: string, day: string | null): void {
 .work { padding: 10px 20px 40px; display: grid; gap: 10px; align-content: start; background: var(--sheet); border-right: 1px solid var(--hairline); min-height: calc(100vh - 190px); grid-template-columns: minmax(0, 1fr); }
 .choose { display: flex; flex-wrap: wrap; gap: 2px 16px; align-items: center; }
 .scroll { overflow-x: auto; }
-table { border-collapse: collapse; width: 100%; }
-table.dim { opacity: 0.55; }
+/* Columns as wide as they are, and a layer of its own: a cell that changes measures no other, and paling paints nothing anew. */
+table { border-collapse: separate; border-spacing: 0; table-layout: fixed; width: 100%; min-width: calc(246px + 48px * var(--colonies)); will-change: opacity; }
+thead th:first-child { width: 178px; }
+thead .sum { width: 68px; }
+/* By an attribute: the library's rules on class names would have every cell styled anew for a class up here. */
+table[aria-busy='true'] { opacity: 0.55; }
 thead th { vertical-align: bottom; border-bottom: 1px solid var(--hairline); font-size: 13px; font-weight: 600; padding: 2px; }
-thead th:first-child { text-align: left; color: var(--soft); }
+thead th:first-child { text-align: left; color: var(--soft); position: sticky; left: 0; z-index: 1; background: var(--sheet); }
 .colony .pick { display: flex; flex-direction: column-reverse; align-items: center; gap: 3px; min-width: 44px; line-height: 1.2; }
 .colony .pick::after { display: none; }
 .colony .pick :deep(.ant-checkbox) { top: 0; margin: 2px 0 4px; }
@@ -181,12 +191,16 @@ thead th:first-child { text-align: left; color: var(--soft); }
   .yardmatch { display: block; }
   .work { padding: 0; border: 0; min-height: 0; background: none; }
   .scroll { overflow: visible; }
-  .colony .pick { min-width: 28px; }
+  table { min-width: 0; }
+  thead th:first-child { position: static; }
+  .colony .pick { min-width: 0; }
 }
 @media screen and (max-width: 1120px) { .yardmatch { grid-template-columns: minmax(0, 1fr); } }
 @media screen and (max-width: 720px) {
   .yardmatch { padding-bottom: 90px; }
   .work { padding: 4px 12px 24px; border: 0; background: none; }
+  table { min-width: calc(202px + 54px * var(--colonies)); }
+  thead th:first-child { width: 134px; background: var(--paper); }
   .colony .pick { min-width: 50px; min-height: 48px; }
   .plainlink { min-height: 48px; }
   .yardmatch :deep(.plan) { scroll-margin-top: 60px; }

@@ -7,28 +7,45 @@ import type { TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import type { PlanInHand, YardCase, YardCell, YardWeeks, YardWorker } from './yard.worker.ts'
 
-const AT_A_STROKE = 5
+/** One option's cells, by colony. */
+export type OptionCells = ReadonlyMap<string, YardCell>
+/** Options drawn in one frame. */
+const AT_A_STROKE = 3
 /** What says the same as before is the same: nothing is drawn anew for it. */
-function asBefore(found: readonly YardCell[], before: ReadonlyMap<TreatmentKey, YardCell> | undefined): ReadonlyMap<TreatmentKey, YardCell> {
+function asBefore(found: OptionCells, before: OptionCells | undefined): OptionCells {
   const same = (one: YardCell, other: YardCell | undefined) =>
     other?.verdict === one.verdict && other.earliest === one.earliest && other.why === one.why
-  return new Map(
-    found.map((cell) => {
-      const was = before?.get(cell.treatment)
-      return [cell.treatment, was && same(cell, was) ? was : cell]
-    }),
-  )
+  let moved = found.size !== before?.size
+  const kept = new Map<string, YardCell>()
+  for (const [id, cell] of found) {
+    const was = before?.get(id)
+    const stays = was && same(cell, was)
+    kept.set(id, stays ? was : cell)
+    moved ||= !stays
+  }
+  return moved || !before ? kept : before
 }
-const nextTask = () => new Promise<void>((resolve) => setTimeout(resolve))
+/** The colonies' cells, turned to the options' rows. */
+function rowsOf(cases: readonly YardCase[], found: readonly (readonly YardCell[])[]): Map<TreatmentKey, Map<string, YardCell>> {
+  const rows = new Map<TreatmentKey, Map<string, YardCell>>()
+  for (const [i, { id }] of cases.entries())
+    for (const cell of found[i] ?? []) {
+      const row = rows.get(cell.treatment) ?? new Map<string, YardCell>()
+      rows.set(cell.treatment, row.set(id, cell))
+    }
+  return rows
+}
+/** After the next frame, so that the page answers in between. */
+const nextFrame = () => new Promise<void>((resolve) => requestAnimationFrame(() => setTimeout(resolve)))
 
 export function useYardMatch(yard: Ref<YardState | null>, day: Ref<Day>) {
   const worker = new Worker(new URL('./yard.worker.ts', import.meta.url), { type: 'module' })
   const remote: Remote<YardWorker> = wrap<YardWorker>(worker)
   onScopeDispose(() => worker.terminate())
 
-  const cells = shallowRef<ReadonlyMap<string, ReadonlyMap<TreatmentKey, YardCell>>>(new Map())
+  const cells = shallowRef<ReadonlyMap<TreatmentKey, OptionCells>>(new Map())
   /** What was weighed last; `cells` are drawn after it. */
-  const weighed = shallowRef<ReadonlyMap<string, ReadonlyMap<TreatmentKey, YardCell>>>(new Map())
+  const weighed = shallowRef<ReadonlyMap<TreatmentKey, OptionCells>>(new Map())
   const chosen = ref<readonly string[]>([])
   const only = ref<TreatmentKey | null>(null)
   const people = ref(1)
@@ -58,19 +75,16 @@ export function useYardMatch(yard: Ref<YardState | null>, day: Ref<Day>) {
       const mine = ++run
       busy.value = true
       const found = await remote.weigh(list)
+      // Reading what came is a task of its own.
+      await nextFrame()
       if (mine !== run) return
-      weighed.value = new Map(list.map((c, i) => [c.id, asBefore(found[i] ?? [], cells.value.get(c.id))]))
-      // A few colonies at a stroke, so that the page answers in between.
-      const shown = new Map([...cells.value].filter(([id]) => weighed.value.has(id)))
-      for (const [n, [id, of]] of [...weighed.value].entries()) {
-        shown.set(id, of)
-        if (n % AT_A_STROKE === AT_A_STROKE - 1) {
-          cells.value = new Map(shown)
-          await nextTask()
-          if (mine !== run) return
-        }
+      weighed.value = new Map([...rowsOf(list, found)].map(([key, row]) => [key, asBefore(row, cells.value.get(key))]))
+      const other = [...weighed.value].filter(([key, row]) => cells.value.get(key) !== row)
+      for (let from = 0; from < other.length; from += AT_A_STROKE) {
+        await nextFrame()
+        if (mine !== run) return
+        cells.value = new Map([...cells.value, ...other.slice(from, from + AT_A_STROKE)])
       }
-      cells.value = weighed.value
       busy.value = false
     },
     { immediate: true },
