@@ -9,6 +9,7 @@ import { Problem } from '../problems/problem.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
 import type { Keeping } from '../records/put.ts'
 import { deleteHolding, exportHolding } from './export.ts'
+import { settingsOf } from '../records/settings.ts'
 
 const GROUP = 'Holding'
 const HIDDEN = new Set(['holdingId', 'createdAt', 'updatedAt', 'deletedAt'])
@@ -44,8 +45,8 @@ export const holdingRoutes = (keep: Keeping): Route[] => {
       summary: 'Who you are, the holding in view, its settings',
       answers: { 200: told(me, 'You and your holding.') },
       handle: async ({ scope }) => {
-        const settings = await db.model('settings').findOne({ where: { holdingId: scope.holdingId }, raw: true })
-        const shown = settings ? Object.fromEntries(Object.entries(settings).filter(([field]) => !HIDDEN.has(field))) : null
+        const settings = await settingsOf(db, scope.holdingId)
+        const shown = Object.fromEntries(Object.entries(settings).filter(([field]) => !HIDDEN.has(field)))
         const keeper = await keeperOf(keep, scope.keeperId)
         return {
           status: 200,

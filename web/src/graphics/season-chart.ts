@@ -47,39 +47,112 @@ export const sayYear = (yard: SeasonYard): string =>
 type Mark = { x: number; y: number; says: string }
 type Stretch = { x: [number, number]; y: number; says: string; state: SeasonBar['state'] }
 
-/** `sharp`: dots a pixel, where it is not the screen's own (paper). */
-export function seasonChart(season: Season, yard: SeasonYard, today: Day, width: number, sharp?: number): ChartConfiguration {
+/** Where things stand in the picture: days across, colonies down. */
+interface Plane {
+  readonly rows: readonly (SeasonYard['rows'][number] & { readonly y: number })[]
+  readonly days: number
+  readonly narrow: boolean
+  /** The column of the colonies' names, px. */
+  readonly names: number
+  /** A day's place across, held within the year. */
+  readonly at: (day: Day) => number
+  readonly within: (day: Day | null) => day is Day
+  /** Days across in px. */
+  readonly px: (days: number) => number
+  readonly dayAt: (value: number) => Day
+}
+function planeOf(season: Season, yard: SeasonYard, width: number): Plane {
   const narrow = width < NARROW
   const names = narrow ? 84 : 96
   const days = daysBetween(season.from, season.to) + 1
-  const at = (day: Day) => Math.max(0, Math.min(days, daysBetween(season.from, day)))
-  const within = (day: Day | null): day is Day => day !== null && day >= season.from && day <= season.to
-  const px = (wide: number) => (wide / days) * (width - names)
-  const rows = yard.rows.map((r, y) => ({ ...r, y }))
-  const bars: Stretch[] = rows.flatMap(({ name, y, bars: all }) =>
-    all.map((b) => ({ x: [at(b.from), Math.max(at(b.to), at(b.from) + 1.5)] as [number, number], y, says: sayBar(name, b), state: b.state })),
-  )
-  const dots = (over: boolean): Mark[] =>
-    rows.flatMap(({ name, y, counts }) =>
-      counts
-        .filter((c) => c.over === over && within(c.day))
-        .map((c) => ({ x: at(c.day) + HALF_DAY, y, says: `${name}, ${sayDay(c.day)}: ${c.text}` })),
-    )
-  const doses: Mark[] = rows.flatMap(({ name, y, bars: all }) =>
-    all.flatMap((b) => (b.doses.length > 1 ? b.doses.map((d) => ({ x: at(d.day), y, says: `${name}, ${sayDay(d.day)}: dose` })) : [])),
-  )
-  const count = (over: boolean) =>
-    ({
-      type: 'scatter' as const,
-      data: dots(over),
-      pointRadius: 4.2,
-      pointHoverRadius: 5,
-      borderWidth: 1.6,
-      borderColor: inkOf(over ? 'brick' : 'ink'),
-      backgroundColor: inkOf(over ? 'brick' : 'sheet'),
-    }) satisfies ChartDataset<'scatter', Mark[]>
+  return {
+    rows: yard.rows.map((r, y) => ({ ...r, y })),
+    days,
+    narrow,
+    names,
+    at: (day) => Math.max(0, Math.min(days, daysBetween(season.from, day))),
+    within: (day): day is Day => day !== null && day >= season.from && day <= season.to,
+    px: (wide) => (wide / days) * (width - names),
+    dayAt: (value) => addDays(season.from, value),
+  }
+}
 
-  const marks: Record<string, AnnotationOptions> = {}
+/** `sharp`: dots a pixel, where it is not the screen's own (paper). */
+export function seasonChart(season: Season, yard: SeasonYard, today: Day, width: number, sharp?: number): ChartConfiguration {
+  const plane = planeOf(season, yard, width)
+  const annotations = { ...stepMarks(yard, plane), ...barMarks(plane), ...dateMarks(yard, plane), ...todayMark(today, plane) }
+  return {
+    type: 'bar',
+    data: { datasets: [counts(plane, true), counts(plane, false), doses(plane), bars(plane)] },
+    options: {
+      animation: false,
+      responsive: false,
+      ...(sharp ? { devicePixelRatio: sharp } : {}),
+      scales: { x: monthsScale(plane), y: coloniesScale(plane) },
+      plugins: {
+        legend: { display: false },
+        annotation: { clip: false, annotations },
+        tooltip: { displayColors: false, callbacks: { title: () => '', label: (item) => (item.raw as Mark).says } },
+      },
+    },
+  }
+}
+
+/** Counts as dots: those over the limit of their day, or the others. */
+function counts({ rows, at, within }: Plane, over: boolean) {
+  return {
+    type: 'scatter',
+    data: rows.flatMap(({ name, y, counts: all }) =>
+      all.filter((c) => c.over === over && within(c.day)).map((c) => ({ x: at(c.day) + HALF_DAY, y, says: `${name}, ${sayDay(c.day)}: ${c.text}` })),
+    ),
+    pointRadius: 4.2,
+    pointHoverRadius: 5,
+    borderWidth: 1.6,
+    borderColor: inkOf(over ? 'brick' : 'ink'),
+    backgroundColor: inkOf(over ? 'brick' : 'sheet'),
+  } satisfies ChartDataset<'scatter', Mark[]>
+}
+
+/** Doses of a series as ticks on its bar. */
+function doses({ rows, at }: Plane) {
+  return {
+    type: 'scatter',
+    data: rows.flatMap(({ name, y, bars: all }) =>
+      all.flatMap((b) => (b.doses.length > 1 ? b.doses.map((d) => ({ x: at(d.day), y, says: `${name}, ${sayDay(d.day)}: dose` })) : [])),
+    ),
+    pointStyle: 'line',
+    pointRotation: 90,
+    pointRadius: 7,
+    pointHoverRadius: 7,
+    borderWidth: 1.2,
+    borderColor: inkOf('soft'),
+  } satisfies ChartDataset<'scatter', Mark[]>
+}
+
+/** Courses as bars from their first to their last day. */
+function bars({ rows, at }: Plane) {
+  const all: Stretch[] = rows.flatMap(({ name, y, bars: own }) =>
+    own.map((b) => ({ x: [at(b.from), Math.max(at(b.to), at(b.from) + 1.5)] as [number, number], y, says: sayBar(name, b), state: b.state })),
+  )
+  return {
+    type: 'bar',
+    indexAxis: 'y',
+    grouped: false,
+    barThickness: 15,
+    borderRadius: 4,
+    borderSkipped: false,
+    borderWidth: 1.2,
+    data: all as never,
+    backgroundColor: all.map((b) => inkOf(BAR_INK[b.state][0])),
+    borderColor: all.map((b) => inkOf(BAR_INK[b.state][1])),
+  } satisfies ChartDataset<'bar'>
+}
+
+type Marks = Record<string, AnnotationOptions>
+
+/** Over the colonies: the steps of the season, and when supers were on. */
+function stepMarks(yard: SeasonYard, { at, px }: Plane): Marks {
+  const marks: Marks = {}
   yard.phases.forEach((p, i) => {
     const [name, ink] = STEPS[p.phase]
     const [xMin, xMax] = [at(p.from), at(addDays(p.to, 1))]
@@ -108,6 +181,12 @@ export function seasonChart(season: Season, yard: SeasonYard, today: Day, width:
       borderRadius: 2.5,
     }
   })
+  return marks
+}
+
+/** What each bar is, in it or behind it, and how long supers wait after it. */
+function barMarks({ rows, at, within, px }: Plane): Marks {
+  const marks: Marks = {}
   rows.forEach(({ y, bars: all }) =>
     all.forEach((b) => {
       const wide = px(at(b.to) - at(b.from))
@@ -137,6 +216,12 @@ export function seasonChart(season: Season, yard: SeasonYard, today: Day, width:
         }
     }),
   )
+  return marks
+}
+
+/** The dates that bound the year, through all colonies. */
+function dateMarks(yard: SeasonYard, { rows, narrow, at, within }: Plane): Marks {
+  const marks: Marks = {}
   for (const [day, name] of [
     [yard.supersOffOn, narrow ? 'off' : 'supers off'],
     [yard.supersNextOn, narrow ? 'on' : 'supers on'],
@@ -166,114 +251,87 @@ export function seasonChart(season: Season, yard: SeasonYard, today: Day, width:
         backgroundColor: inkOf('paper'),
       }
     }
-  if (within(today))
-    marks.today = {
+  return marks
+}
+
+function todayMark(today: Day, { at, within }: Plane): Marks {
+  if (!within(today)) return {}
+  return {
+    today: {
       type: 'line',
       xMin: at(today) + HALF_DAY,
       xMax: at(today) + HALF_DAY,
       yMin: -HEAD + 0.22,
       borderColor: inkOf('ink'),
       borderWidth: 2,
-    }
-
-  return {
-    type: 'bar',
-    data: {
-      datasets: [
-        count(true),
-        count(false),
-        {
-          type: 'scatter',
-          data: doses,
-          pointStyle: 'line',
-          pointRotation: 90,
-          pointRadius: 7,
-          pointHoverRadius: 7,
-          borderWidth: 1.2,
-          borderColor: inkOf('soft'),
-        } satisfies ChartDataset<'scatter', Mark[]>,
-        {
-          type: 'bar',
-          indexAxis: 'y',
-          grouped: false,
-          barThickness: 15,
-          borderRadius: 4,
-          borderSkipped: false,
-          borderWidth: 1.2,
-          data: bars as never,
-          backgroundColor: bars.map((b) => inkOf(BAR_INK[b.state][0])),
-          borderColor: bars.map((b) => inkOf(BAR_INK[b.state][1])),
-        },
-      ],
-    },
-    options: {
-      animation: false,
-      responsive: false,
-      ...(sharp ? { devicePixelRatio: sharp } : {}),
-      scales: {
-        x: {
-          type: 'linear',
-          offset: false,
-          position: 'top',
-          min: 0,
-          max: days,
-          border: { display: false },
-          grid: { color: inkOf('hairline'), drawTicks: false, offset: false },
-          ticks: {
-            color: inkOf('soft'),
-            font: { size: 12 },
-            align: 'start',
-            padding: 4,
-            autoSkip: false,
-            maxRotation: 0,
-            callback: (value) => monthName(addDays(season.from, Number(value)), narrow),
-          },
-          afterBuildTicks: (axis) => {
-            axis.ticks = Array.from({ length: days }, (_, n) => n)
-              .filter((n) => addDays(season.from, n).endsWith('-01'))
-              .map((value) => ({ value }))
-          },
-          afterFit: (axis) => {
-            axis.height = MONTH_LINE
-          },
-        },
-        y: {
-          type: 'linear',
-          offset: false,
-          reverse: true,
-          min: -HEAD - HALF_DAY,
-          max: rows.length - HALF_DAY,
-          border: { display: false },
-          // Between the colonies: the line at a colony's own height is not drawn. The scale's edge asks too, and has no tick.
-          grid: {
-            drawTicks: false,
-            offset: false,
-            color: ({ tick }: { tick?: { value: number } }) => ((tick?.value ?? 0) % 1 === 0 ? 'transparent' : inkOf('hairline')),
-          },
-          ticks: {
-            color: inkOf('ink'),
-            font: { size: 14, weight: 600 },
-            crossAlign: 'far',
-            padding: 6,
-            autoSkip: false,
-            callback: (value) => yard.rows[Number(value)]?.name ?? '',
-          },
-          afterBuildTicks: (axis) => {
-            axis.ticks = rows.flatMap(({ y }) => [{ value: y }, { value: y + HALF_DAY }])
-          },
-          afterFit: (axis) => {
-            axis.width = names
-          },
-        },
-      },
-      plugins: {
-        legend: { display: false },
-        annotation: { clip: false, annotations: marks },
-        tooltip: { displayColors: false, callbacks: { title: () => '', label: (item) => (item.raw as Mark).says } },
-      },
     },
   }
 }
+
+type LinearScale = NonNullable<NonNullable<ChartConfiguration['options']>['scales']>[string]
+
+/** Months across the top. */
+function monthsScale({ days, narrow, dayAt }: Plane): LinearScale {
+  return {
+    type: 'linear',
+    offset: false,
+    position: 'top',
+    min: 0,
+    max: days,
+    border: { display: false },
+    grid: { color: inkOf('hairline'), drawTicks: false, offset: false },
+    ticks: {
+      color: inkOf('soft'),
+      font: { size: 12 },
+      align: 'start',
+      padding: 4,
+      autoSkip: false,
+      maxRotation: 0,
+      callback: (value) => monthName(dayAt(Number(value)), narrow),
+    },
+    afterBuildTicks: (axis) => {
+      axis.ticks = Array.from({ length: days }, (_, n) => n)
+        .filter((n) => dayAt(n).endsWith('-01'))
+        .map((value) => ({ value }))
+    },
+    afterFit: (axis) => {
+      axis.height = MONTH_LINE
+    },
+  }
+}
+
+/** Colonies down the side, with lines between them. */
+function coloniesScale({ rows, names }: Plane): LinearScale {
+  return {
+    type: 'linear',
+    offset: false,
+    reverse: true,
+    min: -HEAD - HALF_DAY,
+    max: rows.length - HALF_DAY,
+    border: { display: false },
+    // Between the colonies: the line at a colony's own height is not drawn. The scale's edge asks too, and has no tick.
+    grid: {
+      drawTicks: false,
+      offset: false,
+      color: ({ tick }: { tick?: { value: number } }) => ((tick?.value ?? 0) % 1 === 0 ? 'transparent' : inkOf('hairline')),
+    },
+    ticks: {
+      color: inkOf('ink'),
+      font: { size: 14, weight: 600 },
+      crossAlign: 'far',
+      padding: 6,
+      autoSkip: false,
+      callback: (value) => rows[Number(value)]?.name ?? '',
+    },
+    afterBuildTicks: (axis) => {
+      axis.ticks = rows.flatMap(({ y }) => [{ value: y }, { value: y + HALF_DAY }])
+    },
+    afterFit: (axis) => {
+      axis.width = names
+    },
+  }
+}
+
 const monthName = (day: Day, narrow: boolean): string => {
   const name = MONTHS[monthOf(day) - 1] ?? ''
   return narrow ? name.slice(0, 1) : name
