@@ -1,5 +1,6 @@
 /** What lies around the work: what-if, undo, the box that goes anywhere, the keys, what a keeper reads by, the demo's clock, paper. */
-import { accessible, choose, expect, giveFile, openColony, test } from './steps.ts'
+import { v7 } from 'uuid'
+import { accessible, choose, expect, giveFile, openColony, test, typeDay } from './steps.ts'
 
 test('what if: old and new verdicts stand side by side, nothing is kept until asked, and then it is', async ({ demo: page }) => {
   await page.goto('/yards')
@@ -224,4 +225,24 @@ test('what every place asks for first comes with the page, once, and to nobody w
   const stranger = await browser.newPage()
   expect((await stranger.goto(page.url()))?.headers().link).toBeUndefined()
   await stranger.close()
+})
+
+test('with twenty yards the one in view stands in sight, what adds one stays beside, and Rules asks which', async ({ demo: page }) => {
+  for (let n = 1; n <= 16; n += 1)
+    expect((await page.request.put(`/api/yards/${v7()}`, { data: { name: `Far Ground ${n}`, place: 10 + n } })).ok()).toBe(true)
+  const last = (await (await page.request.get('/api/yards')).json()).find((y: { name: string }) => y.name === 'Far Ground 16')
+  await page.goto(`/yards/${last.id}`)
+  await expect(page.getByRole('navigation', { name: 'Yards' }).getByRole('link', { name: /^Far Ground 16/ })).toBeInViewport({ ratio: 0.98 })
+  await expect(page.getByRole('button', { name: 'Add a yard' })).toBeInViewport({ ratio: 1 })
+
+  await page.goto('/rules')
+  const opening = page.getByLabel('Last opening before winter')
+  await expect(opening).toHaveCount(1)
+  await choose(page.getByLabel('Which of them'), 'Far Ground 16')
+  await expect(page.getByRole('heading', { name: 'Far Ground 16' })).toBeVisible()
+  await typeDay(opening, '3 Nov')
+  await choose(page.getByLabel('Which of them'), 'Quarry Bank')
+  await expect(page.getByRole('heading', { name: 'Quarry Bank' })).toBeVisible()
+  await choose(page.getByLabel('Which of them'), 'Far Ground 16')
+  await expect(opening).toHaveValue('Tue 3 Nov')
 })

@@ -16,7 +16,7 @@ const most = computed(() => {
   const highest = Math.max(props.limit * 2, ...dots.value.map((d) => d.j?.estimate ?? 0)) * 1.15
   return Math.min(30, Math.max(6, Math.ceil(highest / 2) * 2))
 })
-const step = computed(() => Math.max(34, Math.min(96, 1120 / Math.max(1, props.row.length))))
+const step = computed(() => Math.max(34, Math.min(130, 1120 / Math.max(1, props.row.length))))
 const width = computed(() => LEFT + step.value * props.row.length + 16)
 const y = (value: number) => FOOT - (Math.min(value, most.value) / most.value) * (FOOT - TOP)
 const x = (i: number) => LEFT + step.value * (i + 0.5)
@@ -60,7 +60,8 @@ const tilted = computed(() => step.value < 62)
 
 <style scoped>
 .yard-picture { margin: 0; overflow-x: auto; }
-svg { display: block; max-width: none; min-width: 100%; height: auto; }
+/* In its own size: a yard of one is not blown up. */
+svg { display: block; max-width: none; height: auto; }
 .ticks line { stroke: var(--hairline); }
 .ticks text, .place { font-size: 12.5px; fill: var(--soft); }
 .mean { fill: var(--thistle-wash); }

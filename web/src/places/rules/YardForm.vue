@@ -74,6 +74,6 @@ const id = (name: string) => `${name}-${props.yard.id}`
 
 <style scoped>
 .yardform { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; padding: 14px 0; border-top: 1px solid var(--hairline); }
-.fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
+.fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(200px, 1fr)); gap: 12px; align-items: end; }
 .after { margin-top: 12px; }
 </style>

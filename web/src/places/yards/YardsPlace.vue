@@ -41,6 +41,16 @@ watch(
     adding.value = false
   },
 )
+/** With many yards the one in view is brought into the line of names; the page itself stays where it is. */
+const tabs = ref<HTMLElement | null>(null)
+watch(
+  [tabs, () => yard.value?.yard.id],
+  () => {
+    const here = tabs.value?.querySelector<HTMLElement>('.here')
+    if (tabs.value && here) tabs.value.scrollLeft = here.offsetLeft - tabs.value.offsetLeft - (tabs.value.clientWidth - here.offsetWidth) / 2
+  },
+  { flush: 'post' },
+)
 const marks = useMarks(computed(() => (yard.value ? [yard.value] : [])))
 const limit = computed(() => yard.value?.limit ?? null)
 
@@ -89,19 +99,21 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
   <template v-if="yard">
     <DayStrip :yard="yard.yard" :marks="marks" />
     <div class="page">
-      <nav class="tabs no-print" aria-label="Yards">
-        <RouterLink
-          v-for="s in holding.states"
-          :key="s.yard.id"
-          :to="`/yards/${s.yard.id}`"
-          :class="{ here: s.yard.id === yard.yard.id }"
-          :aria-current="s.yard.id === yard.yard.id ? 'page' : undefined"
-        >
-          {{ s.yard.name }}
-          <span>{{ s.row.length }}</span>
-        </RouterLink>
+      <div class="which no-print">
+        <nav ref="tabs" class="tabs" aria-label="Yards">
+          <RouterLink
+            v-for="s in holding.states"
+            :key="s.yard.id"
+            :to="`/yards/${s.yard.id}`"
+            :class="{ here: s.yard.id === yard.yard.id }"
+            :aria-current="s.yard.id === yard.yard.id ? 'page' : undefined"
+          >
+            {{ s.yard.name }}
+            <span>{{ s.row.length }}</span>
+          </RouterLink>
+        </nav>
         <AButton v-if="holding.mayWrite" type="link" class="plainlink small" @click="startYard">Add a yard</AButton>
-      </nav>
+      </div>
       <h1 class="sentence">
         <span v-for="(p, i) in yard.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span>
       </h1>
@@ -195,7 +207,9 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
 
 <style scoped>
 .first { display: grid; gap: 12px; }
-.tabs { display: flex; align-items: center; gap: 22px; margin-bottom: 16px; overflow-x: auto; }
+.which { display: flex; align-items: center; gap: 22px; margin-bottom: 16px; }
+.which > button { flex: none; }
+.tabs { display: flex; align-items: center; gap: 22px; min-width: 0; overflow-x: auto; }
 .tabs a { color: var(--soft); text-decoration: none; padding: 8px 0 6px; border-bottom: 2.5px solid transparent; white-space: nowrap; }
 .tabs a span { font-size: 13px; }
 .tabs a.here { color: var(--ink); font-weight: 650; border-bottom-color: var(--thistle); }
