@@ -65,7 +65,8 @@ th { text-align: left; font-weight: 400; position: sticky; left: 0; z-index: 1; 
 /* By an attribute: a class up here would have the whole row styled anew. */
 th.none { color: var(--soft); }
 tr[data-taken], tr[data-taken] th { background: var(--thistle-wash); }
-td { text-align: center; padding: 1px; }
+/* As high before its round is there. */
+td { text-align: center; padding: 1px; height: 39px; }
 td a { display: grid; justify-items: center; min-height: 36px; align-content: center; text-decoration: none; color: var(--ink); line-height: 1; border-radius: 8px; }
 td a:hover { background: var(--thistle-pale); }
 td small { font-size: 11.5px; min-height: 0; }
@@ -77,11 +78,13 @@ td.planned a { box-shadow: inset 0 0 0 2px var(--thistle); }
 .pickone:hover, .pickone[aria-pressed='true'] { color: var(--thistle); }
 @media print {
   th { min-width: 130px; font-size: 12.5px; position: static; }
+  td { height: 29px; }
   td a { min-height: 26px; }
   tr { break-inside: avoid; }
 }
 @media screen and (max-width: 720px) {
   th { background: var(--paper); min-width: 130px; }
+  td { height: 51px; }
   td a, .pickone { min-height: 48px; }
 }
 </style>
