@@ -1,5 +1,5 @@
 /** `npm start`: installs, builds, starts the database and the server, and says where. Ctrl C stops all of it. */
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuilt } from './setup/build.mjs'
 import { freePort, startCluster } from './setup/cluster.mjs'
@@ -17,21 +17,37 @@ async function stop(code) {
   if (stopping) return
   stopping = true
   for (const part of running.reverse()) await part.stop()
-  rmSync(RUNNING, { force: true })
+  if (mine) rmSync(RUNNING, { force: true })
   process.exit(code)
 }
 process.on('SIGINT', () => stop(0))
 process.on('SIGTERM', () => stop(0))
 process.on('SIGHUP', () => stop(0))
 
-/** Says where it runs already, if it does from this folder. */
-function alreadyRunning() {
-  if (!existsSync(RUNNING)) return false
-  const { pid, url } = JSON.parse(readFileSync(RUNNING, 'utf8'))
-  if (!isOurs(pid, 'scripts/start.mjs')) return false
-  console.log(`Round Thistle runs from this folder already: ${url}`)
-  return true
+/** Who runs from this folder, by the mark they left; null where nobody does, or where the mark was cut short. */
+function whoRuns() {
+  if (!existsSync(RUNNING)) return null
+  try {
+    const mark = JSON.parse(readFileSync(RUNNING, 'utf8'))
+    return isOurs(mark.pid, 'scripts/start.mjs') ? mark : null
+  } catch {
+    return null
+  }
 }
+let mine = false
+/** Written whole or not at all. */
+function mark(url) {
+  writeFileSync(`${RUNNING}.new`, JSON.stringify({ pid: process.pid, url }))
+  renameSync(`${RUNNING}.new`, RUNNING)
+  mine = true
+}
+/** The folder is one start's from its first moment: a second that came while the first sets up would take its database for a leftover. */
+const claim = () =>
+  withLock('claim', async () => {
+    const other = whoRuns()
+    if (!other) return mark(null)
+    console.log(other.url ? `Round Thistle runs from this folder already: ${other.url}` : 'Round Thistle is being started from this folder already.')
+  })
 
 async function findPort() {
   for (let port = FIRST_PORT; port < FIRST_PORT + 100; port++) {
@@ -51,14 +67,17 @@ async function database() {
   const cluster = await startCluster(join(DATA, 'postgres'))
   running.push(cluster)
   cluster.ended.then(() => {
-    if (!stopping) console.log('The database has stopped. The page says so and keeps what is typed; start again with npm start.')
+    if (stopping) return
+    console.log('The database has stopped. The page says so and keeps what is typed; start again with npm start.')
+    stop(1)
   })
   return cluster.url
 }
 
 async function main() {
   mkdirSync(DATA, { recursive: true })
-  if (alreadyRunning()) return
+  await claim()
+  if (!mine) return
   await withLock('setup', async () => {
     await ensureDebian({ postgres: !process.env.DATABASE_URL, chromium: false })
     await ensurePackages()
@@ -76,7 +95,7 @@ async function main() {
     }
   })
   const url = `http://127.0.0.1:${await server.ready}`
-  writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, url }))
+  mark(url)
   console.log(`\n  Round Thistle: ${url}\n\n  "Walk through the demo" needs no password. Ctrl C stops it; logs are in .data/server.log`)
 }
 

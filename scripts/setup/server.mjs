@@ -1,7 +1,7 @@
 /** Runs the built server as a child that stops when its starter is gone. */
 import { fork } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { closeSync, existsSync, mkdirSync, openSync, readFileSync, writeFileSync } from 'node:fs'
+import { closeSync, existsSync, fchmodSync, mkdirSync, openSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { PAGE, SERVER } from './build.mjs'
 import { DATA, Said } from './place.mjs'
@@ -11,7 +11,8 @@ export function sessionSecret() {
   if (process.env.SESSION_SECRET) return process.env.SESSION_SECRET
   mkdirSync(DATA, { recursive: true })
   const file = join(DATA, 'session-secret')
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 })
+  // A file that was cut short is worth nothing: whoever was signed in signs in again.
+  if (!existsSync(file) || readFileSync(file, 'utf8').trim().length < 32) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 })
   return readFileSync(file, 'utf8')
 }
 
@@ -20,7 +21,8 @@ const outboxOpen = () => process.env.OUTBOX_OPEN ?? String((process.env.HOST ?? 
 
 /** Starts the server and waits until it listens; answers its port. `EADDRINUSE` is thrown with that code. */
 export function startServer({ databaseUrl, port, logFile, args = [], env = {} }) {
-  const log = openSync(logFile, 'a')
+  const log = openSync(logFile, 'a', 0o600)
+  fchmodSync(log, 0o600)
   const child = fork(SERVER, args, {
     detached: true,
     stdio: ['ignore', log, log, 'ipc'],

@@ -1,6 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
-import connectPgSimple from 'connect-pg-simple'
 import compression from 'compression'
 import express, { type Express, type Request, type RequestHandler } from 'express'
 import staticGzip from 'express-static-gzip'
@@ -10,9 +9,11 @@ import Joi from 'joi'
 import pg from 'pg'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
+import { isFromElsewhere, knownHost } from './access/hosts.ts'
 import { accessRoutes } from './access/routes.ts'
 import { makeLimits, type Limits } from './access/limits.ts'
 import { stampSession } from './access/sessions.ts'
+import { SessionStore } from './access/store.ts'
 import { describe } from './api/openapi.ts'
 import { told, type Route } from './api/route.ts'
 import { serve } from './api/serve.ts'
@@ -77,19 +78,30 @@ const secure = helmet({
   strictTransportSecurity: false,
 })
 
-/** True where a browser says that the request came from another site's page: by fetch metadata, or by `Origin` where it sends none. */
-function isFromElsewhere(req: Request): boolean {
-  const site = req.get('sec-fetch-site')
-  if (site) return site !== 'same-origin' && site !== 'none'
-  const origin = req.get('origin')
-  if (!origin) return false
-  return !URL.canParse(origin) || new URL(origin).host !== req.host
+/** Writes come from our own page or from a program, never from another site's page. */
+const sameOrigin =
+  (publicUrl: string | null): RequestHandler =>
+  (req, _res, next) => {
+    if (req.method !== 'GET' && req.method !== 'HEAD' && isFromElsewhere(req, publicUrl))
+      throw new Problem(403, 'other-site', 'This came from another site and was not taken.')
+    next()
+  }
+
+/** A text with NUL in it is no text to the database; nobody types one. */
+const holdsNul = (value: unknown): boolean =>
+  typeof value === 'string'
+    ? value.includes('\0')
+    : value !== null && typeof value === 'object' && Object.entries(value).some(([k, v]) => k.includes('\0') || holdsNul(v))
+
+const noNul: RequestHandler = (req, _res, next) => {
+  if (holdsNul(req.body) || holdsNul(req.query))
+    throw Problem.invalid([{ path: '', sentence: 'There is a character in it that no text holds (NUL).' }])
+  next()
 }
 
-/** Writes come from our own page or from a program, never from another site's page. */
-const sameOrigin: RequestHandler = (req, _res, next) => {
-  if (req.method !== 'GET' && req.method !== 'HEAD' && isFromElsewhere(req))
-    throw new Problem(403, 'other-site', 'This came from another site and was not taken.')
+/** Where the public address is https, whatever comes has come over it: the cookie is marked so, whatever a proxy says or leaves out. */
+const overHttps: RequestHandler = (req, _res, next) => {
+  Object.defineProperty(req, 'secure', { value: true })
   next()
 }
 
@@ -149,14 +161,7 @@ function preparing(pool: pg.Pool): pg.Pool {
 function sessions(parts: AppParts): { handler: RequestHandler; pool: pg.Pool; close: () => void } {
   const { pool } = parts.db.reads
   pool.on('error', (fault) => parts.logger.warn({ err: fault }, 'a connection of the reads was lost'))
-  const Store = connectPgSimple(session)
-  const store = new Store({
-    pool: preparing(pool),
-    tableName: 'sessions',
-    disableTouch: true,
-    pruneSessionInterval: 3600,
-    errorLog: (fault: unknown) => parts.logger.warn({ err: fault }, 'session store'),
-  })
+  const store = new SessionStore(preparing(pool), (fault) => parts.logger.warn({ err: fault }, 'session store'))
   const handler = session({
     name: 'thistle',
     secret: parts.config.sessionSecret,
@@ -196,7 +201,7 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
   const routes = [
     ...accessRoutes(keep, limits),
     ...peopleRoutes(people),
-    ...holdingRoutes(keep),
+    ...holdingRoutes(keep, limits),
     ...yardRoutes(keep, weather),
     ...weatherRoutes(keep, weather),
     ...recordRoutes(keep),
@@ -207,7 +212,7 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     ...calendarRoutes(keep, weather, parts.publicUrl),
     ...letterRoutes({ ...keep, weather, publicUrl: parts.publicUrl }),
     ...matchingRoutes(keep),
-    ...mailRoutes(db, config.outboxOpen),
+    ...mailRoutes(db, config.outboxOpen && config.smtpUrl === null),
     described,
   ]
   const document = describe(routes)
@@ -235,6 +240,7 @@ export function makeApp(parts: AppParts): App {
       },
     }),
   )
+  if (config.cookieSecure) app.use(overHttps)
   app.use(secure, compression({ threshold: 2048, level: 4 }))
   app.get('/healthz', (_req, res) => {
     res.json({ alive: true })
@@ -244,10 +250,11 @@ export function makeApp(parts: AppParts): App {
     await db.sequelize.query('SELECT 1')
     res.json({ ready: true })
   })
+  app.use(knownHost(config.host, config.publicUrl))
   const limits = makeLimits(kept.pool, config)
   const routes = allRoutes(parts, limits)
   const api = express.Router()
-  api.use(sameOrigin, jsonOnly, express.json({ limit: '1mb', strict: false }), kept.handler)
+  api.use(sameOrigin(config.publicUrl), jsonOnly, express.json({ limit: '1mb', strict: false }), noNul, kept.handler)
   api.use((req, res, next) => {
     res.setHeader('cache-control', 'no-store')
     stampSession(req, clock)

@@ -11,7 +11,7 @@ export interface Config {
   readonly cookieSecure: boolean
   /** Where keepers reach the application, for links in letters; null: where it listens. */
   readonly publicUrl: string | null
-  /** Which proxies in front are believed about who asks: a count of hops, or names of networks. */
+  /** Which proxies in front are believed about who asks: a count of hops, or names of networks; 0: none. */
   readonly trustProxy: number | string
   /** The weather service; null: the stand-in. */
   readonly weatherUrl: string | null
@@ -57,12 +57,16 @@ const schema = Joi.object<Settings>({
     .required(),
   HOST: Joi.string().default('127.0.0.1'),
   PORT: Joi.number().integer().min(0).max(65_535).default(4380),
-  SESSION_SECRET: Joi.string().min(32).required(),
+  SESSION_SECRET: Joi.string()
+    .trim()
+    .min(32)
+    .required()
+    .messages({ '*': 'SESSION_SECRET signs who is signed in: set it to at least 32 letters that nobody can guess, and keep them to yourself' }),
   LOG_LEVEL: Joi.string().valid('fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent').default('info'),
   PAGE_DIR: Joi.string().allow('').default(''),
   COOKIE_SECURE: Joi.boolean().default(false),
   PUBLIC_URL: web(),
-  TRUST_PROXY: Joi.alternatives().try(Joi.number().integer().min(0).max(10), Joi.string().pattern(/\D/, 'names of networks')).default('loopback'),
+  TRUST_PROXY: Joi.alternatives().try(Joi.number().integer().min(0).max(10), Joi.string().pattern(/\D/, 'names of networks')).default(0),
   WEATHER_URL: web(),
   WEATHER_PATIENCE: Joi.number().integer().min(100).max(20_000).default(1500),
   SMTP_URL: Joi.string()
@@ -87,7 +91,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     sessionSecret: v.SESSION_SECRET,
     logLevel: v.LOG_LEVEL,
     pageDir: v.PAGE_DIR || null,
-    cookieSecure: v.COOKIE_SECURE,
+    cookieSecure: v.COOKIE_SECURE || v.PUBLIC_URL.startsWith('https:'),
     publicUrl: v.PUBLIC_URL.replace(/\/+$/, '') || null,
     trustProxy: v.TRUST_PROXY,
     weatherUrl: v.WEATHER_URL || null,

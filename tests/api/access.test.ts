@@ -83,7 +83,7 @@ describe('who may what', () => {
     )
     expect((await helper.client.get('/api/yards').expect(200)).body.map((y: { id: string }) => y.id)).toEqual([mine])
     await helper.client.get(`/api/yards/${other}`).expect(404)
-    await helper.client.put(`/api/yards/${other}`).send({ name: 'Taken' }).expect(403)
+    await helper.client.put(`/api/yards/${other}`).send({ name: 'Taken' }).expect(404)
     const seen = (await helper.client.get('/api/changes').expect(200)).body.changes as { id: string }[]
     expect(seen.map((c) => c.id)).toEqual([mine])
     await helper.client.get(`/api/history/${other}`).expect(404)

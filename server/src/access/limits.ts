@@ -7,10 +7,13 @@ import { Problem } from '../problems/problem.ts'
 export interface Limits {
   /** Tries from one address: signing in, or making an account. */
   readonly attempt: (what: 'sign-in' | 'sign-up', address: string) => Promise<void>
-  /** Tries on one account, wherever they come from: a stolen list of passwords is slow to try. */
-  readonly onAccount: (email: string) => Promise<void>
-  /** A right password clears what was counted against its account. */
-  readonly clearAccount: (email: string) => Promise<void>
+  /**
+   * Tries of a password, wherever it is asked: at the door on an address, wherever they come from (a stolen list is slow to try), and
+   * inside on the keeper who is signed in. The two are counted apart, so that nobody outside locks an owner out of what they hold.
+   */
+  readonly onPassword: (whose: string) => Promise<void>
+  /** A right password clears what was counted. */
+  readonly clearPassword: (whose: string) => Promise<void>
   readonly write: (who: string) => Promise<void>
 }
 
@@ -44,9 +47,9 @@ export function makeLimits(pool: pg.Pool, config: Pick<Config, 'signInsPerQuarte
   }
   return {
     attempt: (what, address) => take(perAddress[what], address, 'That was tried very often from here.'),
-    onAccount: (email) => take(perAccount, email, 'Signing in to this account was tried very often.'),
-    clearAccount: async (email) => {
-      await perAccount.delete(email.slice(0, 200))
+    onPassword: (whose) => take(perAccount, whose, 'The password of this account was tried very often.'),
+    clearPassword: async (whose) => {
+      await perAccount.delete(whose.slice(0, 200))
     },
     write: (who) => take(writes, who, 'That is more than is taken in a minute.'),
   }

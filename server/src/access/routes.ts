@@ -43,11 +43,11 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       handle: async ({ req, body }) => {
         const given = body as { email: string; password: string }
         const email = given.email.trim().toLowerCase()
-        await limits.onAccount(email)
+        await limits.onPassword(email)
         const keeper = await db.model('keepers').findOne({ where: { email }, raw: true })
         const right = await checkPassword(given.password, keeper?.passwordHash ?? null)
         if (!keeper || !right) throw new Problem(401, 'wrong-sign-in', 'Address and password do not go together.')
-        await limits.clearAccount(email)
+        await limits.clearPassword(email)
         await beginSession(req, clock, keeper.id, await homeOf(keep, keeper.id))
         return { status: 204 }
       },
@@ -76,6 +76,7 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       access: 'open',
       group: GROUP,
       summary: 'Signs out',
+      limit: 'none',
       answers: { 204: nothing('Signed out.') },
       handle: ({ req, res }) =>
         new Promise((resolve, reject) => {
@@ -116,6 +117,7 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       access: 'keeper',
       group: GROUP,
       summary: 'Ends a session, wherever it is',
+      limit: 'none',
       params: { id: SHOWN_ID },
       answers: { 204: nothing('Ended.') },
       handle: async ({ params, keeperId }) => {
@@ -129,6 +131,7 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       access: 'keeper',
       group: GROUP,
       summary: 'Ends every session but this one',
+      limit: 'none',
       answers: { 204: nothing('Ended.') },
       handle: async ({ req, keeperId }) => {
         await endOtherSessions(db, keeperId, req.sessionID)

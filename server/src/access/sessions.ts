@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto'
 import type { Request } from 'express'
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import type { Clock } from '../clock.ts'
+import { markBorn } from './store.ts'
 import type { Database } from '../database/index.ts'
 
 /** A session is stamped as used at most so often, ms: writing at every read would cost more than it tells. */
@@ -14,6 +15,7 @@ export const beginSession = (req: Request, clock: Clock, keeperId: string, holdi
       if (fault) return reject(fault as Error)
       const now = clock().toISOString()
       Object.assign(req.session, { keeperId, holdingId, since: now, seenAt: now, agent: (req.get('user-agent') ?? '').slice(0, 200) })
+      markBorn(req.session)
       req.session.save((failed) => (failed ? reject(failed as Error) : resolve()))
     })
   })
@@ -39,10 +41,11 @@ interface Row {
   readonly sess: { readonly since?: string; readonly seenAt?: string; readonly agent?: string }
 }
 
-const rowsOf = (db: Database, keeperId: string): Promise<Row[]> =>
+const rowsOf = (db: Database, keeperId: string, transaction: Transaction | null = null): Promise<Row[]> =>
   db.sequelize.query<Row>(`SELECT sid, sess FROM sessions WHERE sess ->> 'keeperId' = :keeperId AND expire > now()`, {
     replacements: { keeperId },
     type: QueryTypes.SELECT,
+    transaction,
   })
 
 /** The open sessions of a keeper, the newest first. */
@@ -59,10 +62,10 @@ export async function sessionsOf(db: Database, keeperId: string, currentSid: str
     .toSorted((a, b) => (b.seenAt ?? '').localeCompare(a.seenAt ?? ''))
 }
 
-const end = (db: Database, sids: readonly string[]) =>
+const end = (db: Database, sids: readonly string[], transaction: Transaction | null = null) =>
   sids.length === 0
     ? Promise.resolve()
-    : db.sequelize.query('DELETE FROM sessions WHERE sid IN (:sids)', { replacements: { sids } }).then(() => undefined)
+    : db.sequelize.query('DELETE FROM sessions WHERE sid IN (:sids)', { replacements: { sids }, transaction }).then(() => undefined)
 
 /** Ends one session of a keeper by its shown name; false where there is none. */
 export async function endSession(db: Database, keeperId: string, shown: string): Promise<boolean> {
@@ -75,10 +78,16 @@ export async function endSession(db: Database, keeperId: string, shown: string):
 }
 
 /** Ends every session of a keeper but one: after a new password the old ones are worth nothing. */
-export async function endOtherSessions(db: Database, keeperId: string, keepSid: string | null): Promise<void> {
-  const rows = await rowsOf(db, keeperId)
+export async function endOtherSessions(
+  db: Database,
+  keeperId: string,
+  keepSid: string | null,
+  transaction: Transaction | null = null,
+): Promise<void> {
+  const rows = await rowsOf(db, keeperId, transaction)
   await end(
     db,
     rows.filter((r) => r.sid !== keepSid).map((r) => r.sid),
+    transaction,
   )
 }

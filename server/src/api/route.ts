@@ -50,8 +50,8 @@ export interface Route {
   /** True where the handler checks the body itself, in words of its own. */
   readonly checksBody?: boolean
   readonly answers: Readonly<Record<number, AnswerShape>>
-  /** Counted against the caller's address beyond the usual limit on writes. */
-  readonly limit?: 'sign-in' | 'sign-up'
+  /** Counted against the caller's address instead of the usual limit on writes; or never refused: a stolen session can always be ended. */
+  readonly limit?: 'sign-in' | 'sign-up' | 'none'
   readonly handle: (call: Call) => Promise<Answer> | Answer
 }
 

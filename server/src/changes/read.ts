@@ -38,18 +38,40 @@ const READ = `
     LEFT JOIN LATERAL (SELECT CASE
         WHEN h.kind = 'yard' THEN h.row_id
         WHEN h.state ? 'yardId' THEN (h.state ->> 'yardId')::uuid
-        ELSE (SELECT p.yard_id FROM placements p WHERE p.colony_id = c.id AND p.to_day IS NULL AND p.deleted_at IS NULL LIMIT 1) END AS id) at ON true
+        ELSE yard_of_colony(c.id) END AS id) at ON true
     LEFT JOIN yards y ON y.id = at.id
    WHERE h.holding_id = :holdingId AND (:all OR at.id IN (:yards))`
 
 const NOBODY = '00000000-0000-0000-0000-000000000000'
 
+type State = Readonly<Record<string, unknown>>
+/** A colony's parents in yards that are not in the scope are not told. */
+async function withoutUnseen(db: Database, yards: readonly string[], entries: readonly Entry[]): Promise<Entry[]> {
+  const parentsOf = (state: State | null) => (state?.parents ?? []) as readonly string[]
+  const named = [...new Set(entries.flatMap((e) => (e.kind === 'colony' ? [...parentsOf(e.state), ...parentsOf(e.before)] : [])))]
+  if (named.length === 0) return [...entries]
+  const rows = await db.sequelize.query<{ id: string }>('SELECT id FROM colonies WHERE id IN (:named) AND yard_of_colony(id) IN (:yards)', {
+    replacements: { named, yards },
+    type: QueryTypes.SELECT,
+  })
+  const seen = new Set(rows.map((r) => r.id))
+  const clear = <S extends State | null>(state: S): S => (state?.parents ? { ...state, parents: parentsOf(state).filter((p) => seen.has(p)) } : state)
+  return entries.map((e) => (e.kind === 'colony' ? { ...e, state: clear(e.state), before: clear(e.before) } : e))
+}
+
 /** Entries of the holding that the scope covers, by a further condition. */
-export function readEntries(db: Database, scope: Scope, where: string, values: Record<string, unknown>, transaction?: Transaction): Promise<Entry[]> {
+export async function readEntries(
+  db: Database,
+  scope: Scope,
+  where: string,
+  values: Record<string, unknown>,
+  transaction?: Transaction,
+): Promise<Entry[]> {
   const yards = scope.yards && scope.yards.length > 0 ? scope.yards : [NOBODY]
-  return db.sequelize.query<Entry>(`${READ} ${where}`, {
+  const found = await db.sequelize.query<Entry>(`${READ} ${where}`, {
     replacements: { holdingId: scope.holdingId, all: scope.yards === null, yards, ...values },
     type: QueryTypes.SELECT,
     ...(transaction ? { transaction } : {}),
   })
+  return scope.yards === null || transaction ? found : withoutUnseen(db, yards, found)
 }

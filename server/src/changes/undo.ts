@@ -131,7 +131,14 @@ export async function undoChange(keep: Keeping, scope: Scope, seq: number): Prom
     await keep.db.sequelize.query('SELECT 1 FROM holdings WHERE id = :id FOR UPDATE', { replacements: { id: scope.holdingId }, transaction })
     const [asked] = await readEntries(keep.db, scope, 'AND h.seq = :seq', { seq }, transaction)
     if (!asked) throw Problem.notFound()
-    const batch = await readEntries(keep.db, scope, 'AND coalesce(h.batch, h.seq) = :batch ORDER BY h.seq DESC', { batch: asked.batch }, transaction)
+    const stroke = (who: Scope) =>
+      readEntries(keep.db, who, 'AND coalesce(h.batch, h.seq) = :batch ORDER BY h.seq DESC', { batch: asked.batch }, transaction)
+    const batch = await stroke({ ...scope, yards: null })
+    // Half an undo would leave colonies standing nowhere.
+    if (batch.length !== (await stroke(scope)).length)
+      throw Problem.conflict(
+        'Part of what was done with it lies in yards that you do not see: it is undone whole or not at all. Ask somebody who sees them all.',
+      )
     for (const entry of batch) await undoOne(keep, scope, entry, transaction)
   })
 }

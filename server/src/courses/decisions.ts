@@ -4,12 +4,15 @@ import { courseFacts, courseState, type YardRecord } from '@thistle/core/holding
 import { parseCase } from '@thistle/core/formats'
 import { decidingOf } from '@thistle/core/match'
 import type { TreatmentKey } from '@thistle/core/situation'
-import { sayDay } from '@thistle/core/time'
+import { addDays, sayDay, type Day } from '@thistle/core/time'
 import { treatmentOf } from '@thistle/core/treatments'
+import { ensureTheirs, type Asking } from '../access/rows.ts'
 import type { Scope } from '../access/scope.ts'
+import type { RowOf } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
-import { findColony, findYard } from '../records/kinds.ts'
+import { checkOpen, findColony, findYard } from '../records/kinds.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
+import { sameContents } from '../records/contents.ts'
 import type { Keeping } from '../records/put.ts'
 import { readYards } from '../yards/read.ts'
 
@@ -44,6 +47,33 @@ function refuseSecond(yard: YardRecord | undefined, colonyId: string, treatment:
     )
 }
 
+/** A start is planned this far ahead at most, and entered this long afterwards, days. */
+const MOST_DAYS = 400
+function checkStart(scope: Scope, startOn: Day, today: Day): void {
+  checkOpen(scope, 'startOn', startOn)
+  if (startOn > addDays(today, MOST_DAYS)) throw Problem.invalid([{ path: 'startOn', sentence: 'That is too far ahead to plan.' }])
+  if (startOn < addDays(today, -MOST_DAYS))
+    throw Problem.invalid([{ path: 'startOn', sentence: `That is more than ${MOST_DAYS} days ago: it is no decision any more.` }])
+}
+
+/** True where what is sent is what was kept, colonies and situations included. */
+async function isSame({ db, transaction }: Asking, found: RowOf<'decisions'>, given: GivenDecision): Promise<boolean> {
+  const { treatment, startOn, yardId, note } = found
+  if (treatment !== given.treatment || startOn !== given.startOn || yardId !== given.yardId || (note ?? null) !== (given.note ?? null)) return false
+  const courses = await db
+    .model('courses')
+    .findAll({ where: { decisionId: found.id }, attributes: ['id', 'colonyId', 'situation'], transaction, raw: true })
+  const kept = new Map(courses.map((c) => [c.id, c]))
+  return (
+    courses.length === given.colonies.length &&
+    given.colonies.every((line) => {
+      const course = kept.get(line.courseId)
+      const parsed = parseCase(line.situation)
+      return course?.colonyId === line.colonyId && parsed.ok && sameContents({ ...parsed.situation, startOn: given.startOn }, course.situation)
+    })
+  )
+}
+
 /**
  * Keeps a yard decision: one choice for one or many colonies, with the whole situation and answer of each, and a course
  * for each. Never changed afterwards; sending it again answers the same.
@@ -53,16 +83,17 @@ export async function putDecision(keep: Keeping, scope: Scope, id: string, given
   return db.sequelize.transaction(async (transaction) => {
     const seq = await nextSeq(db, scope.holdingId, transaction)
     const ask = { db, scope, clock, transaction }
-    const yard = await findYard(ask, given.yardId)
     const found = await db.model('decisions').findByPk(id, { transaction, raw: true })
     if (found) {
-      if (found.holdingId !== scope.holdingId) throw Problem.notFound()
-      if (found.treatment === given.treatment && found.startOn === given.startOn) return { status: 200, row: { id, version: 1 } }
+      await ensureTheirs(ask, 'decisions', found)
+      if (await isSame(ask, found, given)) return { status: 200, row: { id, version: 1 } }
       throw Problem.conflict('This decision is kept already and cannot be changed; make a new one.')
     }
+    const yard = await findYard(ask, given.yardId)
+    checkStart(scope, given.startOn, yard.today)
     const decision = { id, yardId: yard.id, treatment: given.treatment, madeOn: yard.today, startOn: given.startOn, note: given.note, version: 1 }
     await db.model('decisions').create({ ...decision, holdingId: scope.holdingId, deletedAt: null }, { transaction })
-    const [row] = (await readYards(db, scope, clock, yard.id)) as YardRecord[]
+    const [row] = (await readYards(db, scope, clock, yard.id, transaction)) as YardRecord[]
     const courses = []
     for (const [index, line] of given.colonies.entries()) {
       const colony = await findColony(ask, line.colonyId)

@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize'
 import { courseState } from '@thistle/core/holding'
+import { ensureTheirs } from '../access/rows.ts'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
 import { checkDay, checkOpen, findColony } from '../records/kinds.ts'
@@ -22,7 +23,8 @@ export async function putEventWithin(keep: Keeping, scope: Scope, id: string, gi
   const seq = await nextSeq(db, scope.holdingId, transaction)
   const found = await db.model('events').findByPk(id, { transaction, raw: true })
   if (found) {
-    if (found.holdingId !== scope.holdingId) throw Problem.notFound()
+    const of = await db.model('courses').findByPk(found.courseId, { attributes: ['colonyId', 'holdingId'], transaction, raw: true })
+    await ensureTheirs({ db, scope, transaction }, 'courses', of ?? {})
     if (FIELDS.every((f) => (found[f] ?? null) === (given[f] ?? null))) return { status: 200, row: { id, seq: found.seq } }
     throw Problem.conflict('This entry is kept already; correct it with a new one.')
   }

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { strokeBody, type GivenEvent } from '@thistle/core/bodies'
-import { told, type Route } from '../api/route.ts'
+import { refused, told, type Route } from '../api/route.ts'
 import { KINDS } from '../records/kinds.ts'
 import { strokeOf } from '../records/log.ts'
 import { placed } from '../records/placed.ts'
@@ -24,7 +24,10 @@ export const strokeRoute = (keep: Keeping): Route => ({
   group: 'Courses',
   summary: 'What was done in many colonies, days set for jobs, visits planned: all or none, and one undo takes it back',
   body: strokeBody,
-  answers: { 200: told(answer, 'The number of the stroke, by which it is undone.') },
+  answers: {
+    200: told(answer, 'The number of the stroke, by which it is undone.'),
+    404: refused('One of them belongs to something that is not in your holding.'),
+  },
   handle: async ({ scope, body: given }) => {
     const { visits, visitsGone, events } = given as Stroke
     const stroke = await keep.db.sequelize.transaction(async (transaction) => {

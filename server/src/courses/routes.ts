@@ -3,8 +3,8 @@ import { day, decisionBody, eventBody, maybe, uuid, version, type GivenDecision,
 import { caseSchema } from '@thistle/core/formats'
 import { TREATMENT_KEYS } from '@thistle/core/situation'
 import { told, type Route } from '../api/route.ts'
+import { ensureTheirs } from '../access/rows.ts'
 import { Problem } from '../problems/problem.ts'
-import { findColony } from '../records/kinds.ts'
 import type { Keeping } from '../records/put.ts'
 import { putDecision } from './decisions.ts'
 import { putEvent } from './events.ts'
@@ -73,9 +73,9 @@ export const courseRoutes = (keep: Keeping): Route[] => [
     summary: 'A course with the whole situation and answer it was chosen on',
     answers: { 200: told(course, 'The course.') },
     handle: async ({ scope, params }) => {
-      const found = await keep.db.model('courses').findOne({ where: { id: String(params.id), holdingId: scope.holdingId }, raw: true })
+      const found = await keep.db.model('courses').findByPk(String(params.id), { raw: true })
       if (!found) throw Problem.notFound()
-      await keep.db.sequelize.transaction((transaction) => findColony({ ...keep, scope, transaction }, found.colonyId))
+      await keep.db.sequelize.transaction((transaction) => ensureTheirs({ ...keep, scope, transaction }, 'courses', found))
       return { status: 200, body: found }
     },
   },

@@ -10,12 +10,13 @@ export interface Database extends Models {
   readonly close: () => Promise<void>
 }
 
-export function openDatabase(url: string): Database {
-  const sequelize = connect(url)
+/** `most`: connections for work that writes; tests take one, so that work which asks for a second while it holds the first is found. */
+export function openDatabase(url: string, most = 10): Database {
+  const sequelize = connect(url, most)
   const reads = openReads(url)
   const close = async () => void (await Promise.all([sequelize.close(), reads.close()]))
   return { sequelize, ...defineModels(sequelize), reads, close }
 }
 
 export { migrate } from './migrate.ts'
-export type { RecordTable, RowOf } from './models.ts'
+export type { RecordTable, RowOf, TableName } from './models.ts'

@@ -209,6 +209,7 @@ const PLAIN = {
     savedAt: instant(),
   },
   calendars: { id: key(uuid()), keeperId: uuid(), holdingId: uuid(), digest: maybe(text()), madeAt: maybe(instant()), readAt: maybe(instant()) },
+  removals: { keeperId: key(uuid()), holdingId: key(uuid()), removedAt: instant() },
   letters: {
     keeperId: key(uuid()),
     holdingId: key(uuid()),

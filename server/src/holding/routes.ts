@@ -4,6 +4,7 @@ import { USUAL_PREFERENCES } from '@thistle/core/holding'
 import { file, nothing, refused, told, type Route } from '../api/route.ts'
 import { DEMO_DAY, DEMO_LAST_DAY } from '../demo/season.ts'
 import { loadDemo } from '../demo/load.ts'
+import type { Limits } from '../access/limits.ts'
 import { confirmPassword, keeperOf } from '../people/accounts.ts'
 import { Problem } from '../problems/problem.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
@@ -34,7 +35,7 @@ const me = Joi.object({
   settings: settingsShape.required(),
 })
 
-export const holdingRoutes = (keep: Keeping): Route[] => {
+export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
   const { db, clock } = keep
   return [
     {
@@ -134,7 +135,7 @@ export const holdingRoutes = (keep: Keeping): Route[] => {
       answers: { 204: nothing('Gone.') },
       handle: async ({ req, scope, body }) => {
         const given = body as { name: string; password: string }
-        await confirmPassword(await keeperOf(keep, scope.keeperId), given.password)
+        await confirmPassword(limits, await keeperOf(keep, scope.keeperId), given.password)
         await deleteHolding(keep, scope, given.name)
         req.session.holdingId = null
         return { status: 204 }

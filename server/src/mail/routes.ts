@@ -1,5 +1,7 @@
 import Joi from 'joi'
+import type { Request } from 'express'
 import { instant, uuid } from '@thistle/core/bodies'
+import { isFromHere } from '../access/hosts.ts'
 import { file, refused, told, type Route } from '../api/route.ts'
 import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
@@ -12,9 +14,13 @@ const letter = Joi.object({
   text: Joi.string().required(),
   sentAt: instant().required(),
 })
-/** The outbox of the stand-in. Open to everybody who reaches the server, so only where it is set so: on a machine of one's own. */
+/**
+ * The outbox of the stand-in: letters of everybody, links for new passwords among them. So it is open only where it is set so and no
+ * mail server is, and only to who sits at this very machine.
+ */
 export function mailRoutes(db: Database, open: boolean): Route[] {
-  const ensureOpen = () => {
+  const ensureOpen = (req: Request) => {
+    if (open && !isFromHere(req)) throw new Problem(404, 'not-found', 'The outbox is open at the machine itself alone, and not over the network.')
     if (!open) throw new Problem(404, 'not-found', 'The outbox is not open here: mail goes to its addresses.')
   }
   return [
@@ -25,8 +31,8 @@ export function mailRoutes(db: Database, open: boolean): Route[] {
       group: GROUP,
       summary: 'The last hundred letters that would have gone out',
       answers: { 200: told(Joi.array().items(letter), 'Newest first.'), 404: refused('The outbox is closed here.') },
-      handle: async () => {
-        ensureOpen()
+      handle: async ({ req }) => {
+        ensureOpen(req)
         const rows = await db.model('outbox').findAll({ order: [['sentAt', 'DESC']], limit: 100, raw: true })
         return {
           status: 200,
@@ -41,8 +47,8 @@ export function mailRoutes(db: Database, open: boolean): Route[] {
       group: GROUP,
       summary: 'A letter as an .eml file (RFC 5322)',
       answers: { 200: file('message/rfc822', 'The letter.') },
-      handle: async ({ params }) => {
-        ensureOpen()
+      handle: async ({ req, params }) => {
+        ensureOpen(req)
         const row = await db.model('outbox').findByPk(String(params.id), { raw: true })
         if (!row) throw Problem.notFound()
         return {

@@ -1,6 +1,7 @@
 import { UniqueConstraintError, type Transaction } from 'sequelize'
 import { v7 } from 'uuid'
 import { SENT_RECORDS } from '@thistle/core/bodies'
+import type { Limits } from '../access/limits.ts'
 import { hashPassword, checkPassword } from '../access/passwords.ts'
 import type { RowOf } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
@@ -26,9 +27,12 @@ export async function keeperOf({ db }: Pick<Keeping, 'db'>, keeperId: string): P
   return keeper
 }
 
-/** Asks for the password once more before what cannot be undone. */
-export async function confirmPassword(keeper: KeeperRow, password: string): Promise<void> {
+/** Asks for the password once more before what cannot be undone; guessing it from inside is as slow as at the door. */
+export async function confirmPassword(limits: Limits, keeper: KeeperRow, password: string): Promise<void> {
+  const who = `in ${keeper.id}`
+  await limits.onPassword(who)
   if (!(await checkPassword(password, keeper.passwordHash))) throw Problem.invalid([{ path: 'password', sentence: 'That is not your password.' }])
+  await limits.clearPassword(who)
 }
 /** The demo's keeper belongs to everybody: nobody may lock the others out. */
 export function refuseDemo(keeperId: string): void {
@@ -76,13 +80,13 @@ export async function makeAccount(parts: PeopleParts, given: NewAccount): Promis
 }
 
 /** Holdings of which somebody is the only owner: they cannot leave before they have handed over or deleted them. */
-export async function soleHoldings({ db }: Pick<Keeping, 'db'>, keeperId: string): Promise<string[]> {
+async function soleHoldings({ db }: Pick<Keeping, 'db'>, keeperId: string, transaction: Transaction): Promise<string[]> {
   const [rows] = await db.sequelize.query(
     `SELECT h.name FROM memberships m JOIN holdings h ON h.id = m.holding_id
       WHERE m.keeper_id = :keeperId AND m.role = 'owner'
         AND NOT EXISTS (SELECT 1 FROM memberships o WHERE o.holding_id = m.holding_id AND o.keeper_id <> m.keeper_id AND o.role = 'owner'
-          AND (o.until_day IS NULL OR o.until_day >= current_date))`,
-    { replacements: { keeperId } },
+          AND o.until_day IS NULL)`,
+    { replacements: { keeperId }, transaction },
   )
   return (rows as { name: string }[]).map((r) => r.name)
 }
@@ -91,8 +95,17 @@ export async function soleHoldings({ db }: Pick<Keeping, 'db'>, keeperId: string
  * Ends an account. What its keeper wrote in the holdings of others stays, by "somebody who has left": records must not
  * lose their past. Address, name and password are gone.
  */
-export async function endAccount({ db, clock }: Keeping, keeperId: string): Promise<void> {
+export async function endAccount({ db, clock }: Keeping, { id: keeperId, exportedAt }: KeeperRow): Promise<void> {
   await db.sequelize.transaction(async (transaction) => {
+    // Of two owners who leave at once the second waits here, and then sees that they are the last.
+    await db.sequelize.query(
+      'SELECT 1 FROM holdings WHERE id IN (SELECT holding_id FROM memberships WHERE keeper_id = :keeperId) ORDER BY id FOR UPDATE',
+      { replacements: { keeperId }, transaction },
+    )
+    const sole = await soleHoldings({ db }, keeperId, transaction)
+    if (sole.length > 0)
+      throw Problem.conflict(`You are the only owner of ${sole.join(' and ')}. Delete it after its export, or make somebody else owner first.`)
+    if (!exportedAt) throw Problem.conflict('Export your account first.')
     await db.model('memberships').destroy({ where: { keeperId }, transaction })
     await db.model('calendars').destroy({ where: { keeperId }, transaction })
     await db.model('letters').destroy({ where: { keeperId }, transaction })

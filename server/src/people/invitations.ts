@@ -23,6 +23,8 @@ interface Row extends Place {
   readonly endsAt: Date
   readonly usedBy: string | null
   readonly withdrawnAt: Date | null
+  /** Whoever made it is still an owner: an invitation is worth what its maker may. */
+  readonly makerMay: boolean
 }
 interface Named extends Row {
   readonly holdingName: string
@@ -35,10 +37,12 @@ const LASTS = 14 * 86_400_000
 
 const READ = `
   SELECT i.id, i.holding_id AS "holdingId", i.for_whom AS "forWhom", i.role, i.yards, i.until_day AS "untilDay", i.made_at AS "madeAt",
-         i.ends_at AS "endsAt", i.used_by AS "usedBy", i.withdrawn_at AS "withdrawnAt", h.name AS "holdingName", k.name AS "madeBy", u.name AS "usedByName"
+         i.ends_at AS "endsAt", i.used_by AS "usedBy", i.withdrawn_at AS "withdrawnAt",
+         EXISTS (SELECT 1 FROM memberships m WHERE m.keeper_id = i.made_by AND m.holding_id = i.holding_id AND m.role = 'owner'
+           AND (m.until_day IS NULL OR m.until_day >= current_date)) AS "makerMay", h.name AS "holdingName", k.name AS "madeBy", u.name AS "usedByName"
     FROM invitations i JOIN holdings h ON h.id = i.holding_id JOIN keepers k ON k.id = i.made_by LEFT JOIN keepers u ON u.id = i.used_by`
 
-const stateOf = (row: Row, now: Date) => (row.usedBy ? 'used' : row.withdrawnAt ? 'withdrawn' : row.endsAt < now ? 'over' : 'open')
+const stateOf = (row: Row, now: Date) => (row.usedBy ? 'used' : row.withdrawnAt || !row.makerMay ? 'withdrawn' : row.endsAt < now ? 'over' : 'open')
 
 const linkOf = (parts: PeopleParts, id: string) => `${parts.publicUrl()}/invitation/${invitationToken(id, parts.secret)}`
 
@@ -106,6 +110,16 @@ export async function invite(parts: PeopleParts, scope: Scope, id: string, given
   return { status: made ? 201 : 200, body: present(parts, row) }
 }
 
+/** Open invitations that somebody made die with their right to make them. */
+export async function withdrawAllOf(
+  { db, clock }: Pick<Keeping, 'db' | 'clock'>,
+  holdingId: string,
+  madeBy: string,
+  transaction: Transaction,
+): Promise<void> {
+  await db.model('invitations').update({ withdrawnAt: clock() }, { where: { holdingId, madeBy, usedBy: null, withdrawnAt: null }, transaction })
+}
+
 export async function withdraw({ db, clock }: Keeping, scope: Scope, id: string): Promise<void> {
   const [changed] = await db
     .model('invitations')
@@ -147,6 +161,9 @@ export async function acceptWithin(parts: PeopleParts, keeperId: string, token: 
   const { holdingId, role, yards, untilDay } = row
   const there = await db.model('memberships').findOne({ where: { keeperId, holdingId }, raw: true, transaction })
   if (there) throw Problem.conflict(`You are in ${row.holdingName} already; the link can be used by somebody else.`)
+  const removal = await db.model('removals').findOne({ where: { keeperId, holdingId }, raw: true, transaction })
+  if (removal && row.madeAt <= removal.removedAt)
+    throw new Problem(410, 'invitation-withdrawn', `You were taken out of ${row.holdingName} after this link was made. Ask an owner for a new one.`)
   await db.model('invitations').update({ usedBy: keeperId, usedAt: clock() }, { where: { id: row.id }, transaction })
   await db.model('memberships').create({ keeperId, holdingId, role, yards, untilDay }, { transaction })
   return holdingId

@@ -35,7 +35,7 @@ export async function useReset({ db, clock }: PeopleParts, token: string, passwo
     if (!found || found.endsAt < clock()) throw new Problem(410, 'link-over', 'This link has been used or is older than an hour. Ask for a new one.')
     await db.model('passwordResets').destroy({ where: { keeperId: found.keeperId }, transaction })
     await db.model('keepers').update({ passwordHash }, { where: { id: found.keeperId }, transaction })
-    await endOtherSessions(db, found.keeperId, null)
+    await endOtherSessions(db, found.keeperId, null, transaction)
     return found.keeperId
   })
 }

@@ -21,7 +21,7 @@ import { hashPassword } from '../access/passwords.ts'
 import { beginSession, endOtherSessions, sessionsOf } from '../access/sessions.ts'
 import { homeOf } from '../access/routes.ts'
 import { Problem } from '../problems/problem.ts'
-import { beginHolding, confirmPassword, endAccount, keeperOf, makeAccount, refuseDemo, soleHoldings, type NewAccount } from './accounts.ts'
+import { beginHolding, confirmPassword, endAccount, keeperOf, makeAccount, refuseDemo, type NewAccount } from './accounts.ts'
 import { accept, invitationsOf, invite, readInvitation, withdraw, type NewInvitation, type Place } from './invitations.ts'
 import { changeMember, membersOf, removeMember } from './members.ts'
 import type { PeopleParts } from './parts.ts'
@@ -131,9 +131,7 @@ function accountRoutes(parts: PeopleParts): Route[] {
         refuseDemo(keeperId)
         const given = body as { password: string; next: string }
         const keeper = await keeperOf(parts, keeperId)
-        await limits.onAccount(keeper.email)
-        await confirmPassword(keeper, given.password)
-        await limits.clearAccount(keeper.email)
+        await confirmPassword(limits, keeper, given.password)
         await db.model('keepers').update({ passwordHash: await hashPassword(given.next) }, { where: { id: keeperId } })
         await endOtherSessions(db, keeperId, req.sessionID)
         return { status: 204 }
@@ -179,12 +177,8 @@ function accountRoutes(parts: PeopleParts): Route[] {
       handle: async ({ req, res, keeperId, body }) => {
         refuseDemo(keeperId)
         const keeper = await keeperOf(parts, keeperId)
-        await confirmPassword(keeper, (body as { password: string }).password)
-        const sole = await soleHoldings(parts, keeperId)
-        if (sole.length > 0)
-          throw Problem.conflict(`You are the only owner of ${sole.join(' and ')}. Delete it after its export, or make somebody else owner first.`)
-        if (!keeper.exportedAt) throw Problem.conflict('Export your account first.')
-        await endAccount(parts, keeperId)
+        await confirmPassword(limits, keeper, (body as { password: string }).password)
+        await endAccount(parts, keeper)
         await new Promise<void>((resolve) => req.session.destroy(() => resolve()))
         res.clearCookie('thistle')
         return { status: 204 }

@@ -7,7 +7,8 @@ const placeShape = { role: role().required(), yards: maybe(Joi.array().items(uui
 export const memberShape = Joi.object({
   keeperId: uuid().required(),
   name: Joi.string().required(),
-  email: Joi.string().required(),
+  /** For owners; null for everybody else. */
+  email: maybe(Joi.string()).required(),
   since: instant().required(),
   ...placeShape,
 })

@@ -4,6 +4,7 @@ import Joi from 'joi'
 import { uuid } from '@thistle/core/bodies'
 import { QueryTypes } from 'sequelize'
 import { file, refused, told, type Call, type Route } from '../api/route.ts'
+import { ensureTheirs } from '../access/rows.ts'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
 import { findColony } from '../records/kinds.ts'
@@ -52,7 +53,8 @@ async function keepPhoto(
   return db.sequelize.transaction(async (transaction) => {
     await findColony({ db, clock, scope, transaction }, colonyId)
     const found = await db.model('photos').findByPk(id, { attributes: { exclude: ['bytes'] }, transaction, raw: true })
-    if (found && (found.holdingId !== scope.holdingId || found.colonyId !== colonyId)) throw Problem.notFound()
+    if (found) await ensureTheirs({ db, scope, transaction }, 'photos', found)
+    if (found && found.colonyId !== colonyId) throw Problem.notFound()
     if (found) return { status: 200, row: { id, width: found.width, height: found.height } }
     const [held] = await db.sequelize.query<{ sum: number | null }>(
       'SELECT sum(octet_length(bytes))::float8 AS sum FROM photos WHERE holding_id = :holdingId',
@@ -93,9 +95,9 @@ export const photoRoutes = (keep: Keeping): Route[] => [
     summary: 'A photograph as it was kept',
     answers: { 200: file(TYPE, 'The picture.') },
     handle: async ({ scope, params }) => {
-      const found = await keep.db.model('photos').findOne({ where: { id: String(params.id), holdingId: scope.holdingId }, raw: true })
+      const found = await keep.db.model('photos').findByPk(String(params.id), { raw: true })
       if (!found) throw Problem.notFound()
-      await keep.db.sequelize.transaction((transaction) => findColony({ ...keep, scope, transaction }, found.colonyId))
+      await keep.db.sequelize.transaction((transaction) => ensureTheirs({ ...keep, scope, transaction }, 'photos', found))
       return { status: 200, body: found.bytes, type: TYPE }
     },
   },

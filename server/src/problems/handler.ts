@@ -3,7 +3,7 @@ import { BaseError, ConnectionError, DatabaseError, UniqueConstraintError } from
 import { Problem, problemBody } from './problem.ts'
 
 /** Codes with which PostgreSQL, or the way to it, says that it is gone. */
-const GONE = /^(57P0[123]|08\w{3}|53300|55000|ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|ETIMEDOUT)$/
+const GONE = /^(57P0[123]|57014|55P03|25P03|08\w{3}|53300|55000|ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|ETIMEDOUT)$/
 
 function isGone(fault: unknown): boolean {
   if (fault instanceof ConnectionError) return true

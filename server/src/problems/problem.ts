@@ -45,6 +45,7 @@ export const TITLES: Record<number, string> = {
   413: 'Too large',
   410: 'Over',
   415: 'Not JSON',
+  421: 'Not here',
   429: 'Too often',
   500: 'Our fault',
   503: 'Out of reach',

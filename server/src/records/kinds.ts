@@ -4,6 +4,7 @@ import { RECORD_BODIES, type RecordWord } from '@thistle/core/bodies'
 import { countFaults, type CountEntry } from '@thistle/core/count'
 import { addDays } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
+import { coveredColonies } from '../access/rows.ts'
 import { coversYard } from '../access/scope.ts'
 import type { Clock } from '../clock.ts'
 import { todayOf } from '../clock.ts'
@@ -24,7 +25,10 @@ export interface Kind {
   readonly name: string
   readonly table: RecordTable
   readonly body: Joi.ObjectSchema
-  readonly check: (ask: Checking, body: Body, id: string) => Promise<void>
+  /** The days that it is entered for: where one lies in closed books, the row stays as it is. */
+  readonly days: readonly string[]
+  /** Holds what a row will be against what is known; `found` is the row as it stands. */
+  readonly check: (ask: Checking, body: Body, id: string, found: Body | null) => Promise<void>
 }
 
 /** The colony in this scope, with the yard it stands in and that yard's today; 404 where it is not the keeper's. */
@@ -40,7 +44,7 @@ export async function findColony(
       WHERE c.id = :colonyId AND c.holding_id = :holdingId AND c.deleted_at IS NULL`,
     { replacements: { colonyId, holdingId: ask.scope.holdingId }, type: QueryTypes.SELECT, transaction: ask.transaction },
   )
-  if (!row || (ask.scope.yards !== null && !coversYard(ask.scope, row.yardId))) throw Problem.notFound()
+  if (!row || (ask.scope.yards !== null && !(await coveredColonies(ask, [row.id])).has(row.id))) throw Problem.notFound()
   return { ...row, today: todayOf(ask.scope.livesOn, row.timeZone ?? 'UTC', ask.clock) }
 }
 
@@ -73,6 +77,7 @@ const yard: Kind = {
   name: 'yard',
   table: 'yards',
   body: RECORD_BODIES.yards,
+  days: [],
   check: async ({ scope }, _body, yardId) => {
     if (!coversYard(scope, yardId)) throw Problem.forbidden()
   },
@@ -82,7 +87,8 @@ const colony: Kind = {
   name: 'colony',
   table: 'colonies',
   body: RECORD_BODIES.colonies,
-  check: async (ask, body) => {
+  days: [],
+  check: async (ask, body, _id, found) => {
     const today = todayOf(ask.scope.livesOn, 'UTC', ask.clock)
     const latest = new Date(Date.parse(today) + 86_400_000).toISOString().slice(0, 10)
     for (const field of ['since', 'hivedOn', 'retiredOn']) {
@@ -92,7 +98,8 @@ const colony: Kind = {
       if (field !== 'since' && typeof on === 'string' && on < String(body.since))
         throw Problem.invalid([{ path: field, sentence: `This is before the colony was there, ${String(body.since)}.` }])
     }
-    for (const parent of body.parents as string[]) await findColony(ask, parent)
+    const known = new Set((found?.parents ?? []) as string[])
+    for (const parent of body.parents as string[]) if (!known.has(parent)) await findColony(ask, parent)
   },
 }
 
@@ -100,9 +107,10 @@ const placement: Kind = {
   name: 'placement',
   table: 'placements',
   body: RECORD_BODIES.placements,
+  days: [],
   check: async (ask, body) => {
     const { today } = await findYard(ask, body.yardId)
-    await findColony({ ...ask, scope: { ...ask.scope, yards: null } }, body.colonyId)
+    await findColony(ask, body.colonyId)
     checkDay({ ...ask.scope, closedThrough: null }, 'fromDay', String(body.fromDay), today, null)
     if (typeof body.toDay === 'string' && body.toDay < String(body.fromDay))
       throw Problem.invalid([{ path: 'toDay', sentence: 'It cannot leave before it came.' }])
@@ -113,6 +121,7 @@ const look: Kind = {
   name: 'look',
   table: 'looks',
   body: RECORD_BODIES.looks,
+  days: ['onDay'],
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
     checkDay(ask.scope, 'onDay', String(body.onDay), found.today, found.since)
@@ -146,6 +155,7 @@ const count: Kind = {
   name: 'count',
   table: 'counts',
   body: RECORD_BODIES.counts,
+  days: ['onDay'],
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
     const given = body as unknown as CountBody
@@ -165,6 +175,7 @@ const board: Kind = {
   name: 'board',
   table: 'boards',
   body: RECORD_BODIES.boards,
+  days: ['laidOn', 'takenOn'],
   check: async (ask, body) => {
     const found = await findColony(ask, body.colonyId)
     checkDay(ask.scope, 'laidOn', String(body.laidOn), found.today, found.since)
@@ -178,7 +189,8 @@ const jar: Kind = {
   name: 'jar',
   table: 'jars',
   body: RECORD_BODIES.jars,
-  check: async (ask, body) => {
+  days: ['onDay'],
+  check: async (ask, body, _id, before) => {
     const found = await findYard(ask, body.yardId)
     const {
       method,
@@ -197,11 +209,9 @@ const jar: Kind = {
     const entry: CountEntry = { method, onDay, recovery, samples: [{ mites: seen, bees, days: null }] }
     const refusals = countFaults(entry, found.today, null).filter((f) => f.severity === 'refuse')
     if (refusals.length > 0) throw Problem.invalid(refusals.map((f) => ({ path: f.path.replace('samples[0].', ''), sentence: f.text })))
-    const standing = await ask.db.model('colonies').count({
-      where: { id: body.colonies as string[], holdingId: ask.scope.holdingId },
-      transaction: ask.transaction,
-    })
-    if (standing !== (body.colonies as string[]).length) throw Problem.notFound()
+    const known = new Set((before?.colonies ?? []) as string[])
+    const added = (body.colonies as string[]).filter((c) => !known.has(c))
+    if ((await coveredColonies(ask, added)).size !== added.length) throw Problem.notFound()
   },
 }
 
@@ -212,10 +222,10 @@ const visit: Kind = {
   name: 'visit',
   table: 'visits',
   body: RECORD_BODIES.visits,
-  check: async (ask, body, visitId) => {
+  days: [],
+  check: async (ask, body, visitId, known) => {
     const { today } = await findYard(ask, body.yardId)
     const on = String(body.day)
-    const known = await ask.db.model('visits').findByPk(visitId, { transaction: ask.transaction, raw: true })
     if (known?.day !== on && on < today) throw Problem.invalid([{ path: 'day', sentence: `That day is over: today is ${today}.` }])
     if (on > addDays(today, MOST_AHEAD)) throw Problem.invalid([{ path: 'day', sentence: 'That is too far ahead to plan.' }])
     const other = await ask.db.model('visits').findOne({
@@ -231,6 +241,7 @@ const settings: Kind = {
   name: 'settings',
   table: 'settings',
   body: RECORD_BODIES.settings,
+  days: [],
   check: async ({ scope, clock }, body, settingsId) => {
     if (settingsId !== scope.holdingId) throw Problem.notFound()
     if (scope.role !== 'owner') throw Problem.forbidden()

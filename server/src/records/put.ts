@@ -4,7 +4,9 @@ import type { Scope } from '../access/scope.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
-import type { Body, Kind } from './kinds.ts'
+import { sameContents } from './contents.ts'
+import { coveredColonies, ensureTheirs, type Asking } from '../access/rows.ts'
+import { checkOpen, type Body, type Kind } from './kinds.ts'
 import { nextSeq, writeHistory } from './log.ts'
 
 export interface Keeping {
@@ -26,18 +28,25 @@ async function present(db: Database, kind: Kind, row: State, transaction: Transa
   return kind.table === 'counts' ? { ...shown, samples: await samplesOf(db, String(row.id), transaction) } : shown
 }
 
-/** Keys in one order all the way down, so that equal contents are equal texts. */
-function ordered(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(ordered)
-  if (value === null || typeof value !== 'object') return value
-  return Object.fromEntries(
-    Object.entries(value)
-      .toSorted(([a], [b]) => a.localeCompare(b))
-      .map(([k, v]) => [k, ordered(v)]),
-  )
+/** A colony's parents may stand in yards that the asker does not see: their names are not told, and they stay. */
+const unseenParents = async (ask: Asking, kind: Kind, row: State): Promise<ReadonlySet<string>> => {
+  if (kind.table !== 'colonies' || ask.scope.yards === null) return new Set()
+  const parents = row.parents as readonly string[]
+  const covered = await coveredColonies(ask, parents)
+  return new Set(parents.filter((p) => !covered.has(p)))
 }
-const same = (body: Body, shown: State): boolean =>
-  Object.keys(body).every((k) => JSON.stringify(ordered(body[k] ?? null)) === JSON.stringify(ordered(shown[k] ?? null)))
+const without = (row: State, unseen: ReadonlySet<string>): State =>
+  unseen.size > 0 ? { ...row, parents: (row.parents as readonly string[]).filter((p) => !unseen.has(p)) } : row
+
+/** What is entered for a day in closed books stays as it is. */
+function checkClosed({ scope }: Asking, kind: Kind, row: State): void {
+  for (const field of kind.days) {
+    const on = row[field]
+    if (typeof on === 'string') checkOpen(scope, field, on)
+  }
+}
+
+const same = (body: Body, shown: State): boolean => Object.keys(body).every((k) => sameContents(body[k], shown[k]))
 
 async function saveSamples(db: Database, kind: Kind, id: string, body: Body, transaction: Transaction): Promise<void> {
   if (kind.table !== 'counts') return
@@ -68,21 +77,25 @@ export async function putWithin(keep: Keeping, scope: Scope, kind: Kind, id: str
   const { version, ...body } = given
   const { db, clock } = keep
   const seq = await nextSeq(db, scope.holdingId, transaction)
+  const ask = { db, scope, clock, transaction }
   const found = await db.records(kind.table).findByPk(id, { transaction, raw: true })
-  if (found && found.holdingId !== scope.holdingId) throw Problem.notFound()
-  await kind.check({ db, scope, clock, transaction }, body, id)
+  if (found) await ensureTheirs(ask, kind.table, found)
+  const unseen = found ? await unseenParents(ask, kind, found) : new Set<string>()
   if (found) {
-    const shown = await present(db, kind, found, transaction)
+    const shown = without(await present(db, kind, found, transaction), unseen)
     if (!found.deletedAt && same(body, shown)) return { status: 200, row: shown }
+    checkClosed(ask, kind, found)
     if (version !== found.version) throw Problem.stale(shown)
   } else if (version) throw Problem.notFound()
-  const next = { ...body, deletedAt: null, version: Number(found?.version ?? 0) + 1 }
+  await kind.check(ask, body, id, found)
+  const kept = unseen.size > 0 ? { ...body, parents: [...unseen, ...(body.parents as readonly string[])] } : body
+  const next = { ...kept, deletedAt: null, version: Number(found?.version ?? 0) + 1 }
   if (found) await db.records(kind.table).update(next, { where: { id }, transaction })
   else await db.records(kind.table).create({ id, holdingId: scope.holdingId, ...next }, { transaction })
   await saveSamples(db, kind, id, body, transaction)
   const row = await present(db, kind, { id, ...next }, transaction)
   await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
-  return { status: found ? 200 : 201, row }
+  return { status: found ? 200 : 201, row: without(row, unseen) }
 }
 
 /** Marks a row as deleted; its history stays. */
@@ -100,14 +113,17 @@ export async function removeWithin(
   const { db, clock } = keep
   const seq = await nextSeq(db, scope.holdingId, transaction)
   const found = await db.records(kind.table).findByPk(id, { transaction, raw: true })
-  if (!found || found.holdingId !== scope.holdingId) throw Problem.notFound()
+  if (!found) throw Problem.notFound()
+  const ask = { db, scope, transaction }
+  await ensureTheirs(ask, kind.table, found)
+  const unseen = await unseenParents(ask, kind, found)
   const shown = await present(db, kind, found, transaction)
-  if (found.deletedAt) return shown
-  await kind.check({ db, scope, clock, transaction }, shown, id)
-  if (version !== found.version) throw Problem.stale(shown)
+  if (found.deletedAt) return without(shown, unseen)
+  checkClosed(ask, kind, found)
+  if (version !== found.version) throw Problem.stale(without(shown, unseen))
   const next = { version: Number(found.version) + 1, deletedAt: clock() }
   await db.records(kind.table).update(next, { where: { id }, transaction })
   const row = { ...shown, ...next }
   await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
-  return row
+  return without(row, unseen)
 }

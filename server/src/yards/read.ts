@@ -1,3 +1,4 @@
+import { QueryTypes, type Transaction } from 'sequelize'
 import type { WeatherDay } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
@@ -20,7 +21,8 @@ const QUERY = `
 WITH yard AS (
   SELECT * FROM yards WHERE holding_id = $1 AND deleted_at IS NULL AND ($2::uuid IS NULL OR id = $2::uuid) AND ($3 OR id = ANY($4::uuid[]))),
 standing AS (
-  SELECT c.id, c.name, c.version, c.since, c.hived_on, c.parents, p.id AS placement_id, p.version AS placement_version, p.position, p.from_day, p.yard_id,
+  SELECT c.id, c.name, c.version, c.since, c.hived_on,
+    CASE WHEN $3 THEN c.parents ELSE ARRAY(SELECT x FROM unnest(c.parents) x WHERE yard_of_colony(x) = ANY($4::uuid[])) END AS parents, p.id AS placement_id, p.version AS placement_version, p.position, p.from_day, p.yard_id,
     p.created_at AS placed_at
     FROM placements p JOIN colonies c ON c.id = p.colony_id AND c.retired_on IS NULL AND c.deleted_at IS NULL
    WHERE p.yard_id IN (SELECT id FROM yard) AND p.to_day IS NULL AND p.deleted_at IS NULL),
@@ -137,7 +139,13 @@ function weatherOf({ today, ownDays, kept }: YardRow): WeatherDay[] {
 }
 
 /** The yards of a scope (or one of them) with what is kept of their weather. */
-export async function readRows(db: Database, scope: Scope, clock: Clock, yardId: string | null): Promise<YardRow[]> {
+export async function readRows(
+  db: Database,
+  scope: Scope,
+  clock: Clock,
+  yardId: string | null,
+  transaction: Transaction | null = null,
+): Promise<YardRow[]> {
   const around = todayOf(scope.livesOn, 'UTC', clock)
   const bind = [
     scope.holdingId,
@@ -148,7 +156,10 @@ export async function readRows(db: Database, scope: Scope, clock: Clock, yardId:
     addDays(around, SHOWN.after + 1),
     addDays(around, -REMEMBERED),
   ]
-  const [lists] = await db.reads.read<Lists>('yards', QUERY, bind)
+  // Within other work on the connection that it has: one that waits for a second while it holds the first can stop everybody.
+  const [lists] = transaction
+    ? await db.sequelize.query<Lists>(QUERY, { bind, type: QueryTypes.SELECT, transaction })
+    : await db.reads.read<Lists>('yards', QUERY, bind)
   return lists ? assembled(lists).map((row) => ({ ...row, today: todayOf(scope.livesOn, row.timeZone, clock) })) : []
 }
 
@@ -168,8 +179,13 @@ export function present(row: YardRow): unknown {
 }
 
 /** The yards with the weather that is kept. */
-export const readYards = async (db: Database, scope: Scope, clock: Clock, yardId: string | null): Promise<unknown[]> =>
-  (await readRows(db, scope, clock, yardId)).map(present)
+export const readYards = async (
+  db: Database,
+  scope: Scope,
+  clock: Clock,
+  yardId: string | null,
+  transaction: Transaction | null = null,
+): Promise<unknown[]> => (await readRows(db, scope, clock, yardId, transaction)).map(present)
 
 /** The same, after the service was asked for what is missing or too old. */
 export async function readYardsWithWeather(keep: Keeping, source: WeatherSource, scope: Scope, yardId: string | null): Promise<unknown[]> {

@@ -3,6 +3,7 @@ import { people } from './002-people.ts'
 import { counts } from './003-counts.ts'
 import { rules } from './004-rules.ts'
 import { courses } from './005-courses.ts'
+import { rights } from './006-rights.ts'
 
 export interface Step {
   readonly name: string
@@ -10,4 +11,4 @@ export interface Step {
 }
 
 /** In order; a step that has run anywhere is never changed again. */
-export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses]
+export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights]

@@ -19,7 +19,8 @@ import PlaceFields, { type PlaceDraft } from './PlaceFields.vue'
 interface Member extends PlaceDraft {
   readonly keeperId: string
   readonly name: string
-  readonly email: string
+  /** Told to owners alone. */
+  readonly email: string | null
 }
 interface Invitation extends PlaceDraft {
   readonly id: string
@@ -117,7 +118,7 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
     <RowsTable v-else class="sheet members" label="Who is in the holding" :columns="COLUMNS" :rows="members" :row-key="(m) => m.keeperId">
       <template #name="{ row: m }">
         <strong>{{ m.name }}</strong>
-        <span class="soft small">{{ m.email }}</span>
+        <span v-if="m.email" class="soft small">{{ m.email }}</span>
       </template>
       <template #change="{ row: m }"><AButton type="link" class="plainlink" :aria-label="`Change ${m.name}`" @click="edit(m)">change</AButton></template>
     </RowsTable>
@@ -162,7 +163,7 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
         <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Making it ...' : 'Make the invitation' }}</AButton>
       </AForm>
     </SidePane>
-    <SidePane v-else-if="editing" :title="editing.name" :sub="editing.email" @close="editing = null">
+    <SidePane v-else-if="editing" :title="editing.name" :sub="editing.email ?? undefined" @close="editing = null">
       <AForm :key="editing.keeperId" novalidate layout="vertical" class="form" @submit="keep">
         <PlaceFields v-model="draft" prefix="me" :at="at" />
         <FaultLine v-if="fault && !at('yards') && !at('untilDay')">{{ fault }}</FaultLine>
