@@ -20,5 +20,23 @@ export function hourIn(timeZone: string, at: Date): number {
   return Number(format.format(at))
 }
 
+const walls = new Map<string, Intl.DateTimeFormat>()
+/** What a clock on the wall shows at an instant, as if it were UTC, ms. */
+function wallAt(timeZone: string, at: number): number {
+  let format = walls.get(timeZone)
+  if (!format) walls.set(timeZone, (format = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'medium' })))
+  return Date.parse(`${format.format(at).replace(' ', 'T')}Z`)
+}
+
+/** The instant at which a clock on the wall shows a full hour of a day; where clocks skip that hour, as much later as they skip. */
+export function instantIn(timeZone: string, day: Day, hour: number): Date {
+  const wanted = Date.parse(`${day}T00:00:00Z`) + hour * 3_600_000
+  const before = wanted - (wallAt(timeZone, wanted - 86_400_000) - (wanted - 86_400_000))
+  const after = wanted - (wallAt(timeZone, wanted + 86_400_000) - (wanted + 86_400_000))
+  // By the offset that holds there; of an hour that comes twice the first, of one that is skipped by the offset from before.
+  const found = [Math.min(before, after), Math.max(before, after)].find((at) => wallAt(timeZone, at) === wanted)
+  return new Date(found ?? before)
+}
+
 /** "Today" of a yard: the holding's own date where it lives on one, else the day in the yard's time zone. */
 export const todayOf = (livesOn: Day | null, timeZone: string, clock: Clock): Day => livesOn ?? dayIn(timeZone, clock())

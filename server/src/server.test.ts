@@ -1,6 +1,7 @@
+import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
 import { addDays, daysBetween } from '@thistle/core/time'
-import { dayIn, todayOf } from './clock.ts'
+import { dayIn, instantIn, todayOf } from './clock.ts'
 import { readConfig } from './config.ts'
 import { DEMO_DAY, DEMO_LAST_DAY, demoWeather, NORMALS } from './demo/season.ts'
 import { problemBody, Problem } from './problems/problem.ts'
@@ -15,6 +16,32 @@ describe('the clock', () => {
     expect(dayIn('Pacific/Kiritimati', instant)).toBe('2026-03-29')
     expect(dayIn('Europe/Paris', new Date('2026-03-29T22:30:00Z'))).toBe('2026-03-30')
     expect(dayIn('Europe/Paris', new Date('2026-10-25T22:30:00Z'))).toBe('2026-10-25')
+  })
+  it('knows the instant of an hour on the wall as luxon does, across clock changes, north and south', () => {
+    for (const zone of ['UTC', 'Europe/Paris', 'America/New_York', 'Australia/Melbourne', 'Pacific/Auckland', 'Asia/Kathmandu', 'America/Santiago'])
+      for (const around of [
+        '2026-03-08',
+        '2026-03-29',
+        '2026-04-05',
+        '2026-09-06',
+        '2026-09-27',
+        '2026-10-04',
+        '2026-10-25',
+        '2026-11-01',
+        '2026-07-15',
+      ])
+        for (const day of [addDays(around, -1), around, addDays(around, 1)])
+          for (let hour = 0; hour < 24; hour += 1) {
+            const wall = DateTime.fromObject(
+              { year: Number(day.slice(0, 4)), month: Number(day.slice(5, 7)), day: Number(day.slice(8)), hour },
+              { zone },
+            )
+            const found = DateTime.fromJSDate(instantIn(zone, day, hour), { zone })
+            // An hour that is skipped rings as much later; one that comes twice rings once, at either.
+            const right =
+              wall.hour === hour ? found.toFormat('yyyy-MM-dd HH:mm') === wall.toFormat('yyyy-MM-dd HH:mm') : found.toMillis() === wall.toMillis()
+            expect(right, `${zone} ${day} ${hour}`).toBe(true)
+          }
   })
   it('stands still where a holding lives on a date of its own', () => expect(todayOf('2026-08-12', 'UTC', () => instant)).toBe('2026-08-12'))
 })

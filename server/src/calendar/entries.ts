@@ -8,6 +8,9 @@ const LAW = 'The label in your hand and local law decide.'
 export interface Entry {
   readonly uid: string
   readonly day: Day
+  /** Days on which it rings, in the yard's own time zone: on its day, and on the last day of its window where that is another. */
+  readonly rings: readonly Day[]
+  readonly timeZone: string
   readonly summary: string
   readonly location: string
   readonly description: string
@@ -31,10 +34,13 @@ function openEntries(states: readonly YardState[]): Entry[] {
   return gatherSteps(states, () => true, nameOf).map(({ key, yard: state, step, lines }): Entry => {
     const { yard } = state
     const names = lines.map((l) => `${l.state.colony.placement.position} ${l.state.colony.name}`)
+    const day = laterOf(step.setFor ?? step.best, yard.today)
     const window = step.earliest === step.latest ? sayDay(step.best) : `${sayWindow(step.earliest, step.latest)}, best ${sayDay(step.best)}`
     return {
       uid: uidOf(key),
-      day: laterOf(step.setFor ?? step.best, yard.today),
+      day,
+      rings: step.latest > day ? [day, step.latest] : [day],
+      timeZone: yard.timeZone,
       summary: `${yard.name}: ${step.text}${lines.length === 1 ? `, ${lines[0]?.state.colony.name}` : `, ${lines.length} colonies`}`,
       location: yard.name,
       description: [
@@ -62,6 +68,8 @@ function doneEntries(states: readonly YardState[]): Entry[] {
           found.set(uid, {
             uid,
             day: laterOf(found.get(uid)?.day ?? job.doneOn, job.doneOn),
+            rings: [],
+            timeZone: yard.timeZone,
             summary: `Done: ${yard.name}, ${treatment.name}: ${capital(job.job === 'recount' ? 'counted again' : job.text)}`,
             location: yard.name,
             description: `Done in ${names.join(', ')}.`,

@@ -4,6 +4,7 @@ import { v7 } from 'uuid'
 import { sayAs, USUAL_PREFERENCES, yardState, type Preferences, type YardRecord } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
+import { instantIn } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { keeperOf } from '../people/accounts.ts'
 import type { Keeping } from '../records/put.ts'
@@ -14,6 +15,8 @@ import { entriesOf, markOf, type Entry } from './entries.ts'
 
 /** Done and called-off events stay in the calendar for so many days, so that every subscriber hears of them. */
 const KEPT_DAYS = 60
+/** And what was shown is remembered so long: after that no subscriber asks about it. */
+const FORGOTTEN_DAYS = 200
 
 interface Known {
   readonly uid: string
@@ -102,8 +105,9 @@ function write(name: string, sent: readonly Sent[], alarmHour: number | null): s
       status: entry ? ICalEventStatus.CONFIRMED : ICalEventStatus.CANCELLED,
       ...(entry ? { location: entry.location, description: entry.description } : {}),
     })
-    if (entry && !entry.done && alarmHour !== null)
-      event.createAlarm({ type: ICalAlarmType.display, triggerAfter: alarmHour * 3600, description: summary })
+    // As instants: by hours from the start of a day a clock change would ring early or late, and readers differ on what a day's start is.
+    for (const ring of alarmHour === null ? [] : (entry?.rings ?? []))
+      event.createAlarm({ type: ICalAlarmType.display, trigger: instantIn(entry?.timeZone ?? 'UTC', ring, Number(alarmHour)), description: summary })
   }
   return calendar.toString()
 }
@@ -132,6 +136,10 @@ export async function publish(keep: Keeping, weather: WeatherSource, scope: Scop
     )
     const { sent, changed } = compare(known, entries, today, clock())
     await remember(db, id, changed, transaction)
+    await db.sequelize.query('DELETE FROM calendar_events WHERE calendar_id = :id AND day < :forgotten', {
+      replacements: { id, forgotten: addDays(today, -FORGOTTEN_DAYS) },
+      transaction,
+    })
     return write(scope.holdingName, sent, reads.alarmHour)
   })
 }
