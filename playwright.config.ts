@@ -4,7 +4,8 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'tests/browser',
   testMatch: '*.spec.ts',
-  workers: 2,
+  // More than there are processors: a browser test waits half of its time.
+  workers: 3,
   retries: 0,
   forbidOnly: true,
   timeout: 240_000,

@@ -83,7 +83,6 @@ const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } 
 @media screen and (max-width: 720px) {
   .yard :deep(.why) { display: none; }
   .yard :deep(.rows-table .ant-table-tbody > tr > *), .yard :deep(.rows-table .ant-table-thead > tr > *) { padding: 12px 6px; width: auto; }
-  .yard :deep(td) { white-space: nowrap; font-size: 15px; }
+  .yard :deep(td) { font-size: 15px; }
 }
-@media screen and (max-width: 370px) { .yard :deep(td) { white-space: normal; } }
 </style>
