@@ -24,6 +24,7 @@ import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import { courseRoutes } from './courses/routes.ts'
 import type { Database } from './database/index.ts'
+import { clearLeft } from './holding/export.ts'
 import { holdingRoutes } from './holding/routes.ts'
 import { letterRoutes } from './letters/routes.ts'
 import { startLetters } from './letters/send.ts'
@@ -56,7 +57,8 @@ export interface App {
   readonly close: () => Promise<void>
 }
 
-const WEEK = 7 * 24 * 3600 * 1000
+const HOUR = 3600 * 1000
+const WEEK = 7 * 24 * HOUR
 
 const secure = helmet({
   contentSecurityPolicy: {
@@ -247,7 +249,11 @@ export function makeApp(parts: AppParts): App {
   })
   app.get('/readyz', async (_req, res) => {
     if (!parts.isReady()) throw Problem.unavailable()
-    await db.sequelize.query('SELECT 1')
+    // A full disk reads on and writes nothing: it is not ready.
+    await db.sequelize.query('INSERT INTO pulse (one, at) VALUES (1, now()) ON CONFLICT (one) DO UPDATE SET at = now()').catch((fault: unknown) => {
+      logger.warn({ err: fault }, 'nothing can be written')
+      throw Problem.unavailable()
+    })
     res.json({ ready: true })
   })
   app.use(knownHost(config.host, config.publicUrl))
@@ -272,9 +278,14 @@ export function makeApp(parts: AppParts): App {
     weather: { url: parts.weatherUrl, patience: config.weatherPatience },
     publicUrl: parts.publicUrl,
   })
+  const clearing = setInterval(() => {
+    clearLeft({ db, clock }).catch((fault: unknown) => logger.warn({ err: fault }, 'holdings whose grace is over'))
+  }, HOUR)
+  clearing.unref()
   return {
     express: app,
     close: async () => {
+      clearInterval(clearing)
       await letters.stop()
       kept.close()
     },

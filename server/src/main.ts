@@ -44,6 +44,9 @@ async function main(): Promise<void> {
     weatherUrl: config.weatherUrl ?? weather?.url ?? '',
   })
   const server = createServer(app.express)
+  // Longer than whoever asks keeps a connection: one that is closed under a request would fail it.
+  server.keepAliveTimeout = 65_000
+  server.headersTimeout = 66_000
   server.on('error', (fault: NodeJS.ErrnoException) => {
     process.send?.({ fault: fault.code, message: fault.message })
     logger.fatal({ err: fault }, 'cannot listen')

@@ -64,12 +64,13 @@ export async function startApi({
   demo = true,
   config = {},
   weatherUrl,
-}: { demo?: boolean; config?: Partial<Config>; weatherUrl?: string } = {}): Promise<Api> {
+  connections = 1,
+}: { demo?: boolean; config?: Partial<Config>; weatherUrl?: string; connections?: number } = {}): Promise<Api> {
   const name = `t_${randomUUID().replaceAll('-', '')}`
   await admin(`CREATE DATABASE ${name}`)
   const url = adminUrl().replace(/\/[^/]*$/, `/${name}`)
   // One connection: whatever asks for a second while it holds the first waits for ever, and its test fails.
-  const db = openDatabase(url, 1)
+  const db = openDatabase(url, connections)
   await migrate(db.sequelize)
   let now = new Date('2026-08-12T10:00:00Z')
   const clock = () => now

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { KEEPER } from '../../server/src/demo/holding.ts'
+import { clearLeft } from '../../server/src/holding/export.ts'
 import { id, isProblem, startApi, type Api, type Client } from './harness.ts'
 
 let api: Api
@@ -311,7 +312,7 @@ describe('members', () => {
 describe('leaving', () => {
   it('deletes a holding only as it was last exported, by its name and the password', async () => {
     const { client } = await newKeeper()
-    const sure = { name: 'Brook Bees', password: PASSWORD }
+    const sure = { name: 'Brook Bees', password: PASSWORD, code: 'ABCDEFGHJKMN' }
     expect((await client.post('/api/holding/deletion').send(sure).expect(409)).body.detail).toMatch(/Export/)
     const exported = JSON.parse((await client.get('/api/holding/export').expect(200)).text)
     expect(exported).toMatchObject({ holding: 1, name: 'Brook Bees', yards: [], keepers: [{ name: 'Ansel Brook', role: 'owner' }] })
@@ -333,9 +334,40 @@ describe('leaving', () => {
       .post('/api/holding/deletion')
       .send({ ...sure, password: 'not it at all' })
       .expect(400)
-    await client.post('/api/holding/deletion').send(sure).expect(204)
+    const { body: account } = await client.get('/api/account')
+    const holdingId = account.holdings[0].id as string
+    // That an export was begun is no proof that it came: its end is. Asked for by its head alone, or cut, it says nothing of it.
+    expect((await client.post('/api/holding/deletion').send(sure).expect(400)).body.errors[0]).toMatchObject({ path: 'code' })
+    expect(JSON.stringify(whole).slice(-30)).toContain(`"code":"${whole.code}"}`)
+    await client.head('/api/holding/export').expect(200)
+    await client
+      .post('/api/holding/deletion')
+      .send({ ...sure, code: whole.code })
+      .expect(400)
+    const { code } = JSON.parse((await client.get('/api/holding/export')).text)
+    await client
+      .post('/api/holding/deletion')
+      .send({ ...sure, code })
+      .expect(204)
     expect((await client.get('/api/holding').expect(403)).body.type).toMatch(/no-holding$/)
+
+    // For thirty days it is there for nobody, and an owner can take it back.
+    const [leaving] = (await client.get('/api/account')).body.holdings
+    expect(leaving).toMatchObject({ id: holdingId, leavesOn: '2026-09-11', inView: false })
+    await client.put('/api/session/holding').send({ holdingId }).expect(404)
+    await (await newKeeper()).client.post(`/api/holdings/${holdingId}/return`).expect(404)
+    const clear = (at: string) => clearLeft({ db: api.db, clock: () => new Date(at) })
+    expect(await clear('2026-09-11T09:59:00Z')).toBe(0)
+    await client.post(`/api/holdings/${holdingId}/return`).expect(204)
+    expect((await client.get(`/api/yards/${yard}`).expect(200)).body.colonies[0].counts).toHaveLength(1)
+    await client.post(`/api/holdings/${holdingId}/return`).expect(404)
+    await client
+      .post('/api/holding/deletion')
+      .send({ ...sure, code })
+      .expect(204)
+    expect(await clear('2026-09-11T10:01:00Z')).toBe(1)
     expect(await api.db.model('yards').count({ where: { id: yard } })).toBe(0)
+    await client.post(`/api/holdings/${holdingId}/return`).expect(404)
     await client.post('/api/holdings').send({ name: 'Begun again' }).expect(201)
     expect((await client.get('/api/holding')).body.holding.name).toBe('Begun again')
   })
@@ -356,8 +388,8 @@ describe('leaving', () => {
       .put('/api/session/holding')
       .send({ holdingId: holdings.find((h) => h.name === 'Short Bees')!.id })
       .expect(204)
-    await guest.get('/api/holding/export').expect(200)
-    await guest.post('/api/holding/deletion').send({ name: 'Short Bees', password: PASSWORD }).expect(204)
+    const { code } = (await guest.get('/api/holding/export').expect(200)).body
+    await guest.post('/api/holding/deletion').send({ name: 'Short Bees', password: PASSWORD, code }).expect(204)
     expect((await guest.post('/api/account/deletion').send({ password: PASSWORD }).expect(409)).body.detail).toMatch(/Export/)
     expect(JSON.parse((await guest.get('/api/account/export').expect(200)).text)).toMatchObject({ account: 1, email })
     await guest.post('/api/account/deletion').send({ password: PASSWORD }).expect(204)
@@ -371,7 +403,7 @@ describe('leaving', () => {
     const demo = await api.demo()
     await demo.put('/api/account/password').send({ password: KEEPER.password, next: 'mine from now on' }).expect(403)
     await demo.post('/api/account/deletion').send({ password: KEEPER.password }).expect(403)
-    await demo.post('/api/holding/deletion').send({ name: 'Ossenvale Bees', password: KEEPER.password }).expect(409)
+    await demo.post('/api/holding/deletion').send({ name: 'Ossenvale Bees', password: KEEPER.password, code: 'ABCDEFGHJKMN' }).expect(409)
     await demo.post('/api/holding/fresh').expect(204)
     await demo.get('/api/holding').expect(200)
   })

@@ -217,7 +217,7 @@ describe('the letter of the day', () => {
     }
   })
 
-  it('is tried again where it is known to have failed, at most five times, and never where it may have gone', async () => {
+  it('is tried again where it is known to have failed, at most five times, and where its process is gone, as the same letter', async () => {
     await wants(0)
     const at = '2026-08-12T09:00:00Z'
     let tries = 0
@@ -228,10 +228,14 @@ describe('the letter of the day', () => {
     for (let i = 0; i < 8; i++) await sendLetters(parts(broken, at))
     expect(tries).toBe(5)
     await api.db.model('letters').update({ state: 'claimed', tries: 1 }, { where: { day: '2026-08-12' } })
-    expect(await sendLetters(parts(post, at))).toBe(0)
+    expect(await sendLetters(parts(post, '2026-08-12T09:09:00Z'))).toBe(0)
+    expect(await sendLetters(parts(post, '2026-08-12T09:11:00Z'))).toBe(1)
+    const [first] = sent
+    expect(first?.id).toMatch(/^2026-08-12\./)
+    sent.length = 0
     await api.db.model('letters').update({ state: 'failed', tries: 1 }, { where: { day: '2026-08-12' } })
     expect(await sendLetters(parts(post, at))).toBe(1)
-    expect(sent).toHaveLength(1)
+    expect(sent.map((l) => l.id)).toEqual([first?.id])
   })
 
   it('does not come where nothing asks', async () => {

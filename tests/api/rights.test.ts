@@ -87,7 +87,7 @@ const ROWS: Readonly<Record<string, Line>> = {
 /** Routes of people and of oneself: they name no row of a yard. Who may call them is declared; their own tests say the rest. */
 const OTHERS = new Set(
   `post /session|post /session/demo|delete /session|put /session/holding|get /sessions|delete /sessions/{id}|delete /sessions|post /accounts|get /account
-put /account/name|put /account/preferences|put /account/password|get /account/export|post /account/deletion|post /holdings|post /password-resets
+put /account/name|put /account/preferences|put /account/password|get /account/export|post /account/deletion|post /holdings|post /holdings/{id}/return|post /password-resets
 put /password-resets/{token}|get /members|put /members/{id}|delete /members/{id}|get /invitations|put /invitations/{id}|delete /invitations/{id}
 get /invitations/by-link/{token}|post /invitations/acceptance|get /holding|post /holding/date|post /holding/fresh|get /holding/export|post /holding/deletion
 get /yards|get /weather/usual|put /settings/{id}|get /changes|get /changes/last|post /changes/{seq}/undo|get /calendar.ics|get /calendar/address

@@ -5,7 +5,7 @@ import { SessionStore } from '../../server/src/access/store.ts'
 import { readConfig } from '../../server/src/config.ts'
 import { openDatabase } from '../../server/src/database/index.ts'
 import { endAccount } from '../../server/src/people/accounts.ts'
-import { id, startApi, type Api } from './harness.ts'
+import { id, JPEG, startApi, type Api } from './harness.ts'
 
 const PASSWORD = 'three jars on a shelf'
 let api: Api
@@ -128,6 +128,77 @@ describe('secrets', () => {
   })
 })
 
+describe('the demo', () => {
+  it('shows no other visitor’s sessions, and ends none but one’s own', async () => {
+    const [one, two] = [await api.demo(), await api.demo()]
+    const [own] = (await one.get('/api/sessions').expect(200)).body as { id: string; current: boolean }[]
+    const [other] = (await two.get('/api/sessions').expect(200)).body as { id: string; current: boolean }[]
+    expect((await one.get('/api/sessions')).body).toHaveLength(1)
+    expect(own!.current).toBe(true)
+    await one.delete(`/api/sessions/${other!.id}`).expect(404)
+    await one.delete('/api/sessions').expect(204)
+    await two.get('/api/holding').expect(200)
+    await one.delete(`/api/sessions/${own!.id}`).expect(204)
+    await one.get('/api/holding').expect(401)
+  })
+
+  it('writes to nobody', async () => {
+    const demo = await api.demo()
+    const refused = await demo.put(`/api/invitations/${id()}`).send({ forWhom: 'Petra', role: 'helper', email: 'petra@elsewhere.test' })
+    expect([refused.status, refused.body.errors[0].path]).toEqual([400, 'email'])
+    await demo.put(`/api/invitations/${id()}`).send({ forWhom: 'Petra', role: 'helper' }).expect(201)
+  })
+})
+
+describe('a new password', () => {
+  it('ends the calendar address that the old one could read', async () => {
+    const { client } = await keeper(api)
+    const { address } = (await client.post('/api/calendar/address').expect(201)).body
+    const path = new URL(address as string).pathname
+    await api.client().get(path).expect(200)
+    await client.put('/api/account/password').send({ password: PASSWORD, next: 'another long password' }).expect(204)
+    await api.client().get(path).expect(404)
+    expect((await client.get('/api/calendar/address').expect(200)).body).toEqual({ made: null, read: null })
+  })
+})
+
+describe('what is full', () => {
+  it('a database that cannot be written is not ready, though it reads', async () => {
+    const full = await startApi({ demo: false })
+    try {
+      await agent(full.app.express).get('/readyz').expect(200)
+      await full.db.sequelize.query('SET default_transaction_read_only = on')
+      await agent(full.app.express).get('/readyz').expect(503)
+      await agent(full.app.express).get('/healthz').expect(200)
+    } finally {
+      await full.close()
+    }
+  })
+
+  it('the room for photographs holds under ten uploads at once', async () => {
+    const many = await startApi({ demo: false, connections: 10 })
+    try {
+      const { client, holdingId } = await many.newHolding()
+      const [yard, colony] = [id(), id()]
+      await client.put(`/api/yards/${yard}`).send({ name: 'A yard' }).expect(201)
+      await client.put(`/api/colonies/${colony}`).send({ name: 'Alder', since: '2026-04-01' }).expect(201)
+      // Room for one more picture and a half.
+      const left = 12 * 20 * 1024 * 1024 - Math.floor(JPEG.length * 1.5)
+      await many.db.sequelize.query(
+        `INSERT INTO photos (id, holding_id, colony_id, type, width, height, bytes, saved_at)
+           SELECT gen_random_uuid(), :holdingId, :colony, 'image/jpeg', 1, 1, repeat('a', :size)::bytea, now() FROM generate_series(1, 4)`,
+        { replacements: { holdingId, colony, size: Math.floor(left / 4) } },
+      )
+      const sent = await Promise.all(
+        Array.from({ length: 10 }, () => client.put(`/api/photos/${id()}`).query({ colonyId: colony }).set('Content-Type', 'image/jpeg').send(JPEG)),
+      )
+      expect(sent.map((r) => r.status).toSorted()).toEqual([201, ...Array.from({ length: 9 }, () => 413)])
+    } finally {
+      await many.close()
+    }
+  })
+})
+
 describe('guessing a password', () => {
   it('is as slow inside as at the door, wherever it is asked; neither shuts the other', async () => {
     const strict = await startApi({ demo: false, config: { signInsPerQuarter: 4 } })
@@ -136,7 +207,7 @@ describe('guessing a password', () => {
       const inside = [
         () => client.put('/api/account/password').send({ password: 'a guess', next: 'another long password' }),
         () => client.post('/api/account/deletion').send({ password: 'a guess' }),
-        () => client.post('/api/holding/deletion').send({ name: 'Brook Bees', password: 'a guess' }),
+        () => client.post('/api/holding/deletion').send({ name: 'Brook Bees', password: 'a guess', code: 'ABCDEFGHJKMN' }),
       ]
       for (let i = 0; i < 4; i += 1) expect((await inside[i % 3]!()).status).toBe(400)
       for (const ask of inside) expect((await ask()).status).toBe(429)

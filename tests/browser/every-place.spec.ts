@@ -102,7 +102,12 @@ async function examine(page: Page, path: string, wide: string[]): Promise<void> 
 async function hold(page: Page, path: string, sizes: readonly (readonly [number, number])[], wide: string[]): Promise<void> {
   for (const [width, height] of sizes) {
     await page.setViewportSize({ width, height })
-    const by = await wider(page)
+    let by = await wider(page)
+    // A phone takes a moment to take on another size.
+    for (let tries = 0; by > 0 && tries < 10; tries += 1) {
+      await page.waitForTimeout(100)
+      by = await wider(page)
+    }
     if (by > 0) wide.push(`${path} at ${width}x${height}: ${by}`)
   }
 }

@@ -53,7 +53,8 @@ export const preferences = Joi.object({
 export const passwordBody = Joi.object({ password: known(), next: password().required() })
 /** Said again before something ends for good. */
 export const sureBody = Joi.object({ password: known() })
-export const deletionBody = Joi.object({ name: Joi.string().max(80).required(), password: known() })
+/** With the code from the end of the export, which shows that it is there whole. */
+export const deletionBody = Joi.object({ name: Joi.string().max(80).required(), password: known(), code: Joi.string().max(40).required() })
 export const forgottenBody = Joi.object({ email: Joi.string().max(254).required() })
 export const resetBody = Joi.object({ password: password().required() })
 

@@ -6,7 +6,8 @@ import type { Keeping } from '../records/put.ts'
 import type { Limits } from './limits.ts'
 import { checkPassword } from './passwords.ts'
 import { findScope } from './scope.ts'
-import { beginSession, endOtherSessions, endSession, sessionsOf } from './sessions.ts'
+import { DEMO_KEEPER } from '../demo/load.ts'
+import { beginSession, endOtherSessions, endSession, sessionsOf, shownId } from './sessions.ts'
 
 const GROUP = 'Sessions'
 const SHOWN_ID = Joi.string().pattern(/^[0-9a-f]{32}$/)
@@ -18,10 +19,14 @@ const shown = Joi.object({
   current: Joi.boolean().required(),
 })
 
+/** The demo's keeper is everybody who walks through it: what one of them has open is no other's business. */
+const isShared = (keeperId: string): boolean => keeperId === DEMO_KEEPER
+
 /** The holding a keeper comes into: the oldest of those they are in. */
 export const homeOf = async ({ db }: Pick<Keeping, 'db'>, keeperId: string): Promise<string | null> => {
   const [rows] = await db.sequelize.query(
-    `SELECT holding_id AS id FROM memberships WHERE keeper_id = :keeperId AND (until_day IS NULL OR until_day >= current_date) ORDER BY since, holding_id LIMIT 1`,
+    `SELECT m.holding_id AS id FROM memberships m JOIN holdings h ON h.id = m.holding_id AND h.leaving_at IS NULL
+      WHERE m.keeper_id = :keeperId AND (m.until_day IS NULL OR m.until_day >= current_date) ORDER BY m.since, m.holding_id LIMIT 1`,
     { replacements: { keeperId } },
   )
   return (rows as { id: string }[])[0]?.id ?? null
@@ -109,7 +114,10 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       group: GROUP,
       summary: 'Where you are signed in',
       answers: { 200: told(Joi.array().items(shown), 'The last used first.') },
-      handle: async ({ req, keeperId }) => ({ status: 200, body: await sessionsOf(db, keeperId, req.sessionID) }),
+      handle: async ({ req, keeperId }) => ({
+        status: 200,
+        body: (await sessionsOf(db, keeperId, req.sessionID)).filter((s) => s.current || !isShared(keeperId)),
+      }),
     },
     {
       method: 'delete',
@@ -120,7 +128,8 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       limit: 'none',
       params: { id: SHOWN_ID },
       answers: { 204: nothing('Ended.') },
-      handle: async ({ params, keeperId }) => {
+      handle: async ({ req, params, keeperId }) => {
+        if (isShared(keeperId) && params.id !== shownId(req.sessionID)) throw Problem.notFound()
         if (!(await endSession(db, keeperId, String(params.id)))) throw Problem.notFound()
         return { status: 204 }
       },
@@ -134,7 +143,7 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       limit: 'none',
       answers: { 204: nothing('Ended.') },
       handle: async ({ req, keeperId }) => {
-        await endOtherSessions(db, keeperId, req.sessionID)
+        if (!isShared(keeperId)) await endOtherSessions(db, keeperId, req.sessionID)
         return { status: 204 }
       },
     },

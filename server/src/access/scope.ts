@@ -38,7 +38,7 @@ const QUERY = `
          s.closed_through AS "closedThrough"
     FROM memberships m JOIN keepers k ON k.id = m.keeper_id JOIN holdings h ON h.id = m.holding_id
     LEFT JOIN settings s ON s.holding_id = h.id
-   WHERE m.keeper_id = $1 AND m.holding_id = $2
+   WHERE m.keeper_id = $1 AND m.holding_id = $2 AND h.leaving_at IS NULL
      AND (m.until_day IS NULL OR m.until_day >= current_date)`
 
 /** The scope of a keeper in a holding, read anew each time: a role taken away ends at once. */

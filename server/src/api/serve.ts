@@ -4,6 +4,7 @@ import type { Limits } from '../access/limits.ts'
 import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
 import { checkBody, checkId, checkQuery } from '../records/body.ts'
+import { Queues } from './queues.ts'
 import type { Answer, Call, Route } from './route.ts'
 
 export interface Serving {
@@ -35,7 +36,7 @@ function send(res: Call['res'], answer: Answer): void {
 
 /** Who asks is settled first, then how often, then what: so that nobody learns from a refusal what is not theirs. */
 const handler =
-  (route: Route, { db, limits }: Serving): RequestHandler =>
+  (route: Route, { db, limits }: Serving, queues: Queues): RequestHandler =>
   async (req, res) => {
     const call: { -readonly [K in keyof Call]?: Call[K] } = { req, res }
     if (route.access !== 'open') call.keeperId = signedIn(req)
@@ -51,12 +52,16 @@ const handler =
     call.params = paramsOf(route, req.params)
     call.query = route.query ? checkQuery(route.query, req.query) : {}
     call.body = route.body && !route.checksBody ? checkBody(route.body, req.body) : req.body
-    send(res, await route.handle(call as Call))
+    const work = () => route.handle(call as Call)
+    // What is read from a slow line (a photograph) does not hold up the others.
+    const waits = call.scope && route.method !== 'get' && route.access !== 'read' && !route.takes
+    send(res, waits && call.scope ? await queues.run(call.scope.holdingId, work) : await work())
   }
 
 /** Serves the routes, in their order. */
 export function serve(routes: readonly Route[], serving: Serving): Router {
   const router = Router()
-  for (const route of routes) router[route.method](expressPath(route.path), handler(route, serving))
+  const queues = new Queues()
+  for (const route of routes) router[route.method](expressPath(route.path), handler(route, serving, queues))
   return router
 }

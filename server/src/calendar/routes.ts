@@ -1,3 +1,5 @@
+import type { Transaction } from 'sequelize'
+import type { Database } from '../database/index.ts'
 import Joi from 'joi'
 import { instant, maybe } from '@thistle/core/bodies'
 import { QueryTypes } from 'sequelize'
@@ -14,6 +16,11 @@ const GROUP = 'Calendar'
 const TYPE = 'text/calendar; charset=utf-8'
 const ADDRESS = /^[\w-]{43}\.ics$/
 const state = Joi.object({ made: maybe(instant()).required(), read: maybe(instant()).required() })
+
+/** Whoever knew the old password may know the address of a calendar too: with a new one it ends, and is made anew by hand. */
+export async function endCalendars(db: Database, keeperId: string, transaction: Transaction | null = null): Promise<void> {
+  await db.model('calendars').update({ digest: null, madeAt: null, readAt: null }, { where: { keeperId }, transaction })
+}
 
 export const calendarRoutes = (keep: Keeping, weather: WeatherSource, publicUrl: () => string): Route[] => {
   const { db, clock } = keep

@@ -1,3 +1,4 @@
+import { randomInt } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
@@ -45,31 +46,76 @@ async function collect({ db }: Keeping, scope: Scope, transaction: Transaction):
   return found
 }
 
-/** The whole holding as one open file, and the mark that it was taken out in this state. */
+/** Letters and figures that are not taken for one another. */
+const CODE_LETTERS = '23456789ABCDEFGHJKMNPQRSTVWXYZ'
+const freshCode = (): string => Array.from({ length: 12 }, () => CODE_LETTERS[randomInt(CODE_LETTERS.length)]).join('')
+
+/**
+ * The whole holding as one open file, and the mark that it was taken out in this state. The code stands at its very end: whoever has it
+ * has the file whole, and not its beginning.
+ */
 export async function exportHolding(keep: Keeping, scope: Scope): Promise<Row> {
   const { db, clock } = keep
+  const code = freshCode()
   return db.sequelize.transaction(async (transaction) => {
-    const [row] = await db.sequelize.query<{ seq: number }>('UPDATE holdings SET exported_seq = seq WHERE id = :id RETURNING seq', {
-      replacements: { id: scope.holdingId },
-      type: QueryTypes.SELECT,
-      transaction,
-    })
+    const [row] = await db.sequelize.query<{ seq: number }>(
+      'UPDATE holdings SET exported_seq = seq, export_code = :code WHERE id = :id RETURNING seq',
+      {
+        replacements: { id: scope.holdingId, code },
+        type: QueryTypes.SELECT,
+        transaction,
+      },
+    )
     const everything = await collect(keep, scope, transaction)
-    return { holding: 1, id: scope.holdingId, name: scope.holdingName, seq: row?.seq ?? 0, exportedAt: clock().toISOString(), ...everything }
+    return { holding: 1, id: scope.holdingId, name: scope.holdingName, seq: row?.seq ?? 0, exportedAt: clock().toISOString(), ...everything, code }
   })
 }
 
-/** Deletes a holding for good: only as it was last exported, so that nothing is lost that somebody wrote since. */
-export async function deleteHolding({ db }: Keeping, scope: Scope, name: string): Promise<void> {
+/** So long an owner can take a deletion back, days. */
+export const GRACE_DAYS = 30
+const DAY_MS = 86_400_000
+
+/**
+ * Sets a holding on its way out: only as it was last exported, and only by somebody who has that export whole. Nobody sees it any more;
+ * an owner can take it back for thirty days, then it is gone.
+ */
+export async function deleteHolding({ db, clock }: Keeping, scope: Scope, { name, code }: { name: string; code: string }): Promise<void> {
   if (scope.demo) throw Problem.conflict('The demo cannot be deleted; it can be put back as it was.')
   if (name.trim() !== scope.holdingName) throw Problem.invalid([{ path: 'name', sentence: `Write its name as it is: ${scope.holdingName}.` }])
   await db.sequelize.transaction(async (transaction) => {
-    const [row] = await db.sequelize.query<{ seq: number; exported: number | null }>(
-      'SELECT seq, exported_seq AS exported FROM holdings WHERE id = :id FOR UPDATE',
+    const [row] = await db.sequelize.query<{ seq: number; exported: number | null; code: string | null }>(
+      'SELECT seq, exported_seq AS exported, export_code AS code FROM holdings WHERE id = :id FOR UPDATE',
       { replacements: { id: scope.holdingId }, type: QueryTypes.SELECT, transaction },
     )
-    if (row?.exported !== row?.seq)
+    if (!row || row.exported !== row.seq || row.code === null)
       throw Problem.conflict('Export the holding first: something was written since the last export, or there was none.')
-    await clearHolding(db.sequelize, scope.holdingId, transaction)
+    if (code.trim().toUpperCase() !== row.code)
+      throw Problem.invalid([{ path: 'code', sentence: 'That is not the end of the last export: choose the file that you exported last, whole.' }])
+    await db.sequelize.query('UPDATE holdings SET leaving_at = :at WHERE id = :id', {
+      replacements: { id: scope.holdingId, at: clock() },
+      transaction,
+    })
   })
+}
+
+/** Takes a deletion back, for whoever is an owner of the holding. */
+export async function takeBack({ db }: Keeping, keeperId: string, holdingId: string): Promise<void> {
+  const rows = await db.sequelize.query(
+    `UPDATE holdings SET leaving_at = NULL WHERE id = :holdingId AND leaving_at IS NOT NULL
+        AND EXISTS (SELECT 1 FROM memberships m WHERE m.holding_id = holdings.id AND m.keeper_id = :keeperId AND m.role = 'owner' AND m.until_day IS NULL)
+      RETURNING id`,
+    { replacements: { keeperId, holdingId }, type: QueryTypes.SELECT },
+  )
+  if (rows.length === 0) throw Problem.notFound()
+}
+
+/** Clears the holdings whose thirty days are over, each by itself. Answers how many. */
+export async function clearLeft({ db, clock }: Keeping): Promise<number> {
+  const before = new Date(clock().getTime() - GRACE_DAYS * DAY_MS)
+  const rows = await db.sequelize.query<{ id: string }>('SELECT id FROM holdings WHERE leaving_at < :before', {
+    replacements: { before },
+    type: QueryTypes.SELECT,
+  })
+  for (const { id } of rows) await db.sequelize.transaction((transaction) => clearHolding(db.sequelize, id, transaction))
+  return rows.length
 }

@@ -130,13 +130,13 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
       path: '/holding/deletion',
       access: 'owner',
       group: GROUP,
-      summary: 'Deletes the holding for good, as it was last exported',
+      summary: 'Deletes the holding, as it was last exported; an owner can take that back for thirty days',
       body: deletionBody,
-      answers: { 204: nothing('Gone.') },
+      answers: { 204: nothing('Gone from view; for good after thirty days.') },
       handle: async ({ req, scope, body }) => {
-        const given = body as { name: string; password: string }
+        const given = body as { name: string; password: string; code: string }
         await confirmPassword(limits, await keeperOf(keep, scope.keeperId), given.password)
-        await deleteHolding(keep, scope, given.name)
+        await deleteHolding(keep, scope, given)
         req.session.holdingId = null
         return { status: 204 }
       },

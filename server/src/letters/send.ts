@@ -39,17 +39,23 @@ SELECT m.keeper_id AS "keeperId", m.holding_id AS "holdingId", k.email, k.prefer
   FROM memberships m JOIN keepers k ON k.id = m.keeper_id JOIN holdings h ON h.id = m.holding_id
  WHERE k.left_at IS NULL AND jsonb_typeof(k.preferences -> 'letterHour') = 'number'`
 
+/** After so long a letter that was taken and not sent was lost with its process, ms. */
+const LOST_AFTER = 10 * 60_000
+
 /**
- * Takes a keeper's letter of a day for this process: at most one of any number of instances gets it. What was claimed and not sent stays
- * claimed: a letter may be lost with its process, but never goes out twice. One that is known to have failed is taken again.
+ * Takes a keeper's letter of a day for this process: one of any number of instances gets it. One that is known to have failed, or whose
+ * process is gone, is taken again: a letter goes out at least once, and bears the same id each time, by which a double is no second letter.
  */
 async function claim({ db, clock }: Keeping, { keeperId, holdingId }: Wanting, day: Day): Promise<boolean> {
   const rows = await db.sequelize.query(
     `INSERT INTO letters (keeper_id, holding_id, day, state, tries, claimed_at) VALUES (:keeperId, :holdingId, :day, 'claimed', 1, :at)
      ON CONFLICT (keeper_id, holding_id, day) DO UPDATE SET state = 'claimed', tries = letters.tries + 1, claimed_at = excluded.claimed_at
-       WHERE letters.state = 'failed' AND letters.tries < :most
+       WHERE letters.tries < :most AND (letters.state = 'failed' OR (letters.state = 'claimed' AND letters.claimed_at < :lost))
      RETURNING tries`,
-    { replacements: { keeperId, holdingId, day, at: clock(), most: MOST_TRIES }, type: QueryTypes.SELECT },
+    {
+      replacements: { keeperId, holdingId, day, at: clock(), lost: new Date(clock().getTime() - LOST_AFTER), most: MOST_TRIES },
+      type: QueryTypes.SELECT,
+    },
   )
   return rows.length > 0
 }
@@ -73,7 +79,7 @@ async function sendOne(parts: Letters, wanting: Wanting, day: Day): Promise<void
   try {
     const scope = await findScope(db, keeperId, holdingId)
     const letter = scope ? await letterOf(parts, scope, day) : null
-    if (letter) await mail({ to: email, subject: letter.subject, text: letter.text })
+    if (letter) await mail({ id: `${day}.${keeperId}.${holdingId}`, to: email, subject: letter.subject, text: letter.text })
     await mark(letter ? 'sent' : 'nothing')
   } catch (fault) {
     logger.warn({ err: fault }, 'a letter of the day could not be sent')

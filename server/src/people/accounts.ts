@@ -83,7 +83,7 @@ export async function makeAccount(parts: PeopleParts, given: NewAccount): Promis
 async function soleHoldings({ db }: Pick<Keeping, 'db'>, keeperId: string, transaction: Transaction): Promise<string[]> {
   const [rows] = await db.sequelize.query(
     `SELECT h.name FROM memberships m JOIN holdings h ON h.id = m.holding_id
-      WHERE m.keeper_id = :keeperId AND m.role = 'owner'
+      WHERE m.keeper_id = :keeperId AND m.role = 'owner' AND h.leaving_at IS NULL
         AND NOT EXISTS (SELECT 1 FROM memberships o WHERE o.holding_id = m.holding_id AND o.keeper_id <> m.keeper_id AND o.role = 'owner'
           AND o.until_day IS NULL)`,
     { replacements: { keeperId }, transaction },

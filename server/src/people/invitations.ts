@@ -38,7 +38,7 @@ const LASTS = 14 * 86_400_000
 const READ = `
   SELECT i.id, i.holding_id AS "holdingId", i.for_whom AS "forWhom", i.role, i.yards, i.until_day AS "untilDay", i.made_at AS "madeAt",
          i.ends_at AS "endsAt", i.used_by AS "usedBy", i.withdrawn_at AS "withdrawnAt",
-         EXISTS (SELECT 1 FROM memberships m WHERE m.keeper_id = i.made_by AND m.holding_id = i.holding_id AND m.role = 'owner'
+         EXISTS (SELECT 1 FROM memberships m WHERE m.keeper_id = i.made_by AND m.holding_id = i.holding_id AND m.role = 'owner' AND h.leaving_at IS NULL
            AND (m.until_day IS NULL OR m.until_day >= current_date)) AS "makerMay", h.name AS "holdingName", k.name AS "madeBy", u.name AS "usedByName"
     FROM invitations i JOIN holdings h ON h.id = i.holding_id JOIN keepers k ON k.id = i.made_by LEFT JOIN keepers u ON u.id = i.used_by`
 
@@ -77,6 +77,8 @@ export async function checkYards(
 /** Makes an invitation, and sends its link where an address is given. The same again answers the same link. */
 export async function invite(parts: PeopleParts, scope: Scope, id: string, given: NewInvitation): Promise<{ status: 200 | 201; body: unknown }> {
   const { db, clock } = parts
+  if (scope.demo && given.email)
+    throw Problem.invalid([{ path: 'email', sentence: 'The demo sends no letters: leave the address out, and hand the link over yourself.' }])
   const made = await db.sequelize.transaction(async (transaction) => {
     const found = await db.model('invitations').findByPk(id, { raw: true, transaction })
     if (found && found.holdingId !== scope.holdingId) throw Problem.notFound()

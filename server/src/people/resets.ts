@@ -2,6 +2,7 @@ import { hashPassword } from '../access/passwords.ts'
 import { endOtherSessions } from '../access/sessions.ts'
 import { DEMO_KEEPER } from '../demo/load.ts'
 import { Problem } from '../problems/problem.ts'
+import { endCalendars } from '../calendar/routes.ts'
 import { digestOf, freshToken } from './tokens.ts'
 import type { PeopleParts } from './parts.ts'
 
@@ -36,6 +37,7 @@ export async function useReset({ db, clock }: PeopleParts, token: string, passwo
     await db.model('passwordResets').destroy({ where: { keeperId: found.keeperId }, transaction })
     await db.model('keepers').update({ passwordHash }, { where: { id: found.keeperId }, transaction })
     await endOtherSessions(db, found.keeperId, null, transaction)
+    await endCalendars(db, found.keeperId, transaction)
     return found.keeperId
   })
 }

@@ -20,6 +20,8 @@ import { file, nothing, refused, told, type Route } from '../api/route.ts'
 import { hashPassword } from '../access/passwords.ts'
 import { beginSession, endOtherSessions, sessionsOf } from '../access/sessions.ts'
 import { homeOf } from '../access/routes.ts'
+import { GRACE_DAYS, takeBack } from '../holding/export.ts'
+import { endCalendars } from '../calendar/routes.ts'
 import { beginHolding, confirmPassword, endAccount, keeperOf, makeAccount, refuseDemo, type NewAccount } from './accounts.ts'
 import { accept, invitationsOf, invite, readInvitation, withdraw, type NewInvitation, type Place } from './invitations.ts'
 import { changeMember, membersOf, removeMember } from './members.ts'
@@ -44,6 +46,8 @@ const account = Joi.object({
         role: role().required(),
         untilDay: maybe(daySchema()).required(),
         inView: Joi.boolean().required(),
+        /** Deleted, and gone for good on this day; null: it stays. */
+        leavesOn: maybe(daySchema()).required(),
       }),
     )
     .required(),
@@ -52,9 +56,9 @@ const account = Joi.object({
 
 async function holdingsOf({ db }: PeopleParts, keeperId: string, inView: string | null): Promise<unknown[]> {
   const [rows] = await db.sequelize.query(
-    `SELECT h.id, h.name, m.role, m.until_day AS "untilDay" FROM memberships m JOIN holdings h ON h.id = m.holding_id
-      WHERE m.keeper_id = :keeperId AND (m.until_day IS NULL OR m.until_day >= current_date) ORDER BY m.since, h.id`,
-    { replacements: { keeperId } },
+    `SELECT h.id, h.name, m.role, m.until_day AS "untilDay", (h.leaving_at + make_interval(days => :grace))::date AS "leavesOn" FROM memberships m JOIN holdings h ON h.id = m.holding_id
+      WHERE m.keeper_id = :keeperId AND (m.until_day IS NULL OR m.until_day >= current_date) AND (h.leaving_at IS NULL OR m.role = 'owner') ORDER BY h.leaving_at NULLS FIRST, m.since, h.id`,
+    { replacements: { keeperId, grace: GRACE_DAYS } },
   )
   return (rows as { id: string }[]).map((row) => ({ ...row, inView: row.id === inView }))
 }
@@ -123,7 +127,7 @@ function accountRoutes(parts: PeopleParts): Route[] {
       path: '/account/password',
       access: 'keeper',
       group: ACCOUNT,
-      summary: 'A new password; every other session ends',
+      summary: 'A new password; every other session and every calendar address ends',
       body: passwordBody,
       answers: { 204: nothing('Changed.') },
       handle: async ({ req, keeperId, body }) => {
@@ -133,6 +137,7 @@ function accountRoutes(parts: PeopleParts): Route[] {
         await confirmPassword(limits, keeper, given.password)
         await db.model('keepers').update({ passwordHash: await hashPassword(given.next) }, { where: { id: keeperId } })
         await endOtherSessions(db, keeperId, req.sessionID)
+        await endCalendars(db, keeperId)
         return { status: 204 }
       },
     },
@@ -201,6 +206,21 @@ function accountRoutes(parts: PeopleParts): Route[] {
     },
   ]
 }
+
+/** A deletion of a holding that is taken back. */
+const returnRoute = (parts: PeopleParts): Route => ({
+  method: 'post',
+  path: '/holdings/{id}/return',
+  access: 'keeper',
+  group: ACCOUNT,
+  summary: 'Takes the deletion of a holding back, within its thirty days',
+  answers: { 204: nothing('It stays.'), 404: refused('No such holding of yours is on its way out.') },
+  handle: async ({ req, keeperId, params }) => {
+    await takeBack(parts, keeperId, String(params.id))
+    req.session.holdingId = String(params.id)
+    return { status: 204 }
+  },
+})
 
 /** A new password by letter. */
 function resetRoutes(parts: PeopleParts): Route[] {
@@ -362,6 +382,7 @@ function invitationRoutes(parts: PeopleParts): Route[] {
 
 export const peopleRoutes = (parts: PeopleParts): Route[] => [
   ...accountRoutes(parts),
+  returnRoute(parts),
   ...resetRoutes(parts),
   ...memberRoutes(parts),
   ...invitationRoutes(parts),

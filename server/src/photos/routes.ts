@@ -56,6 +56,8 @@ async function keepPhoto(
     if (found) await ensureTheirs({ db, scope, transaction }, 'photos', found)
     if (found && found.colonyId !== colonyId) throw Problem.notFound()
     if (found) return { status: 200, row: { id, width: found.width, height: found.height } }
+    // One upload of a holding is weighed at a time: ten at once would each find room for itself.
+    await db.sequelize.query('SELECT 1 FROM holdings WHERE id = :id FOR UPDATE', { replacements: { id: scope.holdingId }, transaction })
     const [held] = await db.sequelize.query<{ sum: number | null }>(
       'SELECT sum(octet_length(bytes))::float8 AS sum FROM photos WHERE holding_id = :holdingId',
       { replacements: { holdingId: scope.holdingId }, type: QueryTypes.SELECT, transaction },

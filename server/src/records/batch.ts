@@ -3,7 +3,7 @@ import { batchBody, BATCHED, MOST_ROWS, uuid, version, type Batched } from '@thi
 import { refused, told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
 import { KINDS } from './kinds.ts'
-import { putWithin, type Given, type Keeping } from './put.ts'
+import { putRows, type Given, type Keeping } from './put.ts'
 import { placed } from './placed.ts'
 
 type Batch = Readonly<Record<Batched, readonly (Given & { readonly id: string })[]>>
@@ -35,13 +35,11 @@ export const batchRoute = (keep: Keeping): Route => ({
     const done = await keep.db.sequelize.transaction(async (transaction) => {
       const kept: Record<string, unknown[]> = {}
       for (const word of BATCHED) {
-        kept[word] = []
-        for (const [i, { id, ...row }] of batch[word].entries()) {
-          const put = await putWithin(keep, scope, KINDS[word], id, row as Given, transaction).catch((fault: unknown) => {
-            throw placed(fault, word, i)
-          })
-          kept[word].push({ id, version: put.row.version })
-        }
+        const rows = batch[word]
+        const twice = rows.findIndex((row, i) => rows.findIndex((other) => other.id === row.id) < i)
+        if (twice >= 0) throw Problem.invalid([{ path: `${word}[${twice}].id`, sentence: `Row ${twice + 1} has the id of a row before it.` }])
+        const put = await putRows(keep, scope, KINDS[word], rows, transaction, (fault, i) => placed(fault, word, i))
+        kept[word] = put.map(({ row }, i) => ({ id: rows[i]?.id, version: row.version }))
       }
       return kept
     })

@@ -17,6 +17,9 @@ export interface Checking {
   readonly scope: Scope
   readonly clock: Clock
   readonly transaction: Transaction
+  /** Where many rows are checked: what was asked for all of them at once, and what was found on the way. */
+  readonly colonies?: ReadonlyMap<string, FoundColony>
+  readonly yards?: Map<string, { readonly id: string; readonly today: string }>
 }
 export type Body = Readonly<Record<string, unknown>>
 
@@ -31,31 +34,54 @@ export interface Kind {
   readonly check: (ask: Checking, body: Body, id: string, found: Body | null) => Promise<void>
 }
 
-/** The colony in this scope, with the yard it stands in and that yard's today; 404 where it is not the keeper's. */
-export async function findColony(
-  ask: Checking,
-  colonyId: unknown,
-): Promise<{ id: string; since: string; name: string; yardId: string; today: string }> {
-  const [row] = await ask.db.sequelize.query<{ id: string; since: string; name: string; yardId: string; timeZone: string }>(
+interface FoundColony {
+  readonly id: string
+  readonly since: string
+  readonly name: string
+  /** Where it stands; null: nowhere. */
+  readonly yardId: string
+  readonly today: string
+}
+
+/** Those of the colonies that are the asker's, each with the yard it stands in and that yard's today: one question for any number. */
+export async function findColonies(ask: Checking, ids: readonly string[]): Promise<Map<string, FoundColony>> {
+  if (ids.length === 0) return new Map()
+  const rows = await ask.db.sequelize.query<{ id: string; since: string; name: string; yardId: string; timeZone: string }>(
     `SELECT c.id, c.since, c.name, p.yard_id AS "yardId", y.time_zone AS "timeZone"
        FROM colonies c
        LEFT JOIN placements p ON p.colony_id = c.id AND p.to_day IS NULL AND p.deleted_at IS NULL
        LEFT JOIN yards y ON y.id = p.yard_id
-      WHERE c.id = :colonyId AND c.holding_id = :holdingId AND c.deleted_at IS NULL`,
-    { replacements: { colonyId, holdingId: ask.scope.holdingId }, type: QueryTypes.SELECT, transaction: ask.transaction },
+      WHERE c.id IN (:ids) AND c.holding_id = :holdingId AND c.deleted_at IS NULL`,
+    { replacements: { ids, holdingId: ask.scope.holdingId }, type: QueryTypes.SELECT, transaction: ask.transaction },
   )
-  if (!row || (ask.scope.yards !== null && !(await coveredColonies(ask, [row.id])).has(row.id))) throw Problem.notFound()
-  return { ...row, today: todayOf(ask.scope.livesOn, row.timeZone ?? 'UTC', ask.clock) }
+  const covered = ask.scope.yards === null ? null : await coveredColonies(ask, ids)
+  return new Map(
+    rows
+      .filter((row) => covered?.has(row.id) ?? true)
+      .map((row) => [row.id, { ...row, today: todayOf(ask.scope.livesOn, row.timeZone ?? 'UTC', ask.clock) }]),
+  )
+}
+
+/** The colony in this scope, with the yard it stands in and that yard's today; 404 where it is not the keeper's. */
+export async function findColony(ask: Checking, colonyId: unknown): Promise<FoundColony> {
+  const id = String(colonyId)
+  const found = (ask.colonies?.has(id) ? ask.colonies : await findColonies(ask, [id])).get(id)
+  if (!found) throw Problem.notFound()
+  return found
 }
 
 /** The yard in this scope and its today. */
 export async function findYard(ask: Checking, yardId: unknown): Promise<{ id: string; today: string }> {
+  const known = ask.yards?.get(String(yardId))
+  if (known) return known
   const [row] = await ask.db.sequelize.query<{ id: string; timeZone: string }>(
     'SELECT id, time_zone AS "timeZone" FROM yards WHERE id = :yardId AND holding_id = :holdingId AND deleted_at IS NULL',
     { replacements: { yardId, holdingId: ask.scope.holdingId }, type: QueryTypes.SELECT, transaction: ask.transaction },
   )
   if (!row || !coversYard(ask.scope, row.id)) throw Problem.notFound()
-  return { id: row.id, today: todayOf(ask.scope.livesOn, row.timeZone, ask.clock) }
+  const found = { id: row.id, today: todayOf(ask.scope.livesOn, row.timeZone, ask.clock) }
+  ask.yards?.set(row.id, found)
+  return found
 }
 
 /** Refuses a day in a year whose books are closed. */

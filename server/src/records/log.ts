@@ -18,27 +18,42 @@ export const strokeOf = (transaction: Transaction): number | null => batches.get
  * The holding's next sequence number. Locks the holding's row until the transaction ends, so that the
  * numbers appear in the order in which changes are committed and "everything since n" misses none.
  */
-export async function nextSeq(db: Database, holdingId: string, transaction: Transaction): Promise<number> {
-  const [row] = await db.sequelize.query<{ seq: number }>('UPDATE holdings SET seq = seq + 1 WHERE id = :holdingId RETURNING seq', {
-    replacements: { holdingId },
+export const nextSeq = (db: Database, holdingId: string, transaction: Transaction): Promise<number> => nextSeqs(db, holdingId, 1, transaction)
+
+/** The first of so many numbers, all of them taken. */
+export async function nextSeqs(db: Database, holdingId: string, many: number, transaction: Transaction): Promise<number> {
+  const [row] = await db.sequelize.query<{ seq: number }>('UPDATE holdings SET seq = seq + :many WHERE id = :holdingId RETURNING seq', {
+    replacements: { holdingId, many },
     type: QueryTypes.SELECT,
     transaction,
   })
   if (!row) throw new Error('a holding without a row')
-  if (!batches.has(transaction)) batches.set(transaction, row.seq)
-  return row.seq
+  const first = row.seq - many + 1
+  if (!batches.has(transaction)) batches.set(transaction, first)
+  return first
+}
+
+interface Entry {
+  readonly kind: string
+  readonly rowId: string
+  readonly version: number
+  readonly state: unknown
 }
 
 /** Keeps what a row has become: nothing a keeper wrote is ever lost. */
-export async function writeHistory(
+export const writeHistory = (db: Database, writer: Writer, seq: number, entry: Entry, transaction: Transaction): Promise<void> =>
+  writeHistories(db, writer, [{ seq, ...entry }], transaction)
+
+/** The same of many rows at once. */
+export async function writeHistories(
   db: Database,
-  writer: Writer,
-  seq: number,
-  entry: { kind: string; rowId: string; version: number; state: unknown },
+  { holdingId, keeperId, at }: Writer,
+  entries: readonly (Entry & { readonly seq: number })[],
   transaction: Transaction,
 ): Promise<void> {
-  const batch = batches.get(transaction) ?? seq
-  await db
-    .model('history')
-    .create({ holdingId: writer.holdingId, seq, batch, ...entry, keeperId: writer.keeperId, savedAt: writer.at }, { transaction })
+  const batch = batches.get(transaction)
+  await db.model('history').bulkCreate(
+    entries.map((entry) => ({ holdingId, batch: batch ?? entry.seq, ...entry, keeperId, savedAt: at })),
+    { transaction },
+  )
 }

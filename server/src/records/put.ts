@@ -6,8 +6,8 @@ import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
 import { sameContents } from './contents.ts'
 import { coveredColonies, ensureTheirs, type Asking } from '../access/rows.ts'
-import { checkOpen, type Body, type Kind } from './kinds.ts'
-import { nextSeq, writeHistory } from './log.ts'
+import { checkOpen, findColonies, type Body, type Checking, type Kind } from './kinds.ts'
+import { nextSeq, nextSeqs, writeHistories, writeHistory } from './log.ts'
 
 export interface Keeping {
   readonly db: Database
@@ -17,15 +17,27 @@ type State = Record<string, unknown>
 
 const HIDDEN = new Set(['holdingId', 'createdAt', 'updatedAt'])
 
-async function samplesOf(db: Database, countId: string, transaction: Transaction): Promise<State[]> {
-  const rows = await db.model('countSamples').findAll({ where: { countId }, order: [['n', 'ASC']], transaction, raw: true })
-  return rows.map(({ countId: _count, n: _n, ...sample }) => sample)
+/** The samples of counts, by count, in their order. */
+async function samplesOf(db: Database, countIds: readonly string[], transaction: Transaction): Promise<Map<string, State[]>> {
+  const rows =
+    countIds.length === 0
+      ? []
+      : await db.model('countSamples').findAll({ where: { countId: [...countIds] }, order: [['n', 'ASC']], transaction, raw: true })
+  const found = new Map<string, State[]>(countIds.map((id) => [id, []]))
+  for (const { countId, n: _n, ...sample } of rows) found.get(countId)?.push(sample)
+  return found
 }
 
-/** A row as it is answered and kept in the history. */
-async function present(db: Database, kind: Kind, row: State, transaction: Transaction): Promise<State> {
-  const shown = Object.fromEntries(Object.entries(row).filter(([field]) => !HIDDEN.has(field)))
-  return kind.table === 'counts' ? { ...shown, samples: await samplesOf(db, String(row.id), transaction) } : shown
+/** Rows as they are answered and kept in the history, in their order. */
+async function present(db: Database, kind: Kind, rows: readonly State[], transaction: Transaction): Promise<State[]> {
+  const shown = rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !HIDDEN.has(field))))
+  if (kind.table !== 'counts') return shown
+  const samples = await samplesOf(
+    db,
+    rows.map((row) => String(row.id)),
+    transaction,
+  )
+  return shown.map((row) => ({ ...row, samples: samples.get(String(row.id)) }))
 }
 
 /** A colony's parents may stand in yards that the asker does not see: their names are not told, and they stay. */
@@ -48,11 +60,12 @@ function checkClosed({ scope }: Asking, kind: Kind, row: State): void {
 
 const same = (body: Body, shown: State): boolean => Object.keys(body).every((k) => sameContents(body[k], shown[k]))
 
-async function saveSamples(db: Database, kind: Kind, id: string, body: Body, transaction: Transaction): Promise<void> {
+async function saveSamples(db: Database, kind: Kind, written: readonly Written[], transaction: Transaction): Promise<void> {
   if (kind.table !== 'counts') return
-  await db.model('countSamples').destroy({ where: { countId: id }, transaction })
+  const changed = written.filter((w) => w.found).map((w) => w.id)
+  if (changed.length > 0) await db.model('countSamples').destroy({ where: { countId: changed }, transaction })
   await db.model('countSamples').bulkCreate(
-    (body.samples as readonly SampleRecord[]).map((s, i) => ({ ...s, countId: id, n: i + 1 })),
+    written.flatMap(({ id, next }) => (next.samples as readonly SampleRecord[]).map((s, i) => ({ ...s, countId: id, n: i + 1 }))),
     { transaction },
   )
 }
@@ -74,28 +87,87 @@ export const putRecord = (keep: Keeping, scope: Scope, kind: Kind, id: string, g
 
 /** The same inside a transaction that does more. */
 export async function putWithin(keep: Keeping, scope: Scope, kind: Kind, id: string, given: Given, transaction: Transaction): Promise<Put> {
+  const [put] = await putRows(keep, scope, kind, [{ id, ...given }], transaction)
+  if (!put) throw new Error('a row that was neither kept nor refused')
+  return put
+}
+
+/** A row that is written: as it stood and as it will be. */
+interface Written {
+  readonly id: string
+  readonly found: State | null
+  readonly next: State & { readonly version: number }
+  readonly unseen: ReadonlySet<string>
+}
+
+/** Checks one row: what there is to write of it, or the row as it stands where it says the same already. */
+async function weigh(ask: Checking, kind: Kind, id: string, given: Given, found: State | null, stands: State | null): Promise<Written | State> {
   const { version, ...body } = given
-  const { db, clock } = keep
-  const seq = await nextSeq(db, scope.holdingId, transaction)
-  const ask = { db, scope, clock, transaction }
-  const found = await db.records(kind.table).findByPk(id, { transaction, raw: true })
   if (found) await ensureTheirs(ask, kind.table, found)
   const unseen = found ? await unseenParents(ask, kind, found) : new Set<string>()
-  if (found) {
-    const shown = without(await present(db, kind, found, transaction), unseen)
-    if (!found.deletedAt && same(body, shown)) return { status: 200, row: shown }
+  if (found && stands) {
+    const shown = without(stands, unseen)
+    if (!found.deletedAt && same(body, shown)) return shown
     checkClosed(ask, kind, found)
     if (version !== found.version) throw Problem.stale(shown)
   } else if (version) throw Problem.notFound()
   await kind.check(ask, body, id, found)
   const kept = unseen.size > 0 ? { ...body, parents: [...unseen, ...(body.parents as readonly string[])] } : body
-  const next = { ...kept, deletedAt: null, version: Number(found?.version ?? 0) + 1 }
-  if (found) await db.records(kind.table).update(next, { where: { id }, transaction })
-  else await db.records(kind.table).create({ id, holdingId: scope.holdingId, ...next }, { transaction })
-  await saveSamples(db, kind, id, body, transaction)
-  const row = await present(db, kind, { id, ...next }, transaction)
-  await writeHistory(db, { ...scope, at: clock() }, seq, { kind: kind.name, rowId: id, version: next.version, state: row }, transaction)
-  return { status: found ? 200 : 201, row: without(row, unseen) }
+  return { id, found, unseen, next: { ...kept, deletedAt: null, version: Number(found?.version ?? 0) + 1 } }
+}
+const isWritten = (it: Written | State): it is Written => 'next' in it
+
+/**
+ * Many rows of a kind, all or none: what they lean on is asked once for all of them, and they are written together with their history.
+ * `placing` says of a refusal which of them it is about.
+ */
+export async function putRows(
+  keep: Keeping,
+  scope: Scope,
+  kind: Kind,
+  rows: readonly (Given & { readonly id: string })[],
+  transaction: Transaction,
+  placing: (fault: unknown, index: number) => unknown = (fault) => fault,
+): Promise<Put[]> {
+  if (rows.length === 0) return []
+  const { db, clock } = keep
+  const table = db.records(kind.table)
+  const first = await nextSeqs(db, scope.holdingId, rows.length, transaction)
+  const bare = { db, scope, clock, transaction }
+  const leaning = [...new Set(rows.flatMap((row) => (typeof row.colonyId === 'string' ? [row.colonyId] : [])))]
+  const ask = { ...bare, colonies: await findColonies(bare, leaning), yards: new Map() }
+  const there = await table.findAll({ where: { id: rows.map((row) => row.id) }, transaction, raw: true })
+  const shown = await present(db, kind, there, transaction)
+  const before = new Map(there.map((row, i) => [String(row.id), { found: row as State, stands: shown[i] ?? null }]))
+  const weighed: (Written | State)[] = []
+  for (const [i, { id, ...given }] of rows.entries()) {
+    const { found, stands } = before.get(id) ?? { found: null, stands: null }
+    try {
+      weighed.push(await weigh(ask, kind, id, given as Given, found, stands))
+    } catch (fault) {
+      throw placing(fault, i)
+    }
+  }
+  const written = weighed.filter(isWritten)
+  for (const { id, next } of written.filter((w) => w.found)) await table.update(next, { where: { id }, transaction })
+  await table.bulkCreate(
+    written.filter((w) => !w.found).map(({ id, next }) => ({ id, holdingId: scope.holdingId, ...next })),
+    { transaction },
+  )
+  await saveSamples(db, kind, written, transaction)
+  const states = await present(
+    db,
+    kind,
+    written.map(({ id, next }) => ({ id, ...next })),
+    transaction,
+  )
+  const entries = written.map(({ id, next }, i) => ({ seq: first + i, kind: kind.name, rowId: id, version: next.version, state: states[i] }))
+  await writeHistories(db, { ...scope, at: clock() }, entries, transaction)
+  const after = new Map(written.map((w, i) => [w, states[i] ?? {}]))
+  return weighed.map((it): Put => {
+    if (!isWritten(it)) return { status: 200, row: it }
+    return { status: it.found ? 200 : 201, row: without(after.get(it) ?? {}, it.unseen) }
+  })
 }
 
 /** Marks a row as deleted; its history stays. */
@@ -117,7 +189,7 @@ export async function removeWithin(
   const ask = { db, scope, transaction }
   await ensureTheirs(ask, kind.table, found)
   const unseen = await unseenParents(ask, kind, found)
-  const shown = await present(db, kind, found, transaction)
+  const [shown = {}] = await present(db, kind, [found], transaction)
   if (found.deletedAt) return without(shown, unseen)
   checkClosed(ask, kind, found)
   if (version !== found.version) throw Problem.stale(without(shown, unseen))

@@ -4,6 +4,7 @@ import { counts } from './003-counts.ts'
 import { rules } from './004-rules.ts'
 import { courses } from './005-courses.ts'
 import { rights } from './006-rights.ts'
+import { pulse } from './007-pulse.ts'
 
 export interface Step {
   readonly name: string
@@ -11,4 +12,4 @@ export interface Step {
 }
 
 /** In order; a step that has run anywhere is never changed again. */
-export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights]
+export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse]

@@ -19,6 +19,8 @@ interface Mine {
   readonly role: string
   readonly untilDay: string | null
   readonly inView: boolean
+  /** Deleted, and gone for good on this day. */
+  readonly leavesOn: string | null
 }
 const router = useRouter()
 const holdings = ref<Mine[] | null>(null)
@@ -42,6 +44,9 @@ async function enter(path: string): Promise<void> {
 async function take(id: string): Promise<void> {
   if (await save(() => call('PUT', '/session/holding', { holdingId: id }))) await enter('/today')
 }
+async function back(id: string): Promise<void> {
+  if (await save(() => call('POST', `/holdings/${id}/return`).then(() => undefined))) await enter('/today')
+}
 async function begin(): Promise<void> {
   if (await save(() => call('POST', '/holdings', { name: name.value }).then(() => undefined))) await enter('/first-steps')
 }
@@ -55,10 +60,14 @@ async function begin(): Promise<void> {
     </template>
     <WaitLine v-else-if="!holdings">Reading ...</WaitLine>
     <template v-else>
-      <p v-if="holdings.length === 0" class="soft">You are in no holding just now. Begin one of your own, or open the link of an invitation.</p>
+      <p v-if="holdings.every((h) => h.leavesOn)" class="soft">You are in no holding just now. Begin one of your own, or open the link of an invitation.</p>
       <ul class="list">
         <li v-for="h in holdings" :key="h.id">
-          <AButton class="press quiet" :disabled="busy" @click="take(h.id)">
+          <p v-if="h.leavesOn" class="leaving">
+            <span><strong>{{ h.name }}</strong> is deleted, and gone for good on {{ sayDay(h.leavesOn) }}.</span>
+            <AButton class="press quiet" :disabled="busy" @click="back(h.id)">Take it back</AButton>
+          </p>
+          <AButton v-else class="press quiet" :disabled="busy" @click="take(h.id)">
             <strong>{{ h.name }}</strong>
             <span class="soft">{{ h.role }}{{ h.untilDay ? `, until ${sayDay(h.untilDay)}` : '' }}{{ h.inView ? ', in view' : '' }}</span>
           </AButton>
@@ -76,5 +85,6 @@ async function begin(): Promise<void> {
 <style scoped>
 .form { display: grid; gap: 12px; border-top: 1px solid var(--hairline); padding-top: 14px; }
 .list { display: grid; gap: 8px; }
-.list button { width: 100%; justify-content: space-between; }
+.leaving { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; justify-content: space-between; }
+.list > li > button { width: 100%; justify-content: space-between; }
 </style>

@@ -30,7 +30,7 @@ async function set(): Promise<void> {
         <RouterLink to="/forgotten">Have another link sent</RouterLink>
       </FaultLine>
       <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Setting it ...' : 'Set it and come in' }}</AButton>
-      <p class="soft small">Everybody signed in with the old one is signed out.</p>
+      <p class="soft small">Everybody signed in with the old one is signed out, and calendar addresses end.</p>
     </AForm>
   </DoorFrame>
 </template>

@@ -73,7 +73,7 @@ function sayAgent(agent: string): string {
       <TextField id="y-new" v-model="change.next" label="The new one" type="password" autocomplete="new-password" :fault="changing.at('next')" hint="10 characters or more" />
       <AButton class="press quiet" html-type="submit" :disabled="changing.busy.value">{{ changing.busy.value ? 'Changing ...' : 'Change it' }}</AButton>
     </AForm>
-    <p v-if="changed" class="settled strong" role="status">Changed. Every other session has ended.</p>
+    <p v-if="changed" class="settled strong" role="status">Changed. Every other session has ended, and a calendar’s address with it: make it anew above.</p>
     <FaultLine v-if="changing.fault.value && !changing.at('password') && !changing.at('next')">{{ changing.fault.value }}</FaultLine>
     <h3>Where you are signed in</h3>
     <WaitLine v-if="!sessions">Reading ...</WaitLine>
