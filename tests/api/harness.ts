@@ -99,7 +99,7 @@ export async function startApi({
     it.use((request: Asked) => {
       request.on('response', (response) => {
         const path = new URL(request.url).pathname
-        if (!path.startsWith('/api/')) return
+        if (!path.startsWith('/api/') || request.method === 'HEAD') return
         const wrong = wrongWith({ method: request.method, path, status: response.status, type: response.type, body: response.body })
         if (wrong) broken.add(wrong)
       })

@@ -340,11 +340,7 @@ describe('leaving', () => {
     expect((await client.post('/api/holding/deletion').send(sure).expect(400)).body.errors[0]).toMatchObject({ path: 'code' })
     expect(JSON.stringify(whole).slice(-30)).toContain(`"code":"${whole.code}"}`)
     await client.head('/api/holding/export').expect(200)
-    await client
-      .post('/api/holding/deletion')
-      .send({ ...sure, code: whole.code })
-      .expect(400)
-    const { code } = JSON.parse((await client.get('/api/holding/export')).text)
+    const { code } = whole as { code: string }
     await client
       .post('/api/holding/deletion')
       .send({ ...sure, code })

@@ -186,8 +186,8 @@ describe('what is full', () => {
       const left = 12 * 20 * 1024 * 1024 - Math.floor(JPEG.length * 1.5)
       await many.db.sequelize.query(
         `INSERT INTO photos (id, holding_id, colony_id, type, width, height, bytes, saved_at)
-           SELECT gen_random_uuid(), :holdingId, :colony, 'image/jpeg', 1, 1, repeat('a', :size)::bytea, now() FROM generate_series(1, 4)`,
-        { replacements: { holdingId, colony, size: Math.floor(left / 4) } },
+           SELECT gen_random_uuid(), :holdingId, :colony, 'image/jpeg', 1, 1, repeat('a', :size)::bytea, now() FROM generate_series(1, 12)`,
+        { replacements: { holdingId, colony, size: Math.floor(left / 12) } },
       )
       const sent = await Promise.all(
         Array.from({ length: 10 }, () => client.put(`/api/photos/${id()}`).query({ colonyId: colony }).set('Content-Type', 'image/jpeg').send(JPEG)),

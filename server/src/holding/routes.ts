@@ -114,7 +114,9 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
       group: GROUP,
       summary: 'The whole holding as one JSON file',
       answers: { 200: file('application/json', 'Everything, also what was taken away, with its history.') },
-      handle: async ({ scope }) => {
+      handle: async ({ req, scope }) => {
+        // Asked for its head alone nothing is handed out, so nothing is noted.
+        if (req.method === 'HEAD') return { status: 200, type: 'application/json', body: '' }
         const everything = await exportHolding(keep, scope)
         const name = `holding-${String(everything.exportedAt).slice(0, 10)}.json`
         return {

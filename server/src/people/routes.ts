@@ -149,6 +149,7 @@ function accountRoutes(parts: PeopleParts): Route[] {
       summary: 'What is kept of you, as a JSON file',
       answers: { 200: file('application/json', 'Your account, holdings and sessions.') },
       handle: async ({ req, keeperId }) => {
+        if (req.method === 'HEAD') return { status: 200, type: 'application/json', body: '' }
         const at = clock()
         await db.model('keepers').update({ exportedAt: at }, { where: { id: keeperId } })
         const { id, name, email: address, preferences: own } = await keeperOf(parts, keeperId)
