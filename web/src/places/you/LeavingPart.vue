@@ -26,6 +26,7 @@ const CODE = /"code":"([0-9A-Z]{12})"\}\s*$/
 async function readEnd(file: File): Promise<void> {
   sure.code = CODE.exec(await file.slice(-200).text())?.[1] ?? ''
   proof.value = { name: file.name, read: sure.code !== '' }
+  if (at('code')) clear()
 }
 const owner = () => holding.me?.keeper.role === 'owner'
 function ask(what: 'holding' | 'account'): void {
@@ -82,7 +83,7 @@ async function destroy(): Promise<void> {
           <p>The file of its last export, to show that you have it:</p>
           <FilePick id="y-sure-code" label="Choose the export" accept=".json,application/json" @file="readEnd" />
           <p v-if="proof" :class="proof.read ? 'settled strong' : 'alarm strong'" role="status">{{ proof.name }}: {{ proof.read ? 'it is whole.' : 'this is no export, or not the whole of it.' }}</p>
-          <p v-if="at('code')" class="fault" role="alert">{{ at('code') }}</p>
+          <p v-if="at('code')" class="alarm strong" role="alert">{{ at('code') }}</p>
         </div>
         <FaultLine v-if="fault && !at('name') && !at('password') && !at('code')">{{ fault }}</FaultLine>
         <p class="row">
