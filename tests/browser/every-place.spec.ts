@@ -36,11 +36,6 @@ async function settled(page: Page, path: string): Promise<void> {
   await expect(page.locator('h1, h2').first()).toBeVisible()
   await page.evaluate(() => document.fonts.ready)
 }
-/** As on a device told to save: nothing is fetched ahead of time, which no test but that of jumping asks for. */
-async function savingData(page: Page): Promise<void> {
-  await page.addInitScript(() => Object.defineProperty(navigator, 'connection', { value: { saveData: true } }))
-}
-
 /** How far the page jumped about while it loaded, in the browser's own measure (0: not at all). */
 const jumped = (page: Page): Promise<{ value: number; what: string[] }> =>
   page.evaluate(
@@ -144,7 +139,6 @@ test.describe('on a phone', () => {
   test.use({ ...PHONE, viewport: { width: 390, height: 780 } })
   test('no place is wider than the screen', async ({ demo: page }) => {
     test.slow()
-    await savingData(page)
     const wide: string[] = []
     for (const path of [...PLACES, ...DOOR]) {
       await settled(page, path)
