@@ -143,6 +143,20 @@ describe('a jar of the whole yard', () => {
 })
 
 describe('a photograph', () => {
+  it('is taken away for good; its count stays, without it and its marks', async () => {
+    const [photo, countId] = [id(), id()]
+    await owner.put(`/api/photos/${photo}?colonyId=${one}`).type('image/jpeg').send(JPEG).expect(201)
+    const made = count({ photo: { photoId: photo, width: 1, height: 1, marks: [{ x: 0.1, y: 0.2 }] } })
+    const before = (await owner.put(`/api/counts/${countId}`).send(made).expect(201)).body
+    await owner.delete(`/api/photos/${photo}`).expect(204)
+    await owner.get(`/api/photos/${photo}`).expect(404)
+    await owner.delete(`/api/photos/${photo}`).expect(404)
+    const history = (await owner.get(`/api/history/${countId}`).expect(200)).body as { version: number; seq: number; state: object }[]
+    expect(history.at(-1)).toMatchObject({ version: 2, state: { ...before, version: 2, photo: null } })
+    // What is gone is not brought back by undoing: that would say there is a picture where there is none.
+    await owner.post(`/api/changes/${history.at(-1)!.seq}/undo`).expect(400)
+  })
+
   const put = (photo: string, bytes: Buffer | string, colony = one) =>
     owner.put(`/api/photos/${photo}?colonyId=${colony}`).type('image/jpeg').send(bytes)
   it('is kept as it was sent, twice for once, and shown again with the marks of its count', async () => {

@@ -75,6 +75,7 @@ const ROWS: Readonly<Record<string, Line>> = {
   }),
   'put /photos/{id}': (of) => ({ at: { id: of.photo }, query: { colonyId: of.colony }, photo: true }),
   'get /photos/{id}': (of) => ({ at: { id: of.photo } }),
+  'delete /photos/{id}': (of) => ({ at: { id: of.photo } }),
   'put /decisions/{id}': (of) => ({ at: { id: of.decision }, body: decision(of) }),
   'put /events/{id}': (of) => ({ at: { id: of.event }, body: event(of) }),
   'get /courses/{id}': (of) => ({ at: { id: of.course } }),
@@ -191,7 +192,8 @@ describe('every route', () => {
 describe('every row', () => {
   it('is there for those who may have it', async () => {
     const before = await everything()
-    for (const [name, line] of Object.entries(ROWS)) {
+    // A photograph that is taken away is gone: its own test does that.
+    for (const [name, line] of Object.entries(ROWS).filter(([n]) => n !== 'delete /photos/{id}')) {
       const route = routes.find((r) => `${r.method} ${r.path}` === name)
       const writers = [who.one, who.all, who.owner]
       for (const client of route?.access === 'read' ? [...writers, who.reader] : writers) {

@@ -152,6 +152,14 @@ test('a board is laid, asked for on its day, counted on a photograph in squares,
   await expect(page.getByRole('application', { name: /^The picture, 2 marks/ })).toBeVisible()
   await page.reload()
   await expect(page.getByRole('application', { name: /^The picture, 2 marks/ })).toBeVisible()
+  // It is taken away for room, after a question; the count stays.
+  await page.getByRole('button', { name: 'Take the photograph away ...' }).click()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Take the photograph away ...' }).click()
+  await page.getByRole('button', { name: 'Take it away' }).click()
+  await expect(page.getByRole('region', { name: 'Counts so far' }).getByRole('listitem').first()).toBeVisible()
+  await expect(page.getByRole('link', { name: 'marks' })).toHaveCount(0)
 })
 
 test('a search of a large photograph says how far it is and can be stopped; a picture on a see-through ground is taken too', async ({

@@ -1,16 +1,14 @@
 import type { Transaction } from 'sequelize'
-import { withVersion, type GivenEvent } from '@thistle/core/bodies'
+import type { GivenEvent } from '@thistle/core/bodies'
 import { v7 } from 'uuid'
 import type { Scope } from '../access/scope.ts'
 import { putEventWithin } from '../courses/events.ts'
 import { Problem } from '../problems/problem.ts'
-import { checkBody } from '../records/body.ts'
 import { KINDS, findColony, type Kind } from '../records/kinds.ts'
-import { putWithin, removeWithin, type Given, type Keeping } from '../records/put.ts'
+import { bodyOf, putWithin, removeWithin, type Keeping } from '../records/put.ts'
 import { changeDays, type DayChange } from '../weather/own-days.ts'
 import { readEntries, type Entry } from './read.ts'
 
-type State = Record<string, unknown>
 /** Everything an event may say, left out. */
 const NO_EVENT: Omit<GivenEvent, 'courseId' | 'kind' | 'happenedOn'> = {
   job: null,
@@ -32,13 +30,6 @@ const changedSince = (entry: Entry) =>
   Problem.conflict(
     `This was changed again since (${entry.colony ?? entry.yard ?? entry.kind}). Undo the later change first, or put it right by hand.`,
   )
-
-/** The fields of an earlier state that the kind still has: older releases kept some that have moved. */
-function bodyOf(kind: Kind, state: State, version: number): Given {
-  const known = new Set(Object.keys(withVersion(kind.body).describe().keys as object))
-  const fields = Object.fromEntries(Object.entries(state).filter(([field]) => known.has(field)))
-  return checkBody<Given>(withVersion(kind.body), { ...fields, version })
-}
 
 async function undoRow(keep: Keeping, scope: Scope, kind: Kind, entry: Entry, transaction: Transaction): Promise<void> {
   const row = await keep.db.records(kind.table).findByPk(entry.id, { transaction, raw: true })

@@ -3,12 +3,12 @@ import { imageSize } from 'image-size'
 import Joi from 'joi'
 import { uuid } from '@thistle/core/bodies'
 import { QueryTypes } from 'sequelize'
-import { file, refused, told, type Call, type Route } from '../api/route.ts'
+import { file, nothing, refused, told, type Call, type Route } from '../api/route.ts'
 import { ensureTheirs } from '../access/rows.ts'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
-import { findColony } from '../records/kinds.ts'
-import type { Keeping } from '../records/put.ts'
+import { findColony, KINDS } from '../records/kinds.ts'
+import { amendWithin, type Keeping } from '../records/put.ts'
 
 /** The most bytes of one photograph, and of all of a holding: an export holds them all in one JSON text. */
 const MOST_BYTES = 20 * 1024 * 1024
@@ -63,9 +63,29 @@ async function keepPhoto(
       { replacements: { holdingId: scope.holdingId }, type: QueryTypes.SELECT, transaction },
     )
     if ((held?.sum ?? 0) + bytes.length > MOST_OF_HOLDING)
-      throw new Problem(413, 'too-large', 'The photographs of this holding are as many as can be kept. The count itself can be kept without one.')
+      throw new Problem(
+        413,
+        'too-large',
+        'The photographs of this holding are as many as can be kept. Take an old one away at its count, or keep this count without one.',
+      )
     await db.model('photos').create({ id, holdingId: scope.holdingId, colonyId, type: TYPE, width, height, bytes, savedAt: clock() }, { transaction })
     return { status: 201, row: { id, width, height } }
+  })
+}
+
+/** Takes a photograph away for good, to make room; counts that were made on it stay, without it and its marks. */
+async function takeAway(keep: Keeping, scope: Scope, id: string): Promise<void> {
+  const { db } = keep
+  await db.sequelize.transaction(async (transaction) => {
+    const found = await db.model('photos').findByPk(id, { attributes: { exclude: ['bytes'] }, transaction, raw: true })
+    if (!found) throw Problem.notFound()
+    await ensureTheirs({ db, scope, transaction }, 'photos', found)
+    const counts = await db.sequelize.query<{ id: string }>(
+      `SELECT id FROM counts WHERE colony_id = :colonyId AND photo ->> 'photoId' = :id AND deleted_at IS NULL`,
+      { replacements: { colonyId: found.colonyId, id }, type: QueryTypes.SELECT, transaction },
+    )
+    for (const count of counts) await amendWithin(keep, scope, KINDS.counts, count.id, { photo: null }, transaction)
+    await db.model('photos').destroy({ where: { id }, transaction })
   })
 }
 
@@ -87,6 +107,18 @@ export const photoRoutes = (keep: Keeping): Route[] => [
       const bytes = await bytesOf(call)
       const { status, row } = await keepPhoto(keep, call.scope, String(call.params.id), String(call.query.colonyId), bytes)
       return { status, body: row }
+    },
+  },
+  {
+    method: 'delete',
+    path: '/photos/{id}',
+    access: 'write',
+    group: 'Photographs',
+    summary: 'Takes a photograph away for good; counts made on it stay, without it',
+    answers: { 204: nothing('Away.') },
+    handle: async ({ scope, params }) => {
+      await takeAway(keep, scope, String(params.id))
+      return { status: 204 }
     },
   },
   {

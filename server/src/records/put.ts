@@ -1,9 +1,11 @@
 import type { Transaction } from 'sequelize'
+import { withVersion } from '@thistle/core/bodies'
 import type { SampleRecord } from '@thistle/core/holding'
 import type { Scope } from '../access/scope.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
+import { checkBody } from './body.ts'
 import { sameContents } from './contents.ts'
 import { coveredColonies, ensureTheirs, type Asking } from '../access/rows.ts'
 import { checkOpen, findColonies, type Body, type Checking, type Kind } from './kinds.ts'
@@ -168,6 +170,21 @@ export async function putRows(
     if (!isWritten(it)) return { status: 200, row: it }
     return { status: it.found ? 200 : 201, row: without(after.get(it) ?? {}, it.unseen) }
   })
+}
+
+/** What is to be sent to make a row what an earlier state says: the fields that the kind still has, for older releases kept some that have moved. */
+export function bodyOf(kind: Kind, state: State, version: number): Given {
+  const known = new Set(Object.keys(withVersion(kind.body).describe().keys as object))
+  const fields = Object.fromEntries(Object.entries(state).filter(([field]) => known.has(field)))
+  return checkBody<Given>(withVersion(kind.body), { ...fields, version })
+}
+
+/** Changes some fields of a row and leaves the others as they stand. */
+export async function amendWithin(keep: Keeping, scope: Scope, kind: Kind, id: string, over: State, transaction: Transaction): Promise<Put> {
+  const found = await keep.db.records(kind.table).findByPk(id, { transaction, raw: true })
+  if (!found) throw Problem.notFound()
+  const [shown = {}] = await present(keep.db, kind, [found], transaction)
+  return putWithin(keep, scope, kind, id, bodyOf(kind, { ...shown, ...over }, Number(found.version)), transaction)
 }
 
 /** Marks a row as deleted; its history stays. */

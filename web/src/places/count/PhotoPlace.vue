@@ -78,6 +78,19 @@ async function takeAnother(): Promise<void> {
   instead.value = null
   await take?.()
 }
+/** A kept photograph that is asked about before it goes for good. */
+const leaving = ref(false)
+async function takeAway(): Promise<void> {
+  const of = kept.value?.photo
+  const yardId = place.value?.yard.yard.id
+  if (!of || !yardId) return
+  const done = await save(async () => {
+    await holding.persist('DELETE', `/photos/${of.photoId}`)
+    await holding.refresh(yardId)
+  })
+  leaving.value = false
+  if (done) await router.push(`/count/${place.value?.state.colony.id}`)
+}
 /** Folded open where a grid lies, or where it was opened. */
 const squaresShown = ref(false)
 const squaresOpen = computed({ get: () => squaresShown.value || grid.value !== null, set: (is: boolean) => (squaresShown.value = is) })
@@ -210,6 +223,15 @@ async function use(): Promise<void> {
             <FaultLine v-if="notKept">{{ notKept }}</FaultLine>
           </template>
           <FaultLine v-else-if="notKept">{{ notKept }}</FaultLine>
+          <p v-if="kept?.photo && holding.mayWrite"><AButton type="link" class="plainlink" @click="leaving = true">Take the photograph away ...</AButton></p>
+          <OverPage v-if="leaving" title="Take the photograph away" @close="leaving = false">
+            <h2>Take the photograph away for good?</h2>
+            <p>The count stays as it is; the picture and the marks on it go, and cannot be brought back.</p>
+            <p class="acts">
+              <AButton data-first class="press quiet" @click="leaving = false">Keep it</AButton>
+              <AButton type="primary" class="press" :disabled="busy" @click="takeAway">Take it away</AButton>
+            </p>
+          </OverPage>
           <RouterLink :to="`/count/${place.state.colony.id}`">Back to the bench</RouterLink>
         </aside>
       </div>
