@@ -1,8 +1,10 @@
+import { createRequire } from 'node:module'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { efficacy } from '@thistle/core/outcome'
 import { treatmentOf } from '@thistle/core/treatments'
 
+const { jStat } = createRequire(import.meta.url)('jstat') as { jStat: { beta: { inv: (p: number, a: number, b: number) => number } } }
 const formic = treatmentOf('formic-strip-14')!
 const amitraz = treatmentOf('amitraz-strip')!
 const jar = (mites: number, bees = 300) => ({ mites, bees })
@@ -46,6 +48,37 @@ describe('did it work', () => {
         expect(/fell short/.test(text)).toBe(found!.high < expected!.low)
       }),
     )
+  })
+
+  it('has the exact limits of a ratio of two Poisson means, by an independent package (jstat)', () => {
+    for (const [before, after, beesBefore, beesAfter] of [
+      [30, 3, 300, 300],
+      [20, 2, 300, 150],
+      [9, 4, 250, 310],
+      [12, 40, 300, 300],
+    ] as const) {
+      const found = efficacy(jar(before, beesBefore), jar(after, beesAfter), formic, false).efficacy!
+      const bees = beesBefore / beesAfter
+      const ratio = (p: number) => (p / (1 - p)) * bees
+      expect(found.low).toBeCloseTo(1 - ratio(jStat.beta.inv(0.95, after + 1, before)), 6)
+      expect(found.high).toBeCloseTo(1 - ratio(jStat.beta.inv(0.05, after, before + 1)), 6)
+    }
+  })
+
+  it('says its figures in whole per cent: none where there are more mites, never under nothing at the top', () => {
+    expect(efficacy(jar(30), jar(3), formic, false).text).toMatch(/^It took about 90 % of them \(likely 7\d % to 97 %\)\. It should take /)
+    expect(efficacy(jar(10), jar(10), formic, false).text).toMatch(/^It took about 0 % of them \(likely none to \d\d %\)/)
+    expect(efficacy(jar(10), jar(14), formic, false).text).toMatch(/^It took about none of them \(likely none to /)
+    expect(efficacy(jar(12), jar(60), formic, false).text).toMatch(/\(likely none to 0 %\)/)
+  })
+
+  it('gives its figure alone where nobody says what an option should take', () => {
+    const open = { ...formic, efficacy: null }
+    const half = efficacy(jar(20), jar(10), open, false)
+    expect(half).toMatchObject({ verdict: 'unclear', expected: null })
+    expect(half.text).toMatch(/^It took about 50 % of them \(likely .*\)\.$/)
+    expect(efficacy(jar(20), jar(20), open, false).text).toMatch(/^It took about 0 %/)
+    expect(efficacy(jar(20), jar(25), open, false).text).toBe('There are more mites than before.')
   })
 
   it('expects 95 % of a synthetic and 90 % of an organic treatment, as authorities do', () => {

@@ -36,7 +36,8 @@ export function efficacy(before: JarCount, after: JarCount, treatment: Treatment
     return { efficacy: null, expected, authority, verdict: 'cannot-say', text: 'No mites were found before, so nobody can say what it took.' }
   }
   const share = clopperPearson(after.mites, before.mites + after.mites)
-  const ratio = (p: number) => (p >= 1 ? Infinity : (p / (1 - p)) * (before.bees / after.bees))
+  // Of mites that were there before, the second jar's share is under all of them.
+  const ratio = (p: number) => (p / (1 - p)) * (before.bees / after.bees)
   const found: Estimate = {
     estimate: 1 - after.mites / after.bees / (before.mites / before.bees),
     low: 1 - ratio(share.high),
