@@ -8,14 +8,21 @@ import { ensurePackages } from './setup/install.mjs'
 import { DATA, ROOT, Said } from './setup/place.mjs'
 import { run } from './setup/run.mjs'
 
-const folders = process.argv.slice(2)
-if (folders.length === 0) throw new Said('Which folder of core/src? For example: npm run mutate judge')
-for (const folder of folders) {
-  if (!existsSync(join(ROOT, 'core/src', folder))) throw new Said(`There is no core/src/${folder}.`)
-  const out = join(DATA, 'mutate', folder)
-  mkdirSync(out, { recursive: true })
+async function main(folders) {
+  if (folders.length === 0) throw new Said('Which folder of core/src? For example: npm run mutate judge')
+  const unknown = folders.find((folder) => !existsSync(join(ROOT, 'core/src', folder)))
+  if (unknown) throw new Said(`There is no core/src/${unknown}.`)
   await ensurePackages()
-  const env = { ...process.env, MUTATE: folder, MUTATE_OUT: out }
-  const { code } = await run(join(ROOT, 'node_modules/.bin/stryker'), ['run', 'scripts/setup/stryker.config.mjs'], { env })
-  if (code !== 0) process.exitCode = code
+  for (const folder of folders) {
+    const out = join(DATA, 'mutate', folder)
+    mkdirSync(out, { recursive: true })
+    const env = { ...process.env, MUTATE: folder, MUTATE_OUT: out }
+    const { code } = await run(join(ROOT, 'node_modules/.bin/stryker'), ['run', 'scripts/setup/stryker.config.mjs'], { env })
+    if (code !== 0) process.exitCode = code
+  }
 }
+
+main(process.argv.slice(2)).catch((fault) => {
+  console.error(fault instanceof Said ? fault.message : fault)
+  process.exitCode = 1
+})

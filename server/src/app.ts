@@ -90,10 +90,16 @@ const sameOrigin =
   }
 
 /** A text with NUL in it is no text to the database; nobody types one. */
-const holdsNul = (value: unknown): boolean =>
-  typeof value === 'string'
-    ? value.includes('\0')
-    : value !== null && typeof value === 'object' && Object.entries(value).some(([k, v]) => k.includes('\0') || holdsNul(v))
+function holdsNul(value: unknown): boolean {
+  // Without calling itself: a body may be nested deeper than calls can be.
+  const left: unknown[] = [value]
+  while (left.length > 0) {
+    const next = left.pop()
+    if (typeof next === 'string' && next.includes('\0')) return true
+    if (next !== null && typeof next === 'object') for (const [k, v] of Object.entries(next)) left.push(k, v)
+  }
+  return false
+}
 
 const noNul: RequestHandler = (req, _res, next) => {
   if (holdsNul(req.body) || holdsNul(req.query))

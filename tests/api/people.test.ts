@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { KEEPER } from '../../server/src/demo/holding.ts'
+import { openDatabase } from '../../server/src/database/index.ts'
 import { clearLeft } from '../../server/src/holding/export.ts'
 import { id, isProblem, startApi, type Api, type Client } from './harness.ts'
 
@@ -354,6 +355,18 @@ describe('leaving', () => {
     await (await newKeeper()).client.post(`/api/holdings/${holdingId}/return`).expect(404)
     const clear = (at: string) => clearLeft({ db: api.db, clock: () => new Date(at) })
     expect(await clear('2026-09-11T09:59:00Z')).toBe(0)
+    // Taken back while it is being cleared: what was found a moment ago is looked at again.
+    const late = openDatabase(api.url, 2)
+    const hold = await late.sequelize.transaction()
+    await late.sequelize.query('UPDATE holdings SET leaving_at = NULL WHERE id = :holdingId', { replacements: { holdingId }, transaction: hold })
+    const clearing = clear('2026-09-11T10:01:00Z')
+    await new Promise((resolve) => setTimeout(resolve, 300))
+    await hold.commit()
+    await late.close()
+    expect(await clearing).toBe(0)
+    await api.db.sequelize.query('UPDATE holdings SET leaving_at = :at WHERE id = :holdingId', {
+      replacements: { holdingId, at: '2026-08-12T10:00:00Z' },
+    })
     await client.post(`/api/holdings/${holdingId}/return`).expect(204)
     expect((await client.get(`/api/yards/${yard}`).expect(200)).body.colonies[0].counts).toHaveLength(1)
     await client.post(`/api/holdings/${holdingId}/return`).expect(404)

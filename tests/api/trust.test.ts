@@ -99,6 +99,11 @@ describe('under another name', () => {
 describe('secrets', () => {
   it('the outbox is read at the machine itself alone, and not where a mail server is set', async () => {
     await api.client().get('/api/outbox').expect(200)
+    // A proxy on the same machine that says nothing of whom it speaks for: it comes under the public name.
+    const behind = await startApi({ demo: false, config: { publicUrl: 'https://bees.example' } })
+    await agent(behind.app.express).get('/api/outbox').set('Host', 'bees.example').expect(404)
+    await agent(behind.app.express).get('/api/outbox').set('Host', 'localhost').expect(200)
+    await behind.close()
     const over = await api.client().get('/api/outbox').set('X-Forwarded-For', '203.0.113.7').expect(404)
     expect(over.body.detail).toMatch(/at the machine itself alone/)
     const mailed = await startApi({ demo: false, config: { smtpUrl: 'smtp://127.0.0.1:1' } })
@@ -227,6 +232,8 @@ describe('what is no text and no body', () => {
   it('is refused with a sentence, and is no fault of ours', async () => {
     const { client } = await keeper(api)
     await api.client().post('/api/session').send({ email: 'a\0b@example.test', password: 'x' }).expect(400)
+    const deep = `${'['.repeat(200_000)}"\\u0000"${']'.repeat(200_000)}`
+    await client.post('/api/records').type('application/json').send(deep).expect(400)
     await client.get('/api/changes/last').query({ colony: 'a\0' }).expect(400)
     for (const path of ['/api/match', '/api/session', '/api/records']) {
       const none = await client.post(path)

@@ -11,8 +11,11 @@ const nameOf = (host: string): string | null => {
   return URL.canParse(url) ? new URL(url).hostname.toLowerCase() : null
 }
 
-/** Whether a request comes from this machine itself, by the connection and not by what it says. */
-export const isFromHere = (req: Request): boolean => LOOPBACK_ADDRESS.test(req.socket.remoteAddress ?? '') && req.get('x-forwarded-for') === undefined
+/** Whether a request comes from this machine itself and from nobody behind a proxy on it: by the connection, and under this machine's own name. */
+export const isFromHere = (req: Request): boolean =>
+  LOOPBACK_ADDRESS.test(req.socket.remoteAddress ?? '') &&
+  LOOPBACK.has(nameOf(req.headers.host ?? '') ?? '') &&
+  req.get('x-forwarded-for') === undefined
 
 /**
  * Takes requests under the names that are ours alone: those of this machine, the address it listens on, and the public address. A

@@ -23,6 +23,8 @@ export async function migrate(sequelize: Sequelize): Promise<string[]> {
       name,
       up: () =>
         sequelize.transaction(async (transaction) => {
+          // A step may take as long as it takes, and so may waiting for another instance that runs it.
+          await sequelize.query('SET LOCAL statement_timeout = 0; SET LOCAL lock_timeout = 0', { transaction })
           await sequelize.query('SELECT pg_advisory_xact_lock(:lock)', { replacements: { lock: LOCK }, transaction })
           const marked = await sequelize.query('INSERT INTO migrations (name) VALUES (:name) ON CONFLICT DO NOTHING RETURNING name', {
             replacements: { name },

@@ -102,7 +102,8 @@ export async function deleteHolding({ db, clock }: Keeping, scope: Scope, { name
 export async function takeBack({ db }: Keeping, keeperId: string, holdingId: string): Promise<void> {
   const rows = await db.sequelize.query(
     `UPDATE holdings SET leaving_at = NULL WHERE id = :holdingId AND leaving_at IS NOT NULL
-        AND EXISTS (SELECT 1 FROM memberships m WHERE m.holding_id = holdings.id AND m.keeper_id = :keeperId AND m.role = 'owner' AND m.until_day IS NULL)
+        AND EXISTS (SELECT 1 FROM memberships m WHERE m.holding_id = holdings.id AND m.keeper_id = :keeperId AND m.role = 'owner'
+          AND (m.until_day IS NULL OR m.until_day >= current_date))
       RETURNING id`,
     { replacements: { keeperId, holdingId }, type: QueryTypes.SELECT },
   )
@@ -116,6 +117,18 @@ export async function clearLeft({ db, clock }: Keeping): Promise<number> {
     replacements: { before },
     type: QueryTypes.SELECT,
   })
-  for (const { id } of rows) await db.sequelize.transaction((transaction) => clearHolding(db.sequelize, id, transaction))
-  return rows.length
+  let cleared = 0
+  for (const { id } of rows)
+    await db.sequelize.transaction(async (transaction) => {
+      // It may have been taken back, or cleared by another instance, since it was found.
+      const [still] = await db.sequelize.query('SELECT id FROM holdings WHERE id = :id AND leaving_at < :before FOR UPDATE', {
+        replacements: { id, before },
+        type: QueryTypes.SELECT,
+        transaction,
+      })
+      if (!still) return
+      await clearHolding(db.sequelize, id, transaction)
+      cleared += 1
+    })
+  return cleared
 }
