@@ -28,6 +28,23 @@ describe('many writes of one holding', () => {
     expect(order.lastIndexOf('stranger')).toBeLessThan(30)
   })
 
+  it('take one connection of ten at a time, however many they are', async () => {
+    const wide = await startApi({ demo: false, connections: 10 })
+    try {
+      const busy = await wide.newHolding()
+      const { pool } = wide.db.sequelize.connectionManager as unknown as { pool: { using: number; waiting: number } }
+      await Promise.all(Array.from({ length: 10 }, () => wide.db.sequelize.query('SELECT pg_sleep(0.1)')))
+      let most = 0
+      const watch = setInterval(() => (most = Math.max(most, pool.using + pool.waiting)), 1)
+      await Promise.all(Array.from({ length: 40 }, () => busy.client.put(`/api/yards/${id()}`).send({ name: 'A yard' }).expect(201)))
+      clearInterval(watch)
+      expect(most).toBeGreaterThan(0)
+      expect(most).toBeLessThanOrEqual(2)
+    } finally {
+      await wide.close()
+    }
+  })
+
   it('are told to wait where they are more than can be kept', async () => {
     const queues = new Queues()
     let open = () => {}

@@ -194,9 +194,17 @@ describe('what is full', () => {
            SELECT gen_random_uuid(), :holdingId, :colony, 'image/jpeg', 1, 1, repeat('a', :size)::bytea, now() FROM generate_series(1, 12)`,
         { replacements: { holdingId, colony, size: Math.floor(left / 12) } },
       )
-      const sent = await Promise.all(
+      // All ten stand before the holding's row until it is let go: each has weighed what it weighs by then.
+      const other = openDatabase(many.url, 1)
+      const hold = await other.sequelize.transaction()
+      await other.sequelize.query('SELECT 1 FROM holdings WHERE id = :holdingId FOR UPDATE', { replacements: { holdingId }, transaction: hold })
+      const sending = Promise.all(
         Array.from({ length: 10 }, () => client.put(`/api/photos/${id()}`).query({ colonyId: colony }).set('Content-Type', 'image/jpeg').send(JPEG)),
       )
+      await new Promise((resolve) => setTimeout(resolve, 1000))
+      await hold.commit()
+      const sent = await sending
+      await other.close()
       expect(sent.map((r) => r.status).toSorted()).toEqual([201, ...Array.from({ length: 9 }, () => 413)])
     } finally {
       await many.close()
