@@ -409,7 +409,7 @@ test('limits of one’s own and a counted cup are read by every judgement', asyn
   // The time of the year is told by the climate, and the keeper's word wins.
   await page.goto('/rules')
   const season = page.getByLabel('Time of the year').first()
-  await expect(season).toHaveAccessibleDescription('by the climate: winter bees raised')
+  await expect(season).toHaveAccessibleDescription('by the climate now: winter bees raised')
   await choose(season, 'flow')
   await page.locator('form.yardform').first().getByRole('button', { name: 'Keep' }).first().click()
   await expect(page.locator('form.yardform').first().getByRole('button', { name: 'Kept' }).first()).toBeVisible()

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A yard at a glance: the row as it stands, each colony's count as dot and whiskers against the limit in force. */
+import { useNarrow } from '../look/narrow.ts'
 import { computed } from 'vue'
 import type { ColonyState } from '@thistle/core/holding'
 import { plain } from '@thistle/core/units'
@@ -16,7 +17,9 @@ const most = computed(() => {
   const highest = Math.max(props.limit * 2, ...dots.value.map((d) => d.j?.estimate ?? 0)) * 1.15
   return Math.min(30, Math.max(6, Math.ceil(highest / 2) * 2))
 })
-const step = computed(() => Math.max(34, Math.min(130, 1120 / Math.max(1, props.row.length))))
+/** On a phone closer together, so that more of the row is in sight. */
+const narrow = useNarrow()
+const step = computed(() => Math.max(34, Math.min(narrow.value ? 64 : 130, 1120 / Math.max(1, props.row.length))))
 const width = computed(() => LEFT + step.value * props.row.length + 16)
 const y = (value: number) => FOOT - (Math.min(value, most.value) / most.value) * (FOOT - TOP)
 const x = (i: number) => LEFT + step.value * (i + 0.5)

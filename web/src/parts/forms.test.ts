@@ -6,7 +6,7 @@ import { Refused } from '../server/call.ts'
 import DayField from '../fields/DayField.vue'
 import NumberField from '../fields/NumberField.vue'
 import PickField from '../fields/PickField.vue'
-import { useSave } from './useSave.ts'
+import { useSave, withoutPath } from './useSave.ts'
 import { factLines, sayCount } from './words.ts'
 
 describe('a save', () => {
@@ -157,4 +157,15 @@ describe('words', () => {
       'Entrance: not known',
     ])
   })
+})
+
+describe('a sentence by its field', () => {
+  it.each([
+    ['name must not be empty.', 'Must not be empty.'],
+    ['samples[0].mites must be 0 or more.', 'Must be 0 or more.'],
+    ['rules.formic-strip-14.mostDays must be 366 or less.', 'Must be 366 or less.'],
+    ['ownLimits.three-percent.dormant must be 20 or less.', 'Must be 20 or less.'],
+    ['This day is still to come: today is 2026-08-12.', 'This day is still to come: today is 2026-08-12.'],
+    [null, null],
+  ])('leaves out what programs call the field: %s', (sentence, shown) => expect(withoutPath(sentence)).toBe(shown))
 })

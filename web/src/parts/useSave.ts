@@ -6,6 +6,8 @@ export interface Saving {
   readonly busy: Ref<boolean>
   /** The sentence over the form; field faults stand by their fields. */
   readonly fault: Ref<string | null>
+  /** True where what is wrong stands by fields: over a long form that is said in place of a path. */
+  readonly marked: ComputedRef<boolean>
   /** Where somebody else changed the row meanwhile: what was sent, and what stands now. */
   readonly conflict: ComputedRef<{ readonly mine: State; readonly theirs: State & { readonly version: number } } | null>
   readonly at: (path: string) => string | null
@@ -18,7 +20,7 @@ export interface Saving {
 
 /** A sentence that begins with the field's name in the words of programs: by its field, which names it, the name is left out. */
 export function withoutPath(sentence: string | null): string | null {
-  const rest = sentence && /^[a-z][\w.[\]]* (?=must |is |has |may |can)/.exec(sentence) ? sentence.replace(/^\S+ /, '') : sentence
+  const rest = sentence && /^[a-z][\w.[\]-]* (?=must |is |has |may |can)/.exec(sentence) ? sentence.replace(/^\S+ /, '') : sentence
   return rest && rest.charAt(0).toUpperCase() + rest.slice(1)
 }
 /** After a refusal the focus goes to the first field that is at fault, or else to what was said. */
@@ -70,6 +72,7 @@ export function useSave(): Saving {
     save,
     clear,
     fault: computed(() => refused.value?.message ?? other.value),
+    marked: computed(() => refused.value?.faults.some((f) => f.path !== '') ?? false),
     conflict: computed(() =>
       refused.value?.status === 409 && refused.value.current !== null
         ? { mine: (refused.value.sent ?? {}) as State, theirs: refused.value.current as State & { version: number } }

@@ -84,11 +84,13 @@ const HEADS: Record<Phase, string> = { dormant: 'Winter rest', increase: 'Build-
 .why { display: block; }
 .figure { width: 72px; }
 .figure :deep(input) { font-weight: 650; padding: 4px 8px; }
-.figure.own { border-color: var(--thistle); }
+.figure.own:not(.ant-input-number-status-error) { border-color: var(--thistle); }
 .fault { display: block; }
 @media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }
   .figure { width: 56px; }
+  /* Room for words: the figures slide. */
+  .wide :deep(th:first-child), .wide :deep(td:first-child) { min-width: 168px; }
   .wide :deep(.rows-table .ant-table-tbody > tr > *), .wide :deep(.rows-table .ant-table-thead > tr > *) { padding: 6px 4px; }
 }
 </style>

@@ -60,7 +60,7 @@ const draft = reactive(draftOf())
 const before = ref(JSON.stringify(draft))
 const changed = computed(() => JSON.stringify(draft) !== before.value)
 const saved = ref(false)
-const { busy, fault, conflict, at, save, clear } = useSave()
+const { busy, fault, marked, conflict, at, save, clear } = useSave()
 
 /** Lines of a starter list; what the keeper has said themselves stays. */
 function fill(lines: Readonly<Partial<Record<TreatmentKey, Partial<Rule>>>>): void {
@@ -157,7 +157,7 @@ async function reread(): Promise<void> {
 
       <div class="keepbar">
         <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="reread" />
-        <FaultLine v-else-if="fault">{{ fault }}</FaultLine>
+        <FaultLine v-else-if="fault">{{ marked ? 'What is marked in red above cannot be kept.' : fault }}</FaultLine>
         <p v-else-if="saved && !changed" class="settled strong" role="status">Kept. Every verdict reads it from now on.</p>
         <p v-else-if="changed" class="care strong">Changed, not kept yet.</p>
         <AButton type="primary" class="press" html-type="submit" :disabled="busy || !changed || holding.me?.keeper.role !== 'owner'">

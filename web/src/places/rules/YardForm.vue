@@ -60,7 +60,7 @@ const id = (name: string) => `${name}-${props.yard.id}`
       <DayField :id="id('o')" v-model="dates.supersOffOn" label="Supers come off" :fault="at('supersOffOn')" />
       <DayField :id="id('n')" v-model="dates.supersNextOn" label="Next supers go on" :fault="at('supersNextOn')" />
       <DayField :id="id('l')" v-model="dates.lastOpening" label="Last opening before winter" :fault="at('lastOpening')" />
-      <PickField :id="id('p')" v-model="dates.phase" label="Time of the year" :options="PHASE_WORDS" :unknown="`by the climate: ${told}`" />
+      <PickField :id="id('p')" v-model="dates.phase" label="Time of the year" :options="PHASE_WORDS" unknown="by the climate" :hint="dates.phase ? undefined : `now: ${told}`" />
       <AButton class="press quiet" html-type="submit" :disabled="busy || !changed">{{ kept && !changed ? 'Kept' : 'Keep' }}</AButton>
     </div>
     <FoldAway title="Its name, where it stands, what is usual there">
@@ -74,6 +74,13 @@ const id = (name: string) => `${name}-${props.yard.id}`
 
 <style scoped>
 .yardform { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; padding: 14px 0; border-top: 1px solid var(--hairline); }
-.fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(200px, 1fr)); gap: 12px; align-items: end; }
+.fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: start; }
+/* Beside the fields, not beside their names. */
+.fields > .press { margin-top: 24px; }
 .after { margin-top: 12px; }
+/* A day with its year needs the width of the phone. */
+@media screen and (max-width: 720px) {
+  .fields { grid-template-columns: minmax(0, 1fr); }
+  .fields > .press { margin-top: 0; }
+}
 </style>
