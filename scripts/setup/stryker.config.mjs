@@ -1,21 +1,21 @@
-/** What `npm run mutate` asks of the mutation testing package; the folder comes by the environment. */
-const folder = process.env.MUTATE
-const out = process.env.MUTATE_OUT
+/** What `npm run mutate` asks of the mutation testing package; what to change comes by the environment. */
+const { MUTATE: folder, MUTATE_OUT: out, MUTATE_SAMPLE: sample, MUTATE_AT_ONCE: atOnce = '2' } = process.env
 
 export default {
   testRunner: 'vitest',
-  plugins: ['@stryker-mutator/vitest-runner'],
+  plugins: ['@stryker-mutator/vitest-runner', './scripts/setup/stryker.sample.mjs'],
+  checkers: sample ? ['sample'] : [],
   // By the files a test imports none would be found: the packages of the workspace are links.
   vitest: { configFile: 'scripts/setup/stryker.vitest.ts', related: false },
-  mutate: [`core/src/${folder}/**/*.ts`, '!core/src/**/*.test.ts', '!core/src/**/index.ts'],
-  ignorePatterns: ['.data', '.build', 'docs', 'web', 'server', 'tests/browser', 'tests/api', 'tests/commands'],
+  mutate: [`${folder}/**/*.ts`, '!**/*.test.ts', '!**/index.ts'],
+  ignorePatterns: ['.data', '.build', 'docs', 'web', 'tests/browser', 'tests/commands', ...(folder.startsWith('core') ? ['server', 'tests/api'] : [])],
   coverageAnalysis: 'perTest',
   // Words alone need not be mutated, nor what runs once as a module is read.
   mutator: { excludedMutations: ['StringLiteral', 'ObjectLiteral'] },
   ignoreStatic: true,
-  timeoutMS: 4000,
-  concurrency: 2,
-  incremental: true,
+  timeoutMS: folder.startsWith('core') ? 4000 : 20_000,
+  concurrency: Number(atOnce),
+  incremental: !sample,
   incrementalFile: `${out}/known.json`,
   tempDirName: `${out}/sandbox`,
   reporters: ['clear-text', 'html', 'json'],

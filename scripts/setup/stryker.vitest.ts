@@ -1,15 +1,31 @@
-import { readdirSync } from 'node:fs'
+import { readdirSync, statSync } from 'node:fs'
+import { BaseSequencer } from 'vitest/node'
 import { defineConfig } from 'vitest/config'
 
-/** Core's own tests on the copy that is mutated: its packages lead back to the original, so each name is given its place here. */
+const server = process.env.MUTATE?.startsWith('server') ?? false
+
+/** The shortest files first: the first test that fails ends the run. */
+class ShortestFirst extends BaseSequencer {
+  override sort(files: Parameters<BaseSequencer['sort']>[0]): ReturnType<BaseSequencer['sort']> {
+    return Promise.resolve([...files].sort((a, b) => statSync(a.moduleId).size - statSync(b.moduleId).size))
+  }
+}
+
+/** The tests on the copy that is mutated: its packages lead back to the original, so each name is given its place here. */
 export default defineConfig({
   resolve: {
     alias: readdirSync('core/src').map((name) => ({ find: `@thistle/core/${name}`, replacement: `${process.cwd()}/core/src/${name}/index.ts` })),
   },
   test: {
-    include: ['core/src/**/*.test.ts', 'tests/core/**/*.test.ts', 'tests/references/**/*.test.ts'],
+    include: server
+      ? ['server/src/**/*.test.ts', 'tests/api/**/*.test.ts']
+      : ['core/src/**/*.test.ts', 'tests/core/**/*.test.ts', 'tests/references/**/*.test.ts'],
     exclude: ['tests/core/controls.test.ts', 'tests/core/every-sentence.test.ts'],
+    setupFiles: ['scripts/setup/stryker.setup.ts'],
     environment: 'node',
-    testTimeout: 30_000,
+    isolate: server,
+    sequence: { sequencer: ShortestFirst },
+    testTimeout: server ? 60_000 : 30_000,
+    hookTimeout: 60_000,
   },
 })
