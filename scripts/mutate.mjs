@@ -15,7 +15,8 @@ const OPTIONS = { sample: { type: 'string' }, seed: { type: 'string', default: '
 
 async function main() {
   const { positionals: folders, values } = parseArgs({ options: OPTIONS, allowPositionals: true })
-  if (folders.length === 0) throw new Said('Which folder of core/src or server/src? For example: npm run mutate judge, or npm run mutate server/access')
+  if (folders.length === 0)
+    throw new Said('Which folder of core/src or server/src? For example: npm run mutate judge, or npm run mutate server/access')
   const places = folders.map((folder) => (folder.startsWith('server/') ? folder.replace('server/', 'server/src/') : `core/src/${folder}`))
   const unknown = places.find((place) => !existsSync(join(ROOT, place)))
   if (unknown) throw new Said(`There is no ${unknown}.`)

@@ -8,7 +8,15 @@ export default {
   // By the files a test imports none would be found: the packages of the workspace are links.
   vitest: { configFile: 'scripts/setup/stryker.vitest.ts', related: false },
   mutate: [`${folder}/**/*.ts`, '!**/*.test.ts', '!**/index.ts'],
-  ignorePatterns: ['.data', '.build', 'docs', 'web', 'tests/browser', 'tests/commands', ...(folder.startsWith('core') ? ['server', 'tests/api'] : [])],
+  ignorePatterns: [
+    '.data',
+    '.build',
+    'docs',
+    'web',
+    'tests/browser',
+    'tests/commands',
+    ...(folder.startsWith('core') ? ['server', 'tests/api'] : []),
+  ],
   coverageAnalysis: 'perTest',
   // Words alone need not be mutated, nor what runs once as a module is read.
   mutator: { excludedMutations: ['StringLiteral', 'ObjectLiteral'] },

@@ -23,9 +23,7 @@ class Sample {
         .slice(0, Number(MUTATE_SAMPLE))
         .map(([, id]) => id),
     )
-    return Object.fromEntries(
-      mutants.map(({ id }) => [id, drawn.has(id) ? { status: 'passed' } : { status: 'compileError', reason: 'not drawn' }]),
-    )
+    return Object.fromEntries(mutants.map(({ id }) => [id, drawn.has(id) ? { status: 'passed' } : { status: 'compileError', reason: 'not drawn' }]))
   }
 }
 

@@ -24,7 +24,7 @@ import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import { courseRoutes } from './courses/routes.ts'
 import type { Database } from './database/index.ts'
-import { clearLeft } from './holding/export.ts'
+import { clearLeft } from './holding/leaving.ts'
 import { holdingRoutes } from './holding/routes.ts'
 import { letterRoutes } from './letters/routes.ts'
 import { startLetters } from './letters/send.ts'
@@ -113,12 +113,14 @@ const overHttps: RequestHandler = (req, _res, next) => {
   next()
 }
 
-/** Photographs come as they are; everything else is JSON. */
-const isPhoto = (req: Request) => req.method === 'PUT' && req.path.startsWith('/photos/') && Boolean(req.is('image/jpeg'))
+/** Photographs and exports come as they are; everything else is JSON. */
+const isFile = (req: Request) =>
+  (req.method === 'PUT' && req.path.startsWith('/photos/') && Boolean(req.is('image/jpeg'))) ||
+  (req.method === 'POST' && req.path === '/holding/restoration' && Boolean(req.is(['application/zip', 'application/octet-stream'])))
 
 const jsonOnly: RequestHandler = (req, _res, next) => {
   if (
-    !isPhoto(req) &&
+    !isFile(req) &&
     (req.method === 'PUT' || req.method === 'POST') &&
     req.get('content-length') !== '0' &&
     req.get('content-length') !== undefined &&

@@ -1,5 +1,6 @@
 /** Counts of every method, boards that lie, jars of a yard, photographs, and many rows in one stroke. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { exported, filesOf, rowsIn } from './archives.ts'
 import { id, isProblem, JPEG, startApi, type Api, type Client } from './harness.ts'
 
 let api: Api
@@ -190,10 +191,10 @@ describe('a photograph', () => {
     await owner.put(`/api/photos/${photo}?colonyId=${two}`).type('image/jpeg').send(JPEG).expect(404)
   })
   it('goes out with the holding', async () => {
-    const { body } = await owner.get('/api/holding/export').expect(200)
-    expect(body.photos.length).toBeGreaterThan(0)
-    expect(Buffer.from(body.photos[0].base64, 'base64').length).toBe(JPEG.length)
-    expect(body.boards.length).toBeGreaterThan(0)
+    const files = await filesOf(await exported(owner))
+    const [photo] = rowsIn(files, 'photos')
+    expect(files.get(`photographs/${String(photo?.id)}.jpg`)).toEqual(JPEG)
+    expect(rowsIn(files, 'boards').length).toBeGreaterThan(0)
   })
 })
 

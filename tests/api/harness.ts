@@ -85,7 +85,7 @@ export async function startApi({
     },
     db,
     clock,
-    logger: pino({ level: 'silent' }),
+    logger: pino({ level: process.env.TEST_LOG ?? 'silent' }),
     isReady: () => true,
     publicUrl: () => 'https://thistle.example',
     weatherUrl: weatherUrl ?? weather.url,

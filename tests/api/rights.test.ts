@@ -90,7 +90,7 @@ const OTHERS = new Set(
   `post /session|post /session/demo|delete /session|put /session/holding|get /sessions|delete /sessions/{id}|delete /sessions|post /accounts|get /account
 put /account/name|put /account/preferences|put /account/password|get /account/export|post /account/deletion|post /holdings|post /holdings/{id}/return|post /password-resets
 put /password-resets/{token}|get /members|put /members/{id}|delete /members/{id}|get /invitations|put /invitations/{id}|delete /invitations/{id}
-get /invitations/by-link/{token}|post /invitations/acceptance|get /holding|post /holding/date|post /holding/fresh|get /holding/export|post /holding/deletion
+get /invitations/by-link/{token}|post /invitations/acceptance|get /holding|post /holding/date|post /holding/fresh|get /holding/export|post /holding/restoration|post /holding/deletion
 get /yards|get /weather/usual|put /settings/{id}|get /changes|get /changes/last|post /changes/{seq}/undo|get /calendar.ics|get /calendar/address
 post /calendar/address|delete /calendar/address|get /calendar/{address}|get /letter|get /verdicts|post /match|get /outbox|get /outbox/{id}/message.eml
 get /openapi.json`.split(/[|\n]/),

@@ -66,7 +66,8 @@ const squares = Joi.object({
   of: Joi.number().integer().min(1).max(2500).required(),
   mites: Joi.array().items(mites()).max(2500).required(),
 })
-const sample = Joi.object({
+/** One jar, board or set of drone cells of a count. */
+export const sampleBody = Joi.object({
   mites: mites().required(),
   bees: left(Joi.number().integer().min(0).max(100_000)),
   days: left(Joi.number().min(0).max(1000)),
@@ -101,7 +102,8 @@ const photo = Joi.object({
     .required(),
 })
 
-const count = Joi.object({
+/** A count without what was counted in it. */
+export const countRow = Joi.object({
   colonyId: uuid().required(),
   courseId: left(uuid()),
   onDay: day().required(),
@@ -111,7 +113,6 @@ const count = Joi.object({
   recovery: left(Joi.number().min(0.05).max(1)),
   representative: left(Joi.boolean()),
   note: text(2000),
-  samples: Joi.array().items(sample).min(1).max(50).required(),
   fluid: left(Joi.string().valid(...FLUIDS)),
   flags: Joi.array()
     .items(Joi.string().valid(...COUNT_FLAGS))
@@ -121,6 +122,7 @@ const count = Joi.object({
   waited: left(Joi.number().min(0).max(86_400)),
   photo: left(photo),
 })
+const count = countRow.keys({ samples: Joi.array().items(sampleBody).min(1).max(50).required() })
 
 const board = Joi.object({ colonyId: uuid().required(), laidOn: day().required(), takenOn: maybeDay() })
 

@@ -22,6 +22,8 @@ export interface Call {
 export interface Answer {
   readonly status: number
   readonly body?: unknown
+  /** A file on the disk instead of a body; dropped once it is sent, or cannot be. */
+  readonly file?: { readonly path: string; readonly drop: () => Promise<void> }
   readonly type?: string
   readonly headers?: Readonly<Record<string, string>>
 }

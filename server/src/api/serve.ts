@@ -1,3 +1,6 @@
+import { createReadStream } from 'node:fs'
+import { stat } from 'node:fs/promises'
+import { pipeline } from 'node:stream/promises'
 import { Router, type RequestHandler } from 'express'
 import { scopeOf, signedIn } from '../access/scope.ts'
 import type { Limits } from '../access/limits.ts'
@@ -26,10 +29,25 @@ function paramsOf(route: Route, given: Readonly<Record<string, unknown>>): Recor
   )
 }
 
-function send(res: Call['res'], answer: Answer): void {
+async function sendFile(res: Call['res'], { path, drop }: NonNullable<Answer['file']>): Promise<void> {
+  try {
+    res.setHeader('content-length', (await stat(path)).size)
+    await pipeline(createReadStream(path), res)
+  } catch (fault) {
+    // Whoever hangs up is no fault of ours.
+    if (!res.destroyed) throw fault
+  } finally {
+    await drop()
+  }
+}
+
+async function send(res: Call['res'], answer: Answer): Promise<void> {
   res.status(answer.status)
   for (const [name, value] of Object.entries(answer.headers ?? {})) res.setHeader(name, value)
-  if (answer.body === undefined) res.end()
+  if (answer.file) {
+    res.type(answer.type ?? 'application/octet-stream')
+    await sendFile(res, answer.file)
+  } else if (answer.body === undefined) res.end()
   else if (answer.type) res.type(answer.type).send(answer.body)
   else res.json(answer.body)
 }
@@ -55,7 +73,7 @@ const handler =
     const work = () => route.handle(call as Call)
     // What is read from a slow line (a photograph) does not hold up the others.
     const waits = call.scope && route.method !== 'get' && route.access !== 'read' && !route.takes
-    send(res, waits && call.scope ? await queues.run(call.scope.holdingId, work) : await work())
+    await send(res, waits && call.scope ? await queues.run(call.scope.holdingId, work) : await work())
   }
 
 /** Serves the routes, in their order. */

@@ -34,12 +34,12 @@ const READ = `
         WHEN 'event' THEN (SELECT o.colony_id FROM courses o WHERE o.id = (h.state ->> 'courseId')::uuid)
         WHEN 'decision' THEN (SELECT o.colony_id FROM courses o WHERE o.decision_id = h.row_id LIMIT 1)
         ELSE (h.state ->> 'colonyId')::uuid END AS id) ref ON true
-    LEFT JOIN colonies c ON c.id = ref.id
+    LEFT JOIN colonies c ON c.id = ref.id AND c.holding_id = h.holding_id
     LEFT JOIN LATERAL (SELECT CASE
         WHEN h.kind = 'yard' THEN h.row_id
         WHEN h.state ? 'yardId' THEN (h.state ->> 'yardId')::uuid
         ELSE yard_of_colony(c.id) END AS id) at ON true
-    LEFT JOIN yards y ON y.id = at.id
+    LEFT JOIN yards y ON y.id = at.id AND y.holding_id = h.holding_id
    WHERE h.holding_id = :holdingId AND (:all OR at.id IN (:yards))`
 
 const NOBODY = '00000000-0000-0000-0000-000000000000'

@@ -249,11 +249,19 @@ export type AnyTable = ModelStatic<Model<AnyRow, AnyRow> & AnyRow>
 
 const tableName = (name: string) => name.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)
 
+export interface ColumnName {
+  readonly field: string
+  readonly column: string
+}
+
 /** The tables of a connection, typed by their columns. The migrations say what a column must be; a test holds the two against each other. */
 export interface Models {
   readonly model: <N extends TableName>(name: N) => TableOf<N>
   /** Where the kind of row is only known as it runs. */
   readonly records: (name: RecordTable) => AnyTable
+  /** A table's columns, in the words of the API and in its own, and what it is called in the database. */
+  readonly columns: (name: TableName) => readonly ColumnName[]
+  readonly tableName: (name: TableName) => string
 }
 
 export function defineModels(sequelize: Sequelize): Models {
@@ -262,5 +270,11 @@ export function defineModels(sequelize: Sequelize): Models {
       ([name, columns]) => [name, sequelize.define(name, { ...columns }, { tableName: tableName(name), timestamps, underscored: true })] as const,
     )
   const made = new Map<string, unknown>([...make(RECORDS, true), ...make(PLAIN, false)])
-  return { model: (name) => made.get(name) as TableOf<typeof name>, records: (name) => made.get(name) as AnyTable }
+  return {
+    model: (name) => made.get(name) as TableOf<typeof name>,
+    records: (name) => made.get(name) as AnyTable,
+    columns: (name) =>
+      Object.entries((made.get(name) as AnyTable).getAttributes()).map(([field, { field: column }]) => ({ field, column: column ?? field })),
+    tableName,
+  }
 }

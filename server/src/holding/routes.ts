@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { dateBody, day, deletionBody, maybe, preferences, RECORD_BODIES, role, uuid, version } from '@thistle/core/bodies'
+import { dateBody, day, deletionBody, instant, maybe, preferences, RECORD_BODIES, role, uuid, version } from '@thistle/core/bodies'
 import { USUAL_PREFERENCES } from '@thistle/core/holding'
 import { file, nothing, refused, told, type Route } from '../api/route.ts'
 import { DEMO_DAY, DEMO_LAST_DAY } from '../demo/season.ts'
@@ -9,7 +9,11 @@ import { confirmPassword, keeperOf } from '../people/accounts.ts'
 import { Problem } from '../problems/problem.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
 import type { Keeping } from '../records/put.ts'
-import { deleteHolding, exportHolding } from './export.ts'
+import { packHolding } from '../archive/write.ts'
+import { receive } from '../archive/receive.ts'
+import { restoreHolding } from '../archive/restore.ts'
+import { Queues } from '../api/queues.ts'
+import { deleteHolding } from './leaving.ts'
 import { settingsOf } from '../records/settings.ts'
 
 const GROUP = 'Holding'
@@ -34,6 +38,33 @@ const me = Joi.object({
   }).required(),
   settings: settingsShape.required(),
 })
+
+const ZIP = 'application/zip'
+const howMany = () => Joi.number().integer().min(0).required()
+const restoration = Joi.object({
+  from: Joi.string().required(),
+  exportedAt: instant().required(),
+  whole: Joi.boolean().required(),
+  fates: Joi.array()
+    .items(
+      Joi.object({
+        kind: Joi.string().required(),
+        inFile: howMany(),
+        added: howMany(),
+        changed: howMany(),
+        same: howMany(),
+        notTaken: howMany(),
+        stay: howMany(),
+      }),
+    )
+    .required(),
+  changes: Joi.array()
+    .items(Joi.object({ kind: Joi.string().required(), name: Joi.string().allow('').required(), fields: Joi.array().items(Joi.string()).required() }))
+    .required(),
+  seq: howMany(),
+})
+/** What takes long and much room is done for one keeper at a time. */
+const heavy = new Queues()
 
 export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
   const { db, clock } = keep
@@ -112,18 +143,37 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
       path: '/holding/export',
       access: 'owner',
       group: GROUP,
-      summary: 'The whole holding as one JSON file',
-      answers: { 200: file('application/json', 'Everything, also what was taken away, with its history.') },
+      summary: 'The whole holding as one archive: rows as JSON lines, photographs as files',
+      answers: { 200: file(ZIP, 'A ZIP file: everything, also what was taken away, with its history. docs/holding-archive.md says what is in it.') },
       handle: async ({ req, scope }) => {
         // Asked for its head alone nothing is handed out, so nothing is noted.
-        if (req.method === 'HEAD') return { status: 200, type: 'application/json', body: '' }
-        const everything = await exportHolding(keep, scope)
-        const name = `holding-${String(everything.exportedAt).slice(0, 10)}.json`
-        return {
-          status: 200,
-          body: JSON.stringify(everything),
-          type: 'application/json',
-          headers: { 'content-disposition': `attachment; filename="${name}"` },
+        if (req.method === 'HEAD') return { status: 200, type: ZIP, body: '' }
+        const { path, exportedAt, drop } = await heavy.run('all', () => packHolding(keep, scope))
+        const name = `holding-${exportedAt.slice(0, 10)}.zip`
+        return { status: 200, type: ZIP, file: { path, drop }, headers: { 'content-disposition': `attachment; filename="${name}"` } }
+      },
+    },
+    {
+      method: 'post',
+      path: '/holding/restoration',
+      access: 'owner',
+      group: GROUP,
+      summary: 'Looks an export through, or puts it back into the holding: all of it or nothing',
+      query: Joi.object({ seq: Joi.number().integer().min(0) }),
+      takes: ZIP,
+      answers: {
+        200: told(restoration, 'What would happen; with `seq`, which the look through told, what has happened.'),
+        400: refused('The file is cut off, altered or not ours: with the place in it.'),
+        409: refused('Something was written since it was looked through.'),
+        413: refused('Larger than any export.'),
+      },
+      handle: async ({ req, scope, query }) => {
+        const { path, drop } = await receive(req)
+        try {
+          const apply = typeof query.seq === 'number' ? { seq: query.seq } : null
+          return { status: 200, body: await heavy.run('all', () => restoreHolding(keep, scope, path, apply)) }
+        } finally {
+          await drop()
         }
       },
     },

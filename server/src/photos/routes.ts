@@ -8,11 +8,9 @@ import { ensureTheirs } from '../access/rows.ts'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
 import { findColony, KINDS } from '../records/kinds.ts'
+import { MOST_BYTES, MOST_OF_HOLDING } from './room.ts'
 import { amendWithin, type Keeping } from '../records/put.ts'
 
-/** The most bytes of one photograph, and of all of a holding: an export holds them all in one JSON text. */
-const MOST_BYTES = 20 * 1024 * 1024
-const MOST_OF_HOLDING = 12 * MOST_BYTES
 const TYPE = 'image/jpeg'
 const MOST_PIXELS = 20_000
 

@@ -95,6 +95,8 @@ const WORDS: Readonly<Record<string, readonly (readonly [string, string])[]>> = 
   method: METHOD_WORDS,
   priority: PRIORITY_WORDS,
 }
+/** What a field of a row is called. */
+export const labelOf = (field: string): string => LABELS[field] ?? (field === 'deletedAt' ? 'Taken away' : field)
 const isDay = (value: unknown): value is string => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value)
 
 interface Sample {

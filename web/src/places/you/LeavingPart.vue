@@ -9,6 +9,7 @@ import { useRouter } from 'vue-router'
 import OverPage from '../../frame/OverPage.vue'
 import FilePick from '../../fields/FilePick.vue'
 import TextField from '../../fields/TextField.vue'
+import RestorePart from './RestorePart.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { useHolding } from '../../stores/holding.ts'
 import { forgetDrafts } from '../../stores/kept-drafts.ts'
@@ -22,7 +23,7 @@ const sure = reactive({ name: '', password: '', code: '' })
 /** What the chosen file says of itself, or why it says nothing. */
 const proof = ref<{ name: string; read: boolean } | null>(null)
 /** The code stands at the end of an export: that part alone is read, however large the file. */
-const CODE = /"code":"([0-9A-Z]{12})"\}\s*$/
+const CODE = /Code: ([0-9A-Z]{12})$/
 async function readEnd(file: File): Promise<void> {
   sure.code = CODE.exec(await file.slice(-200).text())?.[1] ?? ''
   proof.value = { name: file.name, read: sure.code !== '' }
@@ -55,12 +56,13 @@ async function destroy(): Promise<void> {
 <template>
   <section class="sheet block" aria-labelledby="y-leave">
     <h2 id="y-leave">Taking it with you</h2>
-    <p class="soft small">Open JSON: every row with its history, in the words of the API.</p>
+    <p class="soft small">A ZIP file of open parts: every row with its history as lines of JSON, photographs as pictures. It takes a moment to pack.</p>
     <p class="row">
       <a v-if="owner()" class="press quiet" href="/api/holding/export" download>Export {{ holding.me?.holding.name }}</a>
       <a class="press quiet" href="/api/account/export" download>Export your account</a>
       <RouterLink class="plainlink" to="/holdings">Your holdings</RouterLink>
     </p>
+    <RestorePart v-if="owner() && !holding.me?.holding.demo" />
     <template v-if="!holding.me?.holding.demo">
       <h3>Leaving for good</h3>
       <p class="soft small">A holding is deleted with all its records, for everybody in it; for 30 days an owner can take that back. An account leaves what it wrote in the holdings of others, without its name. Both want their export first.</p>
@@ -81,7 +83,7 @@ async function destroy(): Promise<void> {
         <TextField id="y-sure-password" v-model="sure.password" label="Your password" type="password" autocomplete="current-password" :fault="at('password')" />
         <div v-if="asking === 'holding'" class="proof">
           <p>The file of its last export, to show that you have it:</p>
-          <FilePick id="y-sure-code" label="Choose the export" accept=".json,application/json" @file="readEnd" />
+          <FilePick id="y-sure-code" label="Choose the export" accept=".zip,application/zip" @file="readEnd" />
           <p v-if="proof" :class="proof.read ? 'settled strong' : 'alarm strong'" role="status">{{ proof.name }}: {{ proof.read ? 'it is whole.' : 'this is no export, or not the whole of it.' }}</p>
           <p v-if="at('code')" class="alarm strong" role="alert">{{ at('code') }}</p>
         </div>
