@@ -1,17 +1,30 @@
-/** `npm run schema`: writes docs/case.schema.json from the Joi schema. */
+/** `npm run schema`: writes docs/case.schema.json and docs/holding-archive.schema.json from the Joi schemas. */
 import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { caseSchema, jsonSchemaOf } from '@thistle/core/formats'
+import { ABOUT, aboutShape, CHECK, checkShape, FORMAT, PARTS, PEOPLE, peopleShape } from '../server/src/archive/parts.ts'
+
+const DIALECT = 'https://json-schema.org/draft/2020-12/schema'
 
 /** The case file's JSON Schema, 2020-12. What a schema cannot say (mites over bees, days that exist) the program checks besides. */
 export function jsonSchemaOfCase(): Record<string, unknown> {
+  return { $schema: DIALECT, $id: 'urn:round-thistle:case:1', title: 'Round Thistle case file, version 1', ...jsonSchemaOf(caseSchema) }
+}
+
+/** The archive's: under the name of each file inside, what the file is, or what each of its lines is. */
+export function jsonSchemaOfArchive(): Record<string, unknown> {
+  const files = [[ABOUT, aboutShape], [CHECK, checkShape], [PEOPLE, peopleShape], ...PARTS.map((p) => [p.file, p.shape] as const)] as const
   return {
-    $schema: 'https://json-schema.org/draft/2020-12/schema',
-    $id: 'urn:round-thistle:case:1',
-    title: 'Round Thistle case file, version 1',
-    ...jsonSchemaOf(caseSchema),
+    $schema: DIALECT,
+    $id: `urn:round-thistle:holding:${FORMAT}`,
+    title: `Round Thistle holding archive, format ${FORMAT}`,
+    $defs: Object.fromEntries(files.map(([name, shape]) => [name, jsonSchemaOf(shape)])),
   }
 }
 
-const file = fileURLToPath(new URL('../docs/case.schema.json', import.meta.url))
-if (process.argv[1] === fileURLToPath(import.meta.url)) writeFileSync(file, `${JSON.stringify(jsonSchemaOfCase(), null, 2)}\n`)
+/** Each document with what it is made of. */
+export const DOCUMENTS = { 'case.schema.json': jsonSchemaOfCase, 'holding-archive.schema.json': jsonSchemaOfArchive } as const
+
+if (process.argv[1] === fileURLToPath(import.meta.url))
+  for (const [name, make] of Object.entries(DOCUMENTS))
+    writeFileSync(fileURLToPath(new URL(`../docs/${name}`, import.meta.url)), `${JSON.stringify(make(), null, 2)}\n`)

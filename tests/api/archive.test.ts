@@ -1,6 +1,8 @@
 /** Backup and restore: what goes out comes back the same, all of it or nothing, and nothing of anybody else's. */
 import { readFileSync } from 'node:fs'
 import { gunzipSync } from 'node:zlib'
+import { Ajv2020 } from 'ajv/dist/2020.js'
+import formats from 'ajv-formats'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { exported, filesOf, remade, restoring, rowsIn, withRows, zipOf } from './archives.ts'
 import { id, JPEG, startApi, type Api, type Client } from './harness.ts'
@@ -22,6 +24,7 @@ interface Told {
   changes: { kind: string; name: string; fields: string[] }[]
 }
 
+const addFormats = formats as unknown as (ajv: Ajv2020) => Ajv2020
 let here: Api
 let elsewhere: Api
 /** An owner of a holding with a whole season in it, photographs too, and that holding's export. */
@@ -86,6 +89,15 @@ describe('a holding taken out', () => {
     for (const [name, bytes] of files) if (name.startsWith('records/')) expect(String(bytes).length, name).toBeGreaterThan(0)
     const check = JSON.parse(String(files.get('check.json')))
     for (const table of ['colonies', 'samples', 'history']) expect(check.files[`records/${table}.jsonl`].rows).toBe(rowsIn(files, table).length)
+    // As a reader elsewhere reads it: each line by the published schema and an independent validator.
+    const schema = JSON.parse(readFileSync(new URL('../../docs/holding-archive.schema.json', import.meta.url), 'utf8')) as { $defs: object }
+    const ajv = addFormats(new Ajv2020({ strict: false })).addSchema(schema, 'archive')
+    for (const [name, bytes] of files) {
+      if (name.endsWith('.jpg')) continue
+      const says = ajv.compile({ $ref: `archive#/$defs/${name.replaceAll('/', '~1')}` })
+      for (const line of name.endsWith('.jsonl') ? String(bytes).trimEnd().split('\n') : [String(bytes)])
+        expect(says(JSON.parse(line)), `${name}: ${JSON.stringify(says.errors)} ${line}`).toBe(true)
+    }
     const [photo] = rowsIn(files, 'photos')
     expect(files.get(`photographs/${String(photo?.id)}.jpg`)).toEqual(JPEG)
     expect([...files.values()].join('')).not.toMatch(/@|password/)

@@ -49,9 +49,14 @@ const PEOPLE_SQL = `
     SELECT keeper_id FROM events WHERE holding_id = :holding UNION SELECT keeper_id FROM history WHERE holding_id = :holding
     UNION SELECT keeper_id FROM memberships WHERE holding_id = :holding) ORDER BY id) r`
 
-interface Photo {
-  readonly id: string
-  readonly bytes: Buffer
+/** A photograph in pieces, bytes: whole ones would stand in memory several times over, and hold up everybody else while they are read. */
+const PIECE = 256 * 1024
+const PHOTO_SQL = `
+  SELECT substring(bytes FROM 1 + n * ${PIECE} FOR ${PIECE}) AS piece FROM photos, generate_series(0, (octet_length(bytes) - 1) / ${PIECE}) AS n
+   WHERE id = :id ORDER BY n`
+
+async function* photoOf(db: Database, id: string, transaction: Transaction): AsyncGenerator<Buffer> {
+  for await (const some of rowsOf<{ piece: Buffer }>(db, PHOTO_SQL, { id }, transaction, 2)) for (const { piece } of some) yield piece
 }
 
 /** Packs one file after another, and remembers each one's sum. */
@@ -143,8 +148,8 @@ export async function packHolding({ db, clock }: Keeping, scope: Scope): Promise
         await packer.add(ABOUT, once(`${JSON.stringify(it, null, 2)}\n`))
         await packer.addLines(PEOPLE, rowsOf(db, PEOPLE_SQL, { holding }, transaction))
         for (const part of PARTS) await packer.addLines(part.file, rowsOf(db, linesSql(db, part), { holding }, transaction))
-        const photos = rowsOf<Photo>(db, 'SELECT id, bytes FROM photos WHERE holding_id = :holding ORDER BY id', { holding }, transaction, 1)
-        for await (const [photo] of photos) if (photo) await packer.add(`${PHOTOS}${photo.id}.jpg`, Readable.from([photo.bytes]), { store: true })
+        const photos = await db.model('photos').findAll({ attributes: ['id'], where: { holdingId: holding }, order: ['id'], transaction, raw: true })
+        for (const { id } of photos) await packer.add(`${PHOTOS}${id}.jpg`, photoOf(db, id, transaction), { store: true })
         const check: Check = { code, files: packer.files }
         await packer.add(CHECK, once(`${JSON.stringify(check, null, 2)}\n`))
         await zip.finalize()
