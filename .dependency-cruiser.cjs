@@ -2,6 +2,7 @@
 const STEPS = [
   'units',
   'time',
+  'fields',
   'situation',
   'count',
   'judge',

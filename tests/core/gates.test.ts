@@ -120,6 +120,25 @@ describe('temperature', () => {
   })
 })
 
+describe('a gate that says it reads nothing of the day', () => {
+  const blind = new Proxy(judged(august({ counts: [wash('2026-08-11', 11)] })), {
+    get: (of, name) => {
+      if (name === 'startOn' || name === 'weather') throw new Error(`it reads ${name}`)
+      return Reflect.get(of, name) as unknown
+    },
+  })
+  it('reads neither the day nor its weather, of any treatment', () => {
+    const sayNot = Object.entries(GATES).filter(([, gate]) => !gate.readsDay)
+    expect(sayNot.map(([key]) => key)).toEqual(['need', 'brood', 'rules'])
+    for (const [key, gate] of sayNot)
+      for (const treatment of TREATMENTS) expect(() => gate(treatment, blind), `${key} of ${treatment.key}`).not.toThrow()
+  })
+  it('and those that say they do, do', () => {
+    for (const [key, gate] of Object.entries(GATES))
+      if (gate.readsDay) expect(() => TREATMENTS.forEach((treatment) => gate(treatment, blind)), key).toThrow(/it reads/)
+  })
+})
+
 describe('temperature of every treatment', () => {
   const order: Level[] = ['fits', 'care', 'wait', 'ruled-out']
   const all = august({ weather: [] })

@@ -17,4 +17,4 @@ export {
   type SamplingPlan,
   type Yard,
 } from './plan.ts'
-export { COUNT_FLAGS, FLUIDS, SHAKE_SECONDS, SUGAR_SECONDS, type CountFlag, type Fluid } from './marks.ts'
+export { COUNT_FLAGS, FLAG_WORDS, FLUID_WORDS, FLUIDS, SHAKE_SECONDS, SUGAR_SECONDS, type CountFlag, type Fluid } from './marks.ts'

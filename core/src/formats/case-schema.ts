@@ -1,23 +1,21 @@
 import { plural } from '../units/index.ts'
 import Joi from 'joi'
 import {
-  AUTHORISED,
   BOARD_KINDS,
-  BROODS,
-  ENTRANCES,
-  FLOORS,
-  HIVES,
   KIT,
+  KNOWN_FIELDS,
+  LOOK_FIELDS,
   METHODS,
   PHASES,
   PRIORITIES,
-  QUEENS,
+  RULE_FIELDS,
   SCHOOLS,
+  SHELF_FIELDS,
   SUPERS,
   TREATMENT_KEYS,
   type CountFact,
-  type Rule,
 } from '../situation/index.ts'
+import { caseField, caseObject } from './fields.ts'
 import { daySchema, MESSAGES } from './joi.ts'
 
 const oneOf = (values: readonly string[]) => Joi.string().valid(...values, null)
@@ -25,23 +23,8 @@ const maybeDay = () => daySchema().allow(null)
 const number = (from: number, to: number) => Joi.number().min(from).max(to).allow(null)
 const flag = () => Joi.boolean().allow(null)
 
-/** Fields of the colony as it is known on a day. */
-export const CASE_FIELDS = {
-  framesOfBees: number(0, 120),
-  framesOfBrood: number(0, 120),
-  brood: oneOf(BROODS),
-  hive: oneOf(HIVES),
-  queen: oneOf(QUEENS),
-  floor: oneOf(FLOORS),
-  floorWet: flag(),
-  entrance: oneOf(ENTRANCES),
-  clustered: flag(),
-  feeding: flag(),
-  newlyHived: flag(),
-  broodBoxes: Joi.number().integer().min(1).max(12),
-}
-
-const colony = Joi.object({ ...CASE_FIELDS, broodBoxes: CASE_FIELDS.broodBoxes.required(), layingSince: maybeDay(), hivedOn: maybeDay() }).required()
+const known = Object.fromEntries(KNOWN_FIELDS.map((field) => [field, caseField(LOOK_FIELDS[field])]))
+const colony = Joi.object({ ...known, hivedOn: maybeDay() }).required()
 
 function checkCount(value: CountFact, help: Joi.CustomHelpers) {
   const fault = (field: string, words: string) => help.message({ custom: `{{#label}}.${field}: ${words}` })
@@ -103,20 +86,8 @@ const past = Joi.object({
   value.end != null && value.end < value.start ? help.message({ custom: '{{#label}}.end is before its start' }) : value,
 )
 
-const rule = Joi.object<Rule>({
-  authorised: oneOf(AUTHORISED),
-  withSupers: flag(),
-  gramsPerBox: Joi.number().greater(0).max(10).allow(null).messages({ 'number.greater': '{{#label}} must be more than 0' }),
-  mostCourses: Joi.number().integer().min(0).max(52).allow(null),
-  mostDays: Joi.number().integer().min(1).max(366).allow(null),
-  waitDays: Joi.number().integer().min(0).max(366).allow(null),
-  prescription: flag(),
-  note: Joi.string().max(500).allow(null, ''),
-  confirmedOn: maybeDay(),
-  starter: Joi.string().max(60).allow(null, ''),
-}).allow(null)
-
-const stock = Joi.object({ units: number(0, 100_000), expires: maybeDay(), openedOn: maybeDay() }).allow(null)
+const rule = caseObject(RULE_FIELDS).allow(null)
+const stock = caseObject(SHELF_FIELDS).allow(null)
 const perTreatment = (schema: Joi.Schema) => Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, schema]))).allow(null)
 
 /** The case file, version 1: only `case`, `asOf` and `colony.broodBoxes` must be there; `null` means not known. */

@@ -1,4 +1,14 @@
-import { TREATMENT_KEYS, type CountFact, type PastCourse, type Rule, type Situation, type Stock, type WeatherDay } from '../situation/index.ts'
+import {
+  factsIn,
+  NO_RULE,
+  TREATMENT_KEYS,
+  type CountFact,
+  type PastCourse,
+  type Rule,
+  type Situation,
+  type Stock,
+  type WeatherDay,
+} from '../situation/index.ts'
 import { caseSchema } from './case-schema.ts'
 import { saidBy } from './joi.ts'
 
@@ -41,6 +51,10 @@ function perTreatment<T>(
   return made
 }
 
+/** What a line says, without what it leaves open. */
+const saidIn = <T extends object>(line: Loose<T>): Partial<T> =>
+  Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null && value !== undefined && value !== '')) as Partial<T>
+
 const pastOf = (x: LoosePast): PastCourse => ({ treatment: x.treatment, start: x.start, end: x.end ?? null, efficacy: x.efficacy ?? null })
 
 function complete(c: CheckedCase): Situation {
@@ -51,22 +65,7 @@ function complete(c: CheckedCase): Situation {
     startOn: c.startOn ?? c.asOf,
     hemisphere: c.hemisphere ?? 'north',
     phase: c.phase ?? null,
-    colony: {
-      broodBoxes: colony.broodBoxes,
-      framesOfBees: colony.framesOfBees ?? null,
-      framesOfBrood: colony.framesOfBrood ?? null,
-      brood: colony.brood ?? null,
-      hive: colony.hive ?? null,
-      queen: colony.queen ?? null,
-      layingSince: colony.layingSince ?? null,
-      floor: colony.floor ?? null,
-      floorWet: colony.floorWet ?? null,
-      entrance: colony.entrance ?? null,
-      clustered: colony.clustered ?? null,
-      feeding: colony.feeding ?? null,
-      newlyHived: colony.newlyHived ?? null,
-      hivedOn: colony.hivedOn ?? null,
-    },
+    colony: { ...factsIn(colony), hivedOn: colony.hivedOn ?? null },
     supers: { now: supers?.now ?? null, offOn: supers?.offOn ?? null, nextOn: supers?.nextOn ?? null },
     counts: (c.counts ?? []).map((x) => ({
       date: x.date,
@@ -93,23 +92,8 @@ function complete(c: CheckedCase): Situation {
       priority: keeper?.priority ?? 'knockdown',
       kit: keeper?.kit ?? null,
     },
-    rules: perTreatment<Rule>(c.rules, (r) => ({
-      authorised: r.authorised ?? null,
-      withSupers: r.withSupers ?? null,
-      gramsPerBox: r.gramsPerBox ?? null,
-      mostCourses: r.mostCourses ?? null,
-      mostDays: r.mostDays ?? null,
-      ...(r.waitDays == null ? {} : { waitDays: r.waitDays }),
-      ...(r.prescription == null ? {} : { prescription: r.prescription }),
-      ...(r.note ? { note: r.note } : {}),
-      ...(r.confirmedOn ? { confirmedOn: r.confirmedOn } : {}),
-      ...(r.starter ? { starter: r.starter } : {}),
-    })),
-    stock: perTreatment<Stock>(c.stock, (r) => ({
-      units: r.units ?? null,
-      expires: r.expires ?? null,
-      ...(r.openedOn ? { openedOn: r.openedOn } : {}),
-    })),
+    rules: perTreatment<Rule>(c.rules, (line) => ({ ...NO_RULE, ...saidIn(line) })),
+    stock: perTreatment<Stock>(c.stock, (line) => ({ units: null, expires: null, ...saidIn(line) })),
   }
 }
 

@@ -1,31 +1,17 @@
-import type { CountFlag, Cup, Fluid, Grid, Measured, Squares } from '../count/index.ts'
-import type {
-  BoardKind,
-  ColonyFacts,
-  KeeperFacts,
-  Method,
-  MonthNormal,
-  Phase,
-  Rule,
-  School,
-  Situation,
-  Stock,
-  SupersNow,
-  TreatmentKey,
-  WeatherDay,
-} from '../situation/index.ts'
-import type { EventKind, Vaporisers } from '../course/index.ts'
+import type { RecordRow } from './fields.ts'
+import type { OwnLimits, WorkFacts } from './insides.ts'
+import type { Cup, Measured, Squares } from '../count/index.ts'
+import type { BoardKind, KeeperFacts, Method, Rule, School, Situation, Stock, TreatmentKey, WeatherDay } from '../situation/index.ts'
+import type { EventKind } from '../course/index.ts'
 import type { Day } from '../time/index.ts'
 import type { JobKind } from '../treatments/index.ts'
 
-/** The shapes in which the server hands out what it keeps, and the page and the demo read it. */
-export interface LookRecord extends Omit<ColonyFacts, 'hivedOn'> {
+/** The shapes in which the server hands out what it keeps, and the page and the demo read it: the tables of fields, with what stands beside. */
+interface Kept {
   readonly id: string
   readonly version: number
-  readonly onDay: Day
-  readonly supers: SupersNow | null
-  readonly note: string | null
 }
+export type LookRecord = Kept & Omit<RecordRow<'looks'>, 'colonyId'>
 
 export interface SampleRecord {
   readonly mites: number
@@ -39,54 +25,16 @@ export interface SampleRecord {
   readonly squares?: Squares | null
 }
 
-/** A photograph of a board or tray with what was marked on it. */
-export interface MarkedPhoto {
-  readonly photoId: string
-  readonly width: number
-  readonly height: number
-  readonly grid: Grid | null
-  /** Shares 0-1 of the width and the height. */
-  readonly marks: readonly { readonly x: number; readonly y: number }[]
-}
+type CountFields = Omit<RecordRow<'counts'>, 'colonyId'>
+/** What was not asked of a count before: left out, it is not known. */
+type Later = 'fluid' | 'flags' | 'queenSeen' | 'waited' | 'photo'
+export type CountRecord = Kept & Omit<CountFields, Later> & Partial<Pick<CountFields, Later>> & { readonly samples: readonly SampleRecord[] }
 
-export interface CountRecord {
-  readonly id: string
-  readonly version: number
-  readonly courseId: string | null
-  readonly onDay: Day
-  readonly method: Method
-  readonly recovery: number | null
-  readonly representative: boolean | null
-  readonly note: string | null
-  readonly samples: readonly SampleRecord[]
-  readonly fluid?: Fluid | null
-  readonly flags?: readonly CountFlag[]
-  /** The queen was seen and put back before the jar; null: not asked. */
-  readonly queenSeen?: boolean | null
-  /** Seconds the sugar was left to work; null: not timed. */
-  readonly waited?: number | null
-  readonly photo?: MarkedPhoto | null
-}
-
-/** A board that lies, or lay, under a colony. */
-export interface BoardRecord {
-  readonly id: string
-  readonly version: number
-  readonly laidOn: Day
-}
+/** A board that lies under a colony. */
+export type BoardRecord = Kept & Pick<RecordRow<'boards'>, 'laidOn'>
 
 /** A jar of bees from several colonies: it tells the yard's mean and hides the bad one. */
-export interface JarRecord {
-  readonly id: string
-  readonly version: number
-  readonly onDay: Day
-  readonly method: 'wash' | 'sugar'
-  readonly mites: number
-  readonly bees: number
-  readonly recovery: number | null
-  readonly colonies: readonly string[]
-  readonly note: string | null
-}
+export type JarRecord = Kept & Omit<RecordRow<'jars'>, 'yardId'>
 
 /** Where a strip hangs: in which box from the floor up, after which frame from the left. */
 export interface Spot {
@@ -95,12 +43,7 @@ export interface Spot {
 }
 
 /** A day on which the keeper means to be at a yard: jobs that can be done then are drawn to it. */
-export interface VisitRecord {
-  readonly id: string
-  readonly version: number
-  readonly day: Day
-  readonly note: string | null
-}
+export type VisitRecord = Kept & Omit<RecordRow<'visits'>, 'yardId'>
 
 export interface EventRecord {
   readonly id: string
@@ -167,20 +110,7 @@ export interface WeatherFrom {
   readonly ownDays: readonly { readonly date: Day; readonly source: 'hand' | 'station' }[]
 }
 
-export interface YardRecord {
-  readonly id: string
-  readonly name: string
-  readonly version: number
-  readonly place: number
-  readonly latitude: number | null
-  readonly longitude: number | null
-  readonly hemisphere: 'north' | 'south'
-  readonly timeZone: string
-  readonly normals: readonly MonthNormal[]
-  readonly phase: Phase | null
-  readonly lastOpening: Day | null
-  readonly supersOffOn: Day | null
-  readonly supersNextOn: Day | null
+export interface YardRecord extends Kept, RecordRow<'yards'> {
   readonly weather: readonly WeatherDay[]
   /** Where the weather comes from. Left out where there is no service to speak of. */
   readonly weatherFrom?: WeatherFrom
@@ -190,26 +120,6 @@ export interface YardRecord {
   /** Visits the keeper has planned, oldest first. */
   readonly visits?: readonly VisitRecord[]
   readonly colonies: readonly ColonyRecord[]
-}
-
-/** The time a keeper has, and what works with them. */
-export interface WorkFacts {
-  /** Minutes by weekday, Sunday first. */
-  readonly minutes: readonly number[]
-  /** Stretches of days without any. */
-  readonly away: readonly { readonly from: Day; readonly to: Day }[]
-  /** Minutes a visit takes before and after the hives: the drive, the smoker, the tidying up. */
-  readonly yardMinutes: number
-  readonly people: number
-  readonly vaporisers: Vaporisers
-}
-/** Until a keeper says otherwise, every day has eight hours. */
-export const USUAL_WORK: WorkFacts = {
-  minutes: [480, 480, 480, 480, 480, 480, 480],
-  away: [],
-  yardMinutes: 30,
-  people: 1,
-  vaporisers: { type: 'rod', count: 1 },
 }
 
 export interface SettingsRecord extends KeeperFacts {
@@ -229,4 +139,3 @@ export interface SettingsRecord extends KeeperFacts {
   /** Nothing is entered any more for this day or before it: the books of those years are closed. */
   readonly closedThrough?: Day | null
 }
-export type OwnLimits = Readonly<Partial<Record<Phase, number | null>>>

@@ -1,48 +1,16 @@
 import { shareOf, spreadOf } from '../count/index.ts'
 import type { Judgement } from '../judge/index.ts'
+import { factsIn } from '../situation/index.ts'
 import type { ColonyFacts, CountFact, KeeperFacts, PastCourse, Situation, TreatmentKey } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 import { courseState } from './course-state.ts'
 import type { ColonyRecord, CountRecord, CourseFacts, SettingsRecord, YardRecord } from './records.ts'
 
 /** A colony nobody has looked into: one brood box is assumed, nothing else. */
-export const NOTHING_KNOWN: Omit<ColonyFacts, 'hivedOn'> = {
-  broodBoxes: 1,
-  framesOfBees: null,
-  framesOfBrood: null,
-  brood: null,
-  hive: null,
-  queen: null,
-  layingSince: null,
-  floor: null,
-  floorWet: null,
-  entrance: null,
-  clustered: null,
-  feeding: null,
-  newlyHived: null,
-}
+export const NOTHING_KNOWN: Omit<ColonyFacts, 'hivedOn'> = factsIn({ broodBoxes: 1 })
 
 /** What is known of the colony, from its newest look. */
-function factsOf(colony: ColonyRecord): ColonyFacts {
-  const { broodBoxes, framesOfBees, framesOfBrood, brood, hive, queen, layingSince, floor, floorWet, entrance, clustered, feeding, newlyHived } =
-    colony.look ?? NOTHING_KNOWN
-  return {
-    broodBoxes,
-    framesOfBees,
-    framesOfBrood,
-    brood,
-    hive,
-    queen,
-    layingSince,
-    floor,
-    floorWet,
-    entrance,
-    clustered,
-    feeding,
-    newlyHived,
-    hivedOn: colony.hivedOn,
-  }
-}
+const factsOf = (colony: ColonyRecord): ColonyFacts => ({ ...factsIn(colony.look ?? NOTHING_KNOWN), hivedOn: colony.hivedOn })
 
 // Every colony of a yard reads the courses of all the others.
 const courses = new WeakMap<ColonyRecord, { readonly today: Day; readonly past: PastCourse[] }>()

@@ -45,19 +45,23 @@ export interface LazyFinding {
   readonly flip: () => string | null
 }
 
-/** A gate: one question asked of one option on one day. All gates have this shape. */
-export type Gate = (option: Treatment, situation: JudgedSituation) => LazyFinding[]
+/** One question asked of one option on one day; a gate asks one or several. */
+export type Ask = (option: Treatment, situation: JudgedSituation) => LazyFinding[]
+/** A gate: one question asked of one option on one day. All gates have this shape, and each says itself whether the day matters to it. */
+export type Gate = Ask & { readonly readsDay: boolean }
+/** Makes a gate. One that does not read the day (`startOn`) is asked once in a search over days. */
+export const gateOf = ({ readsDay }: { readonly readsDay: boolean }, ask: Ask): Gate => Object.assign(ask, { readsDay })
 
 export const worstOf = (levels: readonly Level[]): Level => levels.reduce((worst, l) => (weight[l] > weight[worst] ? l : worst), 'fits' as Level)
 export const worseThan = (a: Level, b: Level): boolean => weight[a] > weight[b]
-export const levelAt = (gate: Gate, option: Treatment, situation: JudgedSituation): Level => worstOf(gate(option, situation).map((f) => f.level))
+export const levelAt = (gate: Ask, option: Treatment, situation: JudgedSituation): Level => worstOf(gate(option, situation).map((f) => f.level))
 export const onDay = (situation: JudgedSituation, day: Day): JudgedSituation => ({ ...situation, startOn: day })
 
 /** Days looked ahead for a first fitting day. */
 export const HORIZON = 56
 
 /** The first later day within the horizon on which this gate is no worse than `wanted`; null where there is none. */
-export function firstDay(gate: Gate, option: Treatment, situation: JudgedSituation, wanted: Level): Day | null {
+export function firstDay(gate: Ask, option: Treatment, situation: JudgedSituation, wanted: Level): Day | null {
   for (let n = 1; n <= HORIZON; n++) {
     const day = addDays(situation.startOn, n)
     if (!worseThan(levelAt(gate, option, onDay(situation, day)), wanted)) return day
@@ -72,7 +76,7 @@ export interface Way {
 }
 
 /** The first of some changes that makes this gate's answer better (or worse), found by asking the gate again. */
-export function flipped(gate: Gate, option: Treatment, situation: JudgedSituation, ways: readonly Way[]): { way: Way; level: Level } | null {
+export function flipped(gate: Ask, option: Treatment, situation: JudgedSituation, ways: readonly Way[]): { way: Way; level: Level } | null {
   const now = levelAt(gate, option, situation)
   for (const way of ways) {
     const level = levelAt(gate, option, way.change(situation))
@@ -85,7 +89,7 @@ const SAID: Record<Level, string> = { fits: 'Fits', care: 'Fits with care', wait
 export const sayLevel = (level: Level): string => SAID[level]
 
 /** "Fits with the entrance at full width." or null. */
-export function sayFlip(gate: Gate, option: Treatment, situation: JudgedSituation, ways: readonly Way[]): string | null {
+export function sayFlip(gate: Ask, option: Treatment, situation: JudgedSituation, ways: readonly Way[]): string | null {
   const found = flipped(gate, option, situation, ways)
   if (found) return `${SAID[found.level]} ${found.way.say}.`
   return ways.length > 0 ? 'Nothing in this gate would change it.' : null

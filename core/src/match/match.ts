@@ -23,9 +23,9 @@ export const judged = (situation: Situation): Judged => ({ ...situation, judgeme
 
 const gates = Object.values(GATES)
 /** Gates that read nothing of the day: asked once in a search over days. */
-const ANY_DAY = [GATES.need, GATES.brood, GATES.rules]
-/** Gates whose answer may differ from day to day, the cheapest to fail first. */
-const BY_DAY = [GATES.temperature, GATES.supers, GATES.time, GATES.rotation, GATES.hive, GATES.kit]
+const ANY_DAY = gates.filter((gate) => !gate.readsDay)
+/** Gates whose answer may differ from day to day. */
+const BY_DAY = gates.filter((gate) => gate.readsDay)
 
 function passes(asked: readonly Gate[], option: Treatment, s: Judged): boolean {
   for (const gate of asked) {

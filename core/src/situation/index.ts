@@ -1,4 +1,7 @@
+export * from './look-fields.ts'
 export * from './situation.ts'
+export * from './rule-fields.ts'
+export * from './words.ts'
 export { phaseAt, phaseOf, sayPhase } from './phase.ts'
 export { weatherReader, type Reading, type WeatherReader } from './weather.ts'
 export { contradictionsOf, type Contradiction } from './contradictions.ts'

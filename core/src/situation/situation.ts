@@ -1,31 +1,34 @@
+import { valuesOf } from '../fields/index.ts'
 import type { Day } from '../time/index.ts'
+import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, HIVE_WORDS, QUEEN_WORDS, SUPERS_WORDS, type KnownField, type LookRow } from './look-fields.ts'
+import { AUTHORISED_WORDS, KIT_WORDS, METHOD_WORDS, PHASE_WORDS, PRIORITY_WORDS } from './words.ts'
+import type { Rule, Stock } from './rule-fields.ts'
 
 /** The step of the colony's year. */
-export const PHASES = ['dormant', 'increase', 'peak', 'decrease'] as const
+export const PHASES = valuesOf(PHASE_WORDS)
 export type Phase = (typeof PHASES)[number]
 
-/** `open` is eggs and larvae only; `capped` is any sealed brood. */
-export const BROODS = ['none', 'open', 'capped'] as const
+export const BROODS = valuesOf(BROOD_WORDS)
 export type Brood = (typeof BROODS)[number]
-export const HIVES = ['frames', 'top-bar'] as const
-export const QUEENS = ['laying', 'new', 'caged', 'absent', 'unknown'] as const
+export const HIVES = valuesOf(HIVE_WORDS)
+export const QUEENS = valuesOf(QUEEN_WORDS)
 export type Queen = (typeof QUEENS)[number]
-export const FLOORS = ['solid', 'screen-open', 'screen-closed'] as const
-export const ENTRANCES = ['full', 'reduced'] as const
-export const SUPERS = ['none', 'for-people', 'for-bees'] as const
+export const FLOORS = valuesOf(FLOOR_WORDS)
+export const ENTRANCES = valuesOf(ENTRANCE_WORDS)
+export const SUPERS = valuesOf(SUPERS_WORDS)
 export type SupersNow = (typeof SUPERS)[number]
-export const METHODS = ['wash', 'sugar', 'board', 'drone'] as const
+export const METHODS = valuesOf(METHOD_WORDS)
 export type Method = (typeof METHODS)[number]
 export const SCHOOLS = ['tight', 'two-percent', 'three-percent', 'one-two-three', 'five-in-jar'] as const
 export type School = (typeof SCHOOLS)[number]
 export const BOARD_KINDS = ['timely', 'collapse'] as const
 /** What a board limit marks: the time to treat, or the edge of collapse. */
 export type BoardKind = (typeof BOARD_KINDS)[number]
-export const PRIORITIES = ['knockdown', 'fewest-visits', 'gentle', 'keep-supers', 'clean-wax'] as const
+export const PRIORITIES = valuesOf(PRIORITY_WORDS)
 export type Priority = (typeof PRIORITIES)[number]
-export const KIT = ['vaporiser', 'respirator', 'acid-gloves', 'gloves', 'eye-protection', 'scales', 'spacer-rim'] as const
+export const KIT = valuesOf(KIT_WORDS)
 export type Tool = (typeof KIT)[number]
-export const AUTHORISED = ['yes', 'no', 'unknown'] as const
+export const AUTHORISED = valuesOf(AUTHORISED_WORDS)
 
 /** Every treatment that may be named in a case. */
 export const TREATMENT_KEYS = [
@@ -49,22 +52,8 @@ export const TREATMENT_KEYS = [
 ] as const
 export type TreatmentKey = (typeof TREATMENT_KEYS)[number]
 
-/** What is known of the colony. `null` is not known. Frames are totals over all brood boxes. */
-export interface ColonyFacts {
-  readonly broodBoxes: number
-  readonly framesOfBees: number | null
-  readonly framesOfBrood: number | null
-  readonly brood: Brood | null
-  readonly hive: (typeof HIVES)[number] | null
-  readonly queen: Queen | null
-  /** First day on which the queen was known to lay, where it is known. */
-  readonly layingSince: Day | null
-  readonly floor: (typeof FLOORS)[number] | null
-  readonly floorWet: boolean | null
-  readonly entrance: (typeof ENTRANCES)[number] | null
-  readonly clustered: boolean | null
-  readonly feeding: boolean | null
-  readonly newlyHived: boolean | null
+/** What is known of the colony: the known fields of its newest look. `null` is not known. Frames are totals over all brood boxes. */
+export interface ColonyFacts extends Pick<LookRow, KnownField> {
   readonly hivedOn: Day | null
 }
 
@@ -114,35 +103,6 @@ export interface PastCourse {
   readonly end: Day | null
   /** Measured efficacy 0-1, where it was counted before and after. */
   readonly efficacy: number | null
-}
-
-/** A line of the keeper's own list of what is allowed where they are. */
-export interface Rule {
-  readonly authorised: (typeof AUTHORISED)[number] | null
-  readonly withSupers: boolean | null
-  readonly gramsPerBox: number | null
-  readonly mostCourses: number | null
-  readonly mostDays: number | null
-  /** Days from the end of the course to the first supers, where their label says other than the usual. */
-  readonly waitDays?: number | null
-  /** A vet's prescription is needed. */
-  readonly prescription?: boolean | null
-  readonly note?: string | null
-  /** The day on which the keeper last held this line against label and law. */
-  readonly confirmedOn?: Day | null
-  /** Filled from a starter list and not confirmed since. */
-  readonly starter?: string | null
-}
-
-/** A line that says nothing. */
-export const NO_RULE: Rule = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
-
-/** Units of a treatment on the shelf. */
-export interface Stock {
-  readonly units: number | null
-  readonly expires: Day | null
-  /** The day on which the pack was opened. Left out or null: not opened, or not known. */
-  readonly openedOn?: Day | null
 }
 
 export interface KeeperFacts {

@@ -1,7 +1,8 @@
 import { DataTypes, type Model, type ModelAttributeColumnOptions, type ModelStatic, type Sequelize } from 'sequelize'
-import type { CountFlag, Fluid, Measured, Squares } from '@thistle/core/count'
-import type { CourseFacts, EventRecord, LookRecord, MarkedPhoto, Preferences, SettingsRecord, Spot, YardRecord } from '@thistle/core/holding'
-import type { Method, TreatmentKey, WeatherDay } from '@thistle/core/situation'
+import type { Measured, Squares } from '@thistle/core/count'
+import { columnOf, mayBeNull, type Fields, type RowOf as FieldsRow } from '@thistle/core/fields'
+import { RECORD_FIELDS, type CourseFacts, type EventRecord, type Preferences, type Spot } from '@thistle/core/holding'
+import type { TreatmentKey, WeatherDay } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import type { JobKind } from '@thistle/core/treatments'
 
@@ -32,102 +33,28 @@ type Role = 'owner' | 'helper' | 'reader'
 const kept = () => ({ version: whole(), deletedAt: maybe(instant()) })
 const own = () => ({ id: key(uuid()), holdingId: uuid() })
 
+const MAKERS = { text, day, whole, real, double, 'yes-no': yesNo, id: uuid, ids: uuids, texts, json } as const
+type ColumnsOf<F extends Fields> = { -readonly [K in keyof F]: Column<FieldsRow<F>[K]> }
+/** The columns of a kind of row, by its table of fields. */
+const of = <F extends Fields>(fields: F): ColumnsOf<F> =>
+  Object.fromEntries(
+    Object.entries(fields).map(([name, field]) => {
+      const made = (MAKERS[columnOf(field)] as () => Column<unknown>)()
+      return [name, mayBeNull(field) ? maybe(made) : made]
+    }),
+  ) as ColumnsOf<F>
+
 /** Rows that keepers write; they say when they were made and changed. */
 const RECORDS = {
-  settings: {
-    ...own(),
-    school: text<SettingsRecord['school']>(),
-    priority: text<SettingsRecord['priority']>(),
-    organicOnly: yesNo(),
-    kit: texts<SettingsRecord['kit']>(),
-    rules: json<SettingsRecord['rules']>(),
-    stock: json<SettingsRecord['stock']>(),
-    ownLimits: json<NonNullable<SettingsRecord['ownLimits']>>(),
-    boards: maybe(text<NonNullable<SettingsRecord['boards']>>()),
-    cup: maybe(json<NonNullable<SettingsRecord['cup']>>()),
-    sugarRecovery: maybe(real()),
-    noLiquidAcids: yesNo(),
-    work: maybe(json<NonNullable<SettingsRecord['work']>>()),
-    closedThrough: maybe(day()),
-    ...kept(),
-  },
-  yards: {
-    ...own(),
-    name: text(),
-    place: whole(),
-    latitude: maybe(double()),
-    longitude: maybe(double()),
-    hemisphere: text<YardRecord['hemisphere']>(),
-    timeZone: text(),
-    normals: json<YardRecord['normals']>(),
-    phase: maybe(text<NonNullable<YardRecord['phase']>>()),
-    lastOpening: maybe(day()),
-    supersOffOn: maybe(day()),
-    supersNextOn: maybe(day()),
-    ...kept(),
-  },
-  colonies: {
-    ...own(),
-    name: text(),
-    since: day(),
-    hivedOn: maybe(day()),
-    parents: uuids(),
-    retiredOn: maybe(day()),
-    retiredWhy: maybe(text()),
-    ...kept(),
-  },
-  placements: { ...own(), colonyId: uuid(), yardId: uuid(), position: whole(), fromDay: day(), toDay: maybe(day()), ...kept() },
-  looks: {
-    ...own(),
-    colonyId: uuid(),
-    onDay: day(),
-    broodBoxes: whole(),
-    framesOfBees: maybe(real()),
-    framesOfBrood: maybe(real()),
-    brood: maybe(text<NonNullable<LookRecord['brood']>>()),
-    hive: maybe(text<NonNullable<LookRecord['hive']>>()),
-    queen: maybe(text<NonNullable<LookRecord['queen']>>()),
-    layingSince: maybe(day()),
-    floor: maybe(text<NonNullable<LookRecord['floor']>>()),
-    floorWet: maybe(yesNo()),
-    entrance: maybe(text<NonNullable<LookRecord['entrance']>>()),
-    clustered: maybe(yesNo()),
-    feeding: maybe(yesNo()),
-    newlyHived: maybe(yesNo()),
-    supers: maybe(text<NonNullable<LookRecord['supers']>>()),
-    note: maybe(text()),
-    ...kept(),
-  },
-  counts: {
-    ...own(),
-    colonyId: uuid(),
-    courseId: maybe(uuid()),
-    onDay: day(),
-    method: text<Method>(),
-    recovery: maybe(real()),
-    representative: maybe(yesNo()),
-    note: maybe(text()),
-    fluid: maybe(text<Fluid>()),
-    flags: texts<readonly CountFlag[]>(),
-    queenSeen: maybe(yesNo()),
-    waited: maybe(real()),
-    photo: maybe(json<MarkedPhoto>()),
-    ...kept(),
-  },
-  boards: { ...own(), colonyId: uuid(), laidOn: day(), takenOn: maybe(day()), ...kept() },
-  jars: {
-    ...own(),
-    yardId: uuid(),
-    onDay: day(),
-    method: text<'wash' | 'sugar'>(),
-    mites: whole(),
-    bees: whole(),
-    recovery: maybe(real()),
-    colonies: uuids(),
-    note: maybe(text()),
-    ...kept(),
-  },
-  visits: { ...own(), yardId: uuid(), day: day(), note: maybe(text()), ...kept() },
+  settings: { ...own(), ...of(RECORD_FIELDS.settings), ...kept() },
+  yards: { ...own(), ...of(RECORD_FIELDS.yards), ...kept() },
+  colonies: { ...own(), ...of(RECORD_FIELDS.colonies), ...kept() },
+  placements: { ...own(), ...of(RECORD_FIELDS.placements), ...kept() },
+  looks: { ...own(), ...of(RECORD_FIELDS.looks), ...kept() },
+  counts: { ...own(), ...of(RECORD_FIELDS.counts), ...kept() },
+  boards: { ...own(), ...of(RECORD_FIELDS.boards), ...kept() },
+  jars: { ...own(), ...of(RECORD_FIELDS.jars), ...kept() },
+  visits: { ...own(), ...of(RECORD_FIELDS.visits), ...kept() },
   decisions: { ...own(), yardId: uuid(), treatment: text<TreatmentKey>(), madeOn: day(), startOn: day(), note: maybe(text()), ...kept() },
 } as const satisfies Tables
 

@@ -2,6 +2,7 @@ import type Joi from 'joi'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { RECORD_BODIES, type RecordWord } from '@thistle/core/bodies'
 import { countFaults, type CountEntry } from '@thistle/core/count'
+import { KIND_NAMES } from '@thistle/core/holding'
 import { addDays } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { coveredColonies } from '../access/rows.ts'
@@ -100,7 +101,7 @@ export function checkDay(scope: Scope, path: string, on: string, today: string, 
 }
 
 const yard: Kind = {
-  name: 'yard',
+  name: KIND_NAMES.yards,
   table: 'yards',
   body: RECORD_BODIES.yards,
   days: [],
@@ -110,7 +111,7 @@ const yard: Kind = {
 }
 
 const colony: Kind = {
-  name: 'colony',
+  name: KIND_NAMES.colonies,
   table: 'colonies',
   body: RECORD_BODIES.colonies,
   days: [],
@@ -130,7 +131,7 @@ const colony: Kind = {
 }
 
 const placement: Kind = {
-  name: 'placement',
+  name: KIND_NAMES.placements,
   table: 'placements',
   body: RECORD_BODIES.placements,
   days: [],
@@ -144,7 +145,7 @@ const placement: Kind = {
 }
 
 const look: Kind = {
-  name: 'look',
+  name: KIND_NAMES.looks,
   table: 'looks',
   body: RECORD_BODIES.looks,
   days: ['onDay'],
@@ -178,7 +179,7 @@ async function checkCountLinks(ask: Checking, count: CountBody): Promise<void> {
 }
 
 const count: Kind = {
-  name: 'count',
+  name: KIND_NAMES.counts,
   table: 'counts',
   body: RECORD_BODIES.counts,
   days: ['onDay'],
@@ -198,7 +199,7 @@ const count: Kind = {
 }
 
 const board: Kind = {
-  name: 'board',
+  name: KIND_NAMES.boards,
   table: 'boards',
   body: RECORD_BODIES.boards,
   days: ['laidOn', 'takenOn'],
@@ -212,7 +213,7 @@ const board: Kind = {
 }
 
 const jar: Kind = {
-  name: 'jar',
+  name: KIND_NAMES.jars,
   table: 'jars',
   body: RECORD_BODIES.jars,
   days: ['onDay'],
@@ -245,7 +246,7 @@ const jar: Kind = {
 const MOST_AHEAD = 400
 
 const visit: Kind = {
-  name: 'visit',
+  name: KIND_NAMES.visits,
   table: 'visits',
   body: RECORD_BODIES.visits,
   days: [],
@@ -264,7 +265,7 @@ const visit: Kind = {
 }
 
 const settings: Kind = {
-  name: 'settings',
+  name: KIND_NAMES.settings,
   table: 'settings',
   body: RECORD_BODIES.settings,
   days: [],

@@ -1,5 +1,6 @@
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { WeatherDay } from '@thistle/core/situation'
+import { RECORD_FIELDS, type RecordFields } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { todayOf, type Clock } from '../clock.ts'
@@ -11,6 +12,17 @@ import { fetchWeather, isStale, type WeatherSource } from '../weather/keep.ts'
 const SHOWN = { before: 40, after: 9 } as const
 /** Counts and courses older than this many days are left to the Book. */
 const REMEMBERED = 400
+
+const column = (field: string) => field.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)
+const fieldsOf = (kind: keyof RecordFields, without: readonly string[]) =>
+  Object.keys(RECORD_FIELDS[kind]).filter((field) => !without.includes(field))
+/** The fields of a kind of row, as they are read; and as one JSON value with its id and version. A new field is read by being in the table. */
+const read = (kind: keyof RecordFields, alias: string, without: readonly string[] = []) =>
+  fieldsOf(kind, without)
+    .map((field) => `${alias}.${column(field)} AS "${field}"`)
+    .join(', ')
+const built = (kind: keyof RecordFields, alias: string, without: readonly string[]) =>
+  `json_build_object(${['id', 'version', ...fieldsOf(kind, without)].map((field) => `'${field}', ${alias}.${column(field)}`).join(', ')})`
 
 /**
  * Whole yards in one statement, whatever the number of colonies: the yards, the colonies that stand in them with their newest
@@ -29,33 +41,28 @@ standing AS (
 course AS (SELECT * FROM courses WHERE colony_id IN (SELECT id FROM standing) AND start_on >= $7::date)
 SELECT
   (SELECT coalesce(json_agg(r), '[]') FROM (
-    SELECT y.id, y.name, y.place, y.version, y.latitude, y.longitude, y.hemisphere, y.time_zone AS "timeZone", y.normals, y.phase,
-      y.last_opening AS "lastOpening", y.supers_off_on AS "supersOffOn", y.supers_next_on AS "supersNextOn",
+    SELECT y.id, y.version, ${read('yards', 'y')},
       (SELECT coalesce(json_agg(json_build_object('date', w.day, 'high', w.high, 'low', w.low, 'source', w.source) ORDER BY w.day), '[]')
          FROM weather_days w WHERE w.yard_id = y.id AND w.day BETWEEN $5::date AND $6::date) AS "ownDays",
       (SELECT json_build_object('forDay', f.for_day, 'place', f.place, 'askedAt', f.asked_at, 'state', f.state, 'service', f.service, 'days', f.days)
          FROM forecasts f WHERE f.yard_id = y.id) AS kept,
-      (SELECT coalesce(json_agg(json_build_object('id', j.id, 'version', j.version, 'onDay', j.on_day, 'method', j.method, 'mites', j.mites,
-          'bees', j.bees, 'recovery', j.recovery, 'colonies', j.colonies, 'note', j.note) ORDER BY j.on_day, j.created_at), '[]')
+      (SELECT coalesce(json_agg(${built('jars', 'j', ['yardId'])} ORDER BY j.on_day, j.created_at), '[]')
          FROM jars j WHERE j.yard_id = y.id AND j.deleted_at IS NULL AND j.on_day >= $7::date) AS jars,
-      (SELECT coalesce(json_agg(json_build_object('id', v.id, 'version', v.version, 'day', v.day, 'note', v.note) ORDER BY v.day), '[]')
+      (SELECT coalesce(json_agg(${built('visits', 'v', ['yardId'])} ORDER BY v.day), '[]')
          FROM visits v WHERE v.yard_id = y.id AND v.deleted_at IS NULL AND v.day >= $5::date) AS visits
       FROM yard y ORDER BY y.place, y.name) r) AS yards,
   (SELECT coalesce(json_agg(r), '[]') FROM (
     SELECT s.id, s.name, s.version, s.since, s.hived_on AS "hivedOn", s.parents, s.yard_id AS "yardId",
       json_build_object('id', s.placement_id, 'version', s.placement_version, 'position', s.position, 'fromDay', s.from_day, 'yardId', s.yard_id) AS placement,
       row_to_json(l) AS look,
-      (SELECT json_build_object('id', b.id, 'version', b.version, 'laidOn', b.laid_on)
+      (SELECT ${built('boards', 'b', ['colonyId', 'takenOn'])}
          FROM boards b WHERE b.colony_id = s.id AND b.taken_on IS NULL AND b.deleted_at IS NULL) AS board
       FROM standing s LEFT JOIN LATERAL (
-        SELECT l.id, l.version, l.on_day AS "onDay", l.brood_boxes AS "broodBoxes", l.frames_of_bees AS "framesOfBees", l.frames_of_brood AS "framesOfBrood",
-          l.brood, l.hive, l.queen, l.laying_since AS "layingSince", l.floor, l.floor_wet AS "floorWet", l.entrance, l.clustered, l.feeding,
-          l.newly_hived AS "newlyHived", l.supers, l.note
+        SELECT l.id, l.version, ${read('looks', 'l', ['colonyId'])}
         FROM looks l WHERE l.colony_id = s.id AND l.deleted_at IS NULL ORDER BY l.on_day DESC, l.created_at DESC LIMIT 1) l ON true
      ORDER BY s.position, s.placed_at) r) AS colonies,
   (SELECT coalesce(json_agg(r), '[]') FROM (
-    SELECT n.colony_id AS "colonyId", n.id, n.version, n.course_id AS "courseId", n.on_day AS "onDay", n.method, n.recovery, n.representative, n.note,
-      n.fluid, n.flags, n.queen_seen AS "queenSeen", n.waited, n.photo,
+    SELECT n.id, n.version, ${read('counts', 'n')},
       json_agg(json_build_object('mites', x.mites, 'bees', x.bees, 'days', x.days, 'shakes', x.shakes, 'measured', x.measured, 'squares', x.squares)
         ORDER BY x.n) AS samples
       FROM counts n JOIN count_samples x ON x.count_id = n.id

@@ -1,72 +1,14 @@
 import type { Warning } from '@thistle/core/course'
 import type { Judgement } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
-import type { ColonyFacts, Phase, Priority, Queen, SupersNow, Tool } from '@thistle/core/situation'
+import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, QUEEN_WORDS, type ColonyFacts } from '@thistle/core/situation'
 import { sayDay } from '../look/dates.ts'
 
 /** Words for what is known, once for every screen. */
-export const BROOD_WORDS = [
-  ['none', 'none'],
-  ['open', 'eggs and larvae only'],
-  ['capped', 'capped'],
-] as const
-export const QUEEN_WORDS: readonly (readonly [Queen, string])[] = [
-  ['laying', 'laying'],
-  ['new', 'new'],
-  ['caged', 'caged'],
-  ['absent', 'absent'],
-  ['unknown', 'not seen'],
-]
-export const SUPERS_WORDS: readonly (readonly [SupersNow, string])[] = [
-  ['none', 'off'],
-  ['for-people', 'on, for people'],
-  ['for-bees', 'a box for the bees'],
-]
-export const FLOOR_WORDS = [
-  ['solid', 'solid'],
-  ['screen-open', 'screen, open'],
-  ['screen-closed', 'screen, tray in'],
-] as const
-export const ENTRANCE_WORDS = [
-  ['full', 'full width'],
-  ['reduced', 'reduced'],
-] as const
-export const HIVE_WORDS = [
-  ['frames', 'frames'],
-  ['top-bar', 'top bars'],
-] as const
-export const PHASE_WORDS: readonly (readonly [Phase, string])[] = [
-  ['dormant', 'winter rest'],
-  ['increase', 'spring build-up'],
-  ['peak', 'flow'],
-  ['decrease', 'winter bees raised'],
-]
-export const PRIORITY_WORDS: readonly (readonly [Priority, string])[] = [
-  ['knockdown', 'strongest knockdown first'],
-  ['fewest-visits', 'fewest visits first'],
-  ['gentle', 'gentlest first'],
-  ['keep-supers', 'keep supers on first'],
-  ['clean-wax', 'cleanest for the wax first'],
-]
-export const AUTHORISED_WORDS = [
-  ['unknown', 'not known'],
-  ['yes', 'yes, confirmed'],
-  ['no', 'no'],
-] as const
 export const YES_NO = [
   ['yes', 'yes'],
   ['no', 'no'],
 ] as const
-export const KIT_WORDS: readonly (readonly [Tool, string])[] = [
-  ['gloves', 'Gloves'],
-  ['acid-gloves', 'Acid-proof gloves'],
-  ['eye-protection', 'Tight eye protection'],
-  ['respirator', 'Respirator, acid-gas and organic-vapour cartridge'],
-  ['vaporiser', 'Vaporiser and its power'],
-  ['scales', 'Scales that read 0.1 g'],
-  ['spacer-rim', 'Spacer rim'],
-]
-
 export const wordOf = <T extends string>(list: readonly (readonly [T, string])[], key: T | null): string =>
   list.find(([k]) => k === key)?.[1] ?? 'not known'
 

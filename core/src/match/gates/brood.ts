@@ -1,7 +1,7 @@
 import { CAPPED_DAYS } from '../../situation/index.ts'
 import { patternOf, type BroodReach, type Treatment } from '../../treatments/index.ts'
 import { sayDays } from '../../time/index.ts'
-import { sayFlip, withColony, type Gate, type JudgedSituation, type Level, type Way } from '../finding.ts'
+import { gateOf, sayFlip, withColony, type Gate, type JudgedSituation, type Level, type Way } from '../finding.ts'
 
 /** Worker brood is capped for 12 days, drone brood 14-15 (development times; fact sheet section F, from memory). */
 const SOURCE = 'worker brood is capped for 12 days, drone 14-15; from memory'
@@ -85,7 +85,7 @@ const READINGS: Record<BroodReach, Reading> = {
 }
 
 /** Gate 3: can it reach the mites, most of which sit under cappings while there is capped brood? */
-export const brood: Gate = (option, s) => {
+export const brood: Gate = gateOf({ readsDay: false }, (option, s) => {
   const said = READINGS[option.reach](option, s)
   return [
     {
@@ -98,4 +98,4 @@ export const brood: Gate = (option, s) => {
       flip: () => sayFlip(brood, option, s, WAYS),
     },
   ]
-}
+})

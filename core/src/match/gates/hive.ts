@@ -2,7 +2,19 @@ import { phaseAt } from '../../situation/index.ts'
 import { addDays, daysBetween, sayDay, sayDays, type Day } from '../../time/index.ts'
 import { saySource, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
-import { firstDay, sayFlip, withColony, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way, type Word } from '../finding.ts'
+import {
+  firstDay,
+  gateOf,
+  sayFlip,
+  withColony,
+  type Ask,
+  type Gate,
+  type JudgedSituation,
+  type LazyFinding,
+  type Level,
+  type Way,
+  type Word,
+} from '../finding.ts'
 
 /** A queen counts as new for about four weeks (common practice, no source). */
 const NEW_QUEEN_DAYS = 28
@@ -14,8 +26,8 @@ type Make = (level: Level, text: string | (() => string), figure?: Word, limit?:
 type Aspect = (option: Treatment, s: JudgedSituation, make: Make) => LazyFinding | null
 
 /** An aspect as a gate of its own, so that what would change one reason is not hidden by another. */
-function alone(aspect: Aspect): Gate {
-  const gate: Gate = (option, s) => {
+function alone(aspect: Aspect): Ask {
+  const gate: Ask = (option, s) => {
     const found = aspect(option, s, maker(gate, option, s))
     return found ? [found] : []
   }
@@ -24,7 +36,7 @@ function alone(aspect: Aspect): Gate {
 
 const NONE = (): readonly Way[] => []
 const maker =
-  (gate: Gate, option: Treatment, s: JudgedSituation): Make =>
+  (gate: Ask, option: Treatment, s: JudgedSituation): Make =>
   (level, text, figure = null, limit = null, ways = NONE) => ({
     gate: 'hive',
     level,
@@ -190,8 +202,8 @@ const ASPECTS = [strength, queen, settling, entrance, screen, wet, feeding, kind
 const SOUND = alone(sound)
 
 /** Gate 5: strength, queen, and how the hive stands. */
-export const hive: Gate = (option, s) => {
+export const hive: Gate = gateOf({ readsDay: true }, (option, s) => {
   if (option.way === 'waiting') return [{ gate: 'hive', level: 'fits', source: '', text: () => 'Nothing is asked of the hive.', flip: () => null }]
   const found = ASPECTS.flatMap((aspect) => aspect(option, s))
   return found.length > 0 ? found : SOUND(option, s)
-}
+})

@@ -2,7 +2,7 @@ import type { Tool } from '../../situation/index.ts'
 import { daysBetween, sayDay, sayDays } from '../../time/index.ts'
 import { doseOf, dosesOf, patternOf, sayAmount, saySource, sayTools, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
-import { sayFlip, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
+import { gateOf, sayFlip, type Ask, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
 
 /** Acid-proof gloves serve where plain ones are asked for. */
 const has = (kit: readonly Tool[], tool: Tool) => kit.includes(tool) || (tool === 'gloves' && kit.includes('acid-gloves'))
@@ -11,7 +11,7 @@ const withKit =
   (s: JudgedSituation): JudgedSituation => ({ ...s, keeper: { ...s.keeper, kit: [...(s.keeper.kit ?? []), ...more] } })
 
 /** The gear it takes. */
-const gear: Gate = (option, s) => {
+const gear: Ask = (option, s) => {
   const { needed, advised } = option.kit
   const source = saySource(option.kit.source)
   const found: LazyFinding[] = []
@@ -62,7 +62,7 @@ const gear: Gate = (option, s) => {
 }
 
 /** Enough of it on the shelf, in date; nothing where the shelf is not written down. */
-const shelf: Gate = (option, s) => {
+const shelf: Ask = (option, s) => {
   const found: LazyFinding[] = []
   const stock = s.stock[option.key]
   const dose = doseOf(option, s)
@@ -122,4 +122,4 @@ function openTooLong(option: Treatment, s: JudgedSituation): LazyFinding | null 
 }
 
 /** Gate 8: the gear it takes, and enough of it on the shelf, in date. */
-export const kit: Gate = (option, s) => [...gear(option, s), ...shelf(option, s)]
+export const kit: Gate = gateOf({ readsDay: true }, (option, s) => [...gear(option, s), ...shelf(option, s)])

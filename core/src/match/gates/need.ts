@@ -1,7 +1,7 @@
 import { DRONE_LIMIT, isOver, judge, limitOf, URGENT, type JudgementLevel } from '../../judge/index.ts'
 import { sayDay, sayDays } from '../../time/index.ts'
 import { plain, plural } from '../../units/index.ts'
-import { sayLevel, levelAt, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
+import { gateOf, levelAt, sayLevel, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 import { broodState, type Treatment } from '../../treatments/index.ts'
 
 const FOR_TREATMENT: Record<JudgementLevel, Level> = { unknown: 'care', under: 'care', watch: 'care', treat: 'fits', urgent: 'fits' }
@@ -76,7 +76,7 @@ function stillOver(option: Treatment, s: JudgedSituation): LazyFinding | null {
 }
 
 /** Gate 1: does the count call for it? A treatment is never worse than care here. */
-export const need: Gate = (option, s) => {
+export const need: Gate = gateOf({ readsDay: false }, (option, s) => {
   const j = s.judgement
   const own = limitOf(s.keeper, j.phase)
   const level = (
@@ -130,4 +130,4 @@ export const need: Gate = (option, s) => {
     })
   }
   return findings
-}
+})

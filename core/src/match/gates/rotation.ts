@@ -2,7 +2,7 @@ import type { PastCourse } from '../../situation/index.ts'
 import { addDays, daysBetween, sayDay, sayDays, yearOf } from '../../time/index.ts'
 import { saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
-import { firstDay, levelAt, sayLevel, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
+import { firstDay, gateOf, levelAt, sayLevel, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 
 /** Below this a past course of the same class is a sign that it is failing (authorities expect 90-95 %; hobby reading under 70 fails). */
 const FAILING = 0.7
@@ -135,7 +135,7 @@ function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse
 }
 
 /** Gate 7: what was given before to the colony and in its yard, how often, how long ago, and whether it worked. */
-export const rotation: Gate = (option, s) => {
+export const rotation: Gate = gateOf({ readsDay: true }, (option, s) => {
   if (option.way !== 'given') return [{ gate: 'rotation', level: 'fits', source: '', text: () => 'Nothing is given.', flip: () => null }]
   const rule = option.rotation
   const make: Make = (level, text, figure, flip, limit = null) => ({
@@ -172,4 +172,4 @@ export const rotation: Gate = (option, s) => {
       () => (rule.change ? 'Needs care after a course of the same active.' : null),
     ),
   ]
-}
+})

@@ -1,6 +1,6 @@
 import { NO_RULE } from '../../situation/index.ts'
 import { daysBetween, sayDay, type Day } from '../../time/index.ts'
-import { sayFlip, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
+import { gateOf, sayFlip, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
 
 /** A list that was held against label and law longer ago than this is to be read anew. */
 const isOld = (confirmed: Day, asOf: Day): boolean => daysBetween(confirmed, asOf) > 365
@@ -12,7 +12,7 @@ const NO_LEAVE = {
 } as const
 
 /** Gate 9: the keeper's own confirmed list and preferences. The tool never says that a thing is legal. */
-export const rules: Gate = (option, s) => {
+export const rules: Gate = gateOf({ readsDay: false }, (option, s) => {
   if (option.way !== 'given') return [{ gate: 'rules', level: 'fits', source: '', text: () => NO_LEAVE[option.way], flip: () => null }]
   const own = s.rules[option.key]
   const authorised = own?.authorised ?? 'unknown'
@@ -97,4 +97,4 @@ export const rules: Gate = (option, s) => {
     })
   }
   return found
-}
+})

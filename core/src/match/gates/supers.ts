@@ -1,7 +1,7 @@
 import { NO_RULE } from '../../situation/index.ts'
 import { addDays, daysBetween, sayDay, sayDays } from '../../time/index.ts'
 import { courseSpan, saySource, waitDaysOf, type Treatment } from '../../treatments/index.ts'
-import { firstDay, sayFlip, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
+import { firstDay, gateOf, sayFlip, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
 import { lastStart } from './time.ts'
 
 type Allowed = 'any' | 'yes' | 'no' | 'unknown'
@@ -77,7 +77,7 @@ function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFin
 }
 
 /** The supers on now as a gate of its own: what would change it is not hidden by those to come. */
-const nowAlone: Gate = (option, s) => [onNow(option, s, allowance(option, s))]
+const nowAlone: Ask = (option, s) => [onNow(option, s, allowance(option, s))]
 
 function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
   const { nextOn } = s.supers
@@ -113,11 +113,11 @@ function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): Lazy
 }
 
 /** Gate 4: supers on now, and supers to go on before the course and its waiting time are over. */
-export const supers: Gate = (option, s) => {
+export const supers: Gate = gateOf({ readsDay: true }, (option, s) => {
   const allowed = allowance(option, s)
   if (allowed === 'any') return [{ gate: 'supers', level: 'fits', source: '', text: () => 'Supers do not matter.', flip: () => null }]
   const findings = [onNow(option, s, allowed)]
   const upcoming = s.supers.nextOn === null || s.supers.nextOn > s.startOn || s.supers.now !== 'for-people'
   if (allowed !== 'yes' && upcoming) findings.push(comingOn(option, s, allowed))
   return findings
-}
+})

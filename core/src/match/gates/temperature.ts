@@ -1,7 +1,7 @@
 import { saySource, type TemperatureLimit, type Treatment } from '../../treatments/index.ts'
 import { sayDay, type Day } from '../../time/index.ts'
 import { plain } from '../../units/index.ts'
-import { firstDay, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
+import { firstDay, gateOf, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
 import { excess, forecastChanceOf, weighHeat, type Weighed } from '../heat.ts'
 import type { Reading } from '../../situation/index.ts'
 
@@ -80,7 +80,7 @@ function sayChange(option: Treatment, limit: TemperatureLimit, w: Weighed, s: Ju
 }
 
 /** Gate 2: the highs, and day and night together, on the days that matter; by forecast first and by normals beyond it. */
-export const temperature: Gate = (option, s) => {
+export const temperature: Gate = gateOf({ readsDay: true }, (option, s) => {
   if (option.temperature.length === 0) {
     return [{ gate: 'temperature', level: 'fits', source: '', text: () => 'No temperature limit.', flip: () => null }]
   }
@@ -96,4 +96,4 @@ export const temperature: Gate = (option, s) => {
       flip: () => sayChange(option, limit, w, s),
     }
   })
-}
+})

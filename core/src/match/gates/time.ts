@@ -1,7 +1,7 @@
 import { addDays, daysBetween, laterOf, sayDay, sayDays, type Day } from '../../time/index.ts'
 import { phaseAt, sayPhase } from '../../situation/index.ts'
 import { courseSpan, nominalDay, patternOf, saySource, type CoursePattern, type Step, type Treatment } from '../../treatments/index.ts'
-import type { Gate, JudgedSituation, LazyFinding, Level } from '../finding.ts'
+import { gateOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 
 const SOURCE = 'your own last opening day'
 
@@ -71,7 +71,7 @@ function finding(level: Level, room: number, last: Day, s: JudgedSituation, text
 }
 
 /** Is there time, before the hive is closed for winter, to treat, take out and count again? */
-const opening: Gate = (option, s) => {
+const opening: Ask = (option, s) => {
   const last = s.lastOpening
   if (last === null) {
     return [{ gate: 'time', level: 'fits', source: SOURCE, text: () => 'No last opening day is set, so none is expected.', flip: () => null }]
@@ -103,4 +103,4 @@ const opening: Gate = (option, s) => {
 }
 
 /** Gate 6: the time of the year, and the time that is left before the hive is closed for winter. */
-export const time: Gate = (option, s) => [...season(option, s), ...opening(option, s)]
+export const time: Gate = gateOf({ readsDay: true }, (option, s) => [...season(option, s), ...opening(option, s)])

@@ -5,7 +5,8 @@ import { RadioButton as ARadioButton, RadioGroup as ARadioGroup } from 'ant-desi
 import AButton from 'ant-design-vue/es/button'
 import { METHODS, type Method } from '@thistle/core/situation'
 import type { Fluid } from '@thistle/core/count'
-import { FLUID_WORDS, METHOD_SAYS } from '../../parts/count-words.ts'
+import { FLUID_WORDS } from '@thistle/core/count'
+import { METHOD_SAYS } from '../../parts/count-words.ts'
 
 defineProps<{ method: Method; fluid: Fluid }>()
 const emit = defineEmits<{ method: [Method]; fluid: [Fluid]; guide: [] }>()

@@ -13,7 +13,7 @@ import DayField from '../../fields/DayField.vue'
 import YardFields from '../../parts/YardFields.vue'
 import { readColonies } from '../../parts/colony-list.ts'
 import { useSave } from '../../parts/useSave.ts'
-import { KIT_WORDS } from '../../parts/words.ts'
+import { KIT_WORDS } from '@thistle/core/situation'
 import { bodyOf, newYard } from '../../parts/yard-draft.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 

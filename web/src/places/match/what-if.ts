@@ -1,39 +1,28 @@
 /** Facts that can be changed on the spot, kept nowhere: each says how it is read from a situation and written into another. */
+import { valuesOf, type Field } from '@thistle/core/fields'
 import type { LookRecord } from '@thistle/core/holding'
 import { saySchool } from '@thistle/core/judge'
 import {
-  BROODS,
-  ENTRANCES,
-  FLOORS,
   KIT,
+  LOOK_FIELDS,
   NO_RULE,
+  PHASE_WORDS,
   PHASES,
-  QUEENS,
   SCHOOLS,
   SUPERS,
+  SUPERS_WORDS,
   TREATMENT_KEYS,
+  type KnownField,
   type Situation,
   type TreatmentKey,
 } from '@thistle/core/situation'
 import { plain, type TemperatureUnit } from '@thistle/core/units'
 import { sayDay } from '../../look/dates.ts'
-import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, PHASE_WORDS, QUEEN_WORDS, SUPERS_WORDS, YES_NO } from '../../parts/words.ts'
+import { YES_NO } from '../../parts/words.ts'
 
 export type FactValue = string | number | null
 /** The facts of a look, by the fields of its record. */
-export type LookField =
-  | 'broodBoxes'
-  | 'framesOfBees'
-  | 'framesOfBrood'
-  | 'brood'
-  | 'queen'
-  | 'floor'
-  | 'entrance'
-  | 'floorWet'
-  | 'feeding'
-  | 'clustered'
-  | 'newlyHived'
-  | 'supers'
+export type LookField = Exclude<KnownField, 'hive' | 'layingSince'> | 'supers'
 
 export interface Fact {
   readonly key: string
@@ -54,28 +43,38 @@ export interface Fact {
 const among = <T extends string>(list: readonly T[], value: FactValue): T | null => list.find((v) => v === value) ?? null
 const number = (value: FactValue): number | null => (typeof value === 'number' ? value : null)
 const colony = (s: Situation, change: Partial<Situation['colony']>): Situation => ({ ...s, colony: { ...s.colony, ...change } })
-const flag = (key: 'floorWet' | 'feeding' | 'clustered' | 'newlyHived', label: string): Fact => ({
-  key,
-  label,
-  kind: 'pick',
-  options: YES_NO,
-  nothing: 'not known',
-  look: key,
-  read: (s) => (s.colony[key] === null ? null : s.colony[key] ? 'yes' : 'no'),
-  write: (s, v) => colony(s, { [key]: v === null ? null : v === 'yes' }),
-})
-const frames = (key: 'framesOfBees' | 'framesOfBrood', label: string): Fact => ({
-  key,
-  label,
-  kind: 'number',
-  least: 0,
-  most: 120,
-  step: 0.5,
-  nothing: 'not known',
-  look: key,
-  read: (s) => s.colony[key],
-  write: (s, v) => colony(s, { [key]: number(v) }),
-})
+/** A known field of a look, as its table describes it; `label` where it is said otherwise here. */
+function known(key: Exclude<LookField, 'supers'>, label: string = LOOK_FIELDS[key].label): Fact {
+  const of: Field = LOOK_FIELDS[key]
+  const base = { key, label, look: key, nothing: of.needed ? '' : 'not known' } as const
+  const write = (s: Situation, value: unknown) => colony(s, { [key]: value ?? (of.needed ? s.colony[key] : null) })
+  if (of.kind === 'yes-no')
+    return {
+      ...base,
+      kind: 'pick',
+      options: YES_NO,
+      read: (s) => (s.colony[key] === null ? null : s.colony[key] ? 'yes' : 'no'),
+      write: (s, v) => write(s, v === null ? null : v === 'yes'),
+    }
+  if (of.kind === 'word')
+    return {
+      ...base,
+      kind: 'pick',
+      options: of.words,
+      read: (s) => s.colony[key] as FactValue,
+      write: (s, v) => write(s, among(valuesOf(of.words), v)),
+    }
+  if (of.kind !== 'whole' && of.kind !== 'real') throw new Error(`${key} cannot be imagined`)
+  return {
+    ...base,
+    kind: 'number',
+    least: of.from,
+    most: of.to,
+    ...(of.step ? { step: of.step } : {}),
+    read: (s) => s.colony[key] as FactValue,
+    write: (s, v) => write(s, number(v)),
+  }
+}
 
 /** The newest day's jars together: what a what-if count stands for. */
 function newestCount(s: Situation): { readonly mites: number; readonly bees: number; readonly date: string } | null {
@@ -121,63 +120,17 @@ export const FACTS: readonly Fact[] = [
     read: (s) => newestCount(s)?.mites ?? null,
     write: writeMites,
   },
-  frames('framesOfBees', 'Bees, frames'),
-  {
-    key: 'broodBoxes',
-    label: 'Brood boxes',
-    kind: 'number',
-    least: 1,
-    most: 12,
-    nothing: '',
-    look: 'broodBoxes',
-    read: (s) => s.colony.broodBoxes,
-    write: (s, v) => colony(s, { broodBoxes: number(v) ?? s.colony.broodBoxes }),
-  },
-  frames('framesOfBrood', 'Brood, frames'),
-  {
-    key: 'brood',
-    label: 'Brood',
-    kind: 'pick',
-    options: BROOD_WORDS,
-    nothing: 'not known',
-    look: 'brood',
-    read: (s) => s.colony.brood,
-    write: (s, v) => colony(s, { brood: among(BROODS, v) }),
-  },
-  {
-    key: 'queen',
-    label: 'Queen',
-    kind: 'pick',
-    options: QUEEN_WORDS,
-    nothing: 'not known',
-    look: 'queen',
-    read: (s) => s.colony.queen,
-    write: (s, v) => colony(s, { queen: among(QUEENS, v) }),
-  },
-  {
-    key: 'floor',
-    label: 'Floor',
-    kind: 'pick',
-    options: FLOOR_WORDS,
-    nothing: 'not known',
-    look: 'floor',
-    read: (s) => s.colony.floor,
-    write: (s, v) => colony(s, { floor: among(FLOORS, v) }),
-  },
-  flag('floorWet', 'Floor wet'),
-  {
-    key: 'entrance',
-    label: 'Entrance',
-    kind: 'pick',
-    options: ENTRANCE_WORDS,
-    nothing: 'not known',
-    look: 'entrance',
-    read: (s) => s.colony.entrance,
-    write: (s, v) => colony(s, { entrance: among(ENTRANCES, v) }),
-  },
-  flag('feeding', 'Being fed'),
-  flag('clustered', 'Clustered'),
-  flag('newlyHived', 'Newly hived'),
+  known('framesOfBees', 'Bees, frames'),
+  known('broodBoxes'),
+  known('framesOfBrood', 'Brood, frames'),
+  known('brood'),
+  known('queen'),
+  known('floor'),
+  known('floorWet'),
+  known('entrance'),
+  known('feeding'),
+  known('clustered'),
+  known('newlyHived'),
   {
     key: 'supers',
     label: 'Supers',
@@ -308,22 +261,6 @@ export function sayFact(fact: Fact, value: FactValue, degrees: (celsius: number)
 export function lookOf(base: Situation, whatIf: WhatIf): { readonly fields: Partial<Pick<LookRecord, LookField>>; readonly facts: readonly Fact[] } {
   const facts = changedFacts(base, whatIf).filter((f) => f.look !== undefined)
   const s = imagined(base, whatIf)
-  const { broodBoxes, framesOfBees, framesOfBrood, brood, queen, floor, entrance, floorWet, feeding, clustered, newlyHived } = s.colony
-  return {
-    facts,
-    fields: {
-      broodBoxes,
-      framesOfBees,
-      framesOfBrood,
-      brood,
-      queen,
-      floor,
-      entrance,
-      floorWet,
-      feeding,
-      clustered,
-      newlyHived,
-      supers: s.supers.now,
-    },
-  }
+  const seen = FACTS.flatMap(({ look }) => (look && look !== 'supers' ? [[look, s.colony[look]] as const] : []))
+  return { facts, fields: { ...Object.fromEntries(seen), supers: s.supers.now } }
 }

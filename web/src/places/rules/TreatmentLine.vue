@@ -10,7 +10,7 @@ import { sayAmount, type Treatment } from '@thistle/core/treatments'
 import DayField from '../../fields/DayField.vue'
 import NumberField from '../../fields/NumberField.vue'
 import { sayDay } from '../../look/dates.ts'
-import { AUTHORISED_WORDS } from '../../parts/words.ts'
+import { AUTHORISED_WORDS } from '@thistle/core/situation'
 import { useHolding } from '../../stores/holding.ts'
 
 const props = defineProps<{ treatment: Treatment; at: (path: string) => string | null }>()

@@ -99,7 +99,7 @@ function close(): void {
         <template v-if="told.changes.length > 0">
           <h3>What changes</h3>
           <ul class="changes">
-            <li v-for="(c, i) in told.changes" :key="i">{{ kindOf(c.kind) }}<strong v-if="c.name">, {{ sayDays(c.name) }}</strong>: {{ c.fields.map(labelOf).join(', ') }}</li>
+            <li v-for="(c, i) in told.changes" :key="i">{{ kindOf(c.kind) }}<strong v-if="c.name">, {{ sayDays(c.name) }}</strong>: {{ c.fields.map((field) => labelOf(field, c.kind)).join(', ') }}</li>
             <li v-if="told.changes.length < sum('changed', told)" class="soft">and {{ sum('changed', told) - told.changes.length }} more</li>
           </ul>
         </template>

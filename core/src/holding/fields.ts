@@ -1,0 +1,134 @@
+import { FLAG_WORDS, FLUID_WORDS, type Cup } from '../count/index.ts'
+import { sayBoards, saySchool } from '../judge/index.ts'
+import {
+  BOARD_KINDS,
+  HEMISPHERE_WORDS,
+  KIT_WORDS,
+  LOOK_FIELDS,
+  METHOD_WORDS,
+  PHASE_WORDS,
+  PRIORITY_WORDS,
+  SCHOOLS,
+  type MonthNormal,
+  type Rule,
+  type School,
+  type Stock,
+  type TreatmentKey,
+} from '../situation/index.ts'
+import {
+  day,
+  double,
+  id,
+  ids,
+  line,
+  needed,
+  real,
+  shape,
+  text,
+  usually,
+  whole,
+  word,
+  words,
+  yesNo,
+  type Fields,
+  type RowOf,
+  type Words,
+} from '../fields/index.ts'
+import type { MarkedPhoto, OwnLimits, WorkFacts } from './insides.ts'
+
+type PerTreatment<T> = Readonly<Partial<Record<TreatmentKey, T>>>
+const OF_A_JAR = METHOD_WORDS.filter(([method]) => method === 'wash' || method === 'sugar') as unknown as Words<'wash' | 'sugar'>
+const SCHOOL_WORDS: Words<School> = SCHOOLS.map((school) => [school, saySchool(school).name])
+const BOARD_WORDS: Words<(typeof BOARD_KINDS)[number]> = BOARD_KINDS.map((kind) => [kind, sayBoards(kind).name])
+
+/**
+ * Each kind of row that keepers write, field by field, in the order in which they are spoken of. From here come the check of what is
+ * sent, the columns, what is read, the words of the history and the labels of the forms.
+ */
+export const RECORD_FIELDS = {
+  yards: {
+    name: line('Name', 60),
+    place: usually(whole('Place among the yards', 0, 10_000), 0),
+    latitude: double('Latitude', -90, 90),
+    longitude: double('Longitude', -180, 180),
+    hemisphere: usually(word('Hemisphere', HEMISPHERE_WORDS), 'north' as const),
+    timeZone: usually(shape<string>('Clock', 'text'), 'UTC'),
+    normals: usually(shape<readonly MonthNormal[]>('Usual temperatures', 'json'), []),
+    phase: word('Time of the year', PHASE_WORDS),
+    lastOpening: day('Last opening'),
+    supersOffOn: day('Supers come off'),
+    supersNextOn: day('Next supers go on'),
+  },
+  colonies: {
+    name: line('Name', 40),
+    since: needed(day('In the book from')),
+    hivedOn: day('Hived on'),
+    parents: ids('Made from', 20),
+    retiredOn: day('Gone since'),
+    retiredWhy: text('What happened', 200),
+  },
+  placements: {
+    colonyId: needed(id('Colony')),
+    yardId: needed(id('Yard')),
+    position: needed(whole('Place in the row', 1, 999)),
+    fromDay: needed(day('From')),
+    toDay: day('To'),
+  },
+  looks: LOOK_FIELDS,
+  counts: {
+    colonyId: needed(id('Colony')),
+    courseId: id('After the course'),
+    onDay: needed(day('Counted on')),
+    method: needed(word('Method', METHOD_WORDS)),
+    recovery: real('Share found', 0.05, 1),
+    representative: yesNo('Speaks for the yard'),
+    note: text('Note', 2000),
+    fluid: word('Washed in', FLUID_WORDS),
+    flags: words('Does not speak for the yard', FLAG_WORDS),
+    queenSeen: yesNo('Queen seen and put back'),
+    waited: real('Sugar left to work, s', 0, 86_400),
+    photo: shape<MarkedPhoto | null>('Photograph', 'json'),
+  },
+  boards: { colonyId: needed(id('Colony')), laidOn: needed(day('Laid on')), takenOn: day('Taken out on') },
+  jars: {
+    yardId: needed(id('Yard')),
+    onDay: needed(day('Counted on')),
+    method: needed(word('Method', OF_A_JAR)),
+    mites: needed(whole('Mites', 0, 100_000)),
+    bees: needed(whole('Bees in the jar', 0, 100_000)),
+    recovery: real('Share found', 0.05, 1),
+    colonies: ids('Of colonies', 200),
+    note: text('Note', 2000),
+  },
+  visits: { yardId: needed(id('Yard')), day: needed(day('Day')), note: text('Note', 2000) },
+  settings: {
+    school: needed(word('School', SCHOOL_WORDS)),
+    priority: needed(word('What comes first', PRIORITY_WORDS)),
+    organicOnly: needed(yesNo('No synthetic treatments')),
+    kit: needed(words('Kit', KIT_WORDS)),
+    rules: usually(shape<PerTreatment<Rule>>('Your list', 'json'), {}),
+    stock: usually(shape<PerTreatment<Stock>>('On the shelf', 'json'), {}),
+    ownLimits: usually(shape<Readonly<Partial<Record<School, OwnLimits>>>>('Your own limits', 'json'), {}),
+    boards: word('Board limits', BOARD_WORDS),
+    cup: shape<Cup | null>('Your cup', 'json'),
+    sugarRecovery: real('Share the sugar roll finds', 0.05, 1),
+    noLiquidAcids: usually(yesNo('No liquid acids'), false),
+    work: shape<WorkFacts | null>('Your days and hours', 'json'),
+    closedThrough: day('Books closed up to'),
+  },
+} as const satisfies Readonly<Record<string, Fields>>
+export type RecordFields = typeof RECORD_FIELDS
+/** One of a kind, in a word; the history says it too. */
+export const KIND_NAMES: Readonly<Record<keyof RecordFields, string>> = {
+  yards: 'yard',
+  colonies: 'colony',
+  placements: 'placement',
+  looks: 'look',
+  counts: 'count',
+  boards: 'board',
+  jars: 'jar',
+  visits: 'visit',
+  settings: 'settings',
+}
+/** A row of a kind, by its table of fields. */
+export type RecordRow<K extends keyof RecordFields> = RowOf<RecordFields[K]>

@@ -1,0 +1,35 @@
+import { day, real, text, whole, word, yesNo, type RowOf } from '../fields/index.ts'
+import { AUTHORISED_WORDS } from './words.ts'
+
+/** A line of the keeper's own list of what is allowed where they are, field by field: for the case, the settings, the history. */
+export const RULE_FIELDS = {
+  authorised: word('authorised', AUTHORISED_WORDS),
+  withSupers: yesNo('with supers on'),
+  gramsPerBox: real('grams for a brood box', 0.01, 10),
+  mostCourses: whole('most courses in a year', 0, 52),
+  mostDays: whole('longest course, days', 1, 366),
+  /** Days from the end of the course to the first supers, where their label says other than the usual. */
+  waitDays: whole('wait before supers, days', 0, 366),
+  prescription: yesNo('prescription needed'),
+  note: text('note', 500),
+  /** The day on which the keeper last held this line against label and law. */
+  confirmedOn: day('confirmed on'),
+  /** Filled from a starter list and not confirmed since. */
+  starter: text('from a starter list', 60),
+} as const
+type RuleRow = RowOf<typeof RULE_FIELDS>
+type AlwaysThere = 'authorised' | 'withSupers' | 'gramsPerBox' | 'mostCourses' | 'mostDays'
+export type Rule = Pick<RuleRow, AlwaysThere> & Partial<Omit<RuleRow, AlwaysThere>>
+
+/** A line that says nothing. */
+export const NO_RULE: Rule = { authorised: null, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
+
+/** Units of a treatment on the shelf. */
+export const SHELF_FIELDS = {
+  units: real('on the shelf', 0, 100_000),
+  expires: day('good until'),
+  /** The day on which the pack was opened. Left out or null: not opened, or not known. */
+  openedOn: day('opened on'),
+} as const
+type ShelfRow = RowOf<typeof SHELF_FIELDS>
+export type Stock = Pick<ShelfRow, 'units' | 'expires'> & Partial<Pick<ShelfRow, 'openedOn'>>
