@@ -110,7 +110,7 @@ describe('refusals', () => {
     }
     const good = { colonyId: '019ac685-b982-756a-8751-bedfa77c0972', onDay: '2026-08-12', broodBoxes: 1 }
     expect(faults(good)).toEqual([])
-    expect(faults({ ...good, broodBoxes: '1', brood: 'some' })).toEqual(['brood', 'broodBoxes'])
+    expect(faults({ ...good, broodBoxes: '1', brood: 'some' })).toEqual(['broodBoxes', 'brood'])
     expect(faults(null)).toEqual(['colonyId', 'onDay', 'broodBoxes'])
   })
   it('treat an id that is none as not there', () => {

@@ -121,7 +121,9 @@ describe('temperature', () => {
 })
 
 describe('a gate that says it reads nothing of the day', () => {
-  const blind = new Proxy(judged(august({ counts: [wash('2026-08-11', 11)] })), {
+  const past = { treatment: 'formic-strip-14' as const, start: '2026-06-01', end: '2026-06-15', efficacy: 0.4 }
+  const stock = Object.fromEntries(TREATMENTS.map((t) => [t.key, { units: 1, expires: '2026-08-13' }]))
+  const blind = new Proxy(judged(august({ counts: [wash('2026-08-11', 11)], history: [past], yardHistory: [past], stock })), {
     get: (of, name) => {
       if (name === 'startOn' || name === 'weather') throw new Error(`it reads ${name}`)
       return Reflect.get(of, name) as unknown
