@@ -1,5 +1,6 @@
 /** Records as the server hands them out, with nothing in them but what a test says. */
 import type { ColonyRecord, SettingsRecord, YardRecord } from '@thistle/core/holding'
+import { factsIn } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 
 export const bareSettings: SettingsRecord = {
@@ -47,18 +48,18 @@ export const bareColony = (over: Partial<ColonyRecord> = {}): ColonyRecord => ({
 })
 
 /** A sound colony in one box, with everything known and nothing in the way. */
-export const SOUND = {
+/** A sound colony, all that was asked then known; what is asked since is not. */
+export const SOUND = factsIn({
   broodBoxes: 1,
   framesOfBees: 10,
   framesOfBrood: 5,
   brood: 'capped',
   hive: 'frames',
   queen: 'laying',
-  layingSince: null,
   floor: 'solid',
   floorWet: false,
   entrance: 'full',
   clustered: false,
   feeding: false,
   newlyHived: false,
-} as const
+})

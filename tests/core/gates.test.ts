@@ -131,7 +131,7 @@ describe('a gate that says it reads nothing of the day', () => {
   })
   it('reads neither the day nor its weather, of any treatment', () => {
     const sayNot = Object.entries(GATES).filter(([, gate]) => !gate.readsDay)
-    expect(sayNot.map(([key]) => key)).toEqual(['need', 'brood', 'rules'])
+    expect(sayNot.map(([key]) => key)).toEqual(expect.arrayContaining(['need', 'brood', 'rules']))
     for (const [key, gate] of sayNot)
       for (const treatment of TREATMENTS) expect(() => gate(treatment, blind), `${key} of ${treatment.key}`).not.toThrow()
   })

@@ -53,7 +53,7 @@ describe('matching', () => {
   })
 
   it('finds all fits in an easy August', () => {
-    expect(verdicts(august())).toEqual({
+    expect(verdicts(august())).toMatchObject({
       'formic-strip-14': 'fits',
       'amitraz-strip': 'fits',
       'oxalic-vapour': 'care',

@@ -1,5 +1,5 @@
 export type { Finding, Gate, GateKey, Level } from './finding.ts'
-export { decidingOf, LEVELS, worstOf } from './finding.ts'
+export { decidingOf, GATE_KEYS, LEVELS, worstOf } from './finding.ts'
 export { GATES } from './gates/index.ts'
 export { match, runOfDays, startDays, startWindows, verdictsOn, judged, HORIZON, type Matched, type Judged, type Verdict } from './match.ts'
 export { lastSensibleStart, lastStarts, type LastStart, type OptionWindows } from './windows.ts'

@@ -2,6 +2,7 @@ import { mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
+import { NOTHING_KNOWN } from '@thistle/core/holding'
 import { Refused } from '../server/call.ts'
 import DayField from '../fields/DayField.vue'
 import NumberField from '../fields/NumberField.vue'
@@ -133,22 +134,7 @@ describe('words', () => {
     )
   })
   it('say what is not known as not known', () => {
-    const nothing = {
-      broodBoxes: 1,
-      framesOfBees: null,
-      framesOfBrood: null,
-      brood: null,
-      hive: null,
-      queen: null,
-      layingSince: null,
-      floor: null,
-      floorWet: null,
-      entrance: null,
-      clustered: null,
-      feeding: null,
-      newlyHived: null,
-      hivedOn: null,
-    }
+    const nothing = { ...NOTHING_KNOWN, hivedOn: null }
     expect(factLines(nothing).map(([k, v]) => `${k}: ${v}`)).toEqual([
       'Bees: not known, 1 box',
       'Brood: not known, not known',

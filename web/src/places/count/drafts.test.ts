@@ -2,7 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { countFaults, MEASURES } from '@thistle/core/count'
 import { colonyState, flagsOf, type ColonyRecord } from '@thistle/core/holding'
-import { METHODS } from '@thistle/core/situation'
+import { factsIn, METHODS } from '@thistle/core/situation'
 import { bareColony, bareSettings, bareYard } from '../../../../tests/cases/records.ts'
 import { bodyOf, entryOf, factsOf, isTyped, useDrafts } from './drafts.ts'
 import { GUIDES } from './guides.ts'
@@ -11,26 +11,8 @@ import { readTableRow } from './yard-table.ts'
 
 const TODAY = '2026-08-12'
 const settings = bareSettings
-const look = {
-  id: 'l',
-  version: 1,
-  onDay: '2026-08-01',
-  broodBoxes: 1,
-  framesOfBees: 8,
-  framesOfBrood: 0,
-  brood: 'none',
-  hive: 'frames',
-  queen: 'absent',
-  layingSince: null,
-  floor: null,
-  floorWet: null,
-  entrance: null,
-  clustered: null,
-  feeding: null,
-  newlyHived: true,
-  supers: 'none',
-  note: null,
-} as const
+const facts = factsIn({ broodBoxes: 1, framesOfBees: 8, framesOfBrood: 0, brood: 'none', hive: 'frames', queen: 'absent', newlyHived: true })
+const look = { ...facts, id: 'l', version: 1, onDay: '2026-08-01', supers: 'none', note: null } as const
 const yard = bareYard(TODAY, { name: 'Lane End' })
 const stateOf = (over: Partial<ColonyRecord> = {}) => colonyState(yard, bareColony(over), settings)
 
