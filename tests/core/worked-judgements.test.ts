@@ -1,0 +1,340 @@
+/** Judgements worked by hand or by second implementations: figures from jstat and from the definitions, sentences word for word. */
+import { createRequire } from 'node:module'
+import { describe, expect, it } from 'vitest'
+import { boardLimits, driftOf, estimateYard, growthOf, judge, sayGrowth, type Judgement } from '@thistle/core/judge'
+import type { CountFact, Situation } from '@thistle/core/situation'
+import { addDays, daysBetween } from '@thistle/core/time'
+import { august, wash, withColony } from '../cases/index.ts'
+
+interface Distribution {
+  inv: (p: number, a: number, b: number) => number
+  cdf: (x: number, a: number, b: number) => number
+}
+const { jStat } = createRequire(import.meta.url)('jstat') as { jStat: { beta: Distribution; gamma: Distribution } }
+const judged = (over: Partial<Situation>): Judgement => judge(august(over))
+const of = (count: Partial<CountFact>, over: Partial<Situation> = {}): Judgement =>
+  judged({
+    counts: [{ date: '2026-08-11', method: 'wash', mites: 0, bees: 300, days: null, recovery: null, representative: null, ...count }],
+    ...over,
+  })
+const board = (mites: number, days: number, over: Partial<CountFact> = {}) => ({ method: 'board' as const, mites, bees: null, days, ...over })
+
+describe('what is said of a count', () => {
+  it('at each level in August, in the winter rest, and where nothing was counted', () => {
+    expect(of({ mites: 0 })).toMatchObject({
+      text: '0.0 in 100, likely 0.0 to 1.0. Under the limit of 3, doubt included.',
+      next: 'Leave it and count again by Thu 10 Sep.',
+    })
+    expect(of({ mites: 7 })).toMatchObject({
+      text: '2.3 in 100, likely 1.1 to 4.3. Below the limit of 3, but the count cannot rule out more.',
+      next: expect.stringMatching(/^Leave it and count again by .*; a second jar now would settle it sooner\.$/) as string,
+    })
+    expect(of({ mites: 9 })).toMatchObject({
+      text: '3.0 in 100, likely 1.6 to 5.2. At the limit of 3: treat before the winter bees are raised.',
+      next: 'Choose a treatment.',
+    })
+    expect(of({ mites: 10 }, { phase: 'peak' }).text).toBe('3.3 in 100, likely 1.8 to 5.6. Over the limit of 3: treat.')
+    expect(of({ mites: 18 })).toMatchObject({
+      text: '6.0 in 100, likely 3.9 to 8.8. Far over the limit of 3: this colony is in danger.',
+      next: 'Choose a treatment today: losing the colony cannot be mended.',
+    })
+    expect(of({ mites: 0 }, { phase: 'dormant' }).next).toMatch(/^Leave it; count the fall on a board, or wash again once bees fly, by /)
+    expect(judged({ counts: [] })).toMatchObject({
+      level: 'unknown',
+      representative: false,
+      stale: false,
+      notes: [],
+      next: 'Count first: a wash of about 300 bees.',
+    })
+  })
+  it('asks for a full jar where a small one cannot tell, and never of a board', () => {
+    expect(of({ mites: 4, bees: 200 }).next).toMatch(/^Wash a full half cup/)
+    expect(of({ mites: 5, bees: 250 }).next).toMatch(/^Leave it and count again/)
+    expect(of(board(33, 3)).level).toBe('watch')
+    expect(of(board(33, 3)).next).toMatch(/^Leave it and count again/)
+  })
+  it('with a note for each thing that makes it speak less, and none without', () => {
+    const notes = (count: Partial<CountFact>, over: Partial<Situation> = {}) => of(count, over).notes.map((n) => n.replace(/[:.;].*$/, ''))
+    expect(notes({ mites: 3 })).toEqual([])
+    expect(notes({ mites: 3, bees: 99 })).toEqual(['Only 99 bees'])
+    expect(notes(board(3, 3))).toEqual([])
+    expect(notes({ method: 'drone', mites: 3, bees: 99 }, { phase: 'peak' })).toEqual(['Only 99 cells'])
+    expect(notes({ method: 'drone', mites: 3, bees: 100 }, { phase: 'peak' })).toEqual([])
+    for (const phase of ['decrease', 'dormant'] as const)
+      expect(notes({ method: 'drone', mites: 3, bees: 100 }, { phase })).toEqual(['Drone brood is at its end now'])
+    const broodless = { ...august().colony, brood: 'none' as const }
+    expect(notes({ mites: 3 }, { colony: broodless })).toEqual([
+      'Without brood all mites ride on the bees, so a wash reads two to three times higher',
+    ])
+    expect(notes({ mites: 3 }, { colony: broodless, phase: 'dormant' })).toEqual([])
+    expect(notes(board(3, 3), { colony: broodless })).toEqual([])
+    expect(notes({ method: 'drone', mites: 3, bees: 100 }, { colony: broodless, phase: 'peak' })).toEqual([])
+    expect(notes({ mites: 3, representative: false })).toEqual(['This sample is marked as not representative'])
+    expect(notes({ mites: 3, date: '2026-07-22' })).toEqual([])
+    expect(notes({ mites: 3, date: '2026-07-21' })).toEqual(['Counted 22 days ago'])
+    expect(notes({ mites: 3, date: '2026-07-21' }, { phase: 'dormant' })).toEqual([])
+    expect(notes({ mites: 3, recovery: 0.8 })).toEqual(['Judged allowing for a recovery of 80 %'])
+    expect(notes({ mites: 3, recovery: 1 })).toEqual([])
+    expect(notes(board(9, 3, { share: 0.25, spread: 1.6 }))).toEqual(['The mites lie in clumps'])
+    expect(notes(board(9, 3, { share: 0.25, spread: 1.5 }))).toEqual([])
+  })
+})
+
+describe('what is held against the limit', () => {
+  it('is over with the chance that jstat says, the mites that were missed allowed for', () => {
+    for (const [mites, bees, recovery] of [
+      [6, 300, null],
+      [6, 300, 0.7],
+      [9, 250, 0.9],
+      [0, 300, null],
+    ] as const) {
+      const limit = 0.03 * (recovery ?? 1)
+      expect(of({ mites, bees, recovery }).chanceOver).toBeCloseTo(1 - jStat.beta.cdf(limit, mites + 0.5, bees - mites + 0.5), 6)
+    }
+    expect(of(board(30, 3)).chanceOver).toBeCloseTo(1 - jStat.gamma.cdf(12 * 3, 30.5, 1), 6)
+    expect(of(board(30, 3, { recovery: 0.5 })).chanceOver).toBeCloseTo(1 - jStat.gamma.cdf(6 * 3, 30.5, 1), 6)
+  })
+  it('corrects figure and range alike, and never beyond all bees', () => {
+    const found = of({ method: 'sugar', mites: 8, recovery: 0.8 })
+    const [low, high] = [jStat.beta.inv(0.05, 8, 293), jStat.beta.inv(0.95, 9, 292)]
+    expect(found.corrected?.estimate).toBeCloseTo(8 / 3 / 0.8, 2)
+    expect(found.corrected?.low).toBeCloseTo((low * 100) / 0.8, 2)
+    expect(found.corrected?.high).toBeCloseTo((high * 100) / 0.8, 2)
+    expect(of({ method: 'sugar', mites: 290, recovery: 0.5 }).corrected?.high).toBe(100)
+    expect(of(board(300, 1, { recovery: 0.5 })).corrected?.high).toBeGreaterThan(600)
+    expect(of({ mites: 8 }).corrected).toBeNull()
+  })
+  it('takes what was missed into under and watch too: 3 of 300 at 0.5 may be over 3', () => {
+    expect(of({ mites: 3 }).level).toBe('under')
+    expect(of({ method: 'sugar', mites: 3, recovery: 0.5 }).level).toBe('watch')
+  })
+  it('reads a board by the month of its own side of the world', () => {
+    expect(boardLimits('2026-02-10', 'south')).toEqual(boardLimits('2026-08-10', 'north'))
+    expect(boardLimits('2026-12-10', 'south')).toEqual(boardLimits('2026-06-10', 'north'))
+    expect([boardLimits('2026-08-10', 'north').timely, boardLimits('2026-08-10', 'south').timely]).toEqual([12, 0.5])
+    expect(of(board(9, 3), { hemisphere: 'south', phase: 'dormant' }).level).toBe('treat')
+    expect(of(board(9, 3)).level).toBe('under')
+  })
+  it('is danger on a board over the edge of collapse, where that lies over the time to treat', () => {
+    expect([of(board(98, 3)).level, of(board(99, 3)).level]).toEqual(['treat', 'urgent'])
+    // October: both are 5 and 20; November: both half a mite, and no danger is told apart.
+    expect(of({ ...board(3, 3), date: '2026-12-01' }, { asOf: '2026-12-01', phase: 'dormant' }).level).toBe('treat')
+  })
+})
+
+describe('the day to count again', () => {
+  const upper = (mites: number, bees = 300) => jStat.beta.inv(0.9, mites + 1, bees - mites) * 100
+  const wait = (found: Judgement) => daysBetween('2026-08-11', found.recountBy)
+  it('is where the upper 80 % grows to the limit: 0.026 a day in late summer, 0.021 before, held between 7 and 30', () => {
+    expect(wait(of({ mites: 4 }))).toBe(Math.max(7, Math.floor(Math.log(3 / upper(4)) / 0.026)))
+    expect(wait(of({ mites: 2, bees: 300 }, { phase: 'peak' }))).toBe(Math.min(30, Math.floor(Math.log(3 / upper(2)) / 0.021)))
+    expect(wait(of({ mites: 0, bees: 120 }))).toBe(Math.floor(Math.log(3 / upper(0, 120)) / 0.026))
+    expect(Math.floor(Math.log(3 / upper(0, 120)) / 0.026)).toBe(17)
+    expect(wait(of({ mites: 0 }))).toBe(30)
+    expect(wait(of({ mites: 6 }))).toBe(7)
+    expect(wait(of({ mites: 1, recovery: 0.5 }))).toBe(Math.max(7, Math.floor(Math.log((3 * 0.5) / upper(1)) / 0.026)))
+  })
+  it('does not come nearer where mites cannot breed', () => {
+    expect(wait(of({ mites: 3 }, { colony: { ...august().colony, brood: 'none' } }))).toBe(30)
+    expect(wait(of({ mites: 1 }, { phase: 'dormant' }))).toBe(60)
+    expect(wait(of({ mites: 4 }, { phase: 'dormant' }))).toBe(7)
+  })
+  it('of a board goes by its own rate', () => {
+    const high = jStat.gamma.inv(0.9, 13, 1) / 3
+    expect(wait(of(board(12, 3)))).toBe(Math.min(30, Math.max(7, Math.floor(Math.log(12 / high) / 0.026))))
+  })
+})
+
+describe('a trend', () => {
+  const boards = (then: number, now: number, days: readonly [number, number] = [3, 3]) =>
+    judged({
+      counts: [
+        { ...board(then, days[0]), date: '2026-07-10', recovery: null, representative: null },
+        { ...board(now, days[1]), date: '2026-08-11', recovery: null, representative: null },
+      ],
+    }).trend
+  it('of boards goes by days, of jars by bees, with the chance that jstat says', () => {
+    const found = boards(10, 40, [2, 4])
+    expect(found).toMatchObject({ before: 5, direction: 'rising' })
+    // 40 in 4 days are twice 10 in 2. The share of now among both has odds 2 : 1 if nothing changed.
+    expect(found?.ratio?.estimate).toBeCloseTo(2, 10)
+    const [low, high] = [jStat.beta.inv(0.05, 40, 11), jStat.beta.inv(0.95, 41, 10)]
+    expect(found?.ratio?.low).toBeCloseTo((low / (1 - low)) * 0.5, 6)
+    expect(found?.ratio?.high).toBeCloseTo((high / (1 - high)) * 0.5, 6)
+    expect(found?.chanceRisen).toBeCloseTo(1 - jStat.beta.cdf(4 / 6, 40.5, 10.5), 6)
+    expect(boards(0, 5)).toMatchObject({ ratio: null, direction: 'rising' })
+    expect(boards(0, 0)?.chanceRisen).toBeCloseTo(0.5, 6)
+  })
+})
+
+describe('growth', () => {
+  const counts = [
+    { day: 3, mites: 4, exposure: 250 },
+    { day: 21, mites: 5, exposure: 310 },
+    { day: 40, mites: 17, exposure: 290 },
+    { day: 66, mites: 22, exposure: 180 },
+  ]
+  /** The score of the slope, the level put at its best for it: nought at the slope of greatest likelihood. Solved by halving. */
+  function slopeOf(rows: typeof counts): { slope: number; information: number } {
+    const means = (slope: number) => {
+      const total = rows.reduce((s, r) => s + r.mites, 0)
+      const weights = rows.map((r) => r.exposure * Math.exp(slope * r.day))
+      const sum = weights.reduce((a, b) => a + b, 0)
+      return weights.map((w) => (total * w) / sum)
+    }
+    const score = (slope: number) => means(slope).reduce((s, mean, i) => s + rows[i]!.day * (rows[i]!.mites - mean), 0)
+    let [from, to] = [-0.9, 0.9]
+    for (let i = 0; i < 100; i++) {
+      const middle = (from + to) / 2
+      if (score(middle) > 0) from = middle
+      else to = middle
+    }
+    const m = means(from)
+    const total = m.reduce((a, b) => a + b, 0)
+    const centre = m.reduce((s, mean, i) => s + mean * rows[i]!.day, 0) / total
+    return { slope: from, information: m.reduce((s, mean, i) => s + mean * (rows[i]!.day - centre) ** 2, 0) }
+  }
+  it('is the slope at which the score is nought, with Wald’s 90 %', () => {
+    for (const rows of [
+      counts,
+      counts.map((c) => ({ ...c, mites: 30 - c.mites })),
+      counts.slice(0, 3),
+      counts.map((c, i) => ({ ...c, mites: i === 0 ? 0 : c.mites })),
+    ]) {
+      const [own, wanted] = [growthOf(rows), slopeOf(rows)]
+      expect(own?.aDay).toBeCloseTo(wanted.slope, 8)
+      expect(own?.low).toBeCloseTo(wanted.slope - 1.6448536 / Math.sqrt(wanted.information), 6)
+      expect(own?.high).toBeCloseTo(wanted.slope + 1.6448536 / Math.sqrt(wanted.information), 6)
+    }
+  })
+  it('wants three days, and mites on two', () => {
+    expect(growthOf(counts.slice(0, 2))).toBeNull()
+    expect(growthOf(counts.map((c) => ({ ...c, day: Math.min(c.day, 21) })))).toBeNull()
+    expect(growthOf(counts.map((c, i) => ({ ...c, mites: i === 2 ? 9 : 0 })))).toBeNull()
+    expect(growthOf(counts.map((c, i) => ({ ...c, mites: i > 1 ? 9 : 0 })))).not.toBeNull()
+  })
+  it('is said as doubling, halving, or as neither', () => {
+    expect(sayGrowth({ aDay: Math.LN2 / 30, low: Math.LN2 / 60, high: Math.LN2 / 20, counts: 4 })).toBe(
+      'It doubles in about 30 days, likely 20 to 60, over 4 counts.',
+    )
+    expect(sayGrowth({ aDay: -Math.LN2 / 12, low: -Math.LN2 / 8, high: -Math.LN2 / 24, counts: 3 })).toBe(
+      'It halves in about 12 days, likely 8 to 24, over 3 counts.',
+    )
+    for (const [low, high] of [
+      [-0.01, 0.02],
+      [0, 0.02],
+      [-0.02, 0],
+    ] as const)
+      expect(sayGrowth({ aDay: 0.001, low, high, counts: 3 })).toMatch(/^No steady rise or fall/)
+  })
+  it('begins with the last course that has begun by then', () => {
+    const all = ['2026-05-20', '2026-06-10', '2026-07-01', '2026-07-20', '2026-08-11'].map((date, i) => wash(date, 2 + 3 * i))
+    const course = (start: string) => ({ treatment: 'formic-strip-7' as const, start, end: addDays(start, 7), efficacy: null })
+    const over = (...starts: string[]) => judged({ counts: all, history: starts.map(course) }).trend?.growth?.counts ?? null
+    expect(over()).toBe(5)
+    expect(over('2026-06-10')).toBe(4)
+    expect(over('2026-05-25', '2026-07-01')).toBe(3)
+    expect(over('2026-07-01', '2026-05-25')).toBe(3)
+    expect(over('2026-07-02')).toBeNull()
+    expect(over('2026-08-13')).toBe(5)
+  })
+})
+
+describe('a drift to the limit', () => {
+  const drift = (found: Judgement, over: Partial<Situation> = {}) => driftOf(found, august(over))
+  it('is told from the upper end and from the figure, at the usual pace', () => {
+    const found = of({ mites: 3 })
+    const high = jStat.beta.inv(0.95, 4, 297) * 100
+    const likely = addDays('2026-08-11', Math.ceil(Math.log(3 / 1) / 0.026))
+    expect(drift(found)).toMatchObject({ likely, earliest: addDays('2026-08-11', Math.ceil(Math.log((3 / Math.round(high * 100)) * 100) / 0.026)) })
+  })
+  it('is not told where it is over, unknown, nothing was found, nothing grows, or the sample does not speak', () => {
+    expect(drift(of({ mites: 9 }))).toBeNull()
+    expect(drift(judged({ counts: [] }))).toBeNull()
+    expect(drift(of({ mites: 0 }))).toBeNull()
+    expect(drift(of({ mites: 3, representative: false }))).toBeNull()
+    expect(drift(of({ mites: 1 }, { phase: 'dormant' }))).toBeNull()
+    expect(driftOf(of({ mites: 3 }), withColony({ brood: 'none' }))).toBeNull()
+    for (const missing of ['estimate', 'high', 'threshold', 'countedOn'] as const)
+      expect(drift({ ...of({ mites: 3 }), [missing]: null }), missing).toBeNull()
+    for (const none of ['estimate', 'high'] as const) expect(drift({ ...of({ mites: 3 }), [none]: 0 }), none).toBeNull()
+  })
+})
+
+describe('what would settle it', () => {
+  it('is said in jars, cells or days, whichever was counted', () => {
+    const text = (count: Partial<CountFact>, over: Partial<Situation> = {}) => of(count, over).settling?.text
+    expect(text({ mites: 12 })).toMatch(/^At the same rate .*more jars? of about 300 bees|not even 4 more jars/)
+    expect(text({ mites: 4, bees: 150 }, { phase: 'peak' })).toMatch(/jars of about 300 bees/)
+    expect(text({ method: 'drone', mites: 7, bees: 100 }, { phase: 'peak' })).toMatch(/hundred more cells/)
+    expect(text(board(30, 3))).toMatch(/more days? on the board/)
+    expect(of({ mites: 13 }).settling).toEqual({ more: 1, text: 'At the same rate one more jar of about 300 bees would settle it.' })
+  })
+  it('is right for a board: settled with that many more days, and not with one fewer', () => {
+    for (const [mites, spread] of [
+      [30, 1],
+      [27, 1],
+      [42, 1],
+      [27, 2],
+    ] as const) {
+      const at = (more: number) => of(board(Math.round((mites * (3 + more)) / 3), 3 + more, { spread })).settling
+      const more = at(0)?.more
+      if (more == null) continue
+      expect(at(more)).toBeNull()
+      if (more > 1) expect(at(more - 1)).not.toBeNull()
+    }
+  })
+})
+
+describe('a yard', () => {
+  const jars = (...mites: number[]) => mites.map((m) => ({ mites: m, bees: 300, recovery: 1 }))
+  it('differs between its colonies by so much, the chance of the jars taken out: 3, 9 and 15 of 300', () => {
+    // Shares 0.01, 0.03, 0.05: variance 0.0004, of which 0.03 * 0.97 / 300 is of the jars.
+    expect(estimateYard(jars(3, 9, 15), 0, 3)?.variation).toBeCloseTo(Math.sqrt(0.0004 - 0.000097) / 0.03, 6)
+    expect(estimateYard(jars(9, 9, 9), 0, 3)?.variation).toBe(0)
+    expect(estimateYard(jars(3, 15), 0, 3)?.variation).toBeNull()
+    expect(estimateYard(jars(0, 0, 0), 0, 3)?.variation).toBeNull()
+    expect(estimateYard([], 4, 3)).toBeNull()
+  })
+  it('has one over the limit among those not sampled by the chance of a second, finer reckoning', () => {
+    /** Levels by a gamma of mean m and variation v, jars by chance: weighed on a grid four times as fine. */
+    const second = (mites: readonly number[], unsampled: number, limit: number) => {
+      let [sum, over] = [0, 0]
+      for (let i = 0; i < 120; i++)
+        for (let j = 0; j < 50; j++) {
+          const mean = 0.0002 * 1500 ** (i / 119)
+          const v = 0.2 * 12 ** (j / 49)
+          const shape = 1 / v ** 2
+          const p = shape / (shape + 300 * mean)
+          let log = -((Math.log(v / 0.8) / 0.6) ** 2) / 2
+          for (const m of mites) {
+            for (let n = 0; n < m; n++) log += Math.log((shape + n) / (n + 1))
+            log += shape * Math.log(p) + m * Math.log(1 - p)
+          }
+          const weight = Math.exp(log)
+          sum += weight
+          over += weight * (1 - jStat.gamma.cdf(limit / mean, shape, 1 / shape) ** unsampled)
+        }
+      return over / sum
+    }
+    for (const [mites, unsampled] of [
+      [[1, 2, 0, 4, 1, 3], 6],
+      [[6, 8, 5, 9, 7, 6], 3],
+      [[0, 0, 0, 1, 0, 0], 10],
+    ] as const)
+      expect(estimateYard(jars(...mites), unsampled, 3)?.chanceOtherOver, mites.join()).toBeCloseTo(second(mites, unsampled, 0.03), 1)
+    expect(estimateYard(jars(1, 2, 3), 0, 3)?.chanceOtherOver).toBe(0)
+  })
+  it('counts who is at or over, and says what the rule of thumb makes of it', () => {
+    expect(estimateYard(jars(9, 8, 10), 0, 3)).toMatchObject({ over: 2, highest: 1000 / 300 })
+    const rule = (...mites: number[]) => estimateYard(jars(...mites), 0, 3)?.rule
+    expect(rule(0, 1, 0, 1, 0)).toMatchObject({ leave: null, text: 'The rule of thumb wants six to ten colonies sampled; there are 5.' })
+    expect(rule(0, 1, 0, 1, 5, 5)).toMatchObject({ leave: true })
+    expect(rule(0, 1, 0, 1, 5, 12)).toMatchObject({ leave: false, text: expect.stringMatching(/yet 1 over the limit: see to that one, /) as string })
+    expect(rule(0, 1, 0, 1, 12, 12)?.text).toMatch(/yet 2 over the limit: see to those, /)
+    expect(rule(0, 1, 0, 2, 5, 5)).toMatchObject({
+      leave: false,
+      text: 'Not mostly zeros and ones (3 of 6 jars with none or one): judge the yard as a whole.',
+    })
+  })
+})
