@@ -1,0 +1,501 @@
+/** Gates worked by hand, word for word: the figure, the limit, the sentence and what would change it. Limits are those of labels as the fact sheet remembers them. */
+import { describe, expect, it } from 'vitest'
+import { answer } from '@thistle/core/course'
+import { decidingOf, GATES, judged, match, runOfDays, startDays, verdictsOn, type Finding, type GateKey, type Level } from '@thistle/core/match'
+import type { PastCourse, Situation, TreatmentKey } from '@thistle/core/situation'
+import { addDays } from '@thistle/core/time'
+import { treatmentOf, type Treatment } from '@thistle/core/treatments'
+import { august, days, wash, withColony } from '../cases/index.ts'
+
+const option = (key: TreatmentKey): Treatment => treatmentOf(key)!
+const asked = (key: TreatmentKey, gate: GateKey, s: Situation) =>
+  GATES[gate](option(key), judged(s)).map((f) => ({
+    level: f.level,
+    text: f.text(),
+    flip: f.flip(),
+    figure: typeof f.figure === 'function' ? f.figure() : f.figure,
+    limit: typeof f.limit === 'function' ? f.limit() : f.limit,
+  }))
+const one = (key: TreatmentKey, gate: GateKey, s: Situation) => {
+  const all = asked(key, gate, s)
+  const order: Level[] = ['fits', 'care', 'wait', 'ruled-out']
+  return all.toSorted((a, b) => order.indexOf(b.level) - order.indexOf(a.level))[0]!
+}
+const past = (treatment: TreatmentKey, start: string, end: string | null, efficacy: number | null = null): PastCourse => ({
+  treatment,
+  start,
+  end,
+  efficacy,
+})
+
+describe('what was given before', () => {
+  const after = (history: readonly PastCourse[], over: Partial<Situation> = {}) => august({ history, ...over })
+  it('makes an equal wait while it runs, and another take care', () => {
+    const running = after([past('flumethrin-strip', '2026-07-20', null)])
+    expect(asked('fluvalinate-strip', 'rotation', running).find((f) => f.level === 'wait')).toMatchObject({
+      level: 'wait',
+      figure: 'running',
+      flip: 'Fits with care once that course is over.',
+    })
+    expect(asked('fluvalinate-strip', 'rotation', running).find((f) => f.level === 'wait')?.text).toBe(
+      `${option('flumethrin-strip').name} is still running since Mon 20 Jul.`,
+    )
+    expect(one('oxalic-vapour', 'rotation', running)).toMatchObject({ level: 'care', flip: 'Fits once that course is over.' })
+    expect(one('oxalic-vapour', 'rotation', running).text).toMatch(/: read both labels before giving them together\.$/)
+    // Not begun yet on the day, or nothing that is given: nothing runs.
+    expect(one('oxalic-vapour', 'rotation', after([past('flumethrin-strip', '2026-08-20', null)])).level).toBe('fits')
+    expect(one('oxalic-vapour', 'rotation', after([past('drone-removal', '2026-07-20', null)])).level).toBe('fits')
+  })
+  it('asks for the gap of its label', () => {
+    const gap = option('formic-strip-14').rotation.gapDays
+    const ended = addDays('2026-08-14', -gap)
+    const waiting = one('formic-strip-14', 'rotation', after([past('formic-strip-14', '2026-07-01', addDays(ended, 2))]))
+    expect(waiting).toMatchObject({ level: 'wait', figure: '2 d', limit: `${gap} d`, flip: 'Fits from Sun 16 Aug.' })
+    expect(one('formic-strip-14', 'rotation', after([past('formic-strip-14', '2026-07-01', ended)])).level).not.toBe('wait')
+  })
+  it('counts the courses of a year against the keeper’s own most, or else the usual', () => {
+    const twice = [
+      past('amitraz-strip', '2026-02-01', '2026-03-15'),
+      past('formic-strip-7', '2026-04-10', '2026-04-17'),
+      past('amitraz-strip', '2026-05-01', '2026-06-15'),
+      past('formic-strip-7', '2026-07-01', '2026-07-08'),
+    ]
+    const most = (mostCourses: number | null) =>
+      after(twice, { rules: { 'amitraz-strip': { authorised: 'yes', withSupers: null, gramsPerBox: null, mostCourses, mostDays: null } } })
+    expect(one('amitraz-strip', 'rotation', most(2))).toMatchObject({
+      level: 'ruled-out',
+      figure: '2 of 2',
+      limit: '2',
+      text: '2 courses this year already; the most is 2.',
+      flip: 'Fits next year.',
+    })
+    expect(one('amitraz-strip', 'rotation', most(3)).level).toBe('fits')
+    expect(one('amitraz-strip', 'rotation', most(0))).toMatchObject({ figure: '2 of 0' })
+    const onceOnly = after([twice[2]!, twice[3]!], { rules: most(1).rules })
+    expect(one('amitraz-strip', 'rotation', onceOnly).text).toBe('1 course this year already; the most is 1.')
+    // Those of last year are not of this one.
+    expect(
+      one(
+        'amitraz-strip',
+        'rotation',
+        after([past('amitraz-strip', '2025-08-01', '2025-09-15'), past('formic-strip-7', '2026-07-01', '2026-07-08')], { rules: most(1).rules }),
+      ).level,
+    ).toBe('fits')
+  })
+  it('wants another active in between, and says how many in a row it would be', () => {
+    const row = (...years: number[]) => years.map((y) => past('amitraz-strip', `${y}-08-01`, `${y}-09-15`))
+    const name = option('amitraz-strip').name
+    expect(one('amitraz-strip', 'rotation', after(row(2025)))).toMatchObject({
+      level: 'care',
+      figure: 'again',
+      text: `${name} was the last treatment too (Fri 1 Aug 2025): give another active a turn, or mites learn to live with it.`,
+      flip: 'Fits after a course of another active.',
+    })
+    expect(one('amitraz-strip', 'rotation', after(row(2024, 2025))).text).toMatch(/ It would be the third in a row\.$/)
+    expect(one('amitraz-strip', 'rotation', after(row(2022, 2023, 2024, 2025))).text).toMatch(/ It would be the fifth in a row\.$/)
+    expect(
+      one('amitraz-strip', 'rotation', after([...row(2023), past('formic-strip-7', '2024-08-01', '2024-08-08'), ...row(2025)])).text,
+    ).not.toMatch(/in a row/)
+    expect(one('amitraz-strip', 'rotation', after([...row(2024), past('formic-strip-7', '2025-08-01', '2025-08-08')])).level).toBe('fits')
+    expect(one('oxalic-vapour', 'rotation', after([past('oxalic-vapour', '2025-12-20', '2025-12-20')])).level).toBe('fits')
+    const yard = after([], { yardHistory: [past('amitraz-strip', '2025-08-01', '2025-09-15')] })
+    expect(one('amitraz-strip', 'rotation', yard)).toMatchObject({
+      level: 'care',
+      text: `No treatment of this colony is known, but the yard had ${name} last (Fri 1 Aug 2025): its mites have met it.`,
+    })
+    expect(one('formic-strip-14', 'rotation', yard).level).toBe('fits')
+  })
+  it('that took too little is a sign of its own, in the colony at once, in the yard where two of it did and half of those counted', () => {
+    const poor = after([past('formic-strip-14', '2026-05-01', '2026-05-15', 0.41), past('oxalic-vapour', '2026-06-20', '2026-07-10')])
+    expect(one('formic-strip-14', 'rotation', poor)).toMatchObject({
+      level: 'care',
+      figure: '41 %',
+      limit: '70 %',
+      text: 'It took only 41 % of the mites last time: find out why first.',
+      flip: 'Fits if that course had worked.',
+    })
+    expect(
+      one(
+        'formic-strip-14',
+        'rotation',
+        after([past('formic-strip-14', '2026-05-01', '2026-05-15', 0.7), past('oxalic-vapour', '2026-06-20', '2026-07-10')]),
+      ).level,
+    ).toBe('fits')
+    const of = (...took: (number | null)[]) =>
+      one(
+        'formic-strip-14',
+        'rotation',
+        after([past('oxalic-vapour', '2026-06-20', '2026-07-10')], {
+          yardHistory: took.map((e) => past('formic-strip-14', '2026-05-01', '2026-05-15', e)),
+        }),
+      )
+    expect(of(0.3).level).toBe('fits')
+    expect(of(0.3, 0.5)).toMatchObject({
+      level: 'care',
+      figure: '2 of 2',
+      text: 'In this yard it took under 70 % in 2 of 2 colonies that were counted after it: find out why first.',
+      flip: 'Fits if those courses had worked.',
+    })
+    expect(of(0.3, 0.5, 0.9, 0.95)).toMatchObject({ level: 'care', figure: '2 of 4' })
+    expect(of(0.3, 0.5, 0.9, 0.95, 0.92).level).toBe('fits')
+    expect(of(0.3, 0.5, null, null, null)).toMatchObject({ figure: '2 of 2' })
+  })
+})
+
+describe('need', () => {
+  const at = (mites: number, over: Partial<Situation> = {}, bees = 300) => august({ counts: [wash('2026-08-11', mites, bees)], ...over })
+  it('is said by the level, for what kills, brakes, breaks and waits', () => {
+    const say = (key: TreatmentKey, s: Situation) => asked(key, 'need', s)[0]!.text
+    expect(say('formic-strip-14', at(0))).toBe('0.0 in 100 against a limit of 3: not needed yet.')
+    expect(say('formic-strip-14', at(7))).toBe('2.3 in 100 against a limit of 3: not needed yet, though the count cannot rule out more.')
+    expect(say('formic-strip-14', at(10))).toBe('3.3 in 100 against a limit of 3: treatment is needed.')
+    expect(say('formic-strip-14', at(20))).toBe(
+      '6.7 in 100 against a limit of 3: in danger, act now. A queen lost can be mended, a colony lost cannot.',
+    )
+    expect(say('drone-removal', at(10))).toBe('3.3 in 100 against a limit of 3: a brake, not a cure: something that kills is needed as well.')
+    expect(say('drone-removal', at(20))).toBe('6.7 in 100 against a limit of 3: in danger, and this is a brake, not a cure.')
+    expect(say('brood-break', at(20))).toBe('6.7 in 100 against a limit of 3: in danger, and a break kills nothing for three weeks.')
+    expect(say('brood-break', at(10))).toMatch(/: treatment is needed\.$/)
+    expect(say('wait-and-recount', at(0))).toBe('0.0 in 100 against a limit of 3: it can be left until Thu 10 Sep, and counted again by then.')
+    expect(say('wait-and-recount', at(10))).toBe('3.3 in 100 against a limit of 3: waiting lets them double in about a month.')
+    expect(say('wait-and-recount', at(20))).toBe('6.7 in 100 against a limit of 3: waiting would lose the colony.')
+    expect(say('formic-strip-14', august({ counts: [] }))).toBe('No count, so nobody can say it is needed: count first.')
+    expect(say('wait-and-recount', august({ counts: [] }))).toBe('No count yet: waiting without one is guessing. Count now.')
+    const board = august({ counts: [{ date: '2026-08-11', method: 'board', mites: 18, bees: null, days: 3, recovery: null, representative: null }] })
+    expect(say('formic-strip-14', board)).toMatch(/^6\.0 mites a day against a limit of 12: not needed yet/)
+    expect(asked('formic-strip-14', 'need', board)[0]!.flip).toBe('A wash of about 300 bees would settle it.')
+  })
+  it('says which count in the same jar would change it', () => {
+    const flip = (key: TreatmentKey, s: Situation) => asked(key, 'need', s)[0]!.flip
+    expect(flip('formic-strip-14', at(0))).toBe('Fits from 9 mites on 300 bees up.')
+    expect(flip('formic-strip-14', at(10))).toBe('Fits with care at 8 mites on 300 bees or fewer.')
+    expect(flip('wait-and-recount', at(10))).toBe('Fits at 8 mites on 300 bees or fewer.')
+    expect(flip('drone-removal', at(10, { phase: 'peak' }))).toMatch(/^(Fits with care|Ruled out|Fits) (from|at) /)
+    // 80 % found: 7.2 in the jar are 9 that were there.
+    const roll = { ...wash('2026-08-11', 3), method: 'sugar' as const, recovery: 0.8 }
+    expect(flip('formic-strip-14', august({ counts: [roll] }))).toBe('Fits from 8 mites on 300 bees up.')
+    const cells = { date: '2026-08-11', method: 'drone' as const, mites: 2, bees: 100, days: null, recovery: null, representative: null }
+    expect(flip('formic-strip-14', august({ phase: 'peak', counts: [cells] }))).toBe('Fits from 5 mites on 100 cells up.')
+  })
+  it('adds what the treatment cannot do alone, and that a count is old or does not speak', () => {
+    const efficacy = option('hop-strip').efficacy!
+    const weak = asked('hop-strip', 'need', at(30)).find((f) => f.figure === '60 %')
+    expect(efficacy.brood.high).toBe(0.6)
+    // Of 10 in 100 it leaves 4; to stay under 3 it would have to take 70 %.
+    expect(weak).toMatchObject({ level: 'care', limit: '70 %', flip: 'Under 7.5 it could.' })
+    expect(weak?.text).toBe('It takes 30 to 60 % here: even at its best about 4 would be left, over the limit of 3. It cannot do it alone.')
+    expect(asked('hop-strip', 'need', at(22)).filter((f) => f.limit === '60 %')).toEqual([])
+    expect(asked('wait-and-recount', 'need', at(30)).some((f) => f.text.includes('alone'))).toBe(false)
+    const old = august({ counts: [wash('2026-07-15', 2)] })
+    expect(asked('formic-strip-14', 'need', old).find((f) => f.figure === '28 d')).toMatchObject({
+      level: 'fits',
+      limit: '21 d',
+      text: 'The count is 28 days old: the level will have moved.',
+      flip: 'A fresh wash would settle it.',
+    })
+    expect(asked('wait-and-recount', 'need', old).find((f) => f.figure === '28 d')?.level).toBe('care')
+    expect(asked('formic-strip-14', 'need', at(2))).toHaveLength(1)
+    expect(asked('formic-strip-14', 'need', august({ counts: [{ ...wash('2026-08-11', 2), representative: false }] }))).toHaveLength(2)
+    expect(asked('formic-strip-14', 'need', august({ counts: [] }))).toHaveLength(1)
+  })
+})
+
+describe('supers', () => {
+  const on = (now: Situation['supers']['now'], offOn: string | null = null, nextOn: string | null = null, over: Partial<Situation> = {}) =>
+    august({ supers: { now, offOn, nextOn }, ...over })
+  it('are said with what would change it', () => {
+    expect(one('amitraz-strip', 'supers', on('for-people', null, null, { lastOpening: null }))).toMatchObject({
+      level: 'ruled-out',
+      figure: 'on',
+      limit: 'supers off',
+      text: 'Ruled out while the supers are on for people, and no day is set for taking them off.',
+      flip: 'Fits once the supers are off.',
+    })
+    expect(one('amitraz-strip', 'supers', on('for-people', '2026-08-20'))).toMatchObject({
+      level: 'wait',
+      figure: '6 d',
+      text: 'Supers are on for people until Thu 20 Aug.',
+      flip: 'Fits from Thu 20 Aug, when the supers are off.',
+    })
+    expect(asked('amitraz-strip', 'supers', on('for-people', '2026-08-14'))[0]).toMatchObject({
+      level: 'fits',
+      text: 'The supers are planned to be off by Fri 14 Aug.',
+    })
+    expect(asked('amitraz-strip', 'supers', on('none'))[0]).toMatchObject({
+      level: 'fits',
+      text: 'No supers on.',
+      flip: 'Ruled out with supers on for people.',
+    })
+    expect(asked('amitraz-strip', 'supers', on('for-bees'))[0]?.text).toBe(
+      'The box on top is left to the bees: mark it, so that it is never extracted.',
+    )
+    expect(asked('amitraz-strip', 'supers', on(null))[0]).toMatchObject({
+      level: 'care',
+      figure: 'not known',
+      limit: 'supers off',
+      text: 'Whether supers are on for people is not known: see that they are off.',
+    })
+    const listed = (withSupers: boolean | null) => ({
+      rules: { 'formic-strip-14': { authorised: 'yes' as const, withSupers, gramsPerBox: null, mostCourses: null, mostDays: null } },
+    })
+    expect(asked('formic-strip-14', 'supers', on(null, null, null, listed(true)))).toMatchObject([
+      { level: 'fits', limit: 'by your list', text: 'Whether supers are on is not known; your list allows it either way.' },
+    ])
+    expect(asked('formic-strip-14', 'supers', on('for-people', null, null, listed(true)))).toMatchObject([
+      { level: 'fits', text: 'Supers may stay on by your own list; nothing is harvested until the course is over.' },
+    ])
+    expect(asked('formic-strip-14', 'supers', on('for-people', null, null, listed(null)))[0]).toMatchObject({
+      level: 'care',
+      figure: 'on',
+      text: 'Supers are on. Some labels allow that and some do not: read yours and confirm it in your list.',
+      flip: 'Fits once the supers are off.',
+    })
+    expect(asked('wait-and-recount', 'supers', on('for-people'))).toMatchObject([{ level: 'fits', text: 'Supers do not matter.', flip: null }])
+  })
+  it('names the last day on which taking them off leaves time', () => {
+    // Amitraz from the day they are off: 42 days at the least, out by the last opening on 5 November: 24 September.
+    expect(one('amitraz-strip', 'supers', on('for-people')).flip).toBe(
+      'Fits if the supers come off by Thu 24 Sep, the last day on which there is time for it.',
+    )
+    expect(one('amitraz-strip', 'supers', on('for-people', null, null, { startOn: '2026-09-24' })).flip).toMatch(/by Thu 24 Sep, the last day/)
+    expect(one('amitraz-strip', 'supers', on('for-people', null, null, { startOn: '2026-09-25' })).flip).toBe('Fits once the supers are off.')
+  })
+  it('to come are held against the course and its waiting time', () => {
+    const coming = (nextOn: string | null, now: Situation['supers']['now'] = 'none') => asked('amitraz-strip', 'supers', on(now, null, nextOn))[1]
+    // 14 August, 42 days in and 14 of waiting: 9 October.
+    expect(coming('2026-10-12')).toMatchObject({
+      level: 'fits',
+      figure: '3 d',
+      limit: 'Mon 12 Oct',
+      text: 'Supers could go on from Fri 9 Oct (42 days and 14 days of waiting); the next are due Mon 12 Oct.',
+      flip: 'The last start for it is Mon 17 Aug.',
+    })
+    expect(coming('2026-10-05')).toMatchObject({
+      level: 'ruled-out',
+      figure: '4 d',
+      text: 'Supers are due Mon 5 Oct, 4 days before this course and its waiting time end (Fri 9 Oct).',
+      flip: 'Fits if the supers can wait until Fri 9 Oct.',
+    })
+    expect(coming(null)).toMatchObject({
+      level: 'fits',
+      text: 'No date is set for the next supers; they could go on from Fri 9 Oct.',
+      flip: 'It would be ruled out if supers had to go on before Fri 9 Oct.',
+    })
+    // A day that has come while supers are on already asks nothing more.
+    expect(coming('2026-08-14', 'for-people')).toBeUndefined()
+    expect(coming('2026-08-15', 'for-people')).toMatchObject({ level: 'ruled-out' })
+    expect(coming('2026-08-14', 'none')).toMatchObject({ level: 'ruled-out' })
+  })
+})
+
+describe('the kit and the shelf', () => {
+  const kit = (...tools: NonNullable<Situation['keeper']['kit']>) => august({ keeper: { ...august().keeper, kit: tools } })
+  it('waits for what is missing and says what would do', () => {
+    const bare = one('amitraz-strip', 'kit', kit())
+    expect(bare).toMatchObject({ level: 'wait', figure: '1 short' })
+    expect(bare.text).toMatch(/^Missing from your kit: .* Fetch what is missing first\.$/)
+    expect(bare.flip).toMatch(/^Fits with /)
+    expect(one('amitraz-strip', 'kit', kit('gloves')).level).toBe('fits')
+    expect(one('amitraz-strip', 'kit', kit('acid-gloves')).level).toBe('fits')
+    expect(one('amitraz-strip', 'kit', august({ keeper: { ...august().keeper, kit: null } }))).toMatchObject({
+      level: 'fits',
+      flip: 'It would wait for whatever of that is missing.',
+    })
+  })
+  it('holds the shelf against the whole course, and its date against the day: good on the day itself', () => {
+    const shelf = (units: number | null, expires: string | null, over: Partial<Situation> = {}) =>
+      august({ stock: { 'amitraz-strip': { units, expires } }, ...over })
+    const wanted = (
+      answer(august())
+        .options.find((o) => o.treatment === 'amitraz-strip')
+        ?.course.find((j) => j.job === 'dose') as { text: string }
+    ).text
+    expect(wanted).toMatch(/4 strips/)
+    expect(one('amitraz-strip', 'kit', shelf(4, null)).level).toBe('fits')
+    expect(one('amitraz-strip', 'kit', shelf(1, null))).toMatchObject({
+      level: 'wait',
+      figure: '3 short',
+      limit: '4 strips',
+      text: 'The course takes 4 strips; the shelf has 1.',
+      flip: 'Fits with 3 strips more.',
+    })
+    expect(one('amitraz-strip', 'kit', shelf(null, '2026-08-14')).level).toBe('fits')
+    expect(one('amitraz-strip', 'kit', shelf(null, '2026-08-13'))).toMatchObject({
+      level: 'wait',
+      figure: 'expired',
+      limit: '2026-08-13',
+      text: 'What is on the shelf expired Thu 13 Aug: never past its date.',
+      flip: 'Fits with a pack that is in date.',
+    })
+  })
+})
+
+describe('the hive', () => {
+  it('is said aspect by aspect, each with its own way out', () => {
+    const hive = (key: TreatmentKey, facts: Partial<Situation['colony']>, over: Partial<Situation> = {}) =>
+      one(key, 'hive', { ...withColony(facts), ...over })
+    expect(hive('formic-strip-14', { framesOfBees: 4 })).toMatchObject({
+      level: 'ruled-out',
+      figure: '2 short',
+      limit: '6 frames',
+      text: '4 frames of bees; at least 6 are needed: fewer are harmed by it.',
+      flip: 'Fits with 2 more frames of bees.',
+    })
+    expect(hive('formic-strip-14', { framesOfBees: null })).toMatchObject({
+      level: 'care',
+      figure: 'not known',
+      flip: 'Fits with 6 frames of bees or more.',
+    })
+    expect(hive('amitraz-strip', { framesOfBees: null })).toMatchObject({
+      level: 'care',
+      text: 'Strength is not known: the dose is given as for full boxes. Count the frames of bees.',
+    })
+    expect(hive('oxalic-vapour', { framesOfBees: null }).level).toBe('fits')
+    expect(hive('formic-strip-14', { queen: 'absent' })).toMatchObject({
+      level: 'wait',
+      figure: 'no queen',
+      text: 'No queen: a fumigant now would cost the colony its chance; settle the queen first.',
+      flip: 'Fits with a laying queen.',
+    })
+    expect(hive('formic-strip-14', { queen: 'caged' })).toMatchObject({
+      level: 'wait',
+      figure: 'caged',
+      text: 'The queen is caged: a fumigant now would cost the colony its chance; settle the queen first.',
+    })
+    expect(hive('formic-strip-14', { queen: null })).toMatchObject({ level: 'care', figure: 'queen?', flip: 'Fits with a laying queen.' })
+    expect(hive('formic-strip-14', { queen: 'new', layingSince: '2026-07-20' })).toMatchObject({
+      level: 'care',
+      figure: 'new',
+      limit: 'laying 21 d',
+      text: 'The new queen has laid for 25 days: see eggs first.',
+      flip: 'Fits with a queen that is settled.',
+    })
+    expect(hive('formic-strip-14', { queen: 'new' })).toMatchObject({
+      level: 'wait',
+      text: 'The queen is new: she must have laid for 21 days first; when she began is not known.',
+    })
+    expect(hive('formic-strip-14', { newlyHived: true })).toMatchObject({
+      level: 'ruled-out',
+      figure: 'new',
+      flip: 'Fits once its brood is established.',
+    })
+    expect(hive('formic-strip-14', { entrance: 'reduced' })).toMatchObject({
+      level: 'care',
+      figure: 'reduced',
+      flip: 'Fits with the entrance at full width.',
+    })
+    expect(hive('formic-strip-14', { entrance: null })).toMatchObject({
+      level: 'care',
+      figure: 'entrance?',
+      flip: 'Fits with the entrance at full width.',
+    })
+    expect(hive('formic-strip-14', { floor: 'screen-open' })).toMatchObject({ level: 'care', figure: 'screen', flip: 'Fits with the tray in.' })
+    expect(hive('formic-strip-14', { floor: null })).toMatchObject({ level: 'care', figure: 'floor?', flip: 'Fits with the tray in.' })
+    expect(hive('formic-strip-14', { feeding: true })).toMatchObject({ level: 'care', figure: 'fed', flip: 'Fits with the feeder off.' })
+    expect(hive('oxalic-dribble', { floorWet: true })).toMatchObject({ level: 'wait', figure: 'wet', flip: 'Fits on a dry floor.' })
+    expect(hive('oxalic-dribble', { floorWet: null })).toMatchObject({ level: 'care', figure: 'floor?', flip: 'Fits on a dry floor.' })
+    expect(hive('amitraz-strip', { clustered: true })).toMatchObject({ level: 'wait', figure: 'cluster', flip: 'Fits once the bees are moving.' })
+    expect(hive('amitraz-strip', { clustered: true }, { phase: 'dormant' })).toMatchObject({
+      level: 'ruled-out',
+      figure: 'winter',
+      flip: 'Fits once the bees are moving again in spring.',
+    })
+    expect(hive('amitraz-strip', { queen: 'absent' })).toMatchObject({
+      level: 'care',
+      figure: 'no queen',
+      text: 'No queen: settle the queen first, whatever is done about mites.',
+      flip: 'Fits with a laying queen.',
+    })
+    expect(hive('formic-strip-14', { hive: 'top-bar' })).toMatchObject({ level: 'care', figure: 'top-bar', flip: 'Fits in a hive with frames.' })
+    // Hived three weeks before the day it is asked on is established.
+    expect(hive('formic-strip-14', { newlyHived: null, hivedOn: '2026-07-22' }).level).toBe('fits')
+    expect(hive('formic-strip-14', { newlyHived: null, hivedOn: '2026-07-23' }).level).toBe('ruled-out')
+  })
+})
+
+describe('temperature', () => {
+  const highs = (list: readonly number[], kind: 'forecast' | 'observed' = 'forecast', low = 10) =>
+    august({ weather: days('2026-08-14', list, kind).map((d) => ({ ...d, low })) })
+  const usual = (high: number) => Array.from({ length: 12 }, (_, i) => ({ month: i + 1, high, low: high - 10 }))
+  const gentle = Array.from({ length: 60 }, () => 24)
+  const heat = (list: readonly number[]) => asked('formic-strip-14', 'temperature', highs(list))
+  it('of formic strips is 10 to 29.5 °C on the first day and up to 29.5 (33 with care) on the two after it', () => {
+    const [first, after] = heat(gentle)
+    expect(first).toMatchObject({ level: 'fits', figure: '24°', limit: '10 to 29.5 °C', flip: 'It would take 5.5 °C more to change this.' })
+    expect(first?.text).toMatch(/^A high of 24 °C .* by the forecast; the limit is 10 to 29\.5 °C/)
+    expect(after).toMatchObject({ level: 'fits', limit: 'up to 29.5 °C' })
+    expect(after?.text).toMatch(/^Highs of 24 and 24 °C /)
+    expect(heat([12, ...gentle])[0]?.flip).toBe('It would take 2 °C less to change this.')
+    expect(heat([29.5, ...gentle])[0]?.level).toBe('fits')
+    expect(heat([10, ...gentle])[0]?.level).toBe('fits')
+    const cold = heat([9.9, ...gentle])[0]
+    expect(cold).toMatchObject({ level: 'wait', figure: '10°', limit: '10 to 29.5 °C' })
+    expect(cold?.text).toMatch(/^9\.9 °C on Fri 14 Aug by the forecast is under 10 °C .*: too little acid turns to vapour\.$/)
+    expect(cold?.flip).toMatch(/^Fits from Sat 15 Aug, when the highs .* are 10 to 29\.5 °C\.$/)
+    const hot = heat([24, 33.5, 24, ...gentle])[1]
+    expect(hot).toMatchObject({ level: 'wait', limit: 'up to 33 °C' })
+    expect(hot?.text).toMatch(/^33\.5 °C on Sat 15 Aug by the forecast is over 29\.5 °C /)
+    const warm = heat([24, 24, 32, ...gentle])[1]
+    expect(warm).toMatchObject({ level: 'care', figure: '32°', limit: 'up to 29.5 °C' })
+    expect(warm?.flip).toMatch(/^Fits from Sun 16 Aug/)
+    // Over 33 now, within 33 a day later, under 29.5 two days later: both days are named.
+    expect(heat([24, 35, 32, 24, ...gentle])[1]?.flip).toMatch(
+      /^Fits with care from Sat 15 Aug \(up to 33 °C with care\), fits from Sun 16 Aug, when the highs /,
+    )
+    expect(heat(Array.from({ length: 120 }, () => 35))[1]?.flip).toBe(
+      'No day in the next eight weeks is better, by the days known and what is usual.',
+    )
+    const none = asked('formic-strip-14', 'temperature', august({ weather: [] }))[0]
+    expect(none).toMatchObject({ level: 'care', figure: 'not known' })
+    expect(none?.text).toMatch(/^The temperature .* is not known; the limit is 10 to 29\.5 °C\.$/)
+  })
+  it('by what is usual alone is said with its chance where that is not sure', () => {
+    const months = asked('formic-strip-14', 'temperature', august({ weather: [], normals: usual(28) }))
+    expect(months[0]?.level).toBe('care')
+    expect(months[0]?.text).toMatch(
+      /^Only what is usual for the month is known .* \(about 28 °C\): the chance that the limit of 10 to 29\.5 °C holds is about \d+ %\.$/,
+    )
+    expect(asked('formic-strip-14', 'temperature', august({ weather: [], normals: usual(18) }))[0]).toMatchObject({ level: 'fits' })
+    const mixed = asked('formic-strip-14', 'temperature', august({ weather: days('2026-08-14', [18, 18]), normals: usual(18) }))[1]
+    expect(mixed?.text).toMatch(/by the forecast to Sat 15 Aug and then what is usual/)
+    expect(asked('formic-strip-14', 'temperature', highs(gentle, 'observed'))[0]?.text).toMatch(/as observed/)
+  })
+  it('has no say in what has no limit', () => {
+    expect(asked('wait-and-recount', 'temperature', august({ weather: [] }))).toMatchObject([
+      { level: 'fits', text: 'No temperature limit.', flip: null },
+    ])
+  })
+})
+
+describe('the verdict', () => {
+  it('brings waiting back with care where nothing else can be started, and only at the limit', () => {
+    const no = { authorised: 'no' as const, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
+    const few = [option('formic-strip-14'), option('amitraz-strip'), option('wait-and-recount')]
+    const nothing = (mites: number) => august({ counts: [wash('2026-08-11', mites)], rules: { 'formic-strip-14': no, 'amitraz-strip': no } })
+    const isWaiting = (o: { readonly treatment: Treatment }) => o.treatment.way === 'waiting'
+    const verdict = (s: Situation) => [match(judged(s), few).find(isWaiting)!, verdictsOn(judged(s), few).find(isWaiting)!] as const
+    const [whole, short] = verdict(nothing(10))
+    expect([whole.verdict, short.verdict, whole.earliest]).toEqual(['care', 'care', '2026-08-14'])
+    expect(whole.findings[0]?.text).toMatch(/Nothing else can be started on this day, so watch it closely\.$/)
+    for (const o of verdict(nothing(20))) expect(o.verdict).toBe('ruled-out')
+    for (const o of verdict(august())) expect(o.verdict).toBe('ruled-out')
+    for (const o of verdict(nothing(0))) expect(o.verdict).toBe('fits')
+  })
+  it('names among the findings of its level the one that no day ends, where no day ends the wait', () => {
+    const f = (gate: GateKey, level: Level) => ({ gate, level }) as Finding
+    const findings = [f('need', 'fits'), f('temperature', 'wait'), f('kit', 'wait')]
+    expect(decidingOf({ verdict: 'wait', earliest: null, findings })).toBe(findings[2])
+    expect(decidingOf({ verdict: 'wait', earliest: '2026-08-20', findings })).toBe(findings[1])
+    expect(decidingOf({ verdict: 'fits', earliest: null, findings })).toBe(findings[0])
+    expect(decidingOf({ verdict: 'care', earliest: null, findings: [f('hive', 'care')] })).toMatchObject({ gate: 'hive' })
+  })
+  it('holds for a run of days until the first that is too hot, and no longer than asked', () => {
+    const list = Array.from({ length: 60 }, (_, i) => (i === 9 ? 35 : 24))
+    const s = judged(august({ weather: days('2026-08-14', list) }))
+    // The 35 falls among the first three days of a start on the seventh, eighth or ninth day after the 14th.
+    expect(runOfDays(option('formic-strip-14'), s, '2026-08-14', 20)).toBe(6)
+    expect(runOfDays(option('formic-strip-14'), s, '2026-08-14', 4)).toBe(4)
+    const shown = startDays(option('formic-strip-14'), s, '2026-08-14', 12).map((d) => d.verdict)
+    expect(shown.map((v) => (v === 'wait' ? '-' : 'x')).join('')).toBe('xxxxxxx---xx')
+  })
+})
