@@ -24,6 +24,7 @@ import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import { courseRoutes } from './courses/routes.ts'
 import type { Database } from './database/index.ts'
+import { clearVisits } from './demo/visit.ts'
 import { clearLeft } from './holding/leaving.ts'
 import { holdingRoutes } from './holding/routes.ts'
 import { letterRoutes } from './letters/routes.ts'
@@ -288,6 +289,7 @@ export function makeApp(parts: AppParts): App {
   })
   const clearing = setInterval(() => {
     clearLeft({ db, clock }).catch((fault: unknown) => logger.warn({ err: fault }, 'holdings whose grace is over'))
+    clearVisits({ db, clock }).catch((fault: unknown) => logger.warn({ err: fault }, 'demos of yesterday'))
   }, HOUR)
   clearing.unref()
   return {

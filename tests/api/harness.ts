@@ -1,17 +1,21 @@
 /** The whole application over a database of its own on the tests' cluster. */
-import { randomUUID } from 'node:crypto'
+import { randomUUID, scryptSync } from 'node:crypto'
 import pg from 'pg'
 import { pino } from 'pino'
 import { contractOf, type OpenApi } from './contract.ts'
 import { agent as client } from 'supertest'
 import { v7 } from 'uuid'
-import { hashPassword } from '../../server/src/access/passwords.ts'
 import { makeApp, type App } from '../../server/src/app.ts'
 import { readConfig, type Config } from '../../server/src/config.ts'
 import { migrate, openDatabase, type Database } from '../../server/src/database/index.ts'
-import { loadDemo } from '../../server/src/demo/load.ts'
+import { KEEPER } from '../../server/src/demo/holding.ts'
+import { DEMO_KEEPER, loadDemo } from '../../server/src/demo/load.ts'
 import { startWeatherService } from '../../server/src/standins/weather-service.ts'
 
+/** The password of the tests' keepers, at a thousandth of the usual cost: a hash says its own, and hundreds of them sign in. */
+const easy = (password: string) =>
+  `scrypt:128:8:1:${Buffer.alloc(16).toString('base64')}:${scryptSync(password, Buffer.alloc(16), 32, { N: 128, r: 8, p: 1 }).toString('base64')}`
+const EASY = easy('a long enough password')
 export const id = (): string => v7()
 /** The smallest JPEG: one white pixel. */
 export const JPEG = Buffer.from(
@@ -31,7 +35,7 @@ export interface Api {
   readonly app: App
   /** A client of its own, with its own cookies. */
   readonly client: () => Client
-  /** A client signed in to the demo as its owner. */
+  /** A client signed in to the demo itself, of which every visitor gets a copy, as its owner. */
   readonly demo: () => Promise<Client>
   /** A new holding with an owner, and its signed-in client. */
   readonly newHolding: (
@@ -75,6 +79,7 @@ export async function startApi({
   let now = new Date('2026-08-12T10:00:00Z')
   const clock = () => now
   if (demo) await loadDemo(db, { again: false })
+  if (demo) await db.model('keepers').update({ passwordHash: easy(KEEPER.password) }, { where: { id: DEMO_KEEPER } })
   const weather = await startWeatherService()
   const app = makeApp({
     config: {
@@ -106,7 +111,6 @@ export async function startApi({
     })
     return it
   }
-  const password = await hashPassword('a long enough password')
 
   return {
     db,
@@ -116,13 +120,13 @@ export async function startApi({
     setNow: (next) => (now = next),
     demo: async () => {
       const it = open()
-      await it.post('/api/session/demo').expect(204)
+      await it.post('/api/session').send({ email: KEEPER.email, password: KEEPER.password }).expect(204)
       return it
     },
     newHolding: async (role = 'owner', yards = null) => {
       const [holdingId, keeperId] = [id(), id()]
       const email = `${keeperId}@example.test`
-      await db.model('keepers').create({ id: keeperId, email, name: 'Somebody', passwordHash: password, preferences: {} })
+      await db.model('keepers').create({ id: keeperId, email, name: 'Somebody', passwordHash: EASY, preferences: {} })
       await db.model('holdings').create({ id: holdingId, name: 'Another holding', demo: false, livesOn: null, seq: 0 })
       await db.model('memberships').create({ keeperId, holdingId, role, yards, untilDay: null })
       await db.model('settings').create({

@@ -5,7 +5,8 @@ import { SessionStore } from '../../server/src/access/store.ts'
 import { readConfig } from '../../server/src/config.ts'
 import { openDatabase } from '../../server/src/database/index.ts'
 import { endAccount } from '../../server/src/people/accounts.ts'
-import { id, JPEG, startApi, type Api } from './harness.ts'
+import { clearVisits } from '../../server/src/demo/visit.ts'
+import { id, JPEG, startApi, type Api, type Client } from './harness.ts'
 
 const PASSWORD = 'three jars on a shelf'
 let api: Api
@@ -145,6 +146,55 @@ describe('the demo', () => {
     await two.get('/api/holding').expect(200)
     await one.delete(`/api/sessions/${own!.id}`).expect(204)
     await one.get('/api/holding').expect(401)
+  })
+
+  it('is each visitor’s own: what one does the others do not see; it is put back, found again, and gone after a day', async () => {
+    const enter = async (client = api.client()) => {
+      await client.post('/api/session/demo').expect(204)
+      const { holding, keeper } = (await client.get('/api/holding').expect(200)).body as {
+        holding: { id: string; livesOn: string }
+        keeper: { id: string }
+      }
+      return { client, holding, keeper }
+    }
+    const [one, two, owners] = [await enter(), await enter(), await api.demo()]
+    expect(new Set([one.holding.id, two.holding.id, (await owners.get('/api/holding')).body.holding.id]).size).toBe(3)
+    const yards = async (client: Client) =>
+      (await client.get('/api/yards').expect(200)).body as {
+        id: string
+        name: string
+        colonies: { id: string; name: string; courses: { id: string }[] }[]
+      }[]
+    const [mine, theirs, kept] = [await yards(one.client), await yards(two.client), await yards(owners)]
+    // The same but for the ids, down to the courses; each id leads to its own.
+    const words = (list: typeof mine) => list.map((y) => [y.name, y.colonies.map((c) => [c.name, c.courses.length])])
+    expect([words(theirs), words(mine)]).toEqual([words(kept), words(kept)])
+    expect(mine.map((y) => y.id)).not.toEqual(theirs.map((y) => y.id))
+    const course = mine.flatMap((y) => y.colonies).flatMap((c) => c.courses)[0]!
+    await one.client.get(`/api/courses/${course.id}`).expect(200)
+    await two.client.get(`/api/courses/${course.id}`).expect(404)
+    expect(JSON.stringify((await one.client.get('/api/changes/last?limit=100')).body)).not.toContain(kept[0]!.id)
+    await one.client.put(`/api/yards/${id()}`).send({ name: 'Only mine' }).expect(201)
+    await one.client.post('/api/holding/date').send({ on: '2026-08-20' }).expect(204)
+    expect(await yards(two.client)).toHaveLength(theirs.length)
+    expect((await two.client.get('/api/holding')).body.holding.livesOn).toBe(two.holding.livesOn)
+
+    expect((await enter(one.client)).holding.id).toBe(one.holding.id)
+    expect(await yards(one.client)).toHaveLength(mine.length + 1)
+    await one.client.post('/api/holding/fresh').expect(204)
+    expect((await yards(one.client)).map((y) => y.id)).toEqual(mine.map((y) => y.id))
+    expect((await one.client.get('/api/holding')).body.holding.livesOn).toBe(one.holding.livesOn)
+    await one.client.put('/api/account/password').send({ password: 'none', next: 'mine from now on' }).expect(403)
+
+    const at = (iso: string) => clearVisits({ db: api.db, clock: () => new Date(iso) })
+    expect(await api.db.model('keepers').count({ where: { id: [one.keeper.id, two.keeper.id] } })).toBe(2)
+    const before = await api.db.model('holdings').count({ where: { demo: true } })
+    expect(before).toBeGreaterThanOrEqual(3)
+    expect(await at('2026-08-13T09:59:00Z')).toBe(0)
+    expect(await at('2026-08-13T10:01:00Z')).toBe(before - 1)
+    await one.client.get('/api/yards').expect(401)
+    await owners.get('/api/yards').expect(200)
+    expect(await api.db.model('keepers').count({ where: { id: [one.keeper.id, two.keeper.id] } })).toBe(0)
   })
 
   it('writes to nobody', async () => {

@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { KEEPER } from '../../server/src/demo/holding.ts'
 import { id, startApi, type Api } from '../api/harness.ts'
 import { emptyDatabase, shell } from './database-tools.ts'
 import { startProcess, stopProcess } from './process.ts'
@@ -39,7 +40,11 @@ describe('a backup', () => {
     await shell(lineOf('pg_restore'), { DATABASE_URL: url, BACKUP: file })
     const restored = await startProcess(url, { LOG_LEVEL: 'warn', PAGE_DIR: '' })
     const base = `http://127.0.0.1:${restored.message.listening}/api`
-    const entered = await fetch(`${base}/session/demo`, { method: 'POST' })
+    const entered = await fetch(`${base}/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ email: KEEPER.email, password: KEEPER.password }),
+    })
     const headers = { cookie: entered.headers.getSetCookie()[0]?.split(';')[0] ?? '' }
     const read = async (path: string) => (await fetch(base + path, { headers })).json()
     const plain = (yards: { weatherFrom: unknown }[]) => yards.map(({ weatherFrom: _from, ...yard }) => yard)

@@ -10,6 +10,7 @@ import { todayOfYards, yardState } from '@thistle/core/holding'
 import { makeApp, type App } from '../../server/src/app.ts'
 import { readConfig } from '../../server/src/config.ts'
 import { migrate, openDatabase, type Database } from '../../server/src/database/index.ts'
+import { loadDemo } from '../../server/src/demo/load.ts'
 import { startWeatherService } from '../../server/src/standins/weather-service.ts'
 import type { Client } from '../api/harness.ts'
 import { dumpOf, emptyDatabase, shell } from './database-tools.ts'
@@ -27,6 +28,7 @@ beforeAll(async () => {
   await shell('psql --quiet --no-psqlrc --set=ON_ERROR_STOP=1 --file="$DUMP" "$DATABASE_URL"', { DATABASE_URL: database.url, DUMP: file })
   db = openDatabase(database.url)
   ran = await migrate(db.sequelize)
+  await loadDemo(db, { again: false })
   weather = await startWeatherService()
   app = makeApp({
     config: readConfig({ DATABASE_URL: database.url, SESSION_SECRET: 'u'.repeat(40), LOG_LEVEL: 'silent' }),
@@ -86,7 +88,7 @@ describe('a database of release 1', () => {
     expect(((await client.get('/api/yards')).body as YardRecord[])[0]?.colonies[0]?.counts).toEqual([])
   })
 
-  it('has its demo as before, with its weather from the service now', async () => {
+  it('has the demo of this release in place of its own, with its weather from the service', async () => {
     const client = agent(app.express)
     await client.post('/api/session/demo').expect(204)
     const yards = (await client.get('/api/yards').expect(200)).body as YardRecord[]

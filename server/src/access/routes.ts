@@ -7,6 +7,7 @@ import type { Limits } from './limits.ts'
 import { checkPassword } from './passwords.ts'
 import { findScope } from './scope.ts'
 import { DEMO_KEEPER } from '../demo/load.ts'
+import { visitDemo } from '../demo/visit.ts'
 import { beginSession, endOtherSessions, endSession, sessionsOf, shownId } from './sessions.ts'
 
 const GROUP = 'Sessions'
@@ -62,14 +63,10 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       path: '/session/demo',
       access: 'open',
       group: GROUP,
-      summary: 'Walks into the demo, as its owner, without a password',
+      summary: 'Walks into a demo of one’s own, as its owner, without a password; it is cleared after a day',
       answers: { 204: nothing('Signed in to the demo.'), 404: refused('There is no demo here.') },
       handle: async ({ req }) => {
-        const [rows] = await db.sequelize.query(
-          `SELECT h.id AS "holdingId", m.keeper_id AS "keeperId" FROM holdings h JOIN memberships m ON m.holding_id = h.id AND m.role = 'owner'
-            WHERE h.demo ORDER BY m.since, m.keeper_id LIMIT 1`,
-        )
-        const [found] = rows as { holdingId: string; keeperId: string }[]
+        const found = await visitDemo({ db, clock }, req.session)
         if (!found) throw new Problem(404, 'no-demo', 'There is no demo holding here. `npm run reset-demo` brings it back.')
         await beginSession(req, clock, found.keeperId, found.holdingId)
         return { status: 204 }

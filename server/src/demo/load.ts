@@ -20,15 +20,16 @@ import type { Database } from '../database/index.ts'
 import { DEMO_DAY, demoWeather, NORMALS } from './season.ts'
 import { HOLDING, KEEPER, SPRING, YARDS, type DemoColony, type DemoCourse, type DemoYard } from './holding.ts'
 
+/** The end of every id of the demo, by which a visitor's copy of it is told apart: theirs end otherwise. */
+export const DEMO_TAG = '0de0de0de0de'
 /** An id that is the same at every loading, in the shape of a UUID version 7. */
 export function demoId(name: string): string {
   const hex = createHash('sha256').update(`thistle demo ${name}`).digest('hex')
-  return `019a${hex.slice(0, 4)}-${hex.slice(4, 8)}-7${hex.slice(8, 11)}-8${hex.slice(11, 14)}-${hex.slice(14, 26)}`
+  return `019a${hex.slice(0, 4)}-${hex.slice(4, 8)}-7${hex.slice(8, 11)}-8${hex.slice(11, 14)}-${DEMO_TAG}`
 }
 
 export const DEMO_HOLDING = demoId('holding')
 export const DEMO_KEEPER = demoId('keeper')
-
 type Row = Record<string, unknown>
 /** Rows by table, in the order in which they are written. */
 type Rows = Record<
@@ -314,9 +315,15 @@ async function write(db: Database, transaction: Transaction): Promise<void> {
 export async function loadDemo(db: Database, { again }: { again: boolean }): Promise<boolean> {
   return db.sequelize.transaction(async (transaction) => {
     await db.sequelize.query('LOCK TABLE holdings IN SHARE ROW EXCLUSIVE MODE', { transaction })
-    const empty = (await db.model('holdings').count({ transaction })) === 0
-    if (!empty && !again) return false
-    await clearHolding(db.sequelize, DEMO_HOLDING, transaction)
+    const there = await db.model('holdings').findAll({ attributes: ['id', 'demo'], transaction, raw: true })
+    // An earlier release's demo has other ids than this one's: it is loaded anew at the first start of this release.
+    const old = there.some((h) => h.id === DEMO_HOLDING) ? [] : there.filter((h) => h.demo)
+    if (there.length > 0 && old.length === 0 && !again) return false
+    for (const { id } of [...old, { id: DEMO_HOLDING }]) await clearHolding(db.sequelize, id, transaction)
+    await db.sequelize.query(`UPDATE keepers SET email = 'left-' || id || '@gone.invalid', left_at = now() WHERE email = :email AND id <> :id`, {
+      replacements: { email: KEEPER.email, id: DEMO_KEEPER },
+      transaction,
+    })
     await write(db, transaction)
     return true
   })

@@ -3,7 +3,8 @@ import { dateBody, day, deletionBody, instant, maybe, preferences, RECORD_BODIES
 import { USUAL_PREFERENCES } from '@thistle/core/holding'
 import { file, nothing, refused, told, type Route } from '../api/route.ts'
 import { DEMO_DAY, DEMO_LAST_DAY } from '../demo/season.ts'
-import { loadDemo } from '../demo/load.ts'
+import { DEMO_HOLDING, loadDemo } from '../demo/load.ts'
+import { freshVisit } from '../demo/visit.ts'
 import type { Limits } from '../access/limits.ts'
 import { confirmPassword, keeperOf } from '../people/accounts.ts'
 import { Problem } from '../problems/problem.ts'
@@ -134,7 +135,8 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
       answers: { 204: nothing('As it was.'), 404: refused('Only the demo can be put back.') },
       handle: async ({ scope }) => {
         if (!scope.demo) throw Problem.notFound()
-        await loadDemo(db, { again: true })
+        if (scope.holdingId === DEMO_HOLDING) await loadDemo(db, { again: true })
+        else await freshVisit(keep, scope.holdingId)
         return { status: 204 }
       },
     },

@@ -8,7 +8,7 @@ import { Problem } from '../problems/problem.ts'
 import { checkBody } from '../records/body.ts'
 import { KINDS } from '../records/kinds.ts'
 import { putWithin, type Given, type Keeping } from '../records/put.ts'
-import { DEMO_KEEPER } from '../demo/load.ts'
+import { isDemoKeeper } from '../demo/visit.ts'
 import { acceptWithin } from './invitations.ts'
 import type { PeopleParts } from './parts.ts'
 
@@ -34,9 +34,9 @@ export async function confirmPassword(limits: Limits, keeper: KeeperRow, passwor
   if (!(await checkPassword(password, keeper.passwordHash))) throw Problem.invalid([{ path: 'password', sentence: 'That is not your password.' }])
   await limits.clearPassword(who)
 }
-/** The demo's keeper belongs to everybody: nobody may lock the others out. */
+/** The demo's keepers are there for a day, without an account of their own. */
 export function refuseDemo(keeperId: string): void {
-  if (keeperId === DEMO_KEEPER) throw new Problem(403, 'demo', 'The demo’s account stays as it is. Make one of your own to try this.')
+  if (isDemoKeeper(keeperId)) throw new Problem(403, 'demo', 'The demo’s account stays as it is. Make one of your own to try this.')
 }
 
 /** A holding of one's own, with the usual settings and oneself as owner. */

@@ -2,7 +2,7 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
 import type { Keeping } from '../records/put.ts'
-import { DEMO_KEEPER } from '../demo/load.ts'
+import { isDemoKeeper } from '../demo/visit.ts'
 import { checkYards, withdrawAllOf, type Place } from './invitations.ts'
 
 const READ = `
@@ -22,7 +22,7 @@ async function ensureOwner({ db }: Keeping, scope: Scope, transaction: Transacti
 }
 
 async function change(keep: Keeping, scope: Scope, keeperId: string, work: (transaction: Transaction) => Promise<number>): Promise<void> {
-  if (keeperId === DEMO_KEEPER) throw Problem.conflict('The demo’s own keeper stays as they are.')
+  if (isDemoKeeper(keeperId)) throw Problem.conflict('The demo’s own keeper stays as they are.')
   await keep.db.sequelize.transaction(async (transaction) => {
     await keep.db.sequelize.query('SELECT 1 FROM holdings WHERE id = :id FOR UPDATE', { replacements: { id: scope.holdingId }, transaction })
     if ((await work(transaction)) === 0) throw Problem.notFound()
