@@ -212,6 +212,20 @@ describe('many rows in one stroke', () => {
     expect(response.body.detail).toMatch(/^Row 2: /)
     expect((await colonyOf(one))?.counts.length).toBe(before)
   })
+  it('says which row breaks a rule that only the database holds: a colony that stands already, a board that lies', async () => {
+    const place = (colonyId: string) => ({ id: id(), colonyId, yardId: yard, position: 9, fromDay: '2026-06-01' })
+    const fresh = id()
+    const rows = { colonies: [{ id: fresh, name: 'New', since: '2026-06-01' }], placements: [place(fresh), place(two)] }
+    const refused = await owner.post('/api/records').send(rows).expect(409)
+    expect(refused.body).toMatchObject({ detail: 'Row 2: This colony already stands in a yard.', errors: [{ path: 'placements[1]' }] })
+    expect(await colonyOf(fresh)).toBeUndefined()
+    const [lying, again] = [id(), id()].map((row) => ({ id: row, colonyId: two, laidOn: '2026-08-05' }))
+    const twice = await owner
+      .post('/api/records')
+      .send({ boards: [{ ...lying, id: id(), colonyId: one }, lying, again] })
+      .expect(409)
+    expect(twice.body.errors[0].path).toBe('boards[2]')
+  })
   it('brings colonies with their places and counts, and sent again changes nothing', async () => {
     const [colony, placement, counted] = [id(), id(), id()]
     const rows = {

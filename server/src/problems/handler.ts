@@ -1,5 +1,6 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express'
-import { BaseError, ConnectionError, DatabaseError, UniqueConstraintError } from 'sequelize'
+import { BaseError, ConnectionError, type DatabaseError } from 'sequelize'
+import { fromDatabase } from './from-database.ts'
 import { Problem, problemBody } from './problem.ts'
 
 /** Codes with which PostgreSQL, or the way to it, says that it is gone. */
@@ -12,24 +13,6 @@ function isGone(fault: unknown): boolean {
     (code !== undefined && GONE.test(code)) ||
     /Connection terminated|ConnectionManager|Client has encountered/.test((fault as Error | null)?.message ?? '')
   )
-}
-
-/** Constraints a keeper can run into, in their words; Joi catches nearly all before. */
-const CONSTRAINTS: Record<string, string> = {
-  placement_now: 'This colony already stands in a yard.',
-  board_lying: 'A board lies under this colony already. Read it, or take it out first.',
-  superseded_once: 'That entry was corrected already: load it again.',
-}
-
-function fromDatabase(fault: DatabaseError | UniqueConstraintError): Problem | null {
-  const parent = fault.parent as { code?: string; constraint?: string } | undefined
-  const known = parent?.constraint ? CONSTRAINTS[parent.constraint] : undefined
-  if (known) return Problem.conflict(known)
-  if (parent?.code === '23505') return Problem.conflict('That is there already.')
-  if (parent?.code?.startsWith('23') || parent?.code?.startsWith('22')) {
-    return Problem.invalid([{ path: '', sentence: `The records refuse this (${parent.constraint ?? 'a value out of range'}).` }])
-  }
-  return null
 }
 
 function fromParser(fault: { type?: string; status?: number }): Problem | null {

@@ -1,9 +1,10 @@
-import type { Transaction } from 'sequelize'
+import { BaseError, type DatabaseError, type Transaction } from 'sequelize'
 import { withVersion } from '@thistle/core/bodies'
 import type { SampleRecord } from '@thistle/core/holding'
 import type { Scope } from '../access/scope.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../database/index.ts'
+import { fromDatabase, rowAtFault } from '../problems/from-database.ts'
 import { Problem } from '../problems/problem.ts'
 import { checkBody } from './body.ts'
 import { sameContents } from './contents.ts'
@@ -119,6 +120,21 @@ async function weigh(ask: Checking, kind: Kind, id: string, given: Given, found:
 }
 const isWritten = (it: Written | State): it is Written => 'next' in it
 
+/** Writes, and says of a refusal of the database which row it is about. */
+async function placingDatabase(
+  rows: readonly object[],
+  placing: (fault: unknown, index: number) => unknown,
+  write: () => Promise<void>,
+): Promise<void> {
+  try {
+    await write()
+  } catch (fault) {
+    const at = rowAtFault(fault, rows)
+    const problem = fault instanceof BaseError ? fromDatabase(fault as DatabaseError) : null
+    throw problem && at >= 0 ? placing(problem, at) : fault
+  }
+}
+
 /**
  * Many rows of a kind, all or none: what they lean on is asked once for all of them, and they are written together with their history.
  * `placing` says of a refusal which of them it is about.
@@ -151,11 +167,13 @@ export async function putRows(
     }
   }
   const written = weighed.filter(isWritten)
-  for (const { id, next } of written.filter((w) => w.found)) await table.update(next, { where: { id }, transaction })
-  await table.bulkCreate(
-    written.filter((w) => !w.found).map(({ id, next }) => ({ id, holdingId: scope.holdingId, ...next })),
-    { transaction },
-  )
+  await placingDatabase(rows, placing, async () => {
+    for (const { id, next } of written.filter((w) => w.found)) await table.update(next, { where: { id }, transaction })
+    await table.bulkCreate(
+      written.filter((w) => !w.found).map(({ id, next }) => ({ id, holdingId: scope.holdingId, ...next })),
+      { transaction },
+    )
+  })
   await saveSamples(db, kind, written, transaction)
   const states = await present(
     db,
