@@ -37,7 +37,6 @@ export const plainTest = base.extend<{ faults: string[] }, ForWorker>({
 export const test = plainTest.extend<{ demo: Page }>({
   demo: async ({ page }, use) => {
     expect((await page.request.post('/api/session/demo')).status()).toBe(204)
-    expect((await page.request.post('/api/holding/fresh')).status()).toBe(204)
     await page.goto('/today')
     await expect(page.getByRole('heading', { name: 'Due now' })).toBeVisible()
     await use(page)
