@@ -467,7 +467,118 @@ describe('temperature', () => {
   })
 })
 
+describe('the keeper’s own list', () => {
+  const listed = (over: Partial<NonNullable<Situation['rules']['amitraz-strip']>>, more: Partial<Situation> = {}) =>
+    one(
+      'amitraz-strip',
+      'rules',
+      august({
+        rules: { 'amitraz-strip': { authorised: 'yes', withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null, ...over } },
+        ...more,
+      }),
+    )
+  it('decides, and says when it was last held against the label', () => {
+    expect(listed({ confirmedOn: '2026-02-14' })).toMatchObject({
+      level: 'fits',
+      text: 'Authorised by your own list, confirmed Sat 14 Feb; the label in hand decides.',
+      flip: 'Ruled out if it were not.',
+    })
+    expect(listed({ confirmedOn: '2025-08-12' }).text).not.toMatch(/over a year ago/)
+    expect(listed({ confirmedOn: '2025-08-11' }).text).toMatch(/, over a year ago: read label and law anew; the label in hand decides\.$/)
+    expect(listed({ note: 'Ask the inspector' }).text).toMatch(/ Your note: Ask the inspector\.$/)
+    expect(listed({ authorised: 'no' })).toMatchObject({
+      level: 'ruled-out',
+      figure: 'not allowed',
+      text: 'Your own list says it is not authorised where you are.',
+      flip: 'Fits if your list says it is authorised.',
+    })
+    expect(listed({ authorised: null })).toMatchObject({ level: 'care', figure: 'confirm', flip: 'Fits once you have confirmed it in your list.' })
+    expect(listed({ starter: 'Europe' })).toMatchObject({
+      level: 'care',
+      text: 'It stands on a starter list (Europe) that you have not confirmed: confirm before use.',
+      flip: 'Fits once you have confirmed it in your list.',
+    })
+    expect(listed({ starter: 'Europe', confirmedOn: '2026-02-14' }).level).toBe('fits')
+    expect(listed({ authorised: 'no', starter: 'Europe' }).text).toMatch(/^A starter list \(Europe\) says that it is not authorised/)
+    expect(one('brood-break', 'rules', august()).text).toBe('Work on the hive that gives nothing to the bees needs no leave.')
+    expect(one('wait-and-recount', 'rules', august()).text).toBe('Leaving a colony alone needs no leave.')
+  })
+})
+
+describe('what else is in a gate’s words', () => {
+  it('the queen, the frames, the kit, and nothing where nothing would change it', () => {
+    const hive = asked('formic-strip-14', 'hive', august())
+    expect(hive.find((f) => f.text === 'The queen is laying.')).toMatchObject({ flip: 'Has to wait without a laying queen.' })
+    expect(hive.find((f) => f.limit === '6 frames')).toMatchObject({ figure: '14', flip: 'Ruled out under 6 frames of bees.' })
+    const unwritten = one('amitraz-strip', 'kit', august({ keeper: { ...august().keeper, kit: null } }))
+    expect(unwritten.text).toMatch(/^Your kit is not written down, so it is not judged\. It takes .*gloves/)
+    // A dribble in winter with brood: no answer to the brood alone is worse than what it is, and the note has no way out at all.
+    for (const f of asked('oxalic-vapour', 'hive', august())) if (f.level === 'fits' && f.limit === null) expect(f.flip).toBeNull()
+  })
+  it('the average of thymol’s days and nights, over, under, unknown, and with its chance', () => {
+    const gel = (high: number, low: number | null, over: Partial<Situation> = {}) =>
+      asked(
+        'thymol-gel',
+        'temperature',
+        august({
+          startOn: '2026-08-14',
+          weather: days(
+            '2026-08-14',
+            Array.from({ length: 60 }, () => high),
+          ).map((d) => ({ ...d, low })),
+          ...over,
+        }),
+      ).find((f) => /over the course/.test(f.text))!
+    expect(gel(20, 12).text).toMatch(
+      /^Day and night together come to 16 °C on average over the course, by the forecast; the limit is 15 °C and over\.$/,
+    )
+    expect(gel(18, 10)).toMatchObject({ level: 'wait', figure: '14°' })
+    expect(gel(18, 10).text).toMatch(/^Day and night together come to 14 °C .*: .+\.$/)
+    expect(gel(18, 10).flip).toMatch(/^Fits with care from Wed 7 Oct \(from then on nothing is known\)/)
+    expect(gel(20, null)).toMatchObject({ level: 'care', figure: 'not known' })
+    const some = asked('thymol-gel', 'temperature', august({ weather: days('2026-08-14', [20, 20, 20]).map((d) => ({ ...d, low: 12 })) }))
+    expect(some.map((f) => f.text).join(' ')).toMatch(/Only 3 of \d+ days are known\./)
+    const months = Array.from({ length: 12 }, (_, i) => ({ month: i + 1, high: 21, low: 10 }))
+    const byMonths = asked('thymol-gel', 'temperature', august({ weather: [], normals: months })).find((f) => /over the course/.test(f.text))
+    expect(byMonths?.text).toMatch(
+      /^Day and night together come to 15\.5 °C .*, by what is usual for the month; the limit is 15 °C and over: the chance that it holds is about \d+ %\.$/,
+    )
+    expect(
+      asked('thymol-gel', 'temperature', august({ weather: [], normals: months.map((m) => ({ ...m, high: 26, low: 16 })) })).find((f) =>
+        /over the course/.test(f.text),
+      )?.level,
+    ).toBe('fits')
+  })
+  it('nothing of a course that is only planned', () => {
+    const planned = august({ history: [past('amitraz-strip', '2026-09-01', null, 0.2)] })
+    expect(one('amitraz-strip', 'rotation', planned).level).toBe('fits')
+    const two = august({ history: [past('amitraz-strip', '2025-08-01', '2025-09-15'), past('formic-strip-7', '2026-04-10', '2026-04-17')] })
+    expect(one('amitraz-strip', 'rotation', two).level).toBe('fits')
+    expect(one('amitraz-strip', 'rotation', { ...two, history: [...two.history].reverse() }).level).toBe('fits')
+  })
+  it('of drone brood does not reckon what would be left among the bees', () => {
+    const cells = (mites: number) =>
+      august({ phase: 'peak', counts: [{ date: '2026-08-11', method: 'drone', mites, bees: 100, days: null, recovery: null, representative: null }] })
+    expect(asked('hop-strip', 'need', cells(40)).some((f) => f.text.includes('alone'))).toBe(false)
+  })
+})
+
 describe('the verdict', () => {
+  it('names no first day for what is ruled out, though a later day would do', () => {
+    const winter = august({
+      asOf: '2026-02-10',
+      startOn: '2026-02-12',
+      phase: null,
+      counts: [wash('2026-02-09', 9)],
+      supers: { now: 'none', offOn: null, nextOn: null },
+      weather: [],
+      lastOpening: null,
+      normals: [],
+    })
+    const strip = match(judged(winter)).find((o) => o.treatment.key === 'amitraz-strip')!
+    expect([strip.verdict, strip.earliest]).toEqual(['ruled-out', null])
+    expect(startDays(option('amitraz-strip'), judged(winter), '2026-02-12', 40).some((d) => d.verdict !== 'ruled-out')).toBe(true)
+  })
   it('brings waiting back with care where nothing else can be started, and only at the limit', () => {
     const no = { authorised: 'no' as const, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
     const few = [option('formic-strip-14'), option('amitraz-strip'), option('wait-and-recount')]
