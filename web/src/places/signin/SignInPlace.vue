@@ -63,7 +63,7 @@ async function go(): Promise<void> {
       <h2>Come in</h2>
       <SignInForm @done="go" />
       <p class="law">
-        The demo is an invented holding in an invented valley. Round Thistle helps you think; the label in your hand and your local law decide, and
+        The demo is an invented holding in an invented valley, yours alone for a day. Round Thistle helps you think; the label in your hand and your local law decide, and
         your vet or inspector where they have the say.
       </p>
     </section>

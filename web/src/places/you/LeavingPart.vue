@@ -71,7 +71,7 @@ async function destroy(): Promise<void> {
         <AButton class="press quiet" @click="ask('account')">End your account ...</AButton>
       </p>
     </template>
-    <p v-else class="soft small">The demo's account and holding stay as they are.</p>
+    <p v-else class="soft small">This demo is yours alone, and is cleared after a day: there is nothing to end by hand.</p>
     <OverPage v-if="asking" :title="asking === 'holding' ? 'Delete the holding' : 'End the account'" @close="asking = null">
       <h2>{{ asking === 'holding' ? `Delete ${holding.me?.holding.name} for good?` : 'End your account for good?' }}</h2>
       <CautionNote>
