@@ -133,9 +133,11 @@ test('units, days and light are the keeper’s own, at once and in the next brow
   await expect(page.getByText(/Reads like: Wed Aug 12, 85\.1 °F, 0\.071 oz/)).toBeVisible()
   await expect(page.locator('html')).toHaveAttribute('data-light', 'dark')
 
-  const other = await (await browser.newContext()).newPage()
-  await other.goto('/sign-in')
-  await other.getByRole('button', { name: 'Walk through the demo' }).click()
+  // The same keeper, with nothing that the first browser may have kept for itself.
+  const next = await browser.newContext()
+  await next.addCookies(await page.context().cookies())
+  const other = await next.newPage()
+  await other.goto('/today')
   await expect(other.getByRole('heading', { name: 'Due now' })).toBeVisible()
   await expect(other.locator('html')).toHaveAttribute('data-light', 'dark')
   await other.goto('/match')
