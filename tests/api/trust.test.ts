@@ -180,6 +180,16 @@ describe('the demo', () => {
     expect((await two.client.get('/api/holding')).body.holding.livesOn).toBe(two.holding.livesOn)
 
     expect((await enter(one.client)).holding.id).toBe(one.holding.id)
+    // Whose session has ended goes on by the id of the demo they were in; by the id of what is no visitor's demo nobody gets in.
+    const again = async (holdingId: string) => {
+      const client = api.client()
+      await client.post(`/api/session/demo?again=${holdingId}`).expect(204)
+      return (await client.get('/api/holding')).body.holding.id as string
+    }
+    expect(await again(one.holding.id)).toBe(one.holding.id)
+    const stranger = await api.newHolding()
+    for (const other of [stranger.holdingId, (await owners.get('/api/holding')).body.holding.id as string, id()])
+      expect(await again(other)).not.toBe(other)
     expect(await yards(one.client)).toHaveLength(mine.length + 1)
     await one.client.post('/api/holding/fresh').expect(204)
     expect((await yards(one.client)).map((y) => y.id)).toEqual(mine.map((y) => y.id))

@@ -7,7 +7,7 @@ import type { Limits } from './limits.ts'
 import { checkPassword } from './passwords.ts'
 import { findScope } from './scope.ts'
 import { DEMO_KEEPER } from '../demo/load.ts'
-import { visitDemo } from '../demo/visit.ts'
+import { isDemoKeeper, visitDemo } from '../demo/visit.ts'
 import { beginSession, endOtherSessions, endSession, sessionsOf, shownId } from './sessions.ts'
 
 const GROUP = 'Sessions'
@@ -65,8 +65,10 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       group: GROUP,
       summary: 'Walks into a demo of one’s own, as its owner, without a password; it is cleared after a day',
       answers: { 204: nothing('Signed in to the demo.'), 404: refused('There is no demo here.') },
-      handle: async ({ req }) => {
-        const found = await visitDemo({ db, clock }, req.session)
+      query: Joi.object({ again: Joi.string().guid() }),
+      handle: async ({ req, query }) => {
+        const own = req.session.keeperId && isDemoKeeper(req.session.keeperId) ? req.session.holdingId : null
+        const found = await visitDemo({ db, clock }, own ?? (query.again as string | undefined))
         if (!found) throw new Problem(404, 'no-demo', 'There is no demo holding here. `npm run reset-demo` brings it back.')
         await beginSession(req, clock, found.keeperId, found.holdingId)
         return { status: 204 }

@@ -64,23 +64,17 @@ async function clearVisit(db: Database, holdingId: string, transaction: Transact
 
 const VISITS = `SELECT id FROM holdings WHERE demo AND id <> :from`
 
-/** A demo of the visitor's own, as it is on its day; the one they have already where it still stands. Null where there is no demo here. */
-export async function visitDemo(
-  keep: Keeping,
-  had: { readonly keeperId?: string | undefined; readonly holdingId?: string | null | undefined },
-): Promise<Visit | null> {
+/**
+ * A demo of the visitor's own, as it is on its day; the one they have already where it still stands: that of their session, or where
+ * that has ended the one they name (nobody else knows its id). Null where there is no demo here.
+ */
+export async function visitDemo(keep: Keeping, had: string | null | undefined): Promise<Visit | null> {
   const { db } = keep
   return db.sequelize.transaction(async (transaction) => {
     const asked = <R extends object>(sql: string) =>
-      db.sequelize.query<R>(sql, {
-        replacements: { from: DEMO_HOLDING, holdingId: had.holdingId ?? DEMO_HOLDING },
-        type: QueryTypes.SELECT,
-        transaction,
-      })
-    if (had.keeperId && had.keeperId !== DEMO_KEEPER && had.holdingId && isDemoKeeper(had.keeperId)) {
-      const [stands] = await asked(`${VISITS} AND id = :holdingId`)
-      if (stands) return { keeperId: had.keeperId, holdingId: had.holdingId }
-    }
+      db.sequelize.query<R>(sql, { replacements: { from: DEMO_HOLDING, had: had ?? DEMO_HOLDING }, type: QueryTypes.SELECT, transaction })
+    const [stands] = await asked<{ id: string }>(`${VISITS} AND id = :had`)
+    if (stands) return { keeperId: withTag(DEMO_KEEPER, stands.id.slice(-DEMO_TAG.length)), holdingId: stands.id }
     const [template] = await asked(`SELECT id FROM holdings WHERE id = :from FOR SHARE`)
     if (!template) return null
     for (const { id } of await asked<{ id: string }>(`${VISITS} ORDER BY created_at DESC OFFSET ${MOST - 1}`)) await clearVisit(db, id, transaction)

@@ -13,6 +13,6 @@ const holding = useHolding()
   <OverPage title="Your session has ended" held>
     <h2>Your session has ended</h2>
     <p class="soft">Sign in again; what you typed is still here and is kept as soon as you have.</p>
-    <SignInForm again :demo-first="holding.me?.holding.demo ?? false" @done="connection.signedIn()" />
+    <SignInForm again :demo-first="holding.me?.holding.demo ?? false" :demo="holding.me?.holding.demo ? holding.me.holding.id : null" @done="connection.signedIn()" />
   </OverPage>
 </template>

@@ -7,7 +7,7 @@ import TextField from '../../fields/TextField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { call } from '../../server/call.ts'
 
-defineProps<{ demoFirst?: boolean; withoutDemo?: boolean; again?: boolean }>()
+const props = defineProps<{ demoFirst?: boolean; withoutDemo?: boolean; again?: boolean; /** The demo that one was in, to go on in it. */ demo?: string | null }>()
 const emit = defineEmits<{ done: [] }>()
 const email = ref('')
 const password = ref('')
@@ -15,7 +15,7 @@ const { busy, fault, at, save } = useSave()
 
 async function enter(which: 'demo' | 'own'): Promise<void> {
   const done = await save(() =>
-    which === 'demo' ? call('POST', '/session/demo') : call('POST', '/session', { email: email.value, password: password.value }),
+    which === 'demo' ? call('POST', `/session/demo${props.demo ? `?again=${props.demo}` : ''}`) : call('POST', '/session', { email: email.value, password: password.value }),
   )
   if (done) emit('done')
 }
