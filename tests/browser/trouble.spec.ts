@@ -111,7 +111,7 @@ test('the session ends under an open form: one signs in over it, and it is kept'
   await page.getByRole('button', { name: 'Keep it, stay here' }).click()
   await expect(page.getByRole('dialog')).toContainText('Your session has ended')
   await accessible(page)
-  await page.getByRole('dialog').getByRole('button', { name: 'Walk through the demo' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Go on in your demo' }).click()
   await expect(page.getByRole('status')).toContainText('Clover is kept.')
 })
 

@@ -28,7 +28,7 @@ export type Field<T = unknown> = { readonly holds?: T } & (
   | ({ readonly kind: 'day' | 'yes-no' | 'id' } & Said)
   | ({ readonly kind: 'whole' | 'real' | 'double' } & OfNumber)
   | ({ readonly kind: 'word' | 'words'; readonly words: Words } & Said)
-  | ({ readonly kind: 'ids'; readonly most: number } & Said)
+  | ({ readonly kind: 'ids'; readonly most: number; /** None of them twice. */ readonly apart?: true } & Said)
   /** A value with an inside of its own; its check stands with the bodies, its column is JSON or text. */
   | ({ readonly kind: 'shape'; readonly column: Column } & Said)
 )
@@ -42,7 +42,13 @@ export const text = (label: string, most: number, more: More = {}): Field<string
 export const day = (label: string, more: More = {}): Field<Day | null> => ({ kind: 'day', label, ...more })
 export const yesNo = (label: string, more: More = {}): Field<boolean | null> => ({ kind: 'yes-no', label, ...more })
 export const id = (label: string, more: More = {}): Field<string | null> => ({ kind: 'id', label, ...more })
-export const ids = (label: string, most: number, more: More = {}): Field<readonly string[]> => ({ kind: 'ids', label, most, usual: [], ...more })
+export const ids = (label: string, most: number, more: More & { readonly apart?: true } = {}): Field<readonly string[]> => ({
+  kind: 'ids',
+  label,
+  most,
+  usual: [],
+  ...more,
+})
 export const whole = (label: string, from: number, to: number, more: More = {}): Field<number | null> => ({ kind: 'whole', label, from, to, ...more })
 export const real = (label: string, from: number, to: number, more: More & { readonly step?: number } = {}): Field<number | null> => ({
   kind: 'real',

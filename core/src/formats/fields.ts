@@ -28,7 +28,7 @@ function valueSchema(field: Field, inside?: Joi.Schema): Joi.Schema {
     case 'id':
       return Joi.string().guid()
     case 'ids':
-      return Joi.array().items(Joi.string().guid()).max(field.most).unique()
+      return field.apart ? Joi.array().items(Joi.string().guid()).max(field.most).unique() : Joi.array().items(Joi.string().guid()).max(field.most)
     case 'whole':
       return Joi.number().integer().min(field.from).max(field.to)
     case 'real':

@@ -97,7 +97,7 @@ export const RECORD_FIELDS = {
     mites: needed(whole('Mites', 0, 100_000)),
     bees: needed(whole('Bees in the jar', 0, 100_000)),
     recovery: real('Share found', 0.05, 1),
-    colonies: ids('Of colonies', 200),
+    colonies: ids('Of colonies', 200, { apart: true }),
     note: text('Note', 2000),
   },
   visits: { yardId: needed(id('Yard')), day: needed(day('Day')), note: text('Note', 2000) },

@@ -139,3 +139,27 @@ export interface SettingsRecord extends KeeperFacts {
   /** Nothing is entered any more for this day or before it: the books of those years are closed. */
   readonly closedThrough?: Day | null
 }
+
+/** What becomes of the rows of one kind when an export is put back. */
+export interface Fate {
+  readonly kind: string
+  readonly inFile: number
+  readonly added: number
+  readonly changed: number
+  readonly same: number
+  /** In the file and not taken: here they have moved on. */
+  readonly notTaken: number
+  /** Here and not in the file: they stay. */
+  readonly stay: number
+}
+export interface Restoration {
+  readonly from: string
+  readonly exportedAt: string
+  /** True where the holding has no yards and no colonies: it becomes what the file says, name and history included. */
+  readonly whole: boolean
+  readonly fates: readonly Fate[]
+  /** The first rows that would change, by what a keeper knows them by, with the fields that differ. */
+  readonly changes: readonly { readonly kind: string; readonly name: string; readonly fields: readonly string[] }[]
+  /** The state of the holding that this was worked out on. */
+  readonly seq: number
+}

@@ -1,4 +1,5 @@
 import { imageSize } from 'image-size'
+import type { Fate, Restoration } from '@thistle/core/holding'
 import type { Transaction } from 'sequelize'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
@@ -9,35 +10,6 @@ import { columnsOf, PARTS, PHOTOS, type Part } from './parts.ts'
 import { faultAt, openArchive, type Opened } from './read.ts'
 import { asked, stage, stageOf, told, type Staging } from './stage.ts'
 import { upgraded } from './upgrade.ts'
-
-/** What happens to the rows of one kind. */
-export interface Fate {
-  readonly kind: string
-  readonly inFile: number
-  readonly added: number
-  readonly changed: number
-  readonly same: number
-  /** In the file and not taken: here they have moved on. */
-  readonly notTaken: number
-  /** Here and not in the file: they stay. */
-  readonly stay: number
-}
-/** A row that would change, by what a keeper knows it by, with the fields that differ. */
-export interface Changed {
-  readonly kind: string
-  readonly name: string
-  readonly fields: readonly string[]
-}
-export interface Restoration {
-  readonly from: string
-  readonly exportedAt: string
-  /** True where the holding has no yards and no colonies: it becomes what the file says, name and history included. */
-  readonly whole: boolean
-  readonly fates: readonly Fate[]
-  readonly changes: readonly Changed[]
-  /** The state of the holding that this was worked out on. */
-  readonly seq: number
-}
 
 /** Rows that are compared and counted by themselves; samples go with their counts. */
 const COUNTED = PARTS.filter((p) => p.way !== 'told' && p.table !== 'history')
@@ -127,9 +99,9 @@ const NAMES: Readonly<Record<string, string>> = {
   weatherDays: `concat_ws(', ', (SELECT name FROM yards y WHERE y.id = s.yard_id), s.day)`,
 }
 
-async function changesOf(staging: Staging): Promise<Changed[]> {
+async function changesOf(staging: Staging): Promise<Restoration['changes']> {
   const { db } = staging
-  const found: Changed[] = []
+  const found: Restoration['changes'][number][] = []
   for (const part of COUNTED) {
     if (found.length >= MOST_SHOWN || !NAMES[part.table]) continue
     const rows = await asked<{ name: string; fields: string[] }>(

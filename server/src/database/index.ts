@@ -19,4 +19,5 @@ export function openDatabase(url: string, most = 10): Database {
 }
 
 export { migrate } from './migrate.ts'
+export { inDatabase } from './models.ts'
 export type { ColumnName, RecordTable, RowOf, TableName } from './models.ts'

@@ -174,7 +174,8 @@ type AnyRow = Record<string, unknown>
 /** A table of rows of any kind. */
 export type AnyTable = ModelStatic<Model<AnyRow, AnyRow> & AnyRow>
 
-const tableName = (name: string) => name.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)
+/** A name as the database writes it. */
+export const inDatabase = (name: string): string => name.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)
 
 export interface ColumnName {
   readonly field: string
@@ -194,7 +195,7 @@ export interface Models {
 export function defineModels(sequelize: Sequelize): Models {
   const make = (tables: Tables, timestamps: boolean) =>
     Object.entries(tables).map(
-      ([name, columns]) => [name, sequelize.define(name, { ...columns }, { tableName: tableName(name), timestamps, underscored: true })] as const,
+      ([name, columns]) => [name, sequelize.define(name, { ...columns }, { tableName: inDatabase(name), timestamps, underscored: true })] as const,
     )
   const made = new Map<string, unknown>([...make(RECORDS, true), ...make(PLAIN, false)])
   return {
@@ -202,6 +203,6 @@ export function defineModels(sequelize: Sequelize): Models {
     records: (name) => made.get(name) as AnyTable,
     columns: (name) =>
       Object.entries((made.get(name) as AnyTable).getAttributes()).map(([field, { field: column }]) => ({ field, column: column ?? field })),
-    tableName,
+    tableName: inDatabase,
   }
 }

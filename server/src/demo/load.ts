@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { answer } from '@thistle/core/course'
 import {
   courseFacts,
+  KIND_NAMES,
   situationOf,
   NOTHING_KNOWN,
   type ColonyRecord,
@@ -259,18 +260,7 @@ export function demoRows(): Rows {
   return rows
 }
 
-const KIND_OF: Partial<Record<keyof Rows, string>> = {
-  settings: 'settings',
-  yards: 'yard',
-  colonies: 'colony',
-  placements: 'placement',
-  looks: 'look',
-  counts: 'count',
-  boards: 'board',
-  jars: 'jar',
-  decisions: 'decision',
-  events: 'event',
-}
+const KIND_OF: Readonly<Record<string, string>> = { ...KIND_NAMES, decisions: 'decision', events: 'event' }
 
 /** The day on which a row of the demo was written: its own, or that on which the book was begun. */
 const savedOn = (row: Row): Day => String(row.happenedOn ?? row.madeOn ?? row.onDay ?? row.laidOn ?? row.fromDay ?? row.since ?? '2026-03-01')

@@ -4,7 +4,7 @@ import { RECORD_FIELDS, type RecordFields } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { todayOf, type Clock } from '../clock.ts'
-import type { Database } from '../database/index.ts'
+import { inDatabase, type Database } from '../database/index.ts'
 import type { Keeping } from '../records/put.ts'
 import { fetchWeather, isStale, type WeatherSource } from '../weather/keep.ts'
 
@@ -13,16 +13,15 @@ const SHOWN = { before: 40, after: 9 } as const
 /** Counts and courses older than this many days are left to the Book. */
 const REMEMBERED = 400
 
-const column = (field: string) => field.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)
 const fieldsOf = (kind: keyof RecordFields, without: readonly string[]) =>
   Object.keys(RECORD_FIELDS[kind]).filter((field) => !without.includes(field))
 /** The fields of a kind of row, as they are read; and as one JSON value with its id and version. A new field is read by being in the table. */
 const read = (kind: keyof RecordFields, alias: string, without: readonly string[] = []) =>
   fieldsOf(kind, without)
-    .map((field) => `${alias}.${column(field)} AS "${field}"`)
+    .map((field) => `${alias}.${inDatabase(field)} AS "${field}"`)
     .join(', ')
 const built = (kind: keyof RecordFields, alias: string, without: readonly string[]) =>
-  `json_build_object(${['id', 'version', ...fieldsOf(kind, without)].map((field) => `'${field}', ${alias}.${column(field)}`).join(', ')})`
+  `json_build_object(${['id', 'version', ...fieldsOf(kind, without)].map((field) => `'${field}', ${alias}.${inDatabase(field)}`).join(', ')})`
 
 /**
  * Whole yards in one statement, whatever the number of colonies: the yards, the colonies that stand in them with their newest

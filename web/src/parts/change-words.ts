@@ -114,5 +114,5 @@ export function sayChange({ kind, state, before }: Change): string {
 }
 
 /** The fields a change changed; none where a row was made or taken away. */
-export const changedFields = ({ kind, state, before }: Change): FieldDifference[] =>
-  before && !before.deletedAt && !state.deletedAt ? differences(before, state, kind) : []
+export const changedFields = ({ kind, state, before, savedAt }: Change): FieldDifference[] =>
+  before && !before.deletedAt && !state.deletedAt ? differences(before, state, kind, savedAt.slice(0, 10)) : []

@@ -4,6 +4,7 @@ import { shape, type Field, type Fields, type Words } from '@thistle/core/fields
 import { KIND_NAMES, RECORD_FIELDS, type OwnLimits, type WorkFacts } from '@thistle/core/holding'
 import { saySchool } from '@thistle/core/judge'
 import { PHASES, RULE_FIELDS, SHELF_FIELDS, type School } from '@thistle/core/situation'
+import type { Day } from '@thistle/core/time'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { plain } from '@thistle/core/units'
 import { sayDay } from '../look/dates.ts'
@@ -62,11 +63,11 @@ const SAID: Readonly<Record<string, (value: never) => string>> = {
 const named = (list: Words, value: unknown): string => list.find(([key]) => key === value)?.[1] ?? String(value)
 
 /** A value of a field, in words. */
-export function sayValue(field: string, value: unknown, of: Field | undefined = ALL[field]): string {
+export function sayValue(field: string, value: unknown, of: Field | undefined = ALL[field], near?: Day): string {
   if (value === null || value === undefined || value === '') return field === 'authorised' ? 'not known' : 'not set'
   const said = SAID[field]
   if (said) return said(value as never)
-  if (isDay(value)) return sayDay(value)
+  if (isDay(value)) return sayDay(value, near)
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (of?.kind === 'words') return (value as string[]).map((one) => named(of.words, one)).join(', ') || 'nothing'
   if (of?.kind === 'word') return named(of.words, value)
@@ -82,22 +83,32 @@ export interface FieldDifference {
 }
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
 
-function perTreatment(field: string, before: Lines, after: Lines): FieldDifference[] {
+function perTreatment(field: string, before: Lines, after: Lines, near?: Day): FieldDifference[] {
   return TREATMENTS.flatMap(({ key, name }) =>
     Object.entries(PER_TREATMENT[field] ?? {}).flatMap(([line, of]) => {
       const [was, is] = [before[key]?.[line], after[key]?.[line]]
       return same(was, is)
         ? []
-        : [{ field: `${field}.${key}.${line}`, label: `${name}: ${of.label}`, before: sayValue(line, was, of), after: sayValue(line, is, of) }]
+        : [
+            {
+              field: `${field}.${key}.${line}`,
+              label: `${name}: ${of.label}`,
+              before: sayValue(line, was, of, near),
+              after: sayValue(line, is, of, near),
+            },
+          ]
     }),
   )
 }
-/** The fields that differ between two states of a row, in the order in which they are spoken of; a list by its lines. Ids name nothing to a keeper. */
-export function differences(before: State, after: State, kind: string | null = null): FieldDifference[] {
+/**
+ * The fields that differ between two states of a row, in the order in which they are spoken of; a list by its lines. Ids name nothing to
+ * a keeper. A day of another year than `near` is said with it.
+ */
+export function differences(before: State, after: State, kind: string | null = null, near?: Day): FieldDifference[] {
   return Object.entries(fieldsOf(kind)).flatMap(([field, of]) => {
     if ((!(field in before) && !(field in after)) || of.kind === 'id') return []
-    if (field in PER_TREATMENT) return perTreatment(field, (before[field] ?? {}) as Lines, (after[field] ?? {}) as Lines)
+    if (field in PER_TREATMENT) return perTreatment(field, (before[field] ?? {}) as Lines, (after[field] ?? {}) as Lines, near)
     const [was, is] = [before[field], after[field]]
-    return same(was, is) ? [] : [{ field, label: of.label, before: sayValue(field, was, of), after: sayValue(field, is, of) }]
+    return same(was, is) ? [] : [{ field, label: of.label, before: sayValue(field, was, of, near), after: sayValue(field, is, of, near) }]
   })
 }

@@ -1,3 +1,5 @@
+import type { Restoration } from '@thistle/core/holding'
+
 /** A refusal or a failure, in words that can be shown. */
 export class Refused extends Error {
   override readonly name = 'Refused'
@@ -102,25 +104,6 @@ export const sendPhoto = async (id: string, colonyId: string, photo: Blob): Prom
 /** A photograph as it was kept. */
 export const fetchPhoto = async (id: string): Promise<Blob> => (await ask(`/photos/${id}`, { method: 'GET' }, null, PHOTO_PATIENCE)).blob()
 
-/** What becomes of the rows of one kind when an export is put back. */
-export interface Fate {
-  readonly kind: string
-  readonly inFile: number
-  readonly added: number
-  readonly changed: number
-  readonly same: number
-  readonly notTaken: number
-  readonly stay: number
-}
-export interface Restoration {
-  readonly from: string
-  readonly exportedAt: string
-  /** The holding is empty, and becomes what the file says. */
-  readonly whole: boolean
-  readonly fates: readonly Fate[]
-  readonly changes: readonly { readonly kind: string; readonly name: string; readonly fields: readonly string[] }[]
-  readonly seq: number
-}
 /** An export of years with its photographs takes long on a thin line. */
 const EXPORT_PATIENCE = 1_800_000
 /** Has an export looked through (`seq` null), or put back into the holding as it was looked through. */

@@ -23,7 +23,7 @@ async function enter(which: 'demo' | 'own'): Promise<void> {
 
 <template>
   <AForm novalidate layout="vertical" class="form" @submit="enter('own')">
-    <AButton v-if="!withoutDemo" type="primary" class="press demo" :disabled="busy" @click="enter('demo')">Walk through the demo</AButton>
+    <AButton v-if="!withoutDemo" type="primary" class="press demo" :disabled="busy" @click="enter('demo')">{{ demo ? 'Go on in your demo' : 'Walk through the demo' }}</AButton>
     <p v-if="!withoutDemo" class="or soft small"><span>or with your own account</span></p>
     <TextField id="si-email" v-model="email" label="E-mail address" type="email" autocomplete="username" :fault="at('email')" />
     <TextField id="si-password" v-model="password" label="Password" type="password" autocomplete="current-password" :fault="at('password')" />

@@ -100,6 +100,7 @@ async function destroy(): Promise<void> {
 <style scoped>
 .row { display: flex; gap: 14px; flex-wrap: wrap; align-items: center; }
 .form { display: grid; gap: 12px; }
+h3 { margin-top: 6px; }
 .proof { display: grid; gap: 8px; justify-items: start; }
 .danger:not([disabled]) { background: var(--brick); }
 .danger:not([disabled]):hover { background: var(--brick-ink); }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Putting an export back: looked through first, then all of it or nothing. */
+import type { Fate, Restoration } from '@thistle/core/holding'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import FilePick from '../../fields/FilePick.vue'
@@ -11,7 +12,7 @@ import RowsTable from '../../parts/RowsTable.vue'
 import WaitLine from '../../parts/WaitLine.vue'
 import { labelOf } from '../../parts/state-words.ts'
 import { useSave } from '../../parts/useSave.ts'
-import { sendExport, type Fate, type Restoration } from '../../server/call.ts'
+import { sendExport } from '../../server/call.ts'
 import { useHolding } from '../../stores/holding.ts'
 
 const holding = useHolding()
@@ -115,6 +116,7 @@ function close(): void {
 
 <style scoped>
 .restore { display: grid; gap: 8px; }
+.restore > h3 { margin-top: 6px; }
 .row { display: flex; gap: 14px; flex-wrap: wrap; align-items: center; }
 .wide { overflow-x: auto; }
 .wide :deep(td.figures), .wide :deep(th.figures) { text-align: right; font-variant-numeric: tabular-nums; }
