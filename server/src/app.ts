@@ -24,6 +24,7 @@ import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import { courseRoutes } from './courses/routes.ts'
 import type { Database } from './database/index.ts'
+import { clearLeftovers } from './archive/heavy.ts'
 import { clearVisits } from './demo/visit.ts'
 import { clearLeft } from './holding/leaving.ts'
 import { holdingRoutes } from './holding/routes.ts'
@@ -289,6 +290,7 @@ export function makeApp(parts: AppParts): App {
   })
   const clearing = setInterval(() => {
     clearLeft({ db, clock }).catch((fault: unknown) => logger.warn({ err: fault }, 'holdings whose grace is over'))
+    clearLeftovers(new Date()).catch((fault: unknown) => logger.warn({ err: fault }, 'archives that were left'))
     clearVisits({ db, clock }).catch((fault: unknown) => logger.warn({ err: fault }, 'demos of yesterday'))
   }, HOUR)
   clearing.unref()

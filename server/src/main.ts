@@ -47,6 +47,8 @@ async function main(): Promise<void> {
   // Longer than whoever asks keeps a connection: one that is closed under a request would fail it.
   server.keepAliveTimeout = 65_000
   server.headersTimeout = 66_000
+  // An export of years with its photographs comes over a thin line; everything else is bounded by its size.
+  server.requestTimeout = 1_800_000
   server.on('error', (fault: NodeJS.ErrnoException) => {
     process.send?.({ fault: fault.code, message: fault.message })
     logger.fatal({ err: fault }, 'cannot listen')

@@ -203,6 +203,45 @@ describe('put back', () => {
     expect((await client.get(`/api/yards/${two}`)).body.colonies).toHaveLength(1)
   })
 
+  it('leaves what lies in closed books as it is, and opens no book by a row', async () => {
+    const { client, holdingId } = await elsewhere.newHolding()
+    const [yard, colony, old, recent] = [id(), id(), id(), id()]
+    await client.put(`/api/yards/${yard}`).send({ name: 'Y' }).expect(201)
+    await client.put(`/api/colonies/${colony}`).send({ name: 'C', since: '2026-03-01' }).expect(201)
+    await client.post(`/api/colonies/${colony}/move`).send({ placementId: id(), yardId: yard, position: 1, onDay: '2026-03-01' }).expect(200)
+    const count = (onDay: string, mites: number) => ({ colonyId: colony, onDay, method: 'wash', samples: [{ mites, bees: 300 }] })
+    await client.put(`/api/counts/${old}`).send(count('2026-04-30', 3)).expect(201)
+    await client.put(`/api/counts/${recent}`).send(count('2026-05-01', 3)).expect(201)
+    const then = await exported(client)
+    for (const [row, day] of [
+      [old, '2026-04-30'],
+      [recent, '2026-05-01'],
+    ] as const)
+      await client
+        .put(`/api/counts/${row}`)
+        .send({ ...count(day, 9), version: 1 })
+        .expect(200)
+    const { settings } = (await client.get('/api/holding')).body as { settings: Record<string, unknown> }
+    const { id: _id, ...body } = settings
+    await client
+      .put(`/api/settings/${holdingId}`)
+      .send({ ...body, closedThrough: '2026-04-30' })
+      .expect(200)
+    const looked = (await restoring(client, then).expect(200)).body as Told
+    expect(fate(looked, 'counts')).toMatchObject({ changed: 1, notTaken: 1 })
+    await restoring(client, then, looked.seq).expect(200)
+    const [row] = (await client.get(`/api/yards/${yard}`)).body.colonies as { counts: { id: string; samples: { mites: number }[] }[] }[]
+    const mites = (which: string) => row?.counts.find((c) => c.id === which)?.samples[0]?.mites
+    expect([mites(old), mites(recent)]).toEqual([9, 3])
+  })
+
+  it('is one at a time for a holding, its way onto the disk included', async () => {
+    const { client } = await elsewhere.newHolding()
+    const statuses = (await Promise.all(Array.from({ length: 6 }, () => client.get('/api/holding/export')))).map((r) => r.status)
+    expect(new Set(statuses)).toEqual(new Set([200, 429]))
+    await client.get('/api/holding/export').expect(200)
+  })
+
   it('does nothing where something was written since it was looked through', async () => {
     const { client } = await elsewhere.newHolding()
     const mine = await exported(client)
@@ -238,6 +277,8 @@ describe('a file that is not whole, not as it was, or not ours', () => {
         .expect(201)
       await made.client.post(`/api/colonies/${colony}/move`).send({ placementId: id(), yardId: yard, position: n, onDay: '2026-05-01' }).expect(200)
     }
+    const [row] = (await made.client.get(`/api/yards/${yard}`)).body.colonies as { id: string }[]
+    await made.client.put(`/api/photos/${id()}?colonyId=${row?.id}`).type('image/jpeg').send(JPEG).expect(201)
     return exported(made.client)
   }
   let own: Buffer
@@ -279,6 +320,28 @@ describe('a file that is not whole, not as it was, or not ours', () => {
       await remade(own, (f) => f.set('about.json', Buffer.from(String(f.get('about.json')).replace('"version": 2', '"version": 3')))),
       /newer release/,
     )
+  })
+
+  it('is refused where a course is of no treatment that is known, or planned on what is no case, or a picture is none', async () => {
+    const first = (over: Record<string, unknown>) => (rows: Record<string, unknown>[]) => rows.map((row, i) => (i === 0 ? { ...row, ...over } : row))
+    await refused(await withRows(zip, 'courses', first({ treatment: 'snake-oil' })), /courses\.jsonl, line 1: treatment/)
+    await refused(await withRows(zip, 'decisions', first({ treatment: 'snake-oil' })), /decisions\.jsonl, line 1: treatment/)
+    await refused(
+      await withRows(zip, 'courses', (rows) => rows.map((row) => ({ ...row, facts: { ...(row.facts as object), colony: {} } }))),
+      /courses\.jsonl, line 1: facts/,
+    )
+    await refused(await withRows(zip, 'courses', first({ situation: { case: 1 } })), /courses\.jsonl, line 1: situation/)
+    const picture = (bytes: Buffer) =>
+      remade(zip, (files) =>
+        files.set(
+          [...files.keys()].find((n) => n.endsWith('.jpg'))!,
+          bytes,
+        ),
+      )
+    await refused(await picture(Buffer.from('no picture')), /^photographs\/.*\.jpg: it is not the picture/)
+    await refused(await picture(Buffer.alloc(20 * 1024 * 1024 + 1)), /^photographs\/.*\.jpg: it is over 20 MB/)
+    await refused(await remade(own, (files) => files.set(`photographs/${id()}.jpg`, JPEG)), /no row says what this photograph is of/)
+    expect((await client.get('/api/yards')).body).toEqual([])
   })
 
   it('never reaches what is another holding’s: no row of it is changed, leant on, or named', async () => {

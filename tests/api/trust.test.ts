@@ -207,6 +207,14 @@ describe('the demo', () => {
     expect(await api.db.model('keepers').count({ where: { id: [one.keeper.id, two.keeper.id] } })).toBe(0)
   })
 
+  it('is made for one address so often and no more: nobody sweeps away the others’ by making new ones', async () => {
+    const tight = await startApi({ config: { signInsPerQuarter: 1 } })
+    const statuses = []
+    for (let i = 0; i < 6; i++) statuses.push((await tight.client().post('/api/session/demo')).status)
+    expect(statuses).toEqual([204, 204, 204, 204, 429, 429])
+    await tight.close()
+  })
+
   it('writes to nobody', async () => {
     const demo = await api.demo()
     const refused = await demo.put(`/api/invitations/${id()}`).send({ forWhom: 'Petra', role: 'helper', email: 'petra@elsewhere.test' })

@@ -5,8 +5,8 @@ import { Problem } from '../problems/problem.ts'
 
 /** How often something may be tried. The counters stand in PostgreSQL, so that all instances count together. */
 export interface Limits {
-  /** Tries from one address: signing in, or making an account. */
-  readonly attempt: (what: 'sign-in' | 'sign-up', address: string) => Promise<void>
+  /** Tries from one address: signing in, making an account, or a demo. */
+  readonly attempt: (what: 'sign-in' | 'sign-up' | 'demo', address: string) => Promise<void>
   /**
    * Tries of a password, wherever it is asked: at the door on an address, wherever they come from (a stolen list is slow to try), and
    * inside on the keeper who is signed in. The two are counted apart, so that nobody outside locks an owner out of what they hold.
@@ -34,6 +34,8 @@ export function makeLimits(pool: pg.Pool, config: Pick<Config, 'signInsPerQuarte
   const perAddress = {
     'sign-in': limiter('in', config.signInsPerQuarter * 5, QUARTER),
     'sign-up': limiter('up', config.signInsPerQuarter * 2, 4 * QUARTER),
+    // A hall full of people behind one address; not so many that one could sweep away everybody's.
+    demo: limiter('demo', config.signInsPerQuarter * 4, QUARTER),
   }
   const perAccount = limiter('account', config.signInsPerQuarter, QUARTER)
   const writes = limiter('write', config.writesPerMinute, 60)

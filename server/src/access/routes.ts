@@ -66,6 +66,7 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       summary: 'Walks into a demo of one’s own, as its owner, without a password; it is cleared after a day',
       answers: { 204: nothing('Signed in to the demo.'), 404: refused('There is no demo here.') },
       query: Joi.object({ again: Joi.string().guid() }),
+      limit: 'demo',
       handle: async ({ req, query }) => {
         const own = req.session.keeperId && isDemoKeeper(req.session.keeperId) ? req.session.holdingId : null
         const found = await visitDemo({ db, clock }, own ?? (query.again as string | undefined))

@@ -53,7 +53,7 @@ export interface Route {
   readonly checksBody?: boolean
   readonly answers: Readonly<Record<number, AnswerShape>>
   /** Counted against the caller's address instead of the usual limit on writes; or never refused: a stolen session can always be ended. */
-  readonly limit?: 'sign-in' | 'sign-up' | 'none'
+  readonly limit?: 'sign-in' | 'sign-up' | 'demo' | 'none'
   readonly handle: (call: Call) => Promise<Answer> | Answer
 }
 

@@ -64,7 +64,7 @@ const handler =
       if (route.access === 'owner' && scope.role !== 'owner') throw Problem.ownersOnly()
       call.scope = scope
     }
-    if (route.limit === 'sign-in' || route.limit === 'sign-up') await limits.attempt(route.limit, req.ip ?? 'unknown')
+    if (route.limit && route.limit !== 'none') await limits.attempt(route.limit, req.ip ?? 'unknown')
     else if (route.method !== 'get' && route.limit !== 'none') await limits.write(call.keeperId ?? req.ip ?? 'unknown')
     if (route.body && req.body === undefined) throw Problem.invalid([{ path: '', sentence: 'The body is missing: send JSON.' }])
     call.params = paramsOf(route, req.params)

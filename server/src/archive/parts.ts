@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { countRow, day, instant, left, maybe, RECORD_BODIES, sampleBody, spots, text, uuid, version } from '@thistle/core/bodies'
 import { parseCase } from '@thistle/core/formats'
+import { METHODS, TREATMENT_KEYS } from '@thistle/core/situation'
 import type { ColumnName, Database, TableName } from '../database/index.ts'
 
 /** The format's number: it grows when a row's fields change, and each growth comes with a step of `upgrade.ts`. */
@@ -17,8 +18,9 @@ export interface Part {
   readonly order: string
   /** What names a row, in the table's own words. */
   readonly key: readonly string[]
-  /** The tables that its fields lead to. */
+  /** The tables that its fields lead to; a field of `many` leads to several rows. */
   readonly leans: Readonly<Record<string, TableName>>
+  readonly many: Readonly<Record<string, TableName>>
   /** Fields of the API that the file leaves out. */
   readonly without: readonly string[]
   /**
@@ -34,14 +36,28 @@ const stamps = { createdAt: instant().required(), updatedAt: instant().required(
 const kept = { id: uuid().required(), version: version().required(), deletedAt: maybe(instant()).required(), ...stamps }
 const name = () => Joi.string().min(1).max(40).required()
 const seq = () => Joi.number().integer().min(1).max(Number.MAX_SAFE_INTEGER).required()
+const treatment = () =>
+  Joi.string()
+    .valid(...TREATMENT_KEYS)
+    .required()
+/** What a course is planned on: as much of a case as it holds must be one. */
 const facts = Joi.object({
   asOf: day().required(),
   recountBy: day().required(),
   colony: Joi.object().unknown(true).required(),
   rules: Joi.object().unknown(true).required(),
-  before: Joi.object().unknown(true).required(),
+  before: Joi.object({
+    mites: maybe(Joi.number().integer().min(0)),
+    bees: maybe(Joi.number().integer().min(0)),
+    countedOn: maybe(day()),
+    method: maybe(Joi.string().valid(...METHODS)),
+  }).required(),
   lastOpening: maybe(day()),
-}).unknown(true)
+}).custom((value: Record<string, unknown>, help) => {
+  const { asOf, colony, rules, lastOpening } = value
+  const parsed = parseCase({ case: 1, asOf, colony, rules, lastOpening: lastOpening ?? null })
+  return parsed.ok ? value : help.message({ custom: `{{#label}}: ${parsed.refusal.sentence}` })
+})
 const situation = Joi.object()
   .unknown(true)
   .custom((value: unknown, help) => {
@@ -57,6 +73,7 @@ const part = (given: Pick<Part, 'table' | 'shape' | 'way'> & Partial<Part>): Par
   order: 'id',
   key: ['id'],
   leans: {},
+  many: {},
   without: [],
   ...given,
 })
@@ -66,7 +83,7 @@ const OF_YARD = { yard_id: 'yards' } as const
 export const PARTS: readonly Part[] = [
   part({ table: 'settings', way: 'kept', shape: RECORD_BODIES.settings.keys(kept) }),
   part({ table: 'yards', way: 'kept', shape: RECORD_BODIES.yards.keys(kept) }),
-  part({ table: 'colonies', way: 'kept', leans: { parents: 'colonies' }, shape: RECORD_BODIES.colonies.keys(kept) }),
+  part({ table: 'colonies', way: 'kept', many: { parents: 'colonies' }, shape: RECORD_BODIES.colonies.keys(kept) }),
   part({ table: 'placements', way: 'kept', leans: { ...OF_COLONY, ...OF_YARD }, shape: RECORD_BODIES.placements.keys(kept) }),
   part({ table: 'looks', way: 'kept', leans: OF_COLONY, shape: RECORD_BODIES.looks.keys(kept) }),
   part({
@@ -76,7 +93,7 @@ export const PARTS: readonly Part[] = [
     shape: Joi.object({
       ...kept,
       yardId: uuid().required(),
-      treatment: name(),
+      treatment: treatment(),
       madeOn: day().required(),
       startOn: day().required(),
       note: text(2000),
@@ -90,7 +107,7 @@ export const PARTS: readonly Part[] = [
       id: uuid().required(),
       decisionId: uuid().required(),
       colonyId: uuid().required(),
-      treatment: name(),
+      treatment: treatment(),
       startOn: day().required(),
       latestStart: day().required(),
       facts: facts.required(),
@@ -99,7 +116,7 @@ export const PARTS: readonly Part[] = [
     }),
   }),
   part({ table: 'boards', way: 'kept', leans: OF_COLONY, shape: RECORD_BODIES.boards.keys(kept) }),
-  part({ table: 'jars', way: 'kept', leans: { ...OF_YARD, colonies: 'colonies' }, shape: RECORD_BODIES.jars.keys(kept) }),
+  part({ table: 'jars', way: 'kept', leans: OF_YARD, many: { colonies: 'colonies' }, shape: RECORD_BODIES.jars.keys(kept) }),
   part({ table: 'visits', way: 'kept', leans: OF_YARD, shape: RECORD_BODIES.visits.keys(kept) }),
   part({
     table: 'photos',

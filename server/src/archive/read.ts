@@ -4,12 +4,13 @@ import { buffer } from 'node:stream/consumers'
 import type Joi from 'joi'
 import { checkAgainst } from '@thistle/core/bodies'
 import { openPromise as openZip, type Entry, type ZipFile } from 'yauzl'
+import { MOST_BYTES } from '../photos/room.ts'
 import { Problem } from '../problems/problem.ts'
 import { ABOUT, aboutShape, CHECK, checkShape, FORMAT, PARTS, PEOPLE, PHOTOS, type About, type Check } from './parts.ts'
 
 /** The most that is unpacked, bytes, of one line of rows and of all files together: no more than the largest holding makes. */
 const MOST_OF_LINE = 4_000_000
-const MOST_UNPACKED = 4_000_000_000
+const MOST_UNPACKED = 800_000_000
 const MOST_FILES = 40_000
 
 /** A fault of the file, with the place in it. */
@@ -186,7 +187,9 @@ function opened(zip: ZipFile, entries: ReadonlyMap<string, Entry>, about: About,
     photos,
     photo: async (id) => {
       const name = `${PHOTOS}${id}.jpg`
-      const bytes = await readWhole(zip, entryOf(entries, name))
+      const entry = entryOf(entries, name)
+      if (entry.uncompressedSize > MOST_BYTES) throw faultAt(name, 'it is over 20 MB, the most that is taken.')
+      const bytes = await readWhole(zip, entry)
       sumIsRight(name, createHash('sha256').update(bytes).digest('hex'), check)
       return bytes
     },

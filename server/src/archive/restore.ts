@@ -1,8 +1,10 @@
 import { imageSize } from 'image-size'
 import type { Fate, Restoration } from '@thistle/core/holding'
+import type { Day } from '@thistle/core/time'
 import type { Transaction } from 'sequelize'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
+import { inDatabase, type TableName } from '../database/index.ts'
 import type { Keeping } from '../records/put.ts'
 import { KINDS } from '../records/kinds.ts'
 import { MOST_BYTES, MOST_OF_HOLDING } from '../photos/room.ts'
@@ -23,7 +25,9 @@ function contents(part: Part, alias: string, staged: boolean): string {
   const samples = staged ? 'in_count_samples' : 'count_samples'
   return `(${bare} || jsonb_build_object('samples', (SELECT jsonb_agg(to_jsonb(x) - '{line,fate}'::text[] ORDER BY x.n) FROM ${samples} x WHERE x.count_id = ${alias}.id)))`
 }
-const matches = (part: Part) => part.key.map((k) => `t.${k} = s.${k}`).join(' AND ')
+/** A row here that is the file's: of this holding alone, whatever came into others since the file was looked through. */
+const matches = (part: Part) =>
+  [...part.key, ...(part.where.startsWith('holding_id') ? ['holding_id'] : [])].map((k) => `t.${k} = s.${k}`).join(' AND ')
 
 /** Where only one row may stand at a time, the one that stands here now stands on. */
 const ONE_AT_A_TIME: readonly {
@@ -36,8 +40,26 @@ const ONE_AT_A_TIME: readonly {
   { table: 'visits', both: 't.yard_id = s.yard_id AND t.day = s.day', is: (a) => `${a}.deleted_at IS NULL` },
 ]
 
+/** The days that rows are entered for, in the table's words: as the keeper's own hand may not change them in closed books, a file does not. */
+const DAYS: readonly (readonly [table: TableName, column: string])[] = [
+  ...Object.values(KINDS).flatMap((kind) => kind.days.map((field) => [kind.table, inDatabase(field)] as const)),
+  ['events', 'happened_on'],
+]
+async function leaveClosed(staging: Staging, closed: Day): Promise<void> {
+  const { db } = staging
+  for (const [name, column] of DAYS) {
+    const table = db.tableName(name)
+    await told(
+      staging,
+      `UPDATE in_${table} s SET fate = 'not-taken' WHERE fate IN ('added', 'changed')
+         AND (s.${column} <= :closed OR EXISTS (SELECT 1 FROM ${table} t WHERE t.id = s.id AND t.${column} <= :closed))`,
+      { closed },
+    )
+  }
+}
+
 /** Says of each row of the file what becomes of it. */
-async function decideFates(staging: Staging, same: boolean): Promise<void> {
+async function decideFates(staging: Staging, { same, closed }: { readonly same: boolean; readonly closed: Day | null }): Promise<void> {
   const { db } = staging
   for (const part of COUNTED) {
     const [table, stage] = [db.tableName(part.table), stageOf(db, part)]
@@ -56,6 +78,7 @@ async function decideFates(staging: Staging, same: boolean): Promise<void> {
         WHERE s.fate IN ('added', 'changed') AND ${is('s')} AND ${is('t')} AND ${both} AND t.id <> s.id
           AND NOT EXISTS (SELECT 1 FROM in_${table} o WHERE o.id = t.id AND o.fate = 'changed' AND NOT (${is('o')}))`,
     )
+  if (closed !== null) await leaveClosed(staging, closed)
   await told(staging, `UPDATE in_count_samples s SET fate = c.fate FROM in_counts c WHERE c.id = s.count_id`)
 }
 
@@ -299,7 +322,7 @@ async function restoreWithin(
   const seq = now?.seq ?? 0
   if (apply && apply.seq !== seq) throw Problem.conflict('Something was written in the holding since this was looked through. Look it through again.')
   const whole = await isEmpty(staging)
-  await decideFates(staging, opened.about.id === holding || whole)
+  await decideFates(staging, { same: opened.about.id === holding || whole, closed: whole ? null : scope.closedThrough })
   const fates = await fatesOf(staging, rows)
   const changes = whole ? [] : await changesOf(staging)
   if (whole) await makeRoom(staging)

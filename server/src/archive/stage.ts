@@ -79,8 +79,8 @@ async function firstTwice(staging: Staging, stage: string, some: readonly Line[]
 async function refuseStray(staging: Staging, part: Part): Promise<void> {
   const { db, holding } = staging
   const columns = columnsOf(db, part)
-  for (const [column, to] of Object.entries(part.leans)) {
-    const many = column === 'parents' || column === 'colonies'
+  for (const [column, to] of [...Object.entries(part.leans), ...Object.entries(part.many)]) {
+    const many = column in part.many
     const target = db.tableName(to)
     const [stray] = await asked<{ line: number }>(
       staging,

@@ -6,11 +6,11 @@ import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { ZipArchive } from 'archiver'
-import { QueryTypes, type Transaction } from 'sequelize'
-import { Transaction as Transactions } from 'sequelize'
+import { QueryTypes, Transaction } from 'sequelize'
 import type { Scope } from '../access/scope.ts'
 import type { Database } from '../database/index.ts'
 import type { Keeping } from '../records/put.ts'
+import { OUT } from './heavy.ts'
 import { ABOUT, CHECK, columnsOf, FORMAT, MARK, PARTS, PEOPLE, PHOTOS, type About, type Check, type Part } from './parts.ts'
 
 /** Rows that are asked of the database at a time: as many as are in memory at once. */
@@ -127,13 +127,13 @@ export interface Packed {
  * download. At the end of the file stands a code: whoever has it has the file whole. The holding notes that it was taken out so.
  */
 export async function packHolding({ db, clock }: Keeping, scope: Scope): Promise<Packed> {
-  const dir = await mkdtemp(join(tmpdir(), 'thistle-out-'))
+  const dir = await mkdtemp(join(tmpdir(), OUT))
   const drop = () => rm(dir, { recursive: true, force: true })
   const path = join(dir, 'holding.zip')
   const code = freshCode()
   const holding = scope.holdingId
   try {
-    const about = await db.sequelize.transaction({ isolationLevel: Transactions.ISOLATION_LEVELS.REPEATABLE_READ }, async (transaction) => {
+    const about = await db.sequelize.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ }, async (transaction) => {
       const zip = new ZipArchive({ zlib: { level: 6 }, comment: `Round Thistle, a holding, whole. Code: ${code}` })
       const packer = new Packer(zip)
       const written = pipeline(zip, createWriteStream(path))

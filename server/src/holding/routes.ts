@@ -13,7 +13,7 @@ import type { Keeping } from '../records/put.ts'
 import { packHolding } from '../archive/write.ts'
 import { receive } from '../archive/receive.ts'
 import { restoreHolding } from '../archive/restore.ts'
-import { Queues } from '../api/queues.ts'
+import { oneAtATime } from '../archive/heavy.ts'
 import { deleteHolding } from './leaving.ts'
 import { settingsOf } from '../records/settings.ts'
 
@@ -64,8 +64,6 @@ const restoration = Joi.object({
     .required(),
   seq: howMany(),
 })
-/** What takes long and much room is done for one keeper at a time. */
-const heavy = new Queues()
 
 export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
   const { db, clock } = keep
@@ -150,7 +148,7 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
       handle: async ({ req, scope }) => {
         // Asked for its head alone nothing is handed out, so nothing is noted.
         if (req.method === 'HEAD') return { status: 200, type: ZIP, body: '' }
-        const { path, exportedAt, drop } = await heavy.run('all', () => packHolding(keep, scope))
+        const { path, exportedAt, drop } = await oneAtATime(scope.holdingId, (packed) => packed(() => packHolding(keep, scope)))
         const name = `holding-${exportedAt.slice(0, 10)}.zip`
         return { status: 200, type: ZIP, file: { path, drop }, headers: { 'content-disposition': `attachment; filename="${name}"` } }
       },
@@ -170,13 +168,15 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
         413: refused('Larger than any export.'),
       },
       handle: async ({ req, scope, query }) => {
-        const { path, drop } = await receive(req)
-        try {
-          const apply = typeof query.seq === 'number' ? { seq: query.seq } : null
-          return { status: 200, body: await heavy.run('all', () => restoreHolding(keep, scope, path, apply)) }
-        } finally {
-          await drop()
-        }
+        const apply = typeof query.seq === 'number' ? { seq: query.seq } : null
+        return oneAtATime(scope.holdingId, async (packed) => {
+          const { path, drop } = await receive(req)
+          try {
+            return { status: 200, body: await packed(() => restoreHolding(keep, scope, path, apply)) }
+          } finally {
+            await drop()
+          }
+        })
       },
     },
     {

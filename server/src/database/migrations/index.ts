@@ -5,6 +5,7 @@ import { rules } from './004-rules.ts'
 import { courses } from './005-courses.ts'
 import { rights } from './006-rights.ts'
 import { pulse } from './007-pulse.ts'
+import { byHolding } from './008-by-holding.ts'
 
 export interface Step {
   readonly name: string
@@ -12,4 +13,4 @@ export interface Step {
 }
 
 /** In order; a step that has run anywhere is never changed again. */
-export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse]
+export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse, byHolding]

@@ -95,7 +95,7 @@ function close(): void {
         <ul class="soft small changes">
           <li v-if="sum('same', told) > 0">{{ rowsSaid(sum('same', told)) }} stand here as in the file.</li>
           <li v-if="sum('stay', told) > 0">{{ rowsSaid(sum('stay', told)) }} of here that the file does not have.</li>
-          <li v-if="sum('notTaken', told) > 0">{{ rowsSaid(sum('notTaken', told)) }} of the file not taken: the colony stands elsewhere by now, or it is a choice or a dose, which are never changed.</li>
+          <li v-if="sum('notTaken', told) > 0">{{ rowsSaid(sum('notTaken', told)) }} of the file not taken: the colony stands elsewhere by now, the books of the day are closed, or it is a choice or a dose, which are never changed.</li>
         </ul>
         <template v-if="told.changes.length > 0">
           <h3>What changes</h3>
