@@ -332,7 +332,7 @@ describe('a file that is not whole, not as it was, or not ours', () => {
     )
     await refused(await withRows(zip, 'courses', first({ situation: { case: 1 } })), /courses\.jsonl, line 1: situation/)
     const picture = (bytes: Buffer) =>
-      remade(zip, (files) =>
+      remade(own, (files) =>
         files.set(
           [...files.keys()].find((n) => n.endsWith('.jpg'))!,
           bytes,
