@@ -315,6 +315,11 @@ describe('a file that is not whole, not as it was, or not ours', () => {
     await refused(await withRows(own, 'colonies', (rows) => [...rows, rows[0]!]), /colonies\.jsonl, line 4: .*twice/)
     await refused(await withRows(own, 'history', second({ keeperId: id() })), /history\.jsonl, line 2: who wrote it/)
     await refused(await withRows(own, 'history', second({ state: { colonyId: 'none' } })), /history\.jsonl, line 2: state\.colonyId/)
+    const counted = await filesOf(own)
+    const check = JSON.parse(String(counted.get('check.json'))) as { files: Record<string, { rows: number }> }
+    check.files['records/colonies.jsonl']!.rows += 1
+    counted.set('check.json', Buffer.from(JSON.stringify(check)))
+    await refused(await zipOf(counted), /colonies\.jsonl: it has 3 rows and should have 4/)
     await refused(await remade(own, (f) => f.set('records/looks.jsonl', Buffer.from('{"id":\n'))), /looks\.jsonl, line 1: this is no JSON/)
     await refused(
       await remade(own, (f) => f.set('about.json', Buffer.from(String(f.get('about.json')).replace('"version": 2', '"version": 3')))),
