@@ -144,7 +144,10 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
       access: 'owner',
       group: GROUP,
       summary: 'The whole holding as one archive: rows as JSON lines, photographs as files',
-      answers: { 200: file(ZIP, 'A ZIP file: everything, also what was taken away, with its history. docs/holding-archive.md says what is in it.') },
+      answers: {
+        200: file(ZIP, 'A ZIP file: everything, also what was taken away, with its history. docs/holding-archive.md says what is in it.'),
+        429: refused('An archive of this holding is being packed or looked through already.'),
+      },
       handle: async ({ req, scope }) => {
         // Asked for its head alone nothing is handed out, so nothing is noted.
         if (req.method === 'HEAD') return { status: 200, type: ZIP, body: '' }
