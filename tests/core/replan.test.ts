@@ -2,7 +2,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { costsOf, lockOf, mendsOf, planCourse, type Course, type CourseEvent, type CoursePlan } from '@thistle/core/course'
-import type { Situation, TreatmentKey } from '@thistle/core/situation'
+import { NO_RULE, type Situation, type TreatmentKey } from '@thistle/core/situation'
 import { addDays, daysBetween, type Day } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
 import { august, withColony } from '../cases/index.ts'
@@ -197,12 +197,21 @@ describe('what is worn and taken along', () => {
 
 describe('what a course locks afterwards', () => {
   it.each(TREATMENTS.map((t) => [t.key, t] as const))('%s', (_key, t) => {
-    const lock = lockOf(t, '2026-09-01')
+    const lock = lockOf(t, '2026-09-01', undefined)
     const { gapDays, change, mostCoursesAYear } = t.rotation
     if (gapDays === 0 && !change && mostCoursesAYear === null) return expect(lock).toBeNull()
     expect(lock!.until).toBe(gapDays > 0 ? addDays('2026-09-01', gapDays) : null)
     expect(lock!.text).toMatch(/^[A-Z].*\.$/)
     expect(lock!.text).not.toMatch(/undefined|null/)
+  })
+  it('is said with the figure of the keeper’s own list, and bars no more than matching does', () => {
+    const [dribble, strip, formic] = (['oxalic-dribble', 'amitraz-strip', 'formic-strip-14'] as const).map((key) => treatmentOf(key)!)
+    const rule = { ...NO_RULE, mostCourses: 1 }
+    expect(lockOf(strip!, '2026-09-01', undefined)!.text).toMatch(/at most 2 a year\.$/)
+    expect(lockOf(strip!, '2026-09-01', rule)!.text).toMatch(/at most 1 a year\.$/)
+    expect(lockOf(formic!, '2026-09-01', rule)!.text).toMatch(/^No formic acid again before Thu 1 Oct, .*at most 1 a year\.$/)
+    // Another form of oxalic acid is not kept from the dribble.
+    expect(lockOf(dribble!, '2026-12-01', undefined)!.text).toMatch(/^No oxalic acid dribble again before Fri 30 Apr 2027/)
   })
 })
 

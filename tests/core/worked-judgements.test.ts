@@ -142,6 +142,11 @@ describe('the day to count again', () => {
   it('of a board goes by its own rate', () => {
     const high = jStat.gamma.inv(0.9, 13, 1) / 3
     expect(wait(of(board(12, 3)))).toBe(Math.min(30, Math.max(7, Math.floor(Math.log(12 / high) / 0.026))))
+    // Mites in clumps say as much as that many times fewer.
+    const clumped = jStat.gamma.inv(0.9, 12 / 1.5 + 1, 1) / (3 / 1.5)
+    const [even, clumps] = [high, clumped].map((x) => Math.floor(Math.log(12 / x) / 0.026))
+    expect([wait(of(board(12, 3))), wait(of(board(12, 3, { spread: 1.5 })))]).toEqual([even, clumps])
+    expect(clumps).toBeLessThan(even!)
   })
 })
 
@@ -326,7 +331,11 @@ describe('a yard', () => {
     expect(estimateYard(jars(1, 2, 3), 0, 3)?.chanceOtherOver).toBe(0)
   })
   it('counts who is at or over, and says what the rule of thumb makes of it', () => {
-    expect(estimateYard(jars(9, 8, 10), 0, 3)).toMatchObject({ over: 2, highest: 1000 / 300 })
+    expect(estimateYard(jars(9, 8, 10), 0, 3)).toMatchObject({ over: 2, highest: 1000 / 300, level: 'over' })
+    // Under with its doubt, and with no colony over; else it is to be watched.
+    expect(estimateYard(jars(1, 1, 2, 0, 1, 1), 0, 3)?.level).toBe('under')
+    expect(estimateYard(jars(1, 1, 2, 0, 1, 9), 0, 3)?.level).toBe('watch')
+    expect(estimateYard(jars(8, 8, 8), 0, 3)?.level).toBe('watch')
     const rule = (...mites: number[]) => estimateYard(jars(...mites), 0, 3)?.rule
     expect(rule(0, 1, 0, 1, 0)).toMatchObject({ leave: null, text: 'The rule of thumb wants six to ten colonies sampled; there are 5.' })
     expect(rule(0, 1, 0, 1, 5, 5)).toMatchObject({ leave: true })

@@ -1,23 +1,27 @@
 import { addDays, sayDay, type Day } from '../time/index.ts'
-import type { JobKind, Treatment } from '../treatments/index.ts'
+import type { Rule } from '../situation/index.ts'
+import { mostCoursesOf, shortName, type JobKind, type Treatment } from '../treatments/index.ts'
 import type { Course } from './jobs.ts'
 
 /** What a course rules out afterwards, for the sake of the bees or of what mites grow used to. */
 export interface Lock {
-  /** Nothing of its class before this day; null where no days are asked for. */
+  /** Not again before this day, and where it is not given beside others nothing of its class; null where no days are asked for. */
   readonly until: Day | null
   /** Another class should follow. */
   readonly change: boolean
   readonly text: string
 }
 
-/** The rotation that follows a course ending on `end`; null where nothing is locked. */
-export function lockOf({ rotation }: Treatment, end: Day): Lock | null {
+/** The rotation that follows a course ending on `end`, with the figure of the keeper's list; null where nothing is locked. */
+export function lockOf(treatment: Treatment, end: Day, rule: Rule | undefined): Lock | null {
+  const { rotation } = treatment
+  const most = mostCoursesOf(treatment, rule)
+  const barred = rotation.alone ? rotation.class : shortName(treatment).toLowerCase()
   const until = rotation.gapDays > 0 ? addDays(end, rotation.gapDays) : null
   const parts = [
-    ...(until ? [`no ${rotation.class} again before ${sayDay(until, end)}, ${rotation.gapWhy}`] : []),
+    ...(until ? [`no ${barred} again before ${sayDay(until, end)}, ${rotation.gapWhy}`] : []),
     ...(rotation.change ? [`the next course is not ${rotation.class}`] : []),
-    ...(rotation.mostCoursesAYear !== null ? [`at most ${rotation.mostCoursesAYear} a year`] : []),
+    ...(most !== null ? [`at most ${most} a year`] : []),
   ]
   if (parts.length === 0) return null
   return { until, change: rotation.change, text: `${parts.join('; ').replace(/^./, (c) => c.toUpperCase())}.` }

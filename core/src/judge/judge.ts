@@ -105,6 +105,17 @@ function measureShare(count: PooledCount, situation: Situation, phase: Phase, re
   }
 }
 
+function measure(count: PooledCount, situation: Situation, phase: Phase): Measured {
+  const recovery = count.recovery ?? 1
+  return count.method === 'board' ? measureBoard(count, situation, recovery) : measureShare(count, situation, phase, recovery)
+}
+
+/** Whether the newest count of a situation stood at or over the limit of `asOf`: as `judge` has it, and nothing more. */
+export function overLimit(situation: Situation): boolean {
+  const count = newestCount(situation.counts, situation.asOf)
+  return count !== null && isOver({ level: levelOf(measure(count, situation, phaseOf(situation)), count.recovery ?? 1) })
+}
+
 function levelOf(measured: Measured, recovery: number): JudgementLevel {
   if (measured.urgent) return 'urgent'
   if (measured.reached) return 'treat'
@@ -197,7 +208,7 @@ export function judge(situation: Situation): Judgement {
     }
   }
   const recovery = count.recovery ?? 1
-  const measured = count.method === 'board' ? measureBoard(count, situation, recovery) : measureShare(count, situation, phase, recovery)
+  const measured = measure(count, situation, phase)
   const level = levelOf(measured, recovery)
   const { estimate, low, high } = measured.interval
   const at = (x: number) => round2(x * measured.scale)

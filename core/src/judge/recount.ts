@@ -2,7 +2,7 @@ import { clopperPearson, poissonRate, type PooledCount } from '../count/index.ts
 import type { Phase, Situation } from '../situation/index.ts'
 import { addDays, laterOf, type Day } from '../time/index.ts'
 
-/** A count older than this, in season, no longer speaks for the colony (common practice, no source). */
+/** Days after which a count, in season, no longer speaks for the colony: three weeks (common practice, no source). */
 export const STALE_AFTER = 21
 /** In season: never sooner, never later (common practice, no source). */
 const SOONEST = 7
@@ -27,7 +27,9 @@ export function growthADay(phase: Phase, brood: Situation['colony']['brood']): n
 export function recountBy(count: PooledCount, threshold: number, situation: Situation, phase: Phase): Day {
   const recovery = count.recovery ?? 1
   const upper =
-    (count.method === 'board' ? poissonRate(count.mites, count.days, 0.8).high : clopperPearson(count.mites, count.bees, 0.8).high * 100) / recovery
+    (count.method === 'board'
+      ? poissonRate(count.mites, count.days, 0.8, count.spread).high
+      : clopperPearson(count.mites, count.bees, 0.8).high * 100) / recovery
   const growth = growthADay(phase, situation.colony.brood)
   const latest = phase === 'dormant' ? LATEST_DORMANT : LATEST
   const reached = upper >= threshold ? 0 : growth > 0 ? Math.floor(Math.log(threshold / upper) / growth) : latest

@@ -19,6 +19,8 @@ export interface YardEstimate {
   readonly variation: number | null
   readonly highest: number
   readonly over: number
+  /** Of the mean against the limit; `under` with its doubt, and with no colony over that was counted. */
+  readonly level: 'over' | 'watch' | 'under'
   /** Chance 0-1 that at least one colony that was not sampled is at or over the limit; 0 where all were. */
   readonly chanceOtherOver: number
   readonly rule: { readonly leave: boolean | null; readonly text: string }
@@ -134,11 +136,13 @@ export function estimateYard(counts: readonly ColonyCount[], unsampled: number, 
   const pooled = pooledOf(counts)
   const levels = counts.map((c) => (c.mites / effective(c)) * 100)
   const over = counts.filter((c) => c.mites * 100 >= limit * effective(c) * (1 - 1e-12)).length
+  const mean = clustered(counts, unsampled, pooled)
   return {
     sampled: counts.length,
     unsampled,
     pooled,
-    mean: clustered(counts, unsampled, pooled),
+    mean,
+    level: mean.estimate >= limit ? 'over' : mean.high < limit && over === 0 ? 'under' : 'watch',
     variation: variationOf(counts, pooled),
     highest: Math.max(...levels),
     over,

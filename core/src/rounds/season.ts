@@ -1,6 +1,6 @@
 import { plural } from '../units/index.ts'
 import { courseEnd } from '../course/index.ts'
-import type { ColonyState, CourseState, YardState } from '../holding/index.ts'
+import { wasOver, type ColonyState, type CourseState, type YardState } from '../holding/index.ts'
 import { phaseAt, type Phase } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, yearOf, type Day } from '../time/index.ts'
 import type { Treatment } from '../treatments/index.ts'
@@ -21,6 +21,7 @@ export interface SeasonCount {
   /** Per 100 bees, or a day for boards. */
   readonly level: number
   readonly unit: 'per100' | 'perDay'
+  /** At or over the limit of its own day. */
   readonly over: boolean
   readonly text: string
 }
@@ -73,12 +74,13 @@ function barOf(state: CourseState, today: Day): SeasonBar | null {
   }
 }
 
-function countsOf({ colony }: ColonyState, limit: number): SeasonCount[] {
+function countsOf({ colony, situation }: ColonyState, within: (day: Day) => boolean): SeasonCount[] {
   return colony.counts.flatMap((count): SeasonCount[] => {
     const mites = count.samples.reduce((sum, s) => sum + s.mites, 0)
     const bees = count.samples.reduce((sum, s) => sum + (s.bees ?? 0), 0)
     const days = count.samples.reduce((sum, s) => sum + (s.days ?? 0), 0)
-    if (count.method === 'drone') return []
+    if (count.method === 'drone' || !within(count.onDay)) return []
+    const over = wasOver(count, situation)
     if (bees > 0) {
       const level = (mites / bees) * 100
       return [
@@ -86,14 +88,12 @@ function countsOf({ colony }: ColonyState, limit: number): SeasonCount[] {
           day: count.onDay,
           level,
           unit: 'per100',
-          over: level >= limit,
+          over,
           text: `${level.toFixed(1)} in 100, ${plural(mites, 'mite')} on ${plural(bees, 'bee')}`,
         },
       ]
     }
-    return days > 0
-      ? [{ day: count.onDay, level: mites / days, unit: 'perDay', over: false, text: `${(mites / days).toFixed(1)} a day on the board` }]
-      : []
+    return days > 0 ? [{ day: count.onDay, level: mites / days, unit: 'perDay', over, text: `${(mites / days).toFixed(1)} a day on the board` }] : []
   })
 }
 
@@ -140,7 +140,7 @@ export function seasonOf(yards: readonly YardState[], shift = 0): Season {
         position: state.colony.placement.position,
         since: state.colony.since,
         bars: state.courses.flatMap((c) => barOf(c, y.yard.today) ?? []).filter((b) => within(b.from, b.to)),
-        counts: countsOf(state, y.limit).filter((c) => within(c.day, c.day)),
+        counts: countsOf(state, (day) => within(day, day)),
       })),
     })),
   }

@@ -1,4 +1,5 @@
 import { addDays, daysBetween, sayDay, sayDays, type Day } from '../time/index.ts'
+import { hivedLately } from './hived.ts'
 import type { Situation } from './situation.ts'
 import { weatherReader } from './weather.ts'
 
@@ -13,9 +14,6 @@ export interface Contradiction {
 const NO_CLUSTER = 18
 /** More frames of bees than this in a box are unlikely: boxes hold eight to twelve frames (common practice, no source). */
 const MOST_FRAMES_A_BOX = 14
-/** A colony hived within three weeks is new (common practice, no source). */
-const NEW_DAYS = 21
-
 type Check = (s: Situation) => Contradiction | null
 const say = (path: string, text: string): Contradiction => ({ path, text })
 
@@ -58,7 +56,7 @@ const CHECKS: readonly Check[] = [
   ({ colony: c, asOf }) => {
     if (c.newlyHived !== false || c.hivedOn === null || c.hivedOn > asOf) return null
     const age = daysBetween(c.hivedOn, asOf)
-    return age < NEW_DAYS ? say('colony.newlyHived', `Said not to be newly hived, and hived ${sayDays(age)} ago.`) : null
+    return hivedLately(c.hivedOn, asOf) ? say('colony.newlyHived', `Said not to be newly hived, and hived ${sayDays(age)} ago.`) : null
   },
   ({ colony: c, asOf }) =>
     c.newlyHived === true && c.hivedOn !== null && daysBetween(c.hivedOn, asOf) > 90

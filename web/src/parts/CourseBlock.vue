@@ -43,7 +43,7 @@ const open = computed(() => props.course.planned || props.course.running)
 const costs = computed(() => (open.value ? costsOf(props.course.plan, c.value, dates.value, props.yard.yard.today) : []))
 const mends = computed(() => (props.course.cancelled ? [] : mendsOf(props.course.plan, props.course.happened, c.value, props.yard.yard.today)))
 const end = computed(() => courseEnd(c.value))
-const lock = computed(() => (end.value ? lockOf(props.course.treatment, end.value) : null))
+const lock = computed(() => (end.value ? lockOf(props.course.treatment, end.value, holding.settings?.rules[props.course.treatment.key]) : null))
 const spots = computed(() => (c.value.inside ? (props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? []) : []))
 
 const event = (body: object) =>

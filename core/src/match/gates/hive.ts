@@ -1,4 +1,4 @@
-import { phaseAt } from '../../situation/index.ts'
+import { hivedLately, phaseAt } from '../../situation/index.ts'
 import { addDays, daysBetween, sayDay, sayDays, type Day } from '../../time/index.ts'
 import { saySource, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
@@ -18,8 +18,6 @@ import {
 
 /** A queen counts as new for about four weeks (common practice, no source). */
 const NEW_QUEEN_DAYS = 28
-/** A colony hived within three weeks is still settling (common practice, no source). */
-const SETTLING_DAYS = 21
 
 type Make = (level: Level, text: string | (() => string), figure?: Word, limit?: Word, ways?: () => readonly Way[]) => LazyFinding
 /** One question about the hive; null where it has nothing to say. */
@@ -126,7 +124,7 @@ const queen: Aspect = (option, s, make) => {
 
 const settling: Aspect = (option, s, make) => {
   const { newlyHived, hivedOn } = s.colony
-  const recent = newlyHived ?? (hivedOn !== null && daysBetween(hivedOn, s.asOf) < SETTLING_DAYS)
+  const recent = newlyHived ?? hivedLately(hivedOn, s.asOf)
   if (!recent || option.hive.newlyHived === 'any') return null
   return make('ruled-out', 'Newly hived: it would leave the hive. Not until its brood is established.', 'new', 'established', () => [
     { say: 'once its brood is established', change: withColony({ newlyHived: false }) },

@@ -1,4 +1,4 @@
-import { DRONE_LIMIT, isOver, judge, limitOf, URGENT, type JudgementLevel } from '../../judge/index.ts'
+import { DRONE_LIMIT, isOver, judge, limitOf, STALE_AFTER, URGENT, type JudgementLevel } from '../../judge/index.ts'
 import { sayDay, sayDays } from '../../time/index.ts'
 import { plain, plural } from '../../units/index.ts'
 import { gateOf, levelAt, sayLevel, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
@@ -112,7 +112,7 @@ export const need: Gate = gateOf({ readsDay: false }, (option, s) => {
       gate: 'need',
       level: option.way === 'waiting' && level === 'fits' ? 'care' : 'fits',
       figure: `${j.age} d`,
-      limit: '21 d',
+      limit: `${STALE_AFTER} d`,
       source: 'common practice, no source',
       text: () => `The count is ${sayDays(j.age ?? 0)} old: the level will have moved.`,
       flip: () => 'A fresh wash would settle it.',

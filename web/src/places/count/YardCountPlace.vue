@@ -23,9 +23,8 @@ const e = computed(() => counts.value?.estimate ?? null)
 const names = (states: readonly ColonyState[]) => states.map((s) => s.colony.name).join(', ')
 const range = (x: { estimate: number; low: number; high: number }) => `${x.estimate.toFixed(1)} in 100, likely ${x.low.toFixed(1)} to ${x.high.toFixed(1)}`
 const tone = computed(() => {
-  const [found, limit] = [e.value, yard.value?.limit ?? 0]
-  if (!found) return 'soft'
-  return found.mean.estimate >= limit ? 'alarm' : found.mean.high < limit && found.over === 0 ? 'settled' : ''
+  const TONES = { over: 'alarm', watch: '', under: 'settled' } as const
+  return e.value ? TONES[e.value.level] : 'soft'
 })
 const open = (s: ColonyState) => void router.push(`/count/${s.colony.id}`)
 const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.counts.length > 0))

@@ -6,8 +6,8 @@ import PickField from '../../fields/PickField.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { computed, reactive, ref } from 'vue'
-import { clopperPearson, countFaults } from '@thistle/core/count'
-import type { YardState } from '@thistle/core/holding'
+import { countFaults } from '@thistle/core/count'
+import { yardJars, type YardState } from '@thistle/core/holding'
 import { plain } from '@thistle/core/units'
 import DotWhisker from '../../graphics/DotWhisker.vue'
 import { sayDay } from '../../look/dates.ts'
@@ -34,13 +34,7 @@ const faultAt = (field: string): string | null => {
   const own = touched.value ? refusals.value.find((f) => f.path.endsWith(field)) : undefined
   return own?.text ?? at(field)
 }
-const jars = computed(() =>
-  (props.yard.yard.jars ?? []).toReversed().map((jar) => {
-    const share = clopperPearson(jar.mites, jar.bees)
-    const scale = 100 / (jar.recovery ?? 1)
-    return { jar, estimate: share.estimate * scale, low: share.low * scale, high: Math.min(100, share.high * scale) }
-  }),
-)
+const jars = computed(() => yardJars(props.yard))
 async function keep(): Promise<void> {
   touched.value = true
   if (refusals.value.length > 0) return
@@ -64,8 +58,8 @@ async function takeBack(id: string, version: number): Promise<void> {
     <ul v-if="jars.length > 0" class="list">
       <li v-for="j in jars" :key="j.jar.id">
         <span>{{ sayDay(j.jar.onDay, holding.today) }}</span>
-        <DotWhisker :estimate="j.estimate" :low="j.low" :high="j.high" :threshold="yard.limit" :over="j.estimate >= yard.limit" :label="`${j.estimate.toFixed(1)} in 100`" />
-        <span>{{ j.estimate.toFixed(1) }} in 100, likely {{ j.low.toFixed(1) }} to {{ j.high.toFixed(1) }}</span>
+        <DotWhisker :estimate="j.level.estimate" :low="j.level.low" :high="j.level.high" :threshold="j.limit" :over="j.over" :label="`${j.level.estimate.toFixed(1)} in 100`" />
+        <span>{{ j.level.estimate.toFixed(1) }} in 100, likely {{ j.level.low.toFixed(1) }} to {{ j.level.high.toFixed(1) }}</span>
         <span class="soft small">{{ j.jar.mites }} of {{ j.jar.bees }}, {{ j.jar.colonies.length > 0 ? plural(j.jar.colonies.length, 'colony', 'colonies') : 'colonies not noted' }}</span>
         <AButton v-if="holding.mayWrite" type="link" class="plainlink small" :disabled="busy" @click="takeBack(j.jar.id, j.jar.version)">take back</AButton>
       </li>
