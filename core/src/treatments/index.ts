@@ -1,6 +1,18 @@
 export type * from './treatment.ts'
 export { shortName, TREATMENTS, treatmentOf } from './list.ts'
-export { broodState, supersMayStay, patternOf, courseSpan, mostCoursesOf, mostDaysOf, keepsApart, waitDaysOf, nominalDay, dosesOf, withRounds } from './pattern.ts'
+export {
+  broodState,
+  supersMayStay,
+  patternOf,
+  courseSpan,
+  mostCoursesOf,
+  mostDaysOf,
+  keepsApart,
+  waitDaysOf,
+  nominalDay,
+  dosesOf,
+  withRounds,
+} from './pattern.ts'
 export { doseOf, sayAmount, type Dose } from './dose.ts'
 export { saySource, sayConfidence, type Source, type Confidence } from './source.ts'
 export { COMBINATIONS, type CombinationRule } from './combinations.ts'
