@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuilt } from './setup/build.mjs'
 import { startCluster } from './setup/cluster.mjs'
-import { ensureDebian, ensurePackages } from './setup/install.mjs'
+import { CHROMIUM, ensureDebian, ensurePackages } from './setup/install.mjs'
 import { DATA, ROOT } from './setup/place.mjs'
 import { startServer } from './setup/server.mjs'
 
@@ -16,7 +16,7 @@ const server = startServer({ databaseUrl: cluster.url, port: 0, logFile: join(di
 const base = `http://127.0.0.1:${await server.ready}`
 const { chromium } = await import('@playwright/test')
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: CHROMIUM,
   args: ['--disable-gpu', '--disable-background-networking', '--no-first-run'],
 })
 const file = (name) => join(ROOT, 'docs/screenshots', `${name}.png`)

@@ -1,3 +1,4 @@
+import { CHROMIUM } from '../setup/install.mjs'
 import { benchPhoto } from './photo.mjs'
 import { benchRoundsPage } from './rounds.mjs'
 import { benchSlowPhone } from './slow-phone.mjs'
@@ -64,7 +65,7 @@ async function typeInto(page, selector) {
 export async function benchPage(base) {
   const { chromium } = await import('@playwright/test')
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: CHROMIUM,
     args: ['--disable-gpu', '--disable-background-networking', '--no-first-run'],
   })
   try {

@@ -87,8 +87,8 @@ describe('where it may not install', () => {
   afterEach(() => vi.restoreAllMocks())
   it('says exactly what to install, and stops', async () => {
     vi.spyOn(process, 'getuid').mockReturnValue(1000)
-    await expect(setup.installDebian(['postgresql', 'chromium'])).rejects.toThrow(
-      /not root[\s\S]*sudo apt-get update && sudo apt-get install --no-install-recommends postgresql chromium/,
+    await expect(setup.installDebian(['postgresql', 'chromium-headless-shell'])).rejects.toThrow(
+      /not root[\s\S]*sudo apt-get update && sudo apt-get install --no-install-recommends postgresql chromium-headless-shell/,
     )
   })
 })
