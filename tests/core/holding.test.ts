@@ -3,6 +3,8 @@ import {
   colonyState,
   courseFacts,
   courseState,
+  driftingWithin,
+  flagsOf,
   jobsOn,
   leftUntil,
   overAndFree,
@@ -286,5 +288,166 @@ describe('a recount', () => {
       courseState(course, colonyOf('Elder', 1, { courses: [course], counts }), TODAY).recount?.method
     expect(recount([board, jar])).toBe('wash')
     expect(recount([board])).toBe('board')
+  })
+})
+
+const bareLook = (name: string) => colonyOf(name, 1).look!
+const lost = (kind: 'died' | 'merged' | 'sold', on: Day, more: Partial<EventRecord>[] = []) =>
+  courseOf('amitraz-strip', '2026-07-20', [{ job: 'dose', happenedOn: '2026-07-20', amount: 4 }, ...more, { kind, happenedOn: on }])
+
+describe('the words of a step', () => {
+  const vapour = (events: Partial<EventRecord>[] = []) =>
+    steps(colonyOf('A', 1, { counts: [countOf('2026-08-11', 20)], courses: [courseOf('oxalic-vapour', '2026-08-12', events)] }))
+  it('name the round where there are several, the window, the one day, and the day that was set', () => {
+    expect(vapour()).toContain('due: round 1: vaporise 12-15 Aug')
+    const begun = [{ job: 'dose' as const, happenedOn: '2026-08-12', amount: 2 }]
+    expect(vapour(begun)).toContain('coming: round 2: vaporise 16-19 Aug')
+    expect(vapour([...begun, { kind: 'set', job: 'dose', n: 2, happenedOn: '2026-08-18' }])).toContain(
+      'coming: round 2: vaporise, set for Tue 18 Aug',
+    )
+    const strips = courseOf('amitraz-strip', '2026-08-12')
+    expect(steps(colonyOf('A', 1, { counts: [countOf('2026-08-11', 20)], courses: [strips] })).find((s) => s.endsWith(' 12-15 Aug'))).toMatch(
+      /^due: (?!round)/,
+    )
+  })
+  it('are of the colony that is gone: only what hangs in it, then that it be taken out of the row', () => {
+    const of = (course: CourseRecord) => steps(colonyOf('A', 1, { counts: [countOf('2026-07-19', 20)], courses: [course] }))
+    const [first, ...others] = of(lost('died', '2026-08-05'))
+    expect([first, others]).toEqual([expect.stringMatching(/take strips out/), []])
+    const clear = [{ kind: 'done' as const, job: 'remove' as const, happenedOn: '2026-08-06', amount: 4 }]
+    expect(of(lost('died', '2026-08-05', clear))).toEqual(['due: take it out of the row (it died)'])
+    expect(of(lost('merged', '2026-08-05', clear))).toEqual(['due: take it out of the row (it was united)'])
+    expect(of(lost('sold', '2026-08-05', clear))).toEqual(['due: take it out of the row (it was sold)'])
+  })
+  it('are by the most pressing first, then by the day', () => {
+    const strips = courseOf('amitraz-strip', '2026-06-15', [{ job: 'dose', happenedOn: '2026-06-15', amount: 4 }])
+    const colony = colonyOf('A', 1, { counts: [countOf('2026-06-14', 20)], courses: [strips], board: { id: 'b', version: 1, laidOn: '2026-08-08' } })
+    const dues = colonyState(yardOf([colony]), colony, settings).steps.map((s) => s.due)
+    expect(dues).toEqual(dues.toSorted((a, b) => ['overdue', 'due', 'coming'].indexOf(a) - ['overdue', 'due', 'coming'].indexOf(b)))
+    expect(new Set(dues)).toEqual(new Set(['overdue', 'due', 'coming']))
+  })
+  it('of a count are calm under the limit, and to be acted on at watch and when the day has come', () => {
+    const count = (onDay: Day, mites: number, bees = 300) => {
+      const colony = colonyOf('A', 1, { counts: [countOf(onDay, mites, bees)] })
+      const [step] = colonyState(yardOf([colony]), colony, settings).steps
+      return [step!.text, step!.tone, step!.due]
+    }
+    expect(count('2026-08-11', 0)).toEqual(['count by Thu 10 Sep', 'settled', 'coming'])
+    expect(count('2026-08-11', 7)).toEqual(['count again by Tue 18 Aug', 'act', 'due'])
+    expect(count('2026-07-13', 0)).toEqual(['count again now', 'act', 'due'])
+  })
+})
+
+describe('the course in hand', () => {
+  const stateOf = (courses: CourseRecord[], counts = [countOf('2026-06-14', 20)]) => {
+    const colony = colonyOf('A', 1, { counts, courses })
+    return colonyState(yardOf([colony]), colony, settings)
+  }
+  it('is one planned, running or waiting for its count; none once it was counted, or was called off', () => {
+    const given = { job: 'dose' as const, happenedOn: '2026-06-20', amount: 4 }
+    const out = { job: 'remove' as const, happenedOn: '2026-08-05', amount: 4 }
+    expect(stateOf([courseOf('amitraz-strip', '2026-06-20')]).inHand).not.toBeNull()
+    expect(stateOf([courseOf('amitraz-strip', '2026-06-20', [given])]).inHand?.running).toBe(true)
+    expect(stateOf([courseOf('amitraz-strip', '2026-06-20', [given, out])]).inHand).toMatchObject({ running: false, recount: null })
+    const counted = stateOf([courseOf('amitraz-strip', '2026-06-20', [given, out])], [countOf('2026-06-14', 20), countOf('2026-08-12', 1)])
+    expect([counted.inHand, counted.lastOutcome?.record.id]).toEqual([null, 'course-2026-06-20'])
+    expect(stateOf([courseOf('amitraz-strip', '2026-06-20', [{ kind: 'cancelled' }])]).inHand).toBeNull()
+  })
+  it('is no more where the colony died; nothing drifts then', () => {
+    const state = stateOf([lost('died', '2026-08-05')])
+    expect([state.gone, state.inHand?.planned ?? false, state.drift]).toEqual(['died', false, null])
+    expect(stateOf([courseOf('amitraz-strip', '2026-06-20')]).gone).toBeNull()
+  })
+})
+
+describe('a yard in words', () => {
+  const said = (colonies: ColonyRecord[], today: Day = TODAY) =>
+    yardState(yardOf(colonies, today), settings)
+      .sentence.map((p) => p.text)
+      .join('')
+  const over = (name: string, position = 1) => colonyOf(name, position, { counts: [countOf('2026-08-11', 12)] })
+  it('names up to three, counts more, and says one and many', () => {
+    expect(said([over('A'), over('B', 2)])).toMatch(/^Test Yard: A and B are over the limit, and formic acid strip fits today\.$/)
+    expect(said([over('A'), over('B', 2), over('C', 3)])).toMatch(/^Test Yard: three colonies are over the limit, and /)
+    const danger = (n: number) => Array.from({ length: n }, (_, i) => colonyOf(`D${i}`, i + 1, { counts: [countOf('2026-08-11', 30)] }))
+    expect(said(danger(3))).toMatch(/^Test Yard: D0, D1 and D2 are in danger, and /)
+    expect(said(danger(13))).toMatch(/^Test Yard: 13 colonies are in danger, and /)
+    expect(said([colonyOf('A', 1, { counts: [] })])).toBe('Test Yard: one colony wants counting.')
+    expect(said([colonyOf('A', 1, { counts: [] }), colonyOf('B', 2, { counts: [] })])).toBe('Test Yard: two colonies want counting.')
+  })
+  it('tells of work that is due, of what is late, and of who is gone', () => {
+    const vapour = courseOf('oxalic-vapour', '2026-08-12')
+    expect(said([colonyOf('A', 1, { counts: [countOf('2026-08-11', 20)], courses: [vapour] })])).toBe('Test Yard: there is work in A.')
+    const late = courseOf('oxalic-vapour', '2026-08-01', [{ job: 'dose', happenedOn: '2026-08-01', amount: 2 }])
+    expect(said([colonyOf('A', 1, { counts: [countOf('2026-07-30', 20)], courses: [late] })])).toMatch(/^Test Yard: A is overdue/)
+    const clear = [{ kind: 'done' as const, job: 'remove' as const, happenedOn: '2026-08-06', amount: 4 }]
+    expect(said([colonyOf('A', 1, { counts: [countOf('2026-07-19', 20)], courses: [lost('died', '2026-08-05', clear)] })])).toBe(
+      'Test Yard: A can be taken out of the row.',
+    )
+  })
+  it('says under it how many stand there, when they were counted, and how warm it gets', () => {
+    const below = (colonies: ColonyRecord[]) => yardState(yardOf(colonies), settings).below
+    expect(below([colonyOf('A', 1)])).toBe('One colony in standing order. Last counted 11 Aug. Today up to 24 °C.')
+    expect(below([colonyOf('A', 1), colonyOf('B', 2, { counts: [countOf('2026-08-03', 1)] })])).toBe(
+      'Two colonies in standing order. Last counted 3-11 Aug. Today up to 24 °C.',
+    )
+    expect(below([colonyOf('A', 1, { counts: [] })])).toBe('One colony in standing order. Nothing is counted yet. Today up to 24 °C.')
+    expect(below([])).toBe('No colonies in standing order. Today up to 24 °C.')
+  })
+  it('warns of the last starts of what the list allows, six weeks ahead and no more', () => {
+    const ahead = (lastOpening: Day | null, rules = settings.rules) =>
+      yardState({ ...yardOf([colonyOf('A', 1)]), lastOpening, supersNextOn: null }, { ...settings, rules }).ahead
+    const strips = { 'amitraz-strip': settings.rules['amitraz-strip']! }
+    // Strips hang for six weeks at the least: 42 days before the last opening.
+    expect(ahead('2026-10-01', strips)).toBe('Last sensible starts ahead: amitraz strip Thu 20 Aug (before the last opening).')
+    expect(ahead('2026-11-04', strips)).toMatch(/amitraz strip Wed 23 Sep/)
+    expect(ahead('2026-11-05', strips)).toBeNull()
+    expect([ahead('2026-09-22', strips), ahead(null, strips), ahead('2026-10-01', {})]).toEqual([null, null, null])
+    // What may stay in needs the hive open on its first day alone.
+    expect(ahead('2026-09-23', { ...strips, 'formic-strip-14': settings.rules['formic-strip-14']! })).toBe(
+      'Last sensible starts ahead: amitraz strip Wed 12 Aug (before the last opening), formic acid strip Wed 23 Sep (before the last opening).',
+    )
+  })
+})
+
+describe('lines of Today', () => {
+  const counted = (name: string, position: number, onDay: Day, mites = 0) => colonyOf(name, position, { counts: [countOf(onDay, mites)] })
+  it('join counts that come on other days, of which the first day speaks, and keep yards apart', () => {
+    const yard = yardState(yardOf([counted('A', 1, '2026-08-01'), counted('B', 2, '2026-07-28')]), settings)
+    const other = { ...yard, yard: { ...yard.yard, id: 'z', name: 'Other' } }
+    const { coming, due, overdue } = todayOfYards([yard, other])
+    expect([overdue, due]).toEqual([[], []])
+    expect(coming.map((l) => [l.yard.yard.name, l.lines.map((x) => x.state.colony.name), l.step.best])).toEqual([
+      ['Test Yard', ['A', 'B'], '2026-08-27'],
+      ['Other', ['A', 'B'], '2026-08-27'],
+    ])
+  })
+  it('look three weeks ahead, and put what is over its limit before what is due otherwise', () => {
+    // A count that is to be repeated by 10 Sep shows itself a week before.
+    const shown = (today: Day) => todayOfYards([yardState(yardOf([counted('A', 1, '2026-08-11')], today), settings)]).coming.length
+    expect([shown('2026-08-12'), shown('2026-08-13')]).toEqual([0, 1])
+    const { due } = todayOfYards([yardState(yardOf([colonyOf('A', 1, { counts: [] }), counted('B', 2, '2026-08-11', 12)]), settings)])
+    expect(due.map((l) => l.step.kind)).toEqual(['choose', 'count'])
+  })
+  it('tell who drifts to the limit within days', () => {
+    const yards = [
+      yardState(yardOf([counted('A', 1, '2026-08-11', 6), counted('B', 2, '2026-08-11', 8), counted('C', 3, '2026-08-11', 1)]), settings),
+    ]
+    // 2 and 2.67 in 100 at 0.026 a day: 15.6 and 4.5 days to 3.
+    expect(driftingWithin(yards, 21).map((d) => d.state.colony.name)).toEqual(['B', 'A'])
+    expect(driftingWithin(yards, 7).map((d) => [d.state.colony.name, d.drift.likely])).toEqual([['B', '2026-08-16']])
+  })
+})
+
+describe('what a look says against a sample', () => {
+  const flags = (facts: Partial<ColonyRecord['look'] & object>, method: 'wash' | 'drone' = 'wash', today: Day = TODAY) => {
+    const colony = colonyOf('A', 1, { look: { ...bareLook('A'), ...facts } })
+    return flagsOf(colonyState(yardOf([colony], today), colony, settings), method)
+  }
+  it('is no queen, newly hived, and no brood but in winter and for drone cells', () => {
+    expect(flags({})).toEqual([])
+    expect(flags({ queen: 'absent', newlyHived: true, brood: 'none' })).toEqual(['queenless', 'newly-hived', 'broodless'])
+    expect(flags({ brood: 'none' }, 'drone')).toEqual([])
+    expect(flags({ brood: 'none' }, 'wash', '2026-12-12')).toEqual([])
   })
 })

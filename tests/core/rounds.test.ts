@@ -10,9 +10,23 @@ import {
   type CourseRecord,
   type EventRecord,
   type SettingsRecord,
+  type Spot,
   type WorkFacts,
 } from '@thistle/core/holding'
-import { ALL_DAYS, drawRounds, ROUNDS_AHEAD, roundSheet, serve, solve, type Problem, type Task, type YardTasks } from '@thistle/core/rounds'
+import {
+  ALL_DAYS,
+  drawRounds,
+  moveTo,
+  ROUNDS_AHEAD,
+  roundSheet,
+  serve,
+  setFree,
+  solve,
+  type Problem,
+  type RoundJob,
+  type Task,
+  type YardTasks,
+} from '@thistle/core/rounds'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays, daysBetween, weekdayOf, type Day } from '@thistle/core/time'
 import { days as weatherDays } from '../cases/index.ts'
@@ -371,5 +385,201 @@ describe('a line of Today', () => {
     }
     expect(text(due, due)).toMatch(/^Round 1: vaporise 1 g, weighed/)
     expect(text(due, big)).toMatch(/^Round 1: vaporise to each its own dose, weighed/)
+  })
+})
+
+describe('how a round could be moved', () => {
+  const nine = Array.from({ length: 3 }, (_, i) => colonyOf(`C${i + 1}`, i + 1, [series]))
+  const roundOf = (plan: ReturnType<typeof drawRounds>, n: number) => plan.rounds.find((r) => r.jobs.some((j) => j.job === 'dose' && j.n === n))!
+  const moveOf = (weather: readonly number[], n: number, d: number, work: Partial<WorkFacts> = {}) =>
+    roundOf(draw(nine, work, { weather: weatherDays(TODAY, weather) }).plan, n).moves[d]!
+  const mild = (over: Record<number, number> = {}) => Array.from({ length: 40 }, (_, i) => over[i] ?? 22)
+  it('not to a day the label shuts; with care to one it asks care for; freely within the window', () => {
+    expect(moveOf(mild({ 6: 1 }), 2, 6)).toEqual({
+      day: '2026-08-18',
+      level: 'no',
+      why: "A dose in C1: the temperature is outside the label's limits then.",
+    })
+    expect(moveOf(mild({ 6: 3.5 }), 2, 6)).toMatchObject({ level: 'care', why: 'A dose in C1: the temperature asks for care then.' })
+    expect(moveOf(mild(), 2, 6)).toEqual({ day: '2026-08-18', level: 'open', why: null })
+    // Round two is wanted four to seven days after round one.
+    expect([3, 4, 7, 8].map((d) => moveOf(mild(), 2, d).level)).toEqual(['ask', 'open', 'open', 'ask'])
+  })
+  it('counts the window of a round from where the plan has the one before', () => {
+    const visits = [{ id: 'v', version: 1, day: '2026-08-18', note: null }]
+    const { plan } = draw(nine, {}, { visits })
+    expect(doseDays(plan).slice(0, 2)).toEqual([6, 11])
+    const { moves } = roundOf(plan, 3)
+    // The check halfway is in that round too, and its window closes first.
+    expect([5, 9, 10, 11, 12].map((d) => moves[d]!.level)).toEqual(['no', 'ask', 'open', 'open', 'ask'])
+    expect(moves[12]!.why).toBe('A check in C1 would be 1 day too late: its window closes on Sun 23 Aug.')
+    expect(moves[9]!.why).toBe('A dose in C1 would be 1 day too early: its window opens on Sat 22 Aug.')
+    expect(moves[5]!.why).toBe('A check in C1 cannot come before the job it hangs on, Tue 18 Aug.')
+  })
+  it('says the minutes where they do not suffice, and that there are none', () => {
+    // A drive of 30 and three hives of 3 minutes, shut for 10: 49.
+    expect(roundOf(draw(nine).plan, 2).minutes).toBe(49)
+    expect(moveOf(mild(), 2, 6, { minutes: [60, 60, 40, 60, 60, 60, 60] })).toMatchObject({
+      level: 'care',
+      why: 'It takes 49 minutes, and 40 are left on that day.',
+    })
+    expect(moveOf(mild(), 2, 6, { minutes: [60, 60, 49, 60, 60, 60, 60] }).level).toBe('open')
+  })
+  it('a count off its window is only said; what is overdue is late on every later day', () => {
+    const strips = courseOf('amitraz-strip', '2026-06-10', [dosed('2026-06-10', 2)])
+    const { plan } = draw([colonyOf('A', 1, [strips])])
+    const out = plan.rounds.find((r) => r.jobs.some((j) => j.job === 'remove'))!
+    expect([out.moves[0]!.level, out.moves[1]!.level]).toEqual(['open', 'ask'])
+    expect(out.moves[1]!.why).toBe('Taking out in A is overdue already.')
+    const counted = { id: 'n', version: 1, courseId: null, onDay: TODAY, method: 'wash' as const, recovery: null, representative: null, note: null }
+    const { plan: again } = draw([{ ...colonyOf('A', 1, []), counts: [{ ...counted, samples: [{ mites: 2, bees: 300, days: null }] }] }])
+    const count = again.rounds.find((r) => r.jobs.some((j) => j.kind === 'count'))!
+    const { earliest } = count.jobs[0]!
+    const early = count.moves.findLast((m) => m.day < earliest)!
+    expect(early).toMatchObject({ level: 'care', why: expect.stringMatching(/^Counting in A would be 1 day too early/) as string })
+  })
+})
+
+describe('what a move is made of', () => {
+  let next = 0
+  const newId = () => `new ${next++}`
+  const visit = (day: Day) => ({ id: `visit ${day}`, version: 3, day, note: null })
+  const ofJob = (kind: string, n: number) => (r: { jobs: readonly { job: string | null; n: number | null }[] }) =>
+    r.jobs.some((j) => j.job === kind && j.n === n)
+  it('is a day set for each job of a course; the reason goes with those outside their window alone', () => {
+    const { plan, state } = draw([colonyOf('A', 1, [series]), colonyOf('B', 2, [series])])
+    const round = plan.rounds.find(ofJob('dose', 2))!
+    const within = moveTo(plan, state, round, '2026-08-18', 'because', newId)
+    expect(within).toMatchObject({ visits: [], visitsGone: [] })
+    const doses = within.events.filter((e) => (e as { job: string }).job === 'dose')
+    expect(doses).toMatchObject([
+      {
+        courseId: state.row[0]!.courses[0]!.record.id,
+        kind: 'set',
+        job: 'dose',
+        n: 2,
+        happenedOn: '2026-08-18',
+        reason: null,
+        supersedes: null,
+        device: 'page',
+      },
+      { courseId: state.row[1]!.courses[0]!.record.id, n: 2 },
+    ])
+    const late = moveTo(plan, state, round, '2026-08-21', 'rain', newId).events.filter((e) => (e as { job: string }).job === 'dose')
+    expect(late.map((e) => (e as { reason: string }).reason)).toEqual(['rain', 'rain'])
+    for (const [day, reason] of [
+      ['2026-08-15', 'x'],
+      ['2026-08-16', null],
+      ['2026-08-19', null],
+      ['2026-08-20', 'x'],
+    ] as const)
+      expect(moveTo(plan, state, round, day, 'x', newId).events.find((e) => (e as { job: string }).job === 'dose')).toMatchObject({ reason })
+  })
+  it('takes the place of the day set before, and is given back by taking that away', () => {
+    const set = courseOf('oxalic-vapour', TODAY, [
+      ...series.events,
+      event('set', '2026-08-18', { id: 'first', job: 'dose', n: 2 }),
+      event('set', '2026-08-19', { id: 'second', job: 'dose', n: 2, supersedes: 'first' }),
+    ])
+    const { plan, state } = draw([colonyOf('A', 1, [set]), colonyOf('B', 2, [series])])
+    const round = plan.rounds.find(ofJob('dose', 2))!
+    const moved = moveTo(plan, state, round, '2026-08-17', null, newId).events.filter((e) => (e as { job: string }).job === 'dose')
+    expect(moved.map((e) => (e as { supersedes: string | null }).supersedes)).toEqual(['second', null])
+    expect(setFree(state, round, newId)).toMatchObject({
+      visits: [],
+      visitsGone: [],
+      events: [{ courseId: state.row[0]!.courses[0]!.record.id, kind: 'taken-back', happenedOn: TODAY, supersedes: 'second', device: 'page' }],
+    })
+  })
+  it('sets the rounds before it too where the plan has them off their own day', () => {
+    const { plan, state } = draw([colonyOf('A', 1, [series])], {}, { visits: [visit('2026-08-18')] })
+    const third = plan.rounds.find(ofJob('dose', 3))!
+    const { events } = moveTo(plan, state, third, '2026-08-24', null, newId)
+    expect(
+      events.filter((e) => (e as { job: string }).job === 'dose').map((e) => [(e as { n: number }).n, (e as { happenedOn: Day }).happenedOn]),
+    ).toEqual([
+      [2, '2026-08-18'],
+      [3, '2026-08-24'],
+    ])
+    // On its own day the round before is left to move with the others.
+    const calm = draw([colonyOf('A', 1, [series])])
+    const same = moveTo(calm.plan, calm.state, calm.plan.rounds.find(ofJob('dose', 3))!, '2026-08-23', null, newId).events
+    expect(same.some((e) => (e as { job: string; n: number }).job === 'dose' && (e as { n: number }).n === 2)).toBe(false)
+  })
+  it('takes the visit along, keeps one that is there, and makes one for what has no course', () => {
+    const { plan, state } = draw([colonyOf('A', 1, [series])], {}, { visits: [visit('2026-08-17'), visit('2026-08-20')] })
+    const round = plan.rounds.find((r) => r.day === '2026-08-17')!
+    expect(moveTo(plan, state, round, '2026-08-18', null, newId)).toMatchObject({
+      visits: [{ yardId: state.yard.id, day: '2026-08-18', note: null }],
+      visitsGone: [{ id: 'visit 2026-08-17', version: 3 }],
+    })
+    expect(moveTo(plan, state, round, '2026-08-20', null, newId)).toMatchObject({ visits: [], visitsGone: [{ id: 'visit 2026-08-17' }] })
+    expect(moveTo(plan, state, round, '2026-08-17', null, newId)).toMatchObject({ visits: [], visitsGone: [] })
+    expect(setFree(state, round, newId)).toMatchObject({ visitsGone: [{ id: 'visit 2026-08-17', version: 3 }] })
+    const bare = draw([colonyOf('A', 1, [])])
+    const counting = bare.plan.rounds.find((r) => r.jobs.some((j) => j.kind === 'count'))!
+    expect(moveTo(bare.plan, bare.state, counting, '2026-08-14', 'x', newId)).toMatchObject({ visits: [{ day: '2026-08-14' }], events: [] })
+  })
+})
+
+describe('what goes along on a round', () => {
+  const sheetOf = (
+    courses: readonly (readonly CourseRecord[])[],
+    kind: (j: RoundJob) => boolean,
+    work: Partial<WorkFacts> = {},
+    settings = bareSettings,
+  ) => {
+    const { state, plan } = draw(
+      courses.map((c, i) => colonyOf(`C${i}`, i + 1, c)),
+      work,
+      {},
+      settings,
+    )
+    const round = plan.rounds.find((r) => r.jobs.some(kind))!
+    return { round, sheet: roundSheet(round, state, { ...settings, work: { ...USUAL_WORK, ...work } }) }
+  }
+  const texts = ({ sheet }: ReturnType<typeof sheetOf>) => sheet.packing.map((p) => p.text)
+  it('is a jar for counts, a bag for strips, and what opens a hive', () => {
+    expect(texts(sheetOf([[], []], (j) => j.kind === 'count'))).toEqual([
+      'For 2 counts: jar, cup, washing fluid, white bowl, something to write with',
+      'Smoker, hive tool, veil',
+    ])
+    const strips = courseOf('amitraz-strip', '2026-06-20', [dosed('2026-06-20', 2)])
+    const out = sheetOf([[strips]], (j) => j.job === 'remove')
+    expect(texts(out)).toContain('A closed bag for the strips that come out: 2, from 1 colony')
+    expect(texts(sheetOf([[strips], [strips]], (j) => j.job === 'remove'))).toContain('A closed bag for the strips that come out: 4, from 2 colonies')
+    // What is worn at strips, and no tool that lays them in.
+    expect(out.sheet.gear).toEqual(['gloves'])
+    expect(out.sheet.cautions.map((c) => c.name)).toEqual(['Amitraz strip'])
+    expect(out.sheet).toMatchObject({ limits: [], cycle: null, strips: null })
+  })
+  it('is each dose measured out, the smallest first, and nothing lacking where the shelf has it', () => {
+    const big = { ...series, facts: { ...series.facts, colony: { ...series.facts.colony, broodBoxes: 2 } } }
+    const shelf = (units: number) => ({ ...bareSettings, stock: { 'oxalic-vapour': { units, expires: null } } })
+    const packed = (units: number) => sheetOf([[big], [series], [series]], (j) => j.job === 'dose', {}, shelf(units)).sheet.packing[0]!
+    expect(packed(4)).toEqual({ text: 'Oxalic acid vapour: 4 g in all (2 x 1 g, 1 x 2 g), weighed out beforehand, never spooned', lacking: null })
+    expect(packed(3.5).lacking).toBe('Your shelf has 3.5 g: 0.5 g short.')
+  })
+  it('is the cycle of the vaporisers there are', () => {
+    const text = (type: 'rod' | 'pan', count: number) =>
+      sheetOf([[series]], (j) => j.job === 'dose', { vaporisers: { type, count } }).sheet.cycle!.text
+    expect(text('rod', 1)).toBe(
+      'One rod: 2 minutes of heat a hive, then it goes to the next hive; every hive stays shut 10 minutes, 15 when it is cold. About 3 minutes a hive.',
+    )
+    expect(text('pan', 1)).toMatch(/^One pan: 3 minutes of heat a hive, and it stays in while the hive is shut; .* About 14 minutes a hive\.$/)
+    expect(text('pan', 2)).toMatch(/^2 pans in turn: 3 minutes of heat a hive, each stays in while its hive is shut; .* About 7 minutes a hive\.$/)
+  })
+  it('is for each colony its own work, its boxes, its note and where its strips hang', () => {
+    const spots = [{ box: 1, frame: 3, side: 'left' as const }] as unknown as Spot[]
+    const hung = courseOf('amitraz-strip', '2026-06-20', [event('done', '2026-06-20', { job: 'dose', n: 1, amount: 2, spots })])
+    const { state, plan } = draw([
+      { ...colonyOf('A', 4, [hung]), look: { ...colonyOf('A', 4, []).look!, note: 'bees at the lid' } },
+      colonyOf('B', 5, []),
+    ])
+    const round = plan.rounds.find((r) => r.jobs.some((j) => j.job === 'remove'))!
+    const a = roundSheet(round, state, bareSettings).colonies.find((c) => c.name === 'A')!
+    expect(a).toMatchObject({ position: 4, boxes: 1, note: 'bees at the lid', spots })
+    expect(a.jobs.every((j) => j.colony === 'A')).toBe(true)
+    expect(roundSheet({ ...round, jobs: [] }, state, bareSettings).colonies).toEqual([])
   })
 })
