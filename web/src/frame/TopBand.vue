@@ -38,7 +38,8 @@ function pickYard(id: string): void {
           v-for="p in PLACES"
           :key="p.path"
           :to="p.path"
-          class="place"
+          class="place keeps-width"
+          :data-words="p.name"
           :class="{ here: here(p.path) }"
           :aria-current="here(p.path) ? 'page' : undefined"
         >

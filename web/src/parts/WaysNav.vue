@@ -5,7 +5,7 @@ defineProps<{ label: string; ways: readonly { readonly to: string; readonly name
 
 <template>
   <nav class="ways no-print" :aria-label="label">
-    <RouterLink v-for="w in ways" :key="w.name" :to="w.to" :class="{ here: w.on }" :aria-current="w.on ? 'page' : undefined">{{ w.name }}</RouterLink>
+    <RouterLink v-for="w in ways" :key="w.name" :to="w.to" class="keeps-width" :data-words="w.name" :class="{ here: w.on }" :aria-current="w.on ? 'page' : undefined">{{ w.name }}</RouterLink>
   </nav>
 </template>
 
