@@ -195,6 +195,32 @@ describe('what is worn and taken along', () => {
   })
 })
 
+describe('a day that was set and has gone by', () => {
+  it('is set no longer: what hangs on the job counts from today, and no two rounds meet', () => {
+    const begun: CourseEvent[] = [{ kind: 'done', job: 'dose', n: 1, on: '2026-08-12', amount: 1 }]
+    const set = (on: Day, asOf: Day) =>
+      planCourse(planOf('oxalic-vapour', '2026-08-12'), [...begun, { kind: 'set', job: 'dose', n: 2, on, amount: null }], asOf)
+    const rounds = (c: Course) => c.jobs.filter((j) => j.job === 'dose').map((j) => [j.earliest, j.latest, j.setFor])
+    // Round two is wanted 16 to 19 August, each round four to seven days after the one before.
+    expect(rounds(set('2026-08-18', '2026-08-18'))[1]).toEqual(['2026-08-16', '2026-08-19', '2026-08-18'])
+    expect(rounds(set('2026-08-18', '2026-08-18'))[2]).toEqual(['2026-08-22', '2026-08-25', null])
+    expect(rounds(set('2026-08-18', '2026-08-19'))[1]).toEqual(['2026-08-16', '2026-08-19', null])
+    expect(rounds(set('2026-08-18', '2026-08-19'))[2]).toEqual(['2026-08-23', '2026-08-26', null])
+    // Set for the day after the first, and not done then: round three does not move up to round two.
+    expect(rounds(set('2026-08-13', '2026-08-14'))[2]).toEqual(['2026-08-21', '2026-08-24', null])
+    const looks = planCourse(
+      planOf('oxalic-vapour', '2026-08-12'),
+      [
+        ...begun,
+        { kind: 'requeened', job: null, n: null, on: '2026-08-14', amount: null },
+        { kind: 'set', job: 'queen-check', n: 21, on: '2026-08-22', amount: null },
+      ],
+      '2026-08-23',
+    ).jobs
+    expect(looks.find((j) => j.job === 'queen-check' && j.n === 21)).toMatchObject({ state: 'open', setFor: null })
+  })
+})
+
 describe('what a course locks afterwards', () => {
   it.each(TREATMENTS.map((t) => [t.key, t] as const))('%s', (_key, t) => {
     const lock = lockOf(t, '2026-09-01', undefined)

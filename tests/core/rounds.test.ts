@@ -546,7 +546,7 @@ describe('what goes along on a round', () => {
     ])
     const strips = courseOf('amitraz-strip', '2026-06-20', [dosed('2026-06-20', 2)])
     const out = sheetOf([[strips]], (j) => j.job === 'remove')
-    expect(texts(out)).toContain('A closed bag for the strips that come out: 2, from 1 colony')
+    expect(texts(out)).toEqual(['A closed bag for the strips that come out: 2, from 1 colony', 'Smoker, hive tool, veil'])
     expect(texts(sheetOf([[strips], [strips]], (j) => j.job === 'remove'))).toContain('A closed bag for the strips that come out: 4, from 2 colonies')
     // What is worn at strips, and no tool that lays them in.
     expect(out.sheet.gear).toEqual(['gloves'])
@@ -558,6 +558,8 @@ describe('what goes along on a round', () => {
     const shelf = (units: number) => ({ ...bareSettings, stock: { 'oxalic-vapour': { units, expires: null } } })
     const packed = (units: number) => sheetOf([[big], [series], [series]], (j) => j.job === 'dose', {}, shelf(units)).sheet.packing[0]!
     expect(packed(4)).toEqual({ text: 'Oxalic acid vapour: 4 g in all (2 x 1 g, 1 x 2 g), weighed out beforehand, never spooned', lacking: null })
+    // Vapour goes in through a closed hive, and brings nothing out.
+    expect(texts(sheetOf([[series]], (j) => j.job === 'dose' && j.n === 2))).toHaveLength(1)
     expect(packed(3.5).lacking).toBe('Your shelf has 3.5 g: 0.5 g short.')
   })
   it('is the cycle of the vaporisers there are', () => {
@@ -571,7 +573,8 @@ describe('what goes along on a round', () => {
   })
   it('is for each colony its own work, its boxes, its note and where its strips hang', () => {
     const spots = [{ box: 1, frame: 3, side: 'left' as const }] as unknown as Spot[]
-    const hung = courseOf('amitraz-strip', '2026-06-20', [event('done', '2026-06-20', { job: 'dose', n: 1, amount: 2, spots })])
+    const none = event('part', '2026-06-21', { job: 'check', n: 1, spots: [] })
+    const hung = courseOf('amitraz-strip', '2026-06-20', [event('done', '2026-06-20', { job: 'dose', n: 1, amount: 2, spots }), none])
     const { state, plan } = draw([
       { ...colonyOf('A', 4, [hung]), look: { ...colonyOf('A', 4, []).look!, note: 'bees at the lid' } },
       colonyOf('B', 5, []),
@@ -581,5 +584,125 @@ describe('what goes along on a round', () => {
     expect(a).toMatchObject({ position: 4, boxes: 1, note: 'bees at the lid', spots })
     expect(a.jobs.every((j) => j.colony === 'A')).toBe(true)
     expect(roundSheet({ ...round, jobs: [] }, state, bareSettings).colonies).toEqual([])
+  })
+})
+
+describe('what a plan keeps to', () => {
+  const three = Array.from({ length: 3 }, (_, i) => colonyOf(`C${i + 1}`, i + 1, [series]))
+  const mild = (over: Record<number, number> = {}) =>
+    weatherDays(
+      TODAY,
+      Array.from({ length: 40 }, (_, i) => over[i] ?? 22),
+    )
+  const dayOf = (plan: ReturnType<typeof drawRounds>, kind: (j: RoundJob) => boolean) =>
+    plan.rounds.filter((r) => r.jobs.some(kind)).map((r) => daysBetween(TODAY, r.day))
+  const hung = (on: Day, more: readonly EventRecord[] = []) => courseOf('amitraz-strip', on, [dosed(on, 2), ...more])
+  it('is the days one is there: a day away shuts itself and no other', () => {
+    const around = doseDays(draw(three, { away: [{ from: '2026-08-17', to: '2026-08-17' }] }).plan)
+    expect([around.length, around[0]]).toEqual([3, expect.toSatisfy((d: number) => d === 4 || d === 6)])
+    expect(doseDays(draw(three, { away: [{ from: '2026-08-01', to: '2026-08-11' }] }).plan)).toEqual([5, 10, 15])
+  })
+  it('is a day that was set, whether there is time on it or not', () => {
+    const set = courseOf('oxalic-vapour', TODAY, [...series.events, event('set', '2026-08-19', { job: 'dose', n: 2 })])
+    const { plan } = draw([colonyOf('A', 1, [set])], { minutes: [300, 300, 300, 0, 300, 300, 300] })
+    expect(plan.unplaced).toEqual([])
+    expect(plan.rounds.find((r) => r.day === '2026-08-19')).toMatchObject({ set: true, tooLong: true })
+    // A day that has gone by is no longer set.
+    const gone = courseOf('oxalic-vapour', TODAY, [...series.events, event('set', '2026-08-11', { job: 'dose', n: 2 })])
+    expect(doseDays(draw([colonyOf('A', 1, [gone])]).plan)).toEqual([5, 10, 15])
+    const third = courseOf('oxalic-vapour', TODAY, [...series.events, event('set', '2026-08-24', { job: 'dose', n: 3 })])
+    const [second, later] = doseDays(draw([colonyOf('A', 1, [third])]).plan)
+    expect([later, second! <= 8]).toEqual([12, true])
+  })
+  it('is told where it cannot be kept: no time, no weather, or neither meeting the other', () => {
+    const why = (work: Partial<WorkFacts>, weather = mild()) =>
+      draw(three.slice(0, 1), work, { weather }).plan.unplaced.find((u) => u.job.job === 'dose' && u.job.n === 2)?.why
+    const shut = { 4: 1, 5: 1, 6: 1, 7: 1 }
+    expect(why({})).toBeUndefined()
+    expect(why({}, mild(shut))).toBe('No day of its window passes the temperature limits: wait for better days, or match the colony again.')
+    // Monday to Wednesday are open by weather, Sunday by time.
+    expect(why({ minutes: [300, 0, 0, 0, 0, 0, 0] }, mild({ 4: 1 }))).toBe('On the days you have, the temperature limits do not hold.')
+    expect(why({ away: [{ from: '2026-08-16', to: '2026-08-19' }] })).toBe('You have no time on any day of its window: free one, or move it.')
+  })
+  it('is the work of so many hands', () => {
+    const nine = Array.from({ length: 9 }, (_, i) => colonyOf(`C${i + 1}`, i + 1, [series]))
+    expect(draw(nine, { people: 2 }).plan.rounds.find((r) => r.jobs.some((j) => j.job === 'dose'))!.minutes).toBe(Math.ceil(30 + (9 * 3) / 2 + 10))
+    // Two drives to yards of 57 minutes each do not fit a day of 100; with a helper, 44 each, they do.
+    const yards = (people: number) => {
+      const states = ['y', 'z'].map((id) => {
+        const { state } = draw(Array.from({ length: 9 }, (_, i) => colonyOf(`${id}${i}`, i + 1, [series])))
+        return { ...state, yard: { ...state.yard, id } }
+      })
+      return drawRounds(states, { work: { ...USUAL_WORK, people, minutes: [110, 110, 110, 110, 110, 110, 110] } })
+    }
+    const first = (plan: ReturnType<typeof yards>) => new Set(dayOf(plan, (j) => j.job === 'dose' && j.n === 2))
+    expect([first(yards(1)).size, first(yards(2)).size]).toEqual([2, 1])
+  })
+  it('is the strips one person may handle on a day', () => {
+    const many = (id: string) => {
+      const state = draw(
+        Array.from({ length: 60 }, (_, i) =>
+          colonyOf(`${id}${i}`, i + 1, [courseOf('amitraz-strip', TODAY, [event('done', TODAY, { job: 'prepare', n: 1 })])]),
+        ),
+      ).state
+      return { ...state, yard: { ...state.yard, id } }
+    }
+    const plan = (people: number) =>
+      drawRounds([many('y'), many('z')], { work: { ...USUAL_WORK, people, minutes: Array.from({ length: 7 }, () => 2000) } })
+    const days = (people: number) => new Set(dayOf(plan(people), (j) => j.job === 'dose'))
+    // 240 strips, 200 for each person.
+    expect([days(1).size, days(2).size]).toEqual([2, 1])
+    const formic = draw([colonyOf('A', 1, [courseOf('formic-strip-14', TODAY, [])])]).plan.rounds.flatMap((r) => r.jobs)
+    expect(formic.find((j) => j.job === 'dose')).toMatchObject({ strips: 0, amount: { amount: 2 } })
+    const out = draw([colonyOf('A', 1, [hung('2026-06-20')])]).plan.rounds.flatMap((r) => r.jobs)
+    expect(out.find((j) => j.job === 'remove')!.strips).toBe(2)
+  })
+  it('is a mild day for what opens the hive, and any day where none is mild', () => {
+    // Strips of 22 June come out from 3 August, at the best on the 10th day after.
+    const taken = (weather: ReturnType<typeof mild>) =>
+      dayOf(draw([colonyOf('A', 1, [hung('2026-07-08')])], {}, { weather }).plan, (j) => j.job === 'remove')
+    const [best] = taken(mild())
+    expect(taken(mild({ [best!]: 9 }))).not.toEqual([best])
+    expect(taken(mild({ [best!]: 10 }))).toEqual([best])
+    expect(
+      taken(
+        weatherDays(
+          TODAY,
+          Array.from({ length: 40 }, () => 5),
+        ),
+      ),
+    ).toEqual([best])
+  })
+  it('reads a dose’s limits for doses alone', () => {
+    const formic = courseOf('formic-strip-14', TODAY, [event('done', TODAY, { job: 'dose', n: 1, amount: 2 })])
+    const back = (weather: ReturnType<typeof mild>) => dayOf(draw([colonyOf('A', 1, [formic])], {}, { weather }).plan, (j) => j.job === 'put-back')
+    const [best] = back(mild())
+    expect(back(mild({ [best!]: 34 }))).toEqual([best])
+  })
+  it('wants late work within two days and a late count within five; a count to come waits for its days', () => {
+    const only = (d: number): Partial<WorkFacts> => ({ away: [{ from: TODAY, to: addDays(TODAY, d - 1) }] })
+    const out = (d: number) => dayOf(draw([colonyOf('A', 1, [hung('2026-06-10')])], only(d)).plan, (j) => j.job === 'remove')
+    expect([out(2), out(3)]).toEqual([[2], []])
+    const counts = (d: number) => dayOf(draw([colonyOf('A', 1, [])], only(d)).plan, (j) => j.kind === 'count')
+    expect([counts(2), counts(5), counts(6)]).toEqual([[2], [5], []])
+    const later = {
+      ...{ id: 'n', version: 1, courseId: null, onDay: TODAY, method: 'wash' as const, recovery: null, representative: null, note: null },
+      samples: [{ mites: 2, bees: 300, days: null }],
+    }
+    const [day] = dayOf(draw([{ ...colonyOf('A', 1, []), counts: [later] }]).plan, (j) => j.kind === 'count')
+    expect(day).toBeGreaterThanOrEqual(13)
+  })
+  it('hangs what is late on today, and a check on its own day', () => {
+    const late = courseOf('oxalic-vapour', '2026-08-01', [event('done', '2026-08-01', { job: 'prepare', n: 1 }), dosed('2026-08-01', 1)])
+    const jobs = draw([colonyOf('A', 1, [late])]).plan.rounds.flatMap((r) => r.jobs)
+    expect(jobs.find((j) => j.job === 'dose' && j.n === 2)).toMatchObject({ best: '2026-08-06', anchor: TODAY, overdue: true })
+    const check = jobs.find((j) => j.job === 'check')
+    if (check) expect(check.anchor).toBe(check.best)
+  })
+  it('has a board for what it is: four minutes, no hive opened, a lamp along', () => {
+    const { plan, state } = draw([{ ...colonyOf('A', 1, [series]), board: { id: 'b', version: 1, laidOn: TODAY } }])
+    const round = plan.rounds.find((r) => r.jobs.some((j) => j.kind === 'board'))!
+    expect(round.jobs.find((j) => j.kind === 'board')).toMatchObject({ text: 'Read the board', minutes: 4, opensHive: false, courseId: null })
+    expect(roundSheet(round, state, bareSettings).packing.map((p) => p.text)).toContain('A loupe and a lamp for the boards')
   })
 })

@@ -110,6 +110,7 @@ describe('a point of the year', () => {
   it('says its figure; drone cells are of no such scale and are left out', () => {
     expect(rowOf({ counts: [count('2026-08-10', 1)] }).counts[0]).toMatchObject({ unit: 'per100', text: '0.3 in 100, 1 mite on 300 bees' })
     expect(rowOf({ counts: [count('2026-05-10', 9, { method: 'drone' })] }).counts).toEqual([])
+    expect(rowOf({ counts: [count('2026-05-10', 9, { method: 'board', samples: [{ mites: 9, bees: null, days: null }] })] }).counts).toEqual([])
     const two = count('2026-08-10', 0, {
       samples: [
         { mites: 2, bees: 200, days: null },
@@ -152,6 +153,7 @@ describe('supers over the year', () => {
     ])
     expect(supers({ supersNextOn: '2027-05-01' }, { look: { ...look, supers: 'none' } })).toEqual([])
     expect(supers({}, { look: { ...look, supers: 'for-bees' } })).toEqual([])
+    expect(supers({ supersOffOn: '2027-01-15' })).toEqual([{ from: '2026-06-01', to: '2026-12-31' }])
   })
 })
 
@@ -229,6 +231,34 @@ describe('the letter of a day', () => {
     ])
     expect(text).toContain('The label in your hand and local law decide')
     expect(text).toContain('Today in Round Thistle: https://bees.invalid/today')
+  })
+  const lines = (colony: Partial<ColonyRecord>, over: Partial<YardRecord> = {}) => letter(colony, over)?.text.split('\n') ?? []
+  const sound = { ...SOUND, id: 'l', version: 1, onDay: TODAY, supers: 'none' as const, note: null }
+  it('names a count by its words and a course by its treatment, and the rounds of seven days with their hours', () => {
+    const first = lines({ look: sound })
+    expect(first).toContain('- Test Yard: count first (Elder)')
+    // A drive of 30 minutes, and 8 for a count.
+    expect(first).toContain('- Wed 12 Aug, Test Yard: 1 job in 1 colony, about 0 h 38')
+    const two = [bareColony({ id: 'a', look: sound }), bareColony({ id: 'b', name: 'Hazel', look: sound })]
+    const both = dayLetter('Our Bees', [yardState(bareYard(TODAY, { colonies: two }), bareSettings)], bareSettings, TODAY, 'x')!
+    expect(both.subject).toBe('Our Bees, Wed 12 Aug: 1 due')
+    expect(both.text).toContain('- Wed 12 Aug, Test Yard: 2 jobs in 2 colonies, about 0 h 46')
+    expect(both.text).toContain('- Test Yard: count first (Elder, Hazel)')
+  })
+  it('tells of the rounds of seven days and of none after them', () => {
+    // A count wanted by 1 September may be done from 25 August on; the board within a week.
+    const counted = { look: sound, counts: [count(TODAY, 2)] }
+    expect(letter(counted)).toBeNull()
+    const visits = (day: Day) => lines(counted, { visits: [{ id: 'v', version: 1, day, note: null }] }).filter((l) => l.includes('jobs in'))
+    expect([visits('2026-08-19').length, visits('2026-08-20').length]).toEqual([1, 0])
+  })
+  it('is written where as much is overdue as is due, with a word for each, and is silent of yards that are empty', () => {
+    const late = course('amitraz-strip', '2026-05-01', [{ happenedOn: '2026-05-03' }])
+    const both = { courses: [late], look: sound, board: { id: 'b', version: 1, laidOn: '2026-08-08' } }
+    const empty = yardState({ ...bareYard(TODAY), name: 'Nowhere' }, bareSettings)
+    const found = dayLetter('Our Bees', [yardOf(both), empty], bareSettings, TODAY, 'x')!
+    expect(found.subject).toBe('Our Bees, Wed 12 Aug: 1 overdue, 1 due')
+    expect(found.text).not.toContain('Nowhere')
   })
   it('is not written where nothing asks', () => {
     expect(dayLetter('Our Bees', [], bareSettings, TODAY, 'x')).toBeNull()

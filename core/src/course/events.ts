@@ -87,6 +87,12 @@ export function happened(events: readonly CourseEvent[]): Happened {
   }
 }
 
+/** The day that is set for a job; a day that has gone by without it is set no longer, and what hangs on the job counts from nothing that never was. */
+export function setDay({ set }: Happened, id: string, asOf: Day): Day | null {
+  const day = set.get(id)
+  return day !== undefined && day >= asOf ? day : null
+}
+
 /** Days after `from`, up to `asOf`, on which what was laid in lay outside. */
 export function daysOutside(pauses: readonly Pause[], from: Day, asOf: Day): number {
   return pauses

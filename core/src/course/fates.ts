@@ -1,7 +1,7 @@
 import { addDays, laterOf, sayDay, type Day } from '../time/index.ts'
 import type { Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
-import { isEnd, jobId, type Ending, type Happened } from './events.ts'
+import { isEnd, jobId, setDay, type Ending, type Happened } from './events.ts'
 import type { CoursePlan, PlannedJob } from './jobs.ts'
 import type { Finding } from './warnings.ts'
 
@@ -40,7 +40,7 @@ export function afterEnd<J extends PlannedJob>(jobs: readonly J[], fate: { reado
 const LOOK_FOR_HER = { swarmed: { n: 20, days: [21, 25, 30] }, requeened: { n: 21, days: [7, 10, 14] } } as const
 
 /** Looks for the queen that a swarm or a requeening asks for, beside the course's own. */
-export function afterTurn(what: Happened): PlannedJob[] {
+export function afterTurn(what: Happened, asOf: Day): PlannedJob[] {
   return (['swarmed', 'requeened'] as const).flatMap((turn): PlannedJob[] => {
     const on = lastTurn(what, turn)
     if (on === null) return []
@@ -62,7 +62,7 @@ export function afterTurn(what: Happened): PlannedJob[] {
         state: event ? 'done' : 'open',
         doneOn: event?.on ?? null,
         amount: null,
-        setFor: event ? null : (what.set.get(jobId('queen-check', n)) ?? null),
+        setFor: event ? null : setDay(what, jobId('queen-check', n), asOf),
         was: null,
         gear: [],
       },

@@ -13,7 +13,7 @@ import {
   type JobKind,
   type Step,
 } from '../treatments/index.ts'
-import { daysOutside, happened, jobId, type CourseEvent, type Happened } from './events.ts'
+import { daysOutside, happened, jobId, setDay, type CourseEvent, type Happened } from './events.ts'
 import { afterEnd, afterTurn, endingFate, fateWarnings, queenWaits } from './fates.ts'
 import type { Course, CoursePlan, PlannedJob, Warning, Window } from './jobs.ts'
 import { gearOf } from './labour.ts'
@@ -89,7 +89,7 @@ function place(plan: CoursePlan, pattern: CoursePattern, what: Happened, dose: D
     const window = capped(free, step, plan.facts.lastOpening)
     const event = what.done.get(id)
     const passed = !event && index < lastDone
-    const setFor = event || passed ? null : (what.set.get(id) ?? null)
+    const setFor = event || passed ? null : setDay(what, id, asOf)
     const wanted = setFor ?? window.best
     placed.set(id, {
       job: step.job,
@@ -181,7 +181,7 @@ export function planCourse(plan: CoursePlan, events: readonly CourseEvent[] = []
   const placed = withOld(plan, pattern, dose, place(plan, pattern, what, dose, asOf))
   const inside = insideOf(placed, what.found.amount)
   const fate = endingFate(what)
-  const jobs = fate ? afterEnd(placed, fate, inside) : [...placed, ...afterTurn(what)]
+  const jobs = fate ? afterEnd(placed, fate, inside) : [...placed, ...afterTurn(what, asOf)]
   const warnings = warningsOf(plan, pattern, what, placed, dose, asOf).map((w): Warning => ({
     ...w,
     accepted: what.accepted.get(jobId(w.job, w.n)) ?? null,

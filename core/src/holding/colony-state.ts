@@ -56,7 +56,7 @@ const SHORT: Record<string, string> = {
   recount: 'count again',
 }
 
-function sayStep(job: PlannedJob, state: CourseState, due: DueState, today: Day): string {
+function sayStep(job: PlannedJob, state: CourseState, due: DueState): string {
   const rounds = state.course.pattern.steps.filter((s) => s.job === 'dose').length
   const { verb } = state.treatment
   const what =
@@ -67,7 +67,7 @@ function sayStep(job: PlannedJob, state: CourseState, due: DueState, today: Day)
       : job.job === 'remove' && state.course.dose?.unit === 'strip'
         ? 'take strips out'
         : (SHORT[job.job] ?? job.job)
-  if (job.setFor !== null && job.setFor >= today) return `${what}, set for ${sayDay(job.setFor)}`
+  if (job.setFor !== null) return `${what}, set for ${sayDay(job.setFor)}`
   if (due === 'overdue') return `${what} now`
   return job.earliest === job.latest ? `${what} ${sayDay(job.best)}` : `${what} ${sayWindow(job.earliest, job.latest)}`
 }
@@ -94,7 +94,7 @@ function courseSteps(state: CourseState, today: Day, situation: Judged): NextSte
   return openJobs(state).map((job) => {
     const due = dueState(job, today)
     return {
-      text: sayStep(job, state, due, today),
+      text: sayStep(job, state, due),
       tone: due === 'overdue' ? 'alarm' : due === 'due' ? 'act' : 'settled',
       due,
       earliest: job.earliest,

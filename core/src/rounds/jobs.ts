@@ -80,7 +80,7 @@ function fromStep(yard: YardState, { colony }: ColonyState, step: NextStep, work
   const planned = job.job === 'dose' ? Math.max(0, (job.planned ?? 0) - (job.amount ?? 0)) : inside
   const amount = dose && planned !== null && job.asksAmount ? { amount: planned, unit: dose.unit, text: sayAmount(planned, dose.unit) } : null
   const handled = course.treatment.mostAPersonADay !== null && (job.job === 'dose' || job.job === 'remove')
-  const setFor = job.setFor !== null && job.setFor >= yard.yard.today ? job.setFor : null
+  const { setFor } = job
   return {
     ...base,
     id: idOf(colony.id, course.record.id, job.job, job.n),

@@ -65,7 +65,7 @@ function what(line: TodayJob): string {
 function when(line: TodayJob): string {
   const { step } = line
   if (step.kind === 'choose' || step.kind === 'queen' || step.kind === 'gone') return 'today'
-  if (step.setFor && step.setFor >= holding.today) return `set for ${sayDay(step.setFor)}`
+  if (step.setFor) return `set for ${sayDay(step.setFor)}`
   if (step.due === 'overdue') return `since ${sayDay(step.latest)}`
   const [earliest, latest] = [
     line.lines.map((l) => l.step.earliest).toSorted()[0],
