@@ -451,3 +451,169 @@ describe('what a look says against a sample', () => {
     expect(flags({ brood: 'none' }, 'wash', '2026-12-12')).toEqual([])
   })
 })
+
+describe('what is told of a course in hand', () => {
+  const stateOf = (courses: CourseRecord[], counts = [countOf('2026-08-11', 20)], today: Day = TODAY) => {
+    const colony = colonyOf('A', 1, { counts, courses })
+    return colonyState(yardOf([colony], today), colony, settings)
+  }
+  const stepOf = (state: ReturnType<typeof stateOf>, job: string) => state.steps.find((s) => s.job?.job === job)
+  const vapour = courseOf('oxalic-vapour', '2026-08-12', [{ job: 'dose', happenedOn: '2026-08-12', amount: 2 }])
+  it('is calm before its window, to be done within it, and an alarm after it', () => {
+    const tone = (today: Day) =>
+      colonyState(yardOf([], today), colonyOf('A', 1, { courses: [vapour] }), settings).steps.find((s) => s.job?.n === 2)?.tone
+    expect(['2026-08-15', '2026-08-16', '2026-08-20'].map(tone)).toEqual(['settled', 'act', 'alarm'])
+    const board = (today: Day) =>
+      colonyState(yardOf([], today), colonyOf('A', 1, { board: { id: 'b', version: 1, laidOn: TODAY } }), settings).steps.find(
+        (s) => s.kind === 'board',
+      )?.tone
+    expect([TODAY, addDays(TODAY, 3), addDays(TODAY, 8)].map(board)).toEqual(['settled', 'act', 'alarm'])
+  })
+  it('is the heat against a dose, and against nothing else', () => {
+    const hot = {
+      ...yardOf([]),
+      weather: days(
+        '2026-08-01',
+        Array.from({ length: 120 }, () => 36),
+      ),
+    }
+    const hindered = (course: CourseRecord) =>
+      colonyState(hot, colonyOf('A', 1, { courses: [course] }), settings).steps.filter((s) => s.hindrance !== null)
+    expect(hindered(courseOf('formic-strip-14', TODAY)).map((s) => s.job?.job)).toEqual(['dose'])
+    const out = courseOf('formic-strip-14', '2026-07-29', [{ job: 'dose', happenedOn: '2026-07-29', amount: 2 }])
+    expect(hindered(out)).toEqual([])
+  })
+  it('ends with the count after it; a queen that is to be looked for still is', () => {
+    const given = { job: 'dose' as const, happenedOn: '2026-06-20', amount: 4 }
+    const out = { job: 'remove' as const, happenedOn: '2026-08-05', amount: 4 }
+    const counted = (more: Partial<EventRecord>[]) =>
+      stateOf([courseOf('amitraz-strip', '2026-06-20', [given, out, ...more])], [countOf('2026-06-14', 20), countOf('2026-08-12', 1)], '2026-08-20')
+    expect(counted([]).steps.map((s) => s.kind)).toEqual(['count'])
+    const state = counted([{ kind: 'requeened', job: null, n: null, happenedOn: '2026-08-10' }])
+    expect(state.steps.map((s) => s.job?.job ?? s.kind)).toEqual(['queen-check', 'count'])
+    expect(state.inHand).toBeNull()
+  })
+  it('is no outcome where the methods differ, nothing was counted before, or none can be told', () => {
+    const given = { job: 'dose' as const, happenedOn: '2026-06-20', amount: 4 }
+    const out = { job: 'remove' as const, happenedOn: '2026-08-05', amount: 4 }
+    const outcome = (before: object, after = countOf('2026-08-12', 1)) => {
+      const course = courseOf('amitraz-strip', '2026-06-20', [given, out])
+      return stateOf([{ ...course, facts: { ...course.facts, before: { ...course.facts.before, ...before } } }], [after]).courses[0]!.outcome
+    }
+    expect(outcome({})).not.toBeNull()
+    expect(outcome({ method: 'sugar' })).toBeNull()
+    expect(outcome({ mites: null })).toBeNull()
+    expect(outcome({ bees: null })).toBeNull()
+    const empty = { ...countOf('2026-08-12', 1), samples: [{ mites: 1, bees: null, days: 3 }] }
+    expect(outcome({}, empty)).toBeNull()
+  })
+  it('is not answered by a count before its last dose', () => {
+    const late = courseOf('oxalic-vapour', '2026-07-20', [
+      { job: 'dose', n: 1, happenedOn: '2026-07-20', amount: 2 },
+      { job: 'dose', n: 2, happenedOn: '2026-07-25', amount: 2 },
+      { job: 'dose', n: 3, happenedOn: '2026-07-30', amount: 2 },
+      { job: 'dose', n: 4, happenedOn: '2026-08-05', amount: 2 },
+    ])
+    const answered = (onDay: Day) => stateOf([late], [countOf('2026-07-19', 20), countOf(onDay, 1, 300, late.id)]).courses[0]!.recount?.onDay ?? null
+    expect([answered('2026-08-05'), answered('2026-08-06')]).toEqual([null, '2026-08-06'])
+  })
+})
+
+describe('the history that matching reads', () => {
+  const pastOf = (course: CourseRecord) => situationOf(yardOf([]), colonyOf('A', 1, { courses: [course] }), settings).history
+  it('has what was given, also where it was called off after; not what never was, nor waiting', () => {
+    expect(pastOf(courseOf('amitraz-strip', '2026-06-20', [{ kind: 'cancelled', happenedOn: '2026-06-21' }]))).toEqual([])
+    expect(
+      pastOf(
+        courseOf('amitraz-strip', '2026-06-20', [
+          { job: 'dose', happenedOn: '2026-06-20', amount: 4 },
+          { kind: 'cancelled', happenedOn: '2026-06-25' },
+        ]),
+      ),
+    ).toHaveLength(1)
+    expect(pastOf(courseOf('wait-and-recount', '2026-06-20'))).toEqual([])
+    expect(
+      pastOf(
+        courseOf('amitraz-strip', '2026-06-20', [
+          { kind: 'taken-back', supersedes: 'e1' },
+          { job: 'dose', happenedOn: '2026-06-20', amount: 4 },
+        ]),
+      ),
+    ).toMatchObject([{ start: '2026-06-20', end: null }])
+  })
+  it('of the yard has one course a treatment and day, and each that was counted after; never its own', () => {
+    const given = (id: string) => ({ ...courseOf('amitraz-strip', '2026-06-20', [{ job: 'dose', happenedOn: '2026-06-20', amount: 4 }]), id })
+    const over = { ...courseOf('oxalic-dribble', '2026-01-10', [{ job: 'dose', happenedOn: '2026-01-10', amount: 30 }]), id: 'dribble' }
+    const counted = (name: string) =>
+      colonyOf(name, 3, {
+        courses: [
+          {
+            ...courseOf('amitraz-strip', '2026-06-20', [
+              { job: 'dose', happenedOn: '2026-06-20', amount: 4 },
+              { job: 'remove', happenedOn: '2026-08-02', amount: 4 },
+            ]),
+            id: name,
+          },
+        ],
+        counts: [countOf('2026-06-19', 20), countOf('2026-08-11', 1)],
+      })
+    const colonies = [
+      colonyOf('Own', 1, { courses: [over] }),
+      colonyOf('A', 2, { courses: [given('a')] }),
+      colonyOf('B', 3, { courses: [given('b')] }),
+      counted('C'),
+      counted('D'),
+    ]
+    const yard = situationOf(yardOf(colonies), colonies[0]!, settings).yardHistory!
+    expect(yard.map((p) => [p.treatment, p.efficacy !== null])).toEqual([
+      ['amitraz-strip', false],
+      ['amitraz-strip', true],
+      ['amitraz-strip', true],
+    ])
+  })
+})
+
+describe('lines of Today, further', () => {
+  it('keep jobs of other windows apart, and stand by their day', () => {
+    const vapour = (on: Day, id: string) => ({ ...courseOf('oxalic-vapour', on, [{ job: 'dose' as const, happenedOn: on, amount: 2 }]), id })
+    const yard = yardState(
+      yardOf([colonyOf('B', 1, { courses: [vapour('2026-08-12', 'b')] }), colonyOf('A', 2, { courses: [vapour('2026-08-11', 'a')] })]),
+      settings,
+    )
+    const second = todayOfYards([yard]).coming.filter((l) => l.step.job?.job === 'dose' && l.step.job.n === 2)
+    expect(second.map((l) => [l.step.best, l.lines.map((x) => x.state.colony.name)])).toEqual([
+      ['2026-08-16', ['A']],
+      ['2026-08-17', ['B']],
+    ])
+    const strips = courseOf('amitraz-strip', '2026-06-15', [{ job: 'dose', happenedOn: '2026-06-15', amount: 4 }])
+    const { coming } = todayOfYards([yardState(yardOf([colonyOf('A', 1, { counts: [countOf('2026-06-14', 20)], courses: [strips] })]), settings)])
+    expect(coming.some((l) => l.step.job?.job === 'remove')).toBe(false)
+  })
+  it('of a yard whose limit the keeper says for another season take that word for today alone', () => {
+    const yard = { ...yardOf([colonyOf('A', 1, { counts: [countOf('2026-08-11', 6), countOf(TODAY, 6)] })]), phase: 'dormant' as const }
+    const [before] = yardHistory(yardState({ ...yard, colonies: [colonyOf('A', 1, { counts: [countOf('2026-08-11', 6)] })] }, settings))
+    const [now] = yardHistory(yardState({ ...yard, colonies: [colonyOf('A', 1, { counts: [countOf(TODAY, 6)] })] }, settings))
+    expect([before!.limit, now!.limit]).toEqual([3, 2])
+  })
+  it('say what is due besides, until three things stand in the sentence', () => {
+    const say = (colonies: ColonyRecord[]) =>
+      yardState(yardOf(colonies), settings)
+        .sentence.map((p) => p.text)
+        .join('')
+    const due = colonyOf('Work', 9, { courses: [courseOf('oxalic-vapour', TODAY)] })
+    const over = colonyOf('Over', 1, { counts: [countOf('2026-08-11', 12)] })
+    const danger = colonyOf('Danger', 2, { counts: [countOf('2026-08-11', 30)] })
+    expect(say([over, due])).toBe('Test Yard: Over is over the limit, formic acid strip fits today, and there is work in Work.')
+    expect(say([over, danger, due])).toBe('Test Yard: Danger is in danger, Over is over the limit, and formic acid strip fits today.')
+    // A count that waits too long is no work left undone.
+    const board = colonyOf('Board', 3, { board: { id: 'b', version: 1, laidOn: '2026-08-01' } })
+    expect(say([board])).not.toMatch(/overdue/)
+  })
+  it('warn of the last starts before the supers too, and say how warm today is', () => {
+    const yard = { ...yardOf([colonyOf('A', 1)]), lastOpening: null, supersNextOn: '2026-10-20' }
+    const rules = { 'amitraz-strip': settings.rules['amitraz-strip']! }
+    expect(yardState(yard, { ...settings, rules }).ahead).toMatch(/^Last sensible starts ahead: amitraz strip .* \(before the next supers\)\.$/)
+    const weather = [...days('2026-08-11', [31]), ...days('2026-08-12', [17]), ...days('2026-08-13', [25])]
+    expect(yardState({ ...yard, weather }, settings).below).toMatch(/Today up to 17 °C\.$/)
+  })
+})
