@@ -243,6 +243,8 @@ test('the sheet: ticked in the yard, taken back, otherwise, and printed on one p
   await expect(page.getByText('Oxalic acid vapour: 6 g in all (4 x 1 g, 1 x 2 g), weighed out beforehand, never spooned')).toBeVisible()
   await expect(page.getByText(/Oxalic acid vapour burns lungs and eyes/)).toBeVisible()
   await accessible(page)
+  // On paper it is one page, with a box to tick for each hive.
+  expect(String(await page.pdf({ format: 'A4' })).match(/\/Type\s*\/Page\b(?!s)/g)).toHaveLength(1)
   await page.getByRole('button', { name: /^Done: Round 2.*Betony/ }).click()
   await expect(page.getByText('Done Fri 14 Aug').first()).toBeVisible()
   await page.getByRole('button', { name: 'take back' }).first().click()

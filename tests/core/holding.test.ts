@@ -453,11 +453,10 @@ describe('what a look says against a sample', () => {
 })
 
 describe('what is told of a course in hand', () => {
-  const stateOf = (courses: CourseRecord[], counts = [countOf('2026-08-11', 20)], today: Day = TODAY) => {
+  const stateOf = (courses: CourseRecord[], counts: ColonyRecord['counts'] = [countOf('2026-08-11', 20)], today: Day = TODAY) => {
     const colony = colonyOf('A', 1, { counts, courses })
     return colonyState(yardOf([colony], today), colony, settings)
   }
-  const stepOf = (state: ReturnType<typeof stateOf>, job: string) => state.steps.find((s) => s.job?.job === job)
   const vapour = courseOf('oxalic-vapour', '2026-08-12', [{ job: 'dose', happenedOn: '2026-08-12', amount: 2 }])
   it('is calm before its window, to be done within it, and an alarm after it', () => {
     const tone = (today: Day) =>
@@ -496,7 +495,7 @@ describe('what is told of a course in hand', () => {
   it('is no outcome where the methods differ, nothing was counted before, or none can be told', () => {
     const given = { job: 'dose' as const, happenedOn: '2026-06-20', amount: 4 }
     const out = { job: 'remove' as const, happenedOn: '2026-08-05', amount: 4 }
-    const outcome = (before: object, after = countOf('2026-08-12', 1)) => {
+    const outcome = (before: object, after: ColonyRecord['counts'][number] = countOf('2026-08-12', 1)) => {
       const course = courseOf('amitraz-strip', '2026-06-20', [given, out])
       return stateOf([{ ...course, facts: { ...course.facts, before: { ...course.facts.before, ...before } } }], [after]).courses[0]!.outcome
     }

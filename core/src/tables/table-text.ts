@@ -29,13 +29,18 @@ export function readTable(text: string): Reading<Table> {
   const width = Math.max(...data.map((row) => row.length))
   if (width > MOST_COLUMNS) return { ok: false, sentence: `${width} columns are too many: ${MOST_COLUMNS} at most.` }
   const named = !first.some((cell) => /^\s*-?\d+([.,]\d+)?\s*$/.test(cell) || readDay(cell, null) !== null)
-  const rows = (named ? data.slice(1) : data).map((row) => row.map((cell) => cell.trim()))
+  const rows = (named ? data.slice(1) : data).map((row) => row.map((cell) => cell.trim().replace(TICKED, '')))
   if (rows.length === 0) return { ok: false, sentence: 'There are headings and no rows.' }
   if (rows.length > MOST_TABLE_ROWS)
     return { ok: false, sentence: `${rows.length} rows are too many at once: ${MOST_TABLE_ROWS} at most. Split the file.` }
   const headings = Array.from({ length: width }, (_, i) => (named && first[i]?.trim()) || `column ${i + 1}`)
   return { ok: true, value: { headings, rows, firstLine: named ? 2 : 1 } }
 }
+
+/** What a spreadsheet would run (OWASP's list for CSV injection, from memory); the package's own pattern lets through what goes on in a second line. */
+const RUNS = /^[=+\-@\t\r]/
+/** The tick before it, as `writeTable` sets it. */
+const TICKED = /^'(?=[=+\-@\t\r])/
 
 export const DAY_ORDERS = ['day-month', 'month-day'] as const
 /** Which comes first in a day written with slashes or dashes. */
@@ -97,5 +102,5 @@ export function readNumber(text: string): number | null {
 
 /** Rows as text of comma-separated values, with quotes where they are needed; cells that a spreadsheet would run get a tick before them. */
 export function writeTable(headings: readonly string[], rows: readonly (readonly (string | number | null)[])[]): string {
-  return `${Papa.unparse({ fields: [...headings], data: rows.map((row) => row.map((cell) => cell ?? '')) }, { escapeFormulae: true, newline: '\r\n' })}\r\n`
+  return `${Papa.unparse({ fields: [...headings], data: rows.map((row) => row.map((cell) => cell ?? '')) }, { escapeFormulae: RUNS, newline: '\r\n' })}\r\n`
 }

@@ -43,6 +43,24 @@ const counts = (text: string, order: 'day-month' | 'month-day' | null = null, ya
 }
 const faults = (text: string, ...rest: [order?: 'day-month' | 'month-day' | null, yard?: string | null]) => counts(text, ...rest).map((r) => r.faults)
 
+/** Comma-separated values read by the letter of RFC 4180, character by character. */
+function byRfc4180(text: string): string[][] {
+  const rows: string[][] = []
+  let [row, cell, quoted] = [[] as string[], '', false]
+  for (let i = 0; i < text.length; i++) {
+    const at = text.charAt(i)
+    if (quoted && at === '"' && text[i + 1] === '"') cell += text.charAt(i++)
+    else if (at === '"') quoted = !quoted
+    else if (!quoted && at === ',') [row, cell] = [[...row, cell], '']
+    else if (!quoted && text.startsWith('\r\n', i)) {
+      rows.push([...row, cell])
+      ;[row, cell] = [[], '']
+      i++
+    } else cell += at
+  }
+  return cell === '' && row.length === 0 ? rows : [...rows, [...row, cell]]
+}
+
 describe('a table as text', () => {
   it.each([
     ['commas', 'colony,mites,bees\nAlder,3,300'],
@@ -207,25 +225,35 @@ describe('counts out of a table', () => {
       ),
     )
   })
-  it('writes no cell that a spreadsheet would run', () => {
-    const note = '=HYPERLINK("http://x")'
-    const text = writeCounts([
-      {
-        yard: 'Q',
-        position: 1,
-        colony: 'A',
-        onDay: '2026-08-01',
-        method: 'wash',
-        mites: 1,
-        bees: 300,
-        days: null,
-        share: null,
-        recovery: null,
-        flags: [],
-        note,
-      },
-    ])
-    expect(text).not.toMatch(/[,"]=HYPER/)
+  const written = (over: object) => ({
+    ...{ yard: 'Q', position: 1, colony: 'A', onDay: '2026-08-01', method: 'wash' as const, mites: 1, bees: 300, days: null, share: null },
+    ...{ recovery: null, flags: [], note: null, ...over },
+  })
+  it('is to a reader by RFC 4180 what was written, whatever the words hold', () => {
+    const words = fc.string({ maxLength: 30, unit: fc.constantFrom('a', 'é', '花', ' ', ',', ';', '"', '\n', '\r\n', "'", '=', '-', '5') })
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ colony: words, note: words, mites: fc.nat(99), share: fc.constantFrom(null, 0.25) }), { minLength: 1, maxLength: 5 }),
+        (rows) => {
+          const [headings, ...found] = byRfc4180(writeCounts(rows.map(written)))
+          const at = (name: string) => headings!.indexOf(name)
+          expect(found.map((r) => r.length)).toEqual(rows.map(() => headings!.length))
+          // What a spreadsheet would run has a tick before it, and nothing else has.
+          const safe = (words: string) => (/^[=\r-]/.test(words) ? `'${words}` : words)
+          expect(found.map((r) => ['colony', 'note', 'mites', 'share of the board', 'days', 'day'].map((name) => r[at(name)]))).toEqual(
+            rows.map((r) => [safe(r.colony), safe(r.note), String(r.mites), r.share === null ? '' : '0.25', '', '2026-08-01']),
+          )
+        },
+      ),
+    )
+  })
+  it('writes no cell that a spreadsheet would run, and reads the words without the tick before them', () => {
+    for (const note of ['=HYPERLINK("http://x")', '+1', '-1+cmd', '@SUM(A1)', '=1+1\nin two lines']) {
+      const text = writeCounts([written({ colony: 'Alder', yard: 'Quarry Bank', onDay: '2026-08-10', note })])
+      const cell = byRfc4180(text)[1]!.at(-1)!
+      expect(cell).toBe(`'${note}`)
+      expect(counts(text, null, null)[0]!.value).toMatchObject({ note })
+    }
   })
 })
 
