@@ -247,6 +247,19 @@ describe('a plan for the yard', () => {
     const lines = ['a', 'b', 'c'].map((id) => lineOf(id, s))
     const plan = planAs(new Map(lines.map((l) => [l.id, 'amitraz-strip'])), lines)
     expect(plan.groups[0]).toMatchObject({ takes: { amount: 12, unit: 'strip', firstDay: 12 }, short: 3, serves: 2 })
+    const shelf = (units: number) => {
+      const just = ['a', 'b', 'c'].map((id) => lineOf(id, august({ rules: ALLOWED, stock: { 'amitraz-strip': { units, expires: null } } })))
+      return planAs(new Map(just.map((l) => [l.id, 'amitraz-strip' as const])), just).groups[0]
+    }
+    expect([shelf(8)?.serves, shelf(7)?.serves, shelf(12)?.serves]).toEqual([2, 1, 3])
+  })
+  it('names no later day that wants as much care as this one', () => {
+    // Its list is not confirmed: amitraz fits with care on any day.
+    const unsure = { 'amitraz-strip': { ...ALLOWED['amitraz-strip'], authorised: 'unknown' as const } }
+    const lines = ['a', 'b'].map((id) => lineOf(id, august({ rules: unsure, weather: [], normals: [] })))
+    const plan = planYard(lines)
+    expect([plan.groups.length, plan.groups[0]?.withCare.length, plan.unserved]).toEqual([1, 2, []])
+    expect(betterDay(lines, plan)).toBeNull()
   })
   it('counts days by the strips a person may handle', () => {
     const lines = Array.from({ length: 60 }, (_, i) => lineOf(`c${i}`, big()))

@@ -610,3 +610,94 @@ describe('the verdict', () => {
     expect(shown.map((v) => (v === 'wait' ? '-' : 'x')).join('')).toBe('xxxxxxx---xx')
   })
 })
+
+describe('what a gate says further', () => {
+  const usual = (high: number) => Array.from({ length: 12 }, (_, i) => ({ month: i + 1, high, low: high - 10 }))
+  it('of the most courses: without those of this year alone', () => {
+    const own = (year: number, month: string) => past('amitraz-strip', `${year}-${month}-01`, `${year}-${month}-28`)
+    const rules = { 'amitraz-strip': { authorised: 'yes' as const, withSupers: null, gramsPerBox: null, mostCourses: 2, mostDays: null } }
+    const s = august({ history: [own(2025, '08'), own(2026, '02'), own(2026, '05')], rules })
+    expect(one('amitraz-strip', 'rotation', s)).toMatchObject({ level: 'ruled-out', flip: 'Fits with care next year.' })
+  })
+  it('of the gap: a dribble waits for a dribble, and not for a vapour', () => {
+    const after = (key: TreatmentKey) => one('oxalic-dribble', 'rotation', august({ history: [past(key, '2026-07-01', '2026-07-20')] })).level
+    expect([after('oxalic-dribble'), after('oxalic-vapour')]).toEqual(['wait', 'fits'])
+  })
+  it('of what was given: the last of three', () => {
+    const history = [
+      past('formic-strip-7', '2026-03-01', '2026-03-08'),
+      past('thymol-gel', '2026-04-01', '2026-05-01'),
+      past('oxalic-vapour', '2026-06-01', '2026-06-16'),
+    ]
+    expect(one('amitraz-strip', 'rotation', august({ history })).text).toBe('Last time it was Oxalic acid vapour (Mon 1 Jun).')
+  })
+  it('of a roll that misses half: which count would be danger', () => {
+    const roll = (mites: number) =>
+      august({ counts: [{ date: '2026-08-11', method: 'sugar', mites, bees: 300, days: null, recovery: 0.5, representative: null }] })
+    // 3 and 5 in 100 with half of them found: 4.5 and 7.5 on 300.
+    expect(one('drone-removal', 'need', roll(5)).flip).toBe('Ruled out from 8 mites on 300 bees up.')
+    expect(one('brood-break', 'need', roll(5)).flip).toBe('Fits with care at 4 mites on 300 bees or fewer.')
+  })
+  it('of waiting: nothing is asked of the hive, and the next count is by the count itself', () => {
+    expect(one('wait-and-recount', 'hive', august()).flip).toBeNull()
+    const time = one('wait-and-recount', 'time', august({ counts: [wash('2026-08-11', 0)], lastOpening: '2026-11-05' }))
+    expect(time.text).toBe('The next count falls on Thu 10 Sep; the hive can be opened until Thu 5 Nov.')
+    // Strips hang for 42 days at the least, and are counted a week after at the earliest.
+    expect(one('amitraz-strip', 'time', august()).text).toBe('Over and counted again from Fri 2 Oct; the hive can be opened until Thu 5 Nov.')
+  })
+  it('of the heat: the chance by what is usual, with a figure between none and all', () => {
+    const text = asked('formic-strip-14', 'temperature', august({ weather: [], normals: usual(28) }))[0]!.text
+    const said = Number(/about (\d+) %/.exec(text)?.[1])
+    // A high of 28 with a spread of 4: the normal distribution has 64.6 % below 0.375 spreads, by any table.
+    expect(said).toBe(65)
+  })
+  it('of the heat: which way it is out, and what is not known', () => {
+    const gel = (high: number, low: number | null) =>
+      asked(
+        'thymol-gel',
+        'temperature',
+        august({
+          weather: days(
+            '2026-08-14',
+            Array.from({ length: 60 }, () => high),
+          ).map((d) => ({ ...d, low })),
+        }),
+      )
+    const course = (high: number, low: number | null) => gel(high, low).find((f) => /over the course/.test(f.text))!
+    const [cold, hot] = [
+      option('thymol-gel').temperature.find((l) => l.of === 'average')!.cold,
+      option('thymol-gel').temperature.find((l) => l.of === 'average')!.hot,
+    ]
+    expect(course(18, 10).text.endsWith(`: ${cold}.`)).toBe(true)
+    expect(course(18, 10).text).not.toContain('chance')
+    if (gel(40, 34).some((f) => f.text.includes('over the course') && f.level !== 'fits'))
+      expect(course(40, 34).text.endsWith(`: ${hot}.`)).toBe(true)
+    // Without nights nothing is known of the average, but days too cold by themselves are too cold with their nights.
+    expect(course(10, null)).toMatchObject({ level: 'wait' })
+    expect(course(20, null).text).toMatch(/^The temperature .* is not known; the limit is /)
+    const one = asked('formic-strip-14', 'temperature', august({ weather: days('2026-08-14', [24, 24]) }))
+    expect(one[1]!.text).toMatch(/^The temperature .* is not known; the limit is up to 29\.5 °C\.$/)
+    expect(asked('thymol-gel', 'temperature', august({ weather: [] })).every((f) => f.level === 'care' && f.figure === 'not known')).toBe(true)
+    const cool = asked('formic-strip-14', 'temperature', august({ weather: days('2026-08-14', [12, 5, 5, ...Array.from({ length: 30 }, () => 12)]) }))
+    expect(cool[1]).toMatchObject({ level: 'fits', flip: 'It would take 24.5 °C more to change this.' })
+  })
+})
+
+describe('the first day', () => {
+  it('is looked for eight weeks ahead, that day included', () => {
+    const rules = { 'amitraz-strip': { authorised: 'yes' as const, withSupers: false, gramsPerBox: null, mostCourses: null, mostDays: null } }
+    const from = (n: number) => {
+      const s = august({ rules, lastOpening: null, supers: { now: 'for-people', offOn: addDays('2026-08-14', n), nextOn: null } })
+      return match(judged(s), [option('amitraz-strip')])[0]!.earliest
+    }
+    expect([from(1), from(56), from(57)]).toEqual(['2026-08-15', addDays('2026-08-14', 56), null])
+  })
+  it('of waiting that is brought back changes what is said of the need alone', () => {
+    const no = { authorised: 'no' as const, withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }
+    const s = august({ counts: [wash('2026-06-11', 2), wash('2026-08-11', 10)], rules: { 'formic-strip-14': no } })
+    const [waiting] = match(judged(s), [option('formic-strip-14'), option('wait-and-recount')]).filter((o) => o.treatment.way === 'waiting')
+    expect(waiting!.findings.filter((f) => f.text.includes('watch it closely'))).toHaveLength(1)
+    expect(waiting!.findings.length).toBeGreaterThan(3)
+    expect(waiting!.findings.filter((f) => f.level === 'care')).toHaveLength(1)
+  })
+})
