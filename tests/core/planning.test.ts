@@ -255,7 +255,7 @@ describe('a plan for the yard', () => {
   })
   it('names no later day that wants as much care as this one', () => {
     // Its list is not confirmed: amitraz fits with care on any day.
-    const unsure = { 'amitraz-strip': { ...ALLOWED['amitraz-strip'], authorised: 'unknown' as const } }
+    const unsure = { 'amitraz-strip': { ...line, authorised: 'unknown' as const } }
     const lines = ['a', 'b'].map((id) => lineOf(id, august({ rules: unsure, weather: [], normals: [] })))
     const plan = planYard(lines)
     expect([plan.groups.length, plan.groups[0]?.withCare.length, plan.unserved]).toEqual([1, 2, []])
