@@ -20,7 +20,7 @@ import {
 } from '@thistle/core/match'
 import { contradictionsOf, type Situation, type TreatmentKey } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
-import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
+import { courseSpan, TREATMENTS, treatmentOf } from '@thistle/core/treatments'
 import { august, BARE, days, wash, withColony } from '../cases/index.ts'
 
 const line = { authorised: 'yes' as const, withSupers: false, gramsPerBox: null, mostCourses: null, mostDays: null }
@@ -178,6 +178,18 @@ describe('two in turn', () => {
     expect(combinations.length).toBeGreaterThan(0)
     const best = Math.min(...options.filter((o) => (o.verdict === 'fits' || o.verdict === 'care') && o.left).map((o) => o.left!.high))
     for (const c of combinations) expect(c.left.high).toBeLessThan(best)
+    const { low, high } = answer(s).judgement
+    for (const c of combinations) {
+      const [one, two] = [of(c.parts[0].treatment), of(c.parts[1].treatment)]
+      const first = one.reach === 'opens' ? { low: 0, high: 0 } : one.efficacy!.brood
+      const second = one.reach === 'opens' ? two.efficacy!.broodless : two.efficacy!.brood
+      expect(c.left.low).toBeCloseTo(low! * (1 - first.high) * (1 - second.high), 6)
+      expect(c.left.high).toBeCloseTo(high! * (1 - first.low) * (1 - second.low), 6)
+      // The first is over before the second, or runs beside it: the case of the second says which.
+      const { history, startOn } = caseOfSecond(s, c)
+      const end = addDays(c.parts[0].start, courseSpan(one, s.colony.brood, undefined).least)
+      expect(history.find((p) => p.treatment === one.key)!.end).toBe(end <= startOn ? end : null)
+    }
   })
   it('puts the second part through all gates on its own day', () => {
     const s = august({

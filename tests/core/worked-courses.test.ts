@@ -1,6 +1,18 @@
 /** Courses worked by hand: what is said of each slip, to the day, and that nothing is said where nothing slipped. */
 import { describe, expect, it } from 'vitest'
-import { costsOf, mendsOf, planCourse, sayJob, type Course, type CourseEvent, type CoursePlan } from '@thistle/core/course'
+import {
+  answer,
+  costsOf,
+  courseEnd,
+  coverageOf,
+  mendsOf,
+  planCourse,
+  sayJob,
+  sayShare,
+  type Course,
+  type CourseEvent,
+  type CoursePlan,
+} from '@thistle/core/course'
 import type { Rule, Situation, TreatmentKey } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import { treatmentOf } from '@thistle/core/treatments'
@@ -259,5 +271,86 @@ describe('a job’s name', () => {
       sayJob({ job: 'remove', n: 1 }, false, 'hive-work'),
       sayJob({ job: 'queen-check', n: 20 }, true),
     ]).toEqual(['Dose 2', 'Dose', 'Work', 'Take out', 'Queen check'])
+  })
+})
+
+describe('an option as it is answered', () => {
+  it('says when supers may go on, and what is likely left', () => {
+    const { options, judgement } = answer(withColony({ framesOfBees: 10, broodBoxes: 1 }))
+    const strip = options.find((o) => o.treatment === 'amitraz-strip')!
+    expect(strip.supersOn).toBe(strip.course.find((j) => j.job === 'supers')!.best)
+    const { low, high } = treatmentOf('amitraz-strip')!.efficacy!.brood
+    expect(strip.left!.low).toBeCloseTo(judgement.low! * (1 - high), 2)
+    expect(strip.left!.high).toBeCloseTo(judgement.high! * (1 - low), 2)
+    const out = options.find((o) => o.verdict === 'ruled-out')!
+    expect([out.supersOn, out.left, out.course]).toEqual([null, null, []])
+  })
+})
+
+describe('a course, further', () => {
+  const laid = did('dose', START, 2)
+  it('moves by no day that something lay out before it went in', () => {
+    expect(job(planCourse(strips, [laid, event('lifted', on(-3)), event('laid-again', on(-1))], on(20)), 'remove').latest).toBe(on(56))
+  })
+  it('of a colony that died asks for nothing where nothing went in, counted or not', () => {
+    const gel = planOf('thymol-gel')
+    expect(job(planCourse(gel, [event('died', on(3))], on(4)), 'remove').state).toBe('passed')
+    expect(job(planCourse(gel, [did('dose', START), event('died', on(3))], on(4)), 'remove').state).toBe('open')
+  })
+  it('holds back doses for a new queen, and nothing else; nor says it where no dose is left', () => {
+    const back = (events: readonly CourseEvent[]) => job(planCourse(formic, events, on(6)), 'put-back').best
+    expect(back([did('dose', START), event('requeened', on(5))])).toBe(back([did('dose', START)]))
+    expect(texts(formic, [did('dose', START), event('requeened', on(5))], on(6)).find((t) => t.startsWith('fate'))).not.toMatch(/No further dose/)
+  })
+  it('ends by its plan with the last round as it is set or planned', () => {
+    const three = [did('dose', START, 1), did('dose', on(5), 1, 2), did('dose', on(10), 1, 3)]
+    expect(courseEnd(planCourse(vapour, three, on(11)))).toBe(on(15))
+    expect(courseEnd(planCourse(vapour, [...three, event('set', on(17), { job: 'dose', n: 4 })], on(11)))).toBe(on(17))
+    // What was never begun has not ended, however late it is.
+    expect(planCourse(formic, [], on(60)).endedOn).toBeNull()
+    expect(planCourse(formic, [did('dose', START)], on(60)).endedOn).toBe(on(14))
+  })
+  it('lets the keeper’s longest stay shorten the stay of what is taken out, counted from the first dose', () => {
+    const back = (mostDays: number | null) =>
+      job(planCourse(planOf('formic-strip-14', ruled('formic-strip-14', { mostDays })), [did('dose', START)], on(1)), 'put-back').latest
+    expect(back(15)).toBe(back(null))
+    const wafers = planOf('thymol-wafer', ruled('thymol-wafer', { mostDays: 44 }))
+    const two = [did('dose', START, 1), did('dose', on(21), 1, 2)]
+    expect(job(planCourse(wafers, two, on(22)), 'remove').latest).toBe(on(44))
+    expect(texts(wafers, two, on(44)).filter((t) => t.startsWith('over-stay'))).toEqual([])
+    expect(texts(wafers, two, on(45)).find((t) => t.startsWith('over-stay'))).toMatch(/^over-stay: In for 24 days, and 23 is the longest/)
+  })
+  it('adds the parts of a job to its end, asks no amount of what is only taken out, and warns of no removal half done', () => {
+    const parts = planCourse(strips, [event('part', START, { job: 'dose', n: 1, amount: 1 }), did('dose', on(1), null)], on(2))
+    expect(job(parts, 'dose').amount).toBe(1)
+    expect(job(parts, 'remove').planned).toBeNull()
+    const half = texts(strips, [laid, event('part', on(45), { job: 'remove', n: 1, amount: 1 })], on(46))
+    expect(half.filter((t) => t.startsWith('amount'))).toEqual([])
+  })
+  it('shows no old window beside what is passed, and stands in order of the day and the work', () => {
+    const passed = job(planCourse(vapour, [did('dose', on(2), 1), did('dose', on(12), 1, 3)], on(13)), 'dose', 2)
+    expect(passed).toMatchObject({ state: 'passed', was: null })
+    const order = planCourse(strips)
+      .jobs.filter((j) => j.best === START)
+      .map((j) => j.job)
+    expect(order).toEqual(['prepare', 'dose'])
+    const days = planCourse(vapour, [did('dose', START, 1)], on(1)).jobs.map((j) => j.doneOn ?? j.best)
+    expect(days).toEqual(days.toSorted())
+  })
+  it('says what rounds too far apart meet, against the planned pace, and from where they are counted anew', () => {
+    const costs = (events: readonly CourseEvent[], asOf: Day) =>
+      costsOf(vapour, planCourse(vapour, events, asOf), { supersNextOn: null, lastOpening: null }, asOf).find((c) => c.kind === 'coverage')?.text
+    const kill = treatmentOf('oxalic-vapour')!.killDays!
+    const meet = (...days: number[]) => {
+      const { worker, drone } = coverageOf(days.map(on), kill)
+      return `${sayShare(worker)} of what was under worker cappings, ${sayShare(drone)} under drone`
+    }
+    const weekly = [did('dose', START, 1), did('dose', on(7), 1, 2)]
+    expect(costs(weekly, on(8))).toBe(`At the planned pace the rounds meet ${meet(0, 5, 10, 15)}; as they stand ${meet(0, 7, 12, 17)}.`)
+    expect(costs([did('dose', START, 1), did('dose', on(12), 1, 2)], on(13))).toMatch(/\. Counted anew from Wed 26 Aug, they meet /)
+    expect(costs([did('dose', START, 1)], on(1))).toBeUndefined()
+    const short = mendsOf(vapour, weekly, planCourse(vapour, weekly, on(8)), on(8))
+    expect(short.map((m) => m.job)).toEqual(short.map(() => ({ job: 'dose', n: 3 })))
+    expect(short.map((m) => m.kind)).toContain('go-on')
   })
 })
