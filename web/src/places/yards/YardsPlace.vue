@@ -212,7 +212,7 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
 .which > button { flex: none; }
 .tabs { display: flex; align-items: center; gap: 22px; min-width: 0; overflow-x: auto; }
 .tabs a { color: var(--soft); text-decoration: none; padding: 8px 0 6px; border-bottom: 2.5px solid transparent; white-space: nowrap; }
-.tabs a .n { font-size: 13px; margin-left: 4px; }
+.tabs a .n { font-size: 13px; }
 .tabs a.here { color: var(--ink); font-weight: 650; border-bottom-color: var(--thistle); }
 .sentence { max-width: 1060px; margin-bottom: 6px; }
 .row { margin-top: 16px; overflow: hidden; container: row / inline-size; }
