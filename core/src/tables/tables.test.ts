@@ -113,6 +113,15 @@ describe('cells', () => {
     ['13/8/2026', null, '2026-08-13'],
     ['8/13/2026', null, '2026-08-13'],
     ['8/13/2026', 'day-month', null],
+    ['12/5/2026', null, null],
+    ['5/12/2026', null, null],
+    ['12. 8. 2026', null, '2026-08-12'],
+    ['12.8.20267', null, null],
+    ['12. - Aug. , 2026', null, '2026-08-12'],
+    ['12 Aug 2', null, null],
+    ['on August 12, 2026', null, null],
+    ['August 12, 20267', null, null],
+    ['Aug. - 12, 2026', null, '2026-08-12'],
     ['30.2.2026', null, null],
     ['soon', null, null],
   ])('the day "%s" by %s is %s', (text, order, day) => expect(readDay(text, order)).toBe(day))
@@ -187,6 +196,13 @@ describe('counts out of a table', () => {
   it('keeps the line of the file and every cell of a faulty row', () => {
     const [, second] = counts('colony,day,mites,bees\nAlder,2026-08-10,3,300\nOak,2026-08-10,3,300')
     expect(second).toMatchObject({ line: 3, cells: ['Oak', '2026-08-10', '3', '300'], value: null })
+  })
+  it('keeps a note, and a share that is said as one or in a hundred', () => {
+    const read = (recovery: string, note: string) =>
+      counts(`colony;day;mites;bees;recovery;note\nAlder;2026-08-10;3;300;${recovery};${note}`)[0]!.value
+    expect([read('1', '')?.recovery, read('90', '')?.recovery, read('0,9', '')?.recovery, read('', '')?.recovery]).toEqual([1, 0.9, 0.9, null])
+    expect([read('', 'windy')?.note, read('', '')?.note]).toEqual(['windy', null])
+    expect(read('', 'x'.repeat(2500))?.note).toHaveLength(2000)
   })
   it('reads back what was written', () => {
     fc.assert(
