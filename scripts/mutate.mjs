@@ -24,6 +24,7 @@ async function main() {
   let cluster
   if (places.some((place) => place.startsWith('server'))) {
     await ensureDebian({ postgres: true })
+    mkdirSync(DATA, { recursive: true })
     const dir = mkdtempSync(join(DATA, 'mutate-'))
     const started = await startCluster(join(dir, 'postgres'), { passing: true })
     cluster = { url: started.url, stop: () => started.stop().finally(() => rmSync(dir, { recursive: true, force: true })) }
