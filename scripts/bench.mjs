@@ -1,11 +1,11 @@
 /** `npm run bench`: measures in one run, side by side, and prints figures and ratios. Asserts nothing. */
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { bundle, ensureBuilt, PAGE } from './setup/build.mjs'
 import { startCluster } from './setup/cluster.mjs'
 import { ensureDebian, ensurePackages } from './setup/install.mjs'
-import { DATA, ROOT } from './setup/place.mjs'
+import { ROOT, scratch } from './setup/place.mjs'
 import { must } from './setup/run.mjs'
 import { startServer } from './setup/server.mjs'
 import { benchPage } from './bench/page.mjs'
@@ -13,7 +13,7 @@ import { benchPage } from './bench/page.mjs'
 await ensureDebian({ postgres: true, chromium: true })
 await ensurePackages()
 await ensureBuilt()
-const dir = mkdtempSync(join(DATA, 'bench-'))
+const dir = scratch('bench')
 const cluster = await startCluster(join(dir, 'postgres'), { passing: true })
 try {
   const output = join(dir, 'bench.mjs')

@@ -3,12 +3,12 @@
  * server) one line at a time and runs its tests on each change; what survives is what no test would notice. Incremental: a second
  * run of a whole folder asks only about what changed. The report is under .data/mutate, out of git.
  */
-import { existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { startCluster } from './setup/cluster.mjs'
 import { ensureDebian, ensurePackages } from './setup/install.mjs'
-import { DATA, ROOT, Said } from './setup/place.mjs'
+import { DATA, ROOT, Said, scratch } from './setup/place.mjs'
 import { run } from './setup/run.mjs'
 
 const OPTIONS = { sample: { type: 'string' }, seed: { type: 'string', default: 'thistle' }, 'at-once': { type: 'string', default: '2' } }
@@ -24,8 +24,7 @@ async function main() {
   let cluster
   if (places.some((place) => place.startsWith('server'))) {
     await ensureDebian({ postgres: true })
-    mkdirSync(DATA, { recursive: true })
-    const dir = mkdtempSync(join(DATA, 'mutate-'))
+    const dir = scratch('mutate')
     const started = await startCluster(join(dir, 'postgres'), { passing: true })
     cluster = { url: started.url, stop: () => started.stop().finally(() => rmSync(dir, { recursive: true, force: true })) }
   }

@@ -1,16 +1,16 @@
 /** `npm run pictures`: takes docs/screenshots/ anew from the demo, on a database of its own. */
-import { mkdtempSync, rmSync } from 'node:fs'
+import { rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuilt } from './setup/build.mjs'
 import { startCluster } from './setup/cluster.mjs'
 import { CHROMIUM, ensureDebian, ensurePackages } from './setup/install.mjs'
-import { DATA, ROOT } from './setup/place.mjs'
+import { ROOT, scratch } from './setup/place.mjs'
 import { startServer } from './setup/server.mjs'
 
 await ensureDebian({ postgres: true, chromium: true })
 await ensurePackages()
 await ensureBuilt()
-const dir = mkdtempSync(join(DATA, 'pictures-'))
+const dir = scratch('pictures')
 const cluster = await startCluster(join(dir, 'postgres'), { passing: true })
 const server = startServer({ databaseUrl: cluster.url, port: 0, logFile: join(dir, 'server.log') })
 const base = `http://127.0.0.1:${await server.ready}`

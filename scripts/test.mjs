@@ -1,11 +1,11 @@
 /** `npm test`: sets up, lints, checks types, and runs every test against a database cluster of its own. Ends with `N passed, N failed`. */
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuilt } from './setup/build.mjs'
 import { startCluster } from './setup/cluster.mjs'
 import { ensureDebian, ensurePackages } from './setup/install.mjs'
 import { withLock } from './setup/lock.mjs'
-import { DATA, ROOT, Said } from './setup/place.mjs'
+import { ROOT, Said, scratch } from './setup/place.mjs'
 import { run } from './setup/run.mjs'
 
 const BIN = join(ROOT, 'node_modules/.bin')
@@ -50,13 +50,12 @@ async function browser(dir, env) {
 }
 
 async function main() {
-  mkdirSync(DATA, { recursive: true })
   await withLock('setup', async () => {
     await ensureDebian({ postgres: true, chromium: true })
     await ensurePackages()
     await ensureBuilt()
   })
-  const dir = mkdtempSync(join(DATA, 'test-'))
+  const dir = scratch('test')
   cleaning.push(() => rmSync(dir, { recursive: true, force: true }))
   const cluster = await startCluster(join(dir, 'postgres'), { passing: true })
   cleaning.push(cluster.stop)
