@@ -22,6 +22,8 @@ export default {
   mutator: { excludedMutations: ['StringLiteral', 'ObjectLiteral'] },
   ignoreStatic: true,
   timeoutMS: folder.startsWith('core') ? 4000 : 20_000,
+  // The server's tests take minutes before the first change is made.
+  dryRunTimeoutMinutes: 30,
   concurrency: Number(atOnce),
   incremental: !sample,
   incrementalFile: `${out}/known.json`,

@@ -23,7 +23,7 @@ export default defineConfig({
     exclude: ['tests/core/controls.test.ts', 'tests/core/every-sentence.test.ts'],
     setupFiles: ['scripts/setup/stryker.setup.ts'],
     environment: 'node',
-    isolate: server,
+    isolate: false,
     sequence: { sequencer: ShortestFirst },
     testTimeout: server ? 60_000 : 30_000,
     hookTimeout: 60_000,

@@ -101,6 +101,14 @@ describe('doubt', () => {
     expect(doubt?.fact).toBe('entrance')
     expect(doubt?.changes.map((c) => `${c.treatment.key} ${c.to}`)).toContain('formic-strip-14 fits')
   })
+  it('asks for the list where it says nothing, with what either answer makes of it, and holds no doubt that changes nothing', () => {
+    const s = judged(august({ rules: {} }))
+    expect(questionsFor(of('amitraz-strip'), s).map((q) => q.fact)).toEqual(['authorised'])
+    const doubts = doubtsOf(s, [of('amitraz-strip'), of('wait-and-recount')])
+    expect(doubts.map((d) => [d.fact, d.changes.map((c) => `${c.treatment.key} ${c.say}: ${c.to}`)])).toEqual([
+      ['authorised', ['amitraz-strip if it is authorised: fits', 'amitraz-strip if it is not authorised: ruled-out']],
+    ])
+  })
   it('asks nothing about the entrance of a colony that is too small in any case', () => {
     const s = withColony({ entrance: null, framesOfBees: 3 }, { rules: ALLOWED })
     expect(questionsFor(of('formic-strip-14'), judged(s))).toEqual([])
