@@ -95,6 +95,25 @@ describe('a table as text', () => {
   })
 })
 
+describe('a table that is not whole', () => {
+  const read = (text: string) => {
+    const found = readTable(text)
+    return found.ok ? found.value : found.sentence
+  }
+  it('has a name for every column, rows as short as they are, and cells without the blanks about them', () => {
+    expect(read(' colony ,,mites\n Alder , x, 3\nElder')).toEqual({
+      headings: ['colony', 'column 2', 'mites'],
+      rows: [['Alder', 'x', '3'], ['Elder']],
+      firstLine: 2,
+    })
+    expect(read('Alder, 3 ,300')).toMatchObject({ headings: ['column 1', 'column 2', 'column 3'], firstLine: 1 })
+  })
+  it('of one column, or with a quotation mark that is never closed, is refused', () => {
+    expect(read('alone\nagain')).toMatch(/^There is one column only/)
+    expect(read('a,"b\nc,d')).toMatch(/^A quotation mark in line \d+ is never closed/)
+  })
+})
+
 describe('cells', () => {
   it.each<[string, 'day-month' | 'month-day' | null, Day | null]>([
     ['2026-08-12', null, '2026-08-12'],
@@ -131,6 +150,7 @@ describe('cells', () => {
     expect(guessOrder(['3/8/2026'])).toBeNull()
     expect(guessOrder(['13/13/2026', '13/8/2026'])).toBe('day-month')
     expect(guessOrder(['13/8/2026', '8/13/2026'])).toBeNull()
+    expect([guessOrder([' 13/12/2026']), guessOrder(['12/13/2026'])]).toEqual(['day-month', 'month-day'])
   })
   it('takes decimal points and commas', () => {
     expect([readNumber('2,5'), readNumber('2.5'), readNumber(' 300 '), readNumber('1,000.5'), readNumber('many'), readNumber('')]).toEqual([
