@@ -249,6 +249,8 @@ function dateMarks(yard: SeasonYard, { rows, narrow, at, within }: Plane): Marks
         font: { size: 11 },
         color: inkOf('straw'),
         backgroundColor: inkOf('paper'),
+        // Today may run through it: a name is read before a line.
+        z: 1,
       }
     }
   return marks
