@@ -28,7 +28,7 @@ export default {
   incremental: !sample,
   incrementalFile: `${out}/known.json`,
   tempDirName: `${out}/sandbox`,
-  reporters: ['clear-text', 'html', 'json'],
+  reporters: ['progress-append-only', 'clear-text', 'html', 'json'],
   clearTextReporter: { allowColor: false, reportTests: false, reportMutants: true, reportScoreTable: true },
   htmlReporter: { fileName: `${out}/report.html` },
   jsonReporter: { fileName: `${out}/report.json` },
