@@ -44,15 +44,13 @@ export const test = plainTest.extend<{ demo: Page }>({
 })
 export { expect }
 
-/** The rules of axe that read colours: all that another light can break. */
-const OF_COLOUR = ['color-contrast', 'link-in-text-block']
-
-/** No fault by axe on the page as it stands; `colour` where the rest was looked at in the other light. */
-export async function accessible(page: Page, only?: 'colour'): Promise<void> {
+/** No fault by axe on the page as it stands. */
+export async function accessible(page: Page): Promise<void> {
   // There are no frames in the page: the legacy mode spares a second page at each look.
-  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode(true)
-  if (only) axe.withRules(OF_COLOUR)
-  else axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+  const axe = new AxeBuilder({ page })
+    .options({ resultTypes: ['violations'] })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+    .setLegacyMode(true)
   const { violations } = await axe.analyze()
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([])
 }
