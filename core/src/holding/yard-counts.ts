@@ -1,5 +1,5 @@
-import { clopperPearson, newestCount, type Estimate, type PooledCount } from '../count/index.ts'
-import { estimateYard, limitOf, overLimit, type ColonyCount, type YardEstimate } from '../judge/index.ts'
+import { newestCount, type PooledCount } from '../count/index.ts'
+import { estimateYard, isOver, judge, limitOf, overLimit, type ColonyCount, type YardEstimate } from '../judge/index.ts'
 import { phaseOf, type Situation } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
 import type { ColonyState } from './colony-state.ts'
@@ -48,11 +48,9 @@ export interface CountRound {
   readonly limit: number
 }
 
-/** The limit of a day, mites per 100 bees; the keeper's own word on the season is of today. */
-function limitOn(day: Day, situation: Situation): number {
-  const limit = limitOf(situation.keeper, phaseOf({ ...situation, asOf: day, phase: day === situation.asOf ? situation.phase : null }))
-  return (limit.mites / limit.bees) * 100
-}
+/** The case of a yard as of another day: the keeper's own word on the season, and what is known of the brood, are of today. */
+const asOfDay = (day: Day, situation: Situation): Situation =>
+  day === situation.asOf ? situation : { ...situation, asOf: day, phase: null, colony: { ...situation.colony, brood: null } }
 
 /** The rounds of counting that are remembered, oldest first. Samples marked as not representative are left out. */
 export function yardHistory({ row }: YardState): CountRound[] {
@@ -76,29 +74,23 @@ export function yardHistory({ row }: YardState): CountRound[] {
           day,
         ) ?? [],
     )
-    const limit = limitOn(day, situation)
-    const estimate = estimateYard(pooled.map(asColonyCount), 0, limit)
-    return estimate ? [{ day, colonies: pooled.length, estimate, limit }] : []
+    const limit = limitOf(situation.keeper, phaseOf(asOfDay(day, situation)))
+    const per100 = (limit.mites / limit.bees) * 100
+    const estimate = estimateYard(pooled.map(asColonyCount), 0, per100)
+    return estimate ? [{ day, colonies: pooled.length, estimate, limit: per100 }] : []
   })
 }
 
-/**
- * Whether a count was at or over the limit of its own day, as the case of its colony has the keeper's limits and the yard's climate.
- * The keeper's own word on the season, and what is known of the brood, are of today.
- */
-export const wasOver = (count: Counted, situation: Situation): boolean =>
-  overLimit({
-    ...situation,
-    ...(count.onDay === situation.asOf ? {} : { phase: null, colony: { ...situation.colony, brood: null } }),
-    asOf: count.onDay,
-    counts: countFacts(count),
-  })
-type Counted = Parameters<typeof countFacts>[0]
+/** Whether a count was at or over the limit of its own day, by the keeper's limits and the yard's climate. */
+export const wasOver = (count: Parameters<typeof countFacts>[0], situation: Situation): boolean =>
+  overLimit({ ...asOfDay(count.onDay, situation), counts: countFacts(count) })
 
-/** A jar of several colonies: mites per 100 bees with those missed allowed for, against the limit of its day. */
+/** A jar of several colonies as it is judged on its day: mites per 100 bees with those missed allowed for. */
 export interface YardJar {
   readonly jar: JarRecord
-  readonly level: Estimate
+  readonly estimate: number
+  readonly low: number
+  readonly high: number
   readonly limit: number
   readonly over: boolean
 }
@@ -107,11 +99,11 @@ export interface YardJar {
 export function yardJars({ yard, row }: YardState): YardJar[] {
   const situation = row[0]?.situation
   if (!situation) return []
-  return (yard.jars ?? []).toReversed().map((jar) => {
-    const share = clopperPearson(jar.mites, jar.bees)
-    const scale = 100 / (jar.recovery ?? 1)
-    const level = { estimate: share.estimate * scale, low: share.low * scale, high: Math.min(100, share.high * scale), level: share.level }
+  return (yard.jars ?? []).toReversed().flatMap((jar): YardJar[] => {
     const samples = [{ mites: jar.mites, bees: jar.bees, days: null }]
-    return { jar, level, limit: limitOn(jar.onDay, situation), over: wasOver({ ...jar, representative: null, samples }, situation) }
+    const judged = judge({ ...asOfDay(jar.onDay, situation), counts: countFacts({ ...jar, representative: null, samples }) })
+    const { estimate, low, high } = judged.corrected ?? judged
+    if (estimate === null || low === null || high === null) return []
+    return [{ jar, estimate, low, high, limit: judged.threshold ?? 0, over: isOver(judged) }]
   })
 }

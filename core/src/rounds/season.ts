@@ -1,6 +1,7 @@
 import { plural } from '../units/index.ts'
+import { newestCount } from '../count/index.ts'
 import { courseEnd } from '../course/index.ts'
-import { wasOver, type ColonyState, type CourseState, type YardState } from '../holding/index.ts'
+import { countFacts, wasOver, type ColonyState, type CourseState, type YardState } from '../holding/index.ts'
 import { phaseAt, type Phase } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, yearOf, type Day } from '../time/index.ts'
 import type { Treatment } from '../treatments/index.ts'
@@ -76,24 +77,16 @@ function barOf(state: CourseState, today: Day): SeasonBar | null {
 
 function countsOf({ colony, situation }: ColonyState, within: (day: Day) => boolean): SeasonCount[] {
   return colony.counts.flatMap((count): SeasonCount[] => {
-    const mites = count.samples.reduce((sum, s) => sum + s.mites, 0)
-    const bees = count.samples.reduce((sum, s) => sum + (s.bees ?? 0), 0)
-    const days = count.samples.reduce((sum, s) => sum + (s.days ?? 0), 0)
     if (count.method === 'drone' || !within(count.onDay)) return []
-    const over = wasOver(count, situation)
+    const pooled = newestCount(countFacts(count), count.onDay)
+    if (!pooled) return []
+    const { mites, bees, days } = pooled
+    const point = { day: count.onDay, over: wasOver(count, situation) }
     if (bees > 0) {
       const level = (mites / bees) * 100
-      return [
-        {
-          day: count.onDay,
-          level,
-          unit: 'per100',
-          over,
-          text: `${level.toFixed(1)} in 100, ${plural(mites, 'mite')} on ${plural(bees, 'bee')}`,
-        },
-      ]
+      return [{ ...point, level, unit: 'per100', text: `${level.toFixed(1)} in 100, ${plural(mites, 'mite')} on ${plural(bees, 'bee')}` }]
     }
-    return days > 0 ? [{ day: count.onDay, level: mites / days, unit: 'perDay', over, text: `${(mites / days).toFixed(1)} a day on the board` }] : []
+    return days > 0 ? [{ ...point, level: mites / days, unit: 'perDay', text: `${(mites / days).toFixed(1)} a day on the board` }] : []
   })
 }
 

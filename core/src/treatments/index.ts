@@ -7,7 +7,6 @@ export {
   courseSpan,
   mostCoursesOf,
   mostDaysOf,
-  keepsApart,
   waitDaysOf,
   nominalDay,
   dosesOf,

@@ -33,9 +33,6 @@ export const waitDaysOf = (treatment: Treatment, rule: Rule | undefined): number
 /** Most courses in a year: the keeper's list over the label's usual figure; null where neither says one. */
 export const mostCoursesOf = (treatment: Treatment, rule: Rule | undefined): number | null => rule?.mostCourses ?? treatment.rotation.mostCoursesAYear
 
-/** Whether a course of one treatment stands in the way of another of its class: itself always, the others where they are not given beside it. */
-export const keepsApart = (past: string, treatment: Treatment): boolean => past === treatment.key || treatment.rotation.alone
-
 /** The day of a step at the planned pace, counted from the start of its pattern. */
 export function nominalDay(step: Step, pattern: CoursePattern): number {
   const { after } = step

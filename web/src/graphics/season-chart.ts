@@ -40,7 +40,7 @@ export const sayYear = (yard: SeasonYard): string =>
   yard.rows
     .flatMap((r) => [
       ...r.bars.map((b) => sayBar(r.name, b)),
-      ...r.counts.map((c) => `${r.name}, ${sayDay(c.day)}: ${c.text}${c.over ? ', over the limit' : ''}`),
+      ...r.counts.map((c) => `${r.name}, ${sayDay(c.day)}: ${c.text}${c.over ? ', at or over the limit of its day' : ''}`),
     ])
     .join('. ')
 

@@ -1,6 +1,6 @@
 import type { PastCourse } from '../../situation/index.ts'
 import { addDays, daysBetween, sayDay, sayDays, yearOf } from '../../time/index.ts'
-import { keepsApart, mostCoursesOf, saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
+import { mostCoursesOf, saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
 import { firstDay, gateOf, levelAt, sayLevel, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 
@@ -45,7 +45,7 @@ function running(option: Treatment, s: JudgedSituation, make: Make): LazyFinding
 function gap(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], make: Make): LazyFinding | null {
   const { gapDays, gapWhy } = option.rotation
   const ended = own
-    .filter((p) => p.end !== null && keepsApart(p.treatment, option))
+    .filter((p) => p.end !== null && (p.treatment === option.key || option.rotation.alone))
     .reduce<PastCourse | null>((last, p) => (last === null || (p.end ?? '') > (last.end ?? '') ? p : last), null)
   if (!ended?.end || gapDays === 0 || addDays(ended.end, gapDays) <= s.startOn) return null
   const clear = addDays(ended.end, gapDays)

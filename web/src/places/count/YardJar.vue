@@ -58,8 +58,8 @@ async function takeBack(id: string, version: number): Promise<void> {
     <ul v-if="jars.length > 0" class="list">
       <li v-for="j in jars" :key="j.jar.id">
         <span>{{ sayDay(j.jar.onDay, holding.today) }}</span>
-        <DotWhisker :estimate="j.level.estimate" :low="j.level.low" :high="j.level.high" :threshold="j.limit" :over="j.over" :label="`${j.level.estimate.toFixed(1)} in 100`" />
-        <span>{{ j.level.estimate.toFixed(1) }} in 100, likely {{ j.level.low.toFixed(1) }} to {{ j.level.high.toFixed(1) }}</span>
+        <DotWhisker :estimate="j.estimate" :low="j.low" :high="j.high" :threshold="j.limit" :over="j.over" :label="`${j.estimate.toFixed(1)} in 100`" />
+        <span>{{ j.estimate.toFixed(1) }} in 100, likely {{ j.low.toFixed(1) }} to {{ j.high.toFixed(1) }}</span>
         <span class="soft small">{{ j.jar.mites }} of {{ j.jar.bees }}, {{ j.jar.colonies.length > 0 ? plural(j.jar.colonies.length, 'colony', 'colonies') : 'colonies not noted' }}</span>
         <AButton v-if="holding.mayWrite" type="link" class="plainlink small" :disabled="busy" @click="takeBack(j.jar.id, j.jar.version)">take back</AButton>
       </li>
