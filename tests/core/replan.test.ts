@@ -206,6 +206,13 @@ describe('a day that was set and has gone by', () => {
     expect(rounds(set('2026-08-18', '2026-08-18'))[2]).toEqual(['2026-08-22', '2026-08-25', null])
     expect(rounds(set('2026-08-18', '2026-08-19'))[1]).toEqual(['2026-08-16', '2026-08-19', null])
     expect(rounds(set('2026-08-18', '2026-08-19'))[2]).toEqual(['2026-08-23', '2026-08-26', null])
+    // A round cannot be set before the one it hangs on: that stands where it is, and the set day does not.
+    const third = planCourse(
+      planOf('oxalic-vapour', '2026-08-12'),
+      [...begun, { kind: 'set', job: 'dose', n: 3, on: '2026-08-15', amount: null }],
+      '2026-08-13',
+    )
+    expect(rounds(third)[2]).toEqual(['2026-08-21', '2026-08-24', null])
     // Set for the day after the first, and not done then: round three does not move up to round two.
     expect(rounds(set('2026-08-13', '2026-08-14'))[2]).toEqual(['2026-08-21', '2026-08-24', null])
     const looks = planCourse(

@@ -87,10 +87,10 @@ export function happened(events: readonly CourseEvent[]): Happened {
   }
 }
 
-/** The day that is set for a job; a day that has gone by without it is set no longer, and what hangs on the job counts from nothing that never was. */
-export function setDay({ set }: Happened, id: string, asOf: Day): Day | null {
+/** The day that is set for a job; one before `least` has gone by without it and is set no longer, so that nothing counts from what never was. */
+export function setDay({ set }: Happened, id: string, least: Day): Day | null {
   const day = set.get(id)
-  return day !== undefined && day >= asOf ? day : null
+  return day !== undefined && day >= least ? day : null
 }
 
 /** Days after `from`, up to `asOf`, on which what was laid in lay outside. */

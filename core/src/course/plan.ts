@@ -89,7 +89,8 @@ function place(plan: CoursePlan, pattern: CoursePattern, what: Happened, dose: D
     const window = capped(free, step, plan.facts.lastOpening)
     const event = what.done.get(id)
     const passed = !event && index < lastDone
-    const setFor = event || passed ? null : setDay(what, id, asOf)
+    // Nor does a day stand that the job it hangs on has been pushed beyond.
+    const setFor = event || passed ? null : setDay(what, id, step.after === 'start' ? asOf : laterOf(from, asOf))
     const wanted = setFor ?? window.best
     placed.set(id, {
       job: step.job,
