@@ -86,7 +86,7 @@ describe('anything that is entered', () => {
       expect(said.length).toBeGreaterThan(50)
       for (const text of said) expect(text).not.toMatch(HOLE)
       for (const r of plan.rounds) for (const j of r.jobs) expect(j.earliest <= j.latest).toBe(true)
-      expect(seasonOf(states).yards).toHaveLength(read.length)
+      expect(seasonOf(states, on).yards).toHaveLength(read.length)
       const calendar = (await demo.get('/api/calendar.ics').expect(200)).text
       const events = new ICAL.Component(ICAL.parse(calendar)).getAllSubcomponents('vevent').map((v) => new ICAL.Event(v))
       expect(new Set(events.map((e) => e.uid)).size).toBe(events.length)

@@ -18,7 +18,7 @@ const course = (treatment: TreatmentKey, startOn: Day, events: Partial<EventReco
 const yardOf = (colony: Partial<ColonyRecord>, over: Partial<YardRecord> = {}, settings = bareSettings) =>
   yardState(bareYard(TODAY, { colonies: [bareColony(colony)], ...over }), settings)
 const rowOf = (colony: Partial<ColonyRecord>, over: Partial<YardRecord> = {}, settings = bareSettings) =>
-  seasonOf([yardOf(colony, over, settings)]).yards[0]!.rows[0]!
+  seasonOf([yardOf(colony, over, settings)], TODAY).yards[0]!.rows[0]!
 
 describe('a year of bees', () => {
   it('is the calendar’s in the north, and July to June in the south', () => {
@@ -33,10 +33,10 @@ describe('a year of bees', () => {
     }
     expect(rowOf(colony).counts.map((c) => c.day)).toEqual(['2026-01-01', '2026-08-01'])
     expect(rowOf(colony).bars.map((b) => b.from)).toEqual(['2026-08-10'])
-    const before = seasonOf([yardOf(colony)], -1)
+    const before = seasonOf([yardOf(colony)], TODAY, -1)
     expect([before.from, before.to]).toEqual(['2025-01-01', '2025-12-31'])
     expect(before.yards[0]!.rows[0]!.bars.map((b) => [b.from, b.state])).toEqual([['2025-12-20', 'over']])
-    expect(seasonOf([])).toMatchObject({ yards: [] })
+    expect(seasonOf([], TODAY)).toMatchObject({ from: '2026-01-01', to: '2026-12-31', yards: [] })
   })
 })
 
@@ -114,7 +114,7 @@ describe('a course over the year', () => {
 
 describe('supers over the year', () => {
   const look = { ...SOUND, id: 'l', version: 1, onDay: '2026-06-01', supers: 'for-people' as const, note: null }
-  const supers = (over: Partial<YardRecord>, colony: Partial<ColonyRecord> = { look }) => seasonOf([yardOf(colony, over)]).yards[0]!.supers
+  const supers = (over: Partial<YardRecord>, colony: Partial<ColonyRecord> = { look }) => seasonOf([yardOf(colony, over)], TODAY).yards[0]!.supers
   it('are on from the look that saw them to the day they come off, or today; and again from the next day', () => {
     expect(supers({})).toEqual([{ from: '2026-06-01', to: TODAY }])
     expect(supers({ supersOffOn: '2026-09-01' })).toEqual([{ from: '2026-06-01', to: '2026-09-01' }])
@@ -130,7 +130,7 @@ describe('supers over the year', () => {
 
 describe('the steps of the season', () => {
   it('follow one another without a hole from the first day to the last', () => {
-    const [yard] = seasonOf([yardOf({})]).yards
+    const [yard] = seasonOf([yardOf({})], TODAY).yards
     expect(yard!.phases.map((p) => [p.phase, p.from, p.to])).toEqual([
       ['dormant', '2026-01-01', '2026-02-28'],
       ['increase', '2026-03-01', '2026-05-31'],

@@ -111,10 +111,10 @@ function phasesOf({ yard }: YardState, from: Day, to: Day): SeasonYard['phases']
   return found
 }
 
-/** All colonies over one year of bees: courses as bars, counts as points, each yard under its phases and dates. */
-export function seasonOf(yards: readonly YardState[], shift = 0): Season {
+/** All colonies over one year of bees: courses as bars, counts as points, each yard under its phases and dates. `today` says which year where no yard does. */
+export function seasonOf(yards: readonly YardState[], today: Day, shift = 0): Season {
   const [first] = yards
-  const { from, to } = beeYear(first?.yard.today ?? '2000-01-01', first?.yard.hemisphere ?? 'north', shift)
+  const { from, to } = beeYear(first?.yard.today ?? today, first?.yard.hemisphere ?? 'north', shift)
   const within = (a: Day, b: Day) => b >= from && a <= to
   return {
     from,

@@ -113,7 +113,7 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
 .mind { background: var(--straw-wash); border-radius: 10px; padding: 10px 14px; font-size: 14px; }
 .accepted { border-left: 3px solid var(--lichen); padding-left: 10px; color: var(--soft); }
 .line { display: grid; gap: 3px; }
-.line li { display: grid; grid-template-columns: 112px 1fr; gap: 8px; font-size: 14px; }
+.line li { display: grid; grid-template-columns: 112px 1fr; gap: 8px; font-size: 14px; align-items: baseline; }
 .line .when { color: var(--soft); }
 .line .when s { display: block; font-size: 12.5px; }
 .line .passed { color: var(--soft); text-decoration: line-through; }

@@ -57,9 +57,9 @@ async function takeBack(id: string, version: number): Promise<void> {
   <div class="jar">
     <ul v-if="jars.length > 0" class="list">
       <li v-for="j in jars" :key="j.jar.id">
-        <span>{{ sayDay(j.jar.onDay, holding.today) }}</span>
-        <DotWhisker :estimate="j.estimate" :low="j.low" :high="j.high" :threshold="j.limit" :over="j.over" :label="`${j.estimate.toFixed(1)} in 100`" />
-        <span>{{ j.estimate.toFixed(1) }} in 100, likely {{ j.low.toFixed(1) }} to {{ j.high.toFixed(1) }}</span>
+        <span class="when">{{ sayDay(j.jar.onDay, holding.today) }}</span>
+        <DotWhisker class="within" :estimate="j.estimate" :low="j.low" :high="j.high" :threshold="j.limit" :over="j.over" :label="`${j.estimate.toFixed(1)} in 100`" />
+        <span>{{ j.estimate.toFixed(1) }} in 100, likely {{ j.low.toFixed(1) }} to {{ j.high.toFixed(1) }}; <span :class="{ alarm: j.over }">{{ j.over ? 'at or over' : 'below' }} the limit of {{ plain(j.limit, 2) }} that day</span></span>
         <span class="soft small">{{ j.jar.mites }} of {{ j.jar.bees }}, {{ j.jar.colonies.length > 0 ? plural(j.jar.colonies.length, 'colony', 'colonies') : 'colonies not noted' }}</span>
         <AButton v-if="holding.mayWrite" type="link" class="plainlink small" :disabled="busy" @click="takeBack(j.jar.id, j.jar.version)">take back</AButton>
       </li>
@@ -90,8 +90,11 @@ async function takeBack(id: string, version: number): Promise<void> {
 
 <style scoped>
 .jar, .form { display: grid; gap: 12px; justify-items: start; }
-.list { display: grid; gap: 6px; width: 100%; }
+.list { display: grid; gap: 10px; width: 100%; }
 .list li { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; }
+.list .when { width: 108px; }
+/* The limit is of its own day in each line: it does not run on through the next. */
+.list :deep(.dw.within) { overflow-y: clip; }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(130px, 1fr)); gap: 12px; width: 100%; }
 fieldset { border: 0; padding: 0; margin: 0; }
 .from { display: flex; flex-wrap: wrap; gap: 2px 18px; }

@@ -13,7 +13,7 @@ import RoundsNav from './RoundsNav.vue'
 
 const holding = useHolding()
 const shift = ref(0)
-const season = computed(() => seasonOf(holding.states.filter((y) => y.row.length > 0), shift.value))
+const season = computed(() => seasonOf(holding.states.filter((y) => y.row.length > 0), holding.today, shift.value))
 const title = computed(() => {
   const [from, to] = [yearOf(season.value.from), yearOf(season.value.to)]
   return from === to ? `The season ${from}` : `The season ${from}/${String(to).slice(2)}`
@@ -42,8 +42,8 @@ useResizeObserver(box, ([entry]) => (width.value = Math.max(LEAST, Math.floor(en
         <AButton v-if="shift < 0" class="press quiet" @click="shift++">The year after →</AButton>
       </p>
     </div>
-    <p class="soft">{{ says }}</p>
-    <p class="key small" aria-hidden="true">
+    <p v-if="season.yards.length > 0" class="soft">{{ says }}</p>
+    <p v-if="season.yards.length > 0" class="key small" aria-hidden="true">
       <span><i class="k over" /> over</span>
       <span><i class="k running" /> running</span>
       <span><i class="k planned" /> planned</span>
@@ -59,7 +59,7 @@ useResizeObserver(box, ([entry]) => (width.value = Math.max(LEAST, Math.floor(en
       </section>
     </div>
     <p v-if="season.yards.length === 0" class="soft">No colonies yet: the season begins with the first.</p>
-    <p class="small soft no-print">A colony's own courses, with every date, stand in its pane in Yards. Dashed lines are the yard's dates; the line through all is {{ sayDay(holding.today) }}.</p>
+    <p v-else class="small soft no-print">A colony's own courses, with every date, stand in its pane in Yards. Dashed lines are the yard's dates; the line through all is {{ sayDay(holding.today) }}.</p>
   </div>
 </template>
 
