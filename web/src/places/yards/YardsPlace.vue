@@ -249,15 +249,16 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
 @media screen and (max-width: 720px) {
   .row :deep(table), .row :deep(tbody) { display: block; }
   .row :deep(thead) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-  .row :deep(tbody tr) { display: grid; grid-template-columns: 30px minmax(0, 1fr) minmax(166px, auto); grid-template-areas: 'num name next' 'num facts count'; min-height: 76px; align-content: center; padding: 8px 12px 8px 6px; gap: 3px 8px; border-bottom: 1px solid var(--hairline); }
+  .row :deep(tbody tr) { display: grid; grid-template-columns: 30px minmax(0, 1fr) minmax(172px, auto); grid-template-areas: 'num name next' 'num facts count'; min-height: 76px; align-content: center; padding: 8px 12px 8px 6px; gap: 3px 8px; border-bottom: 1px solid var(--hairline); }
   .row { --row-line: 0; }
   .row.row-table :deep(.ant-table-tbody > tr > *) { height: auto; padding: 0; display: none; }
   .row.row-table :deep(.ant-table-tbody > tr > .num) { display: block; grid-area: num; font-size: 17px; align-self: center; padding: 0; }
   .row.row-table :deep(.ant-table-tbody > tr > .name) { display: block; grid-area: name; }
   .opener { font-size: 18px; padding: 4px 0; min-height: 32px; }
   .row.row-table :deep(.ant-table-tbody > tr > .next) { display: block; grid-area: next; text-align: right; align-self: center; line-height: 1.2; font-size: 15px; }
-  .row.row-table :deep(.ant-table-tbody > tr > .count) { display: flex; align-items: center; grid-area: count; width: 166px; justify-self: end; }
-  .fig { width: 40px; text-align: right; }
+  .row.row-table :deep(.ant-table-tbody > tr > .count) { display: flex; align-items: center; grid-area: count; width: 172px; justify-self: end; }
+  /* "no count" and "12.0 a day" take two lines: the whiskers stay under one another. */
+  .fig { width: 46px; text-align: right; white-space: normal; line-height: 1.1; }
   .row :deep(.count svg) { height: 24px; width: 118px; }
     .row.row-table :deep(.ant-table-tbody > tr > .queen) { display: block; grid-area: facts; color: var(--soft); font-size: 14px; align-self: center; }
   .k { display: inline; }
