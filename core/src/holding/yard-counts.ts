@@ -1,5 +1,5 @@
 import { newestCount, type PooledCount } from '../count/index.ts'
-import { estimateYard, isOver, judge, limitOf, overLimit, type ColonyCount, type YardEstimate } from '../judge/index.ts'
+import { estimateYard, isOver, judge, limitOf, type ColonyCount, type YardEstimate } from '../judge/index.ts'
 import { phaseOf, type Situation } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
 import type { ColonyState } from './colony-state.ts'
@@ -49,7 +49,7 @@ export interface CountRound {
 }
 
 /** The case of a yard as of another day: the keeper's own word on the season, and what is known of the brood, are of today. */
-const asOfDay = (day: Day, situation: Situation): Situation =>
+export const asOfDay = (day: Day, situation: Situation): Situation =>
   day === situation.asOf ? situation : { ...situation, asOf: day, phase: null, colony: { ...situation.colony, brood: null } }
 
 /** The rounds of counting that are remembered, oldest first. Samples marked as not representative are left out. */
@@ -80,10 +80,6 @@ export function yardHistory({ row }: YardState): CountRound[] {
     return estimate ? [{ day, colonies: pooled.length, estimate, limit: per100 }] : []
   })
 }
-
-/** Whether a count was at or over the limit of its own day, by the keeper's limits and the yard's climate. */
-export const wasOver = (count: Parameters<typeof countFacts>[0], situation: Situation): boolean =>
-  overLimit({ ...asOfDay(count.onDay, situation), counts: countFacts(count) })
 
 /** A jar of several colonies as it is judged on its day: mites per 100 bees with those missed allowed for. */
 export interface YardJar {

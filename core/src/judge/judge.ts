@@ -56,19 +56,22 @@ const round2 = (x: number) => Math.round(x * 100) / 100
 /** Exact test of mites / bees >= limit, in whole numbers where they are whole. */
 const reaches = (mites: number, bees: number, limit: Limit, recovery: number) => mites * limit.bees >= limit.mites * bees * recovery
 
-interface Measured {
+/** A count against its limit, its doubt left aside. */
+interface Held {
   readonly unit: JudgementUnit
   readonly scale: number
-  readonly interval: Estimate
   readonly threshold: number
   readonly source: string
   readonly reached: boolean
   readonly urgent: boolean
-  readonly chance: number
   readonly boards: Judgement['boards']
 }
+interface Measured extends Held {
+  readonly interval: Estimate
+  readonly chance: number
+}
 
-function measureBoard(count: PooledCount, situation: Situation, recovery: number): Measured {
+function holdBoard(count: PooledCount, situation: Situation, recovery: number): Held {
   const boards = boardLimits(count.date, situation.hemisphere)
   const kind = situation.keeper.boards ?? 'timely'
   const threshold = boards[kind]
@@ -76,17 +79,15 @@ function measureBoard(count: PooledCount, situation: Situation, recovery: number
   return {
     unit: 'perDay',
     scale: 1,
-    interval: poissonRate(count.mites, count.days, undefined, count.spread),
     threshold,
     source: `board limit "${sayBoards(kind).name}" of the month: ${sayBoards(kind).source}`,
     reached: reaches(threshold),
     urgent: boards.collapse > boards.timely && reaches(boards.collapse),
-    chance: chanceAtLeast(threshold * recovery, { mites: count.mites, days: count.days, spread: count.spread }),
     boards,
   }
 }
 
-function measureShare(count: PooledCount, situation: Situation, phase: Phase, recovery: number): Measured {
+function holdShare(count: PooledCount, situation: Situation, phase: Phase, recovery: number): Held {
   const drone = count.method === 'drone'
   const limit = drone ? DRONE_LIMIT : limitOf(situation.keeper, phase)
   const dangerous = { mites: phase === 'dormant' ? URGENT.dormant : URGENT.awake, bees: 100 }
@@ -95,25 +96,35 @@ function measureShare(count: PooledCount, situation: Situation, phase: Phase, re
   return {
     unit: drone ? 'per100cells' : 'per100',
     scale: 100,
-    interval: clopperPearson(count.mites, count.bees),
     threshold: (limit.mites / limit.bees) * 100,
     source: drone ? 'five in 100 drone cells in spring and early summer; common practice, no source' : sayLimitSource(situation, phase),
     reached: reaches(count.mites, count.bees, limit, recovery),
     urgent,
-    chance: chanceAtLeast((limit.mites / limit.bees) * recovery, count),
     boards: null,
   }
 }
 
-function measure(count: PooledCount, situation: Situation, phase: Phase): Measured {
+function hold(count: PooledCount, situation: Situation, phase: Phase): Held {
   const recovery = count.recovery ?? 1
-  return count.method === 'board' ? measureBoard(count, situation, recovery) : measureShare(count, situation, phase, recovery)
+  return count.method === 'board' ? holdBoard(count, situation, recovery) : holdShare(count, situation, phase, recovery)
 }
 
-/** Whether the newest count of a situation stood at or over the limit of `asOf`: as `judge` has it, and nothing more. */
-export function overLimit(situation: Situation): boolean {
-  const count = newestCount(situation.counts, situation.asOf)
-  return count !== null && isOver({ level: levelOf(measure(count, situation, phaseOf(situation)), count.recovery ?? 1) })
+function measure(count: PooledCount, situation: Situation, phase: Phase): Measured {
+  const held = hold(count, situation, phase)
+  const limit = (held.threshold / held.scale) * (count.recovery ?? 1)
+  return count.method === 'board'
+    ? {
+        ...held,
+        interval: poissonRate(count.mites, count.days, undefined, count.spread),
+        chance: chanceAtLeast(limit, { mites: count.mites, days: count.days, spread: count.spread }),
+      }
+    : { ...held, interval: clopperPearson(count.mites, count.bees), chance: chanceAtLeast(limit, count) }
+}
+
+/** Whether a count stands at or over the limit of a situation's day: as `judge` has it, and nothing more. */
+export function overLimit(count: PooledCount, situation: Situation): boolean {
+  const { urgent, reached } = hold(count, situation, phaseOf(situation))
+  return urgent || reached
 }
 
 function levelOf(measured: Measured, recovery: number): JudgementLevel {

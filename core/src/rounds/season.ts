@@ -1,8 +1,9 @@
 import { plural } from '../units/index.ts'
 import { newestCount } from '../count/index.ts'
 import { courseEnd } from '../course/index.ts'
-import { countFacts, wasOver, type ColonyState, type CourseState, type YardState } from '../holding/index.ts'
-import { phaseAt, type Phase } from '../situation/index.ts'
+import { asOfDay, countFacts, type ColonyState, type CourseState, type YardState } from '../holding/index.ts'
+import { overLimit } from '../judge/index.ts'
+import { phaseAt, type Phase, type Situation } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, yearOf, type Day } from '../time/index.ts'
 import type { Treatment } from '../treatments/index.ts'
 
@@ -75,19 +76,32 @@ function barOf(state: CourseState, today: Day): SeasonBar | null {
   }
 }
 
-function countsOf({ colony, situation }: ColonyState, within: (day: Day) => boolean): SeasonCount[] {
+/** Points against the limit of their own day; `dayOf` gives the yard's case of it. */
+function countsOf({ colony }: ColonyState, within: (day: Day) => boolean, dayOf: (day: Day) => Situation): SeasonCount[] {
   return colony.counts.flatMap((count): SeasonCount[] => {
     if (count.method === 'drone' || !within(count.onDay)) return []
     const pooled = newestCount(countFacts(count), count.onDay)
     if (!pooled) return []
     const { mites, bees, days } = pooled
-    const point = { day: count.onDay, over: wasOver(count, situation) }
+    const point = { day: count.onDay, over: overLimit(pooled, dayOf(count.onDay)) }
     if (bees > 0) {
       const level = (mites / bees) * 100
       return [{ ...point, level, unit: 'per100', text: `${level.toFixed(1)} in 100, ${plural(mites, 'mite')} on ${plural(bees, 'bee')}` }]
     }
     return days > 0 ? [{ ...point, level: mites / days, unit: 'perDay', text: `${(mites / days).toFixed(1)} a day on the board` }] : []
   })
+}
+
+/** The cases of a yard by their days, each made once: its colonies are counted on the same ones. */
+function daysOfYear({ row }: YardState): (day: Day) => Situation {
+  const made = new Map<Day, Situation>()
+  return (day) => {
+    const [first] = row
+    if (!first) throw new Error('a day of a yard without colonies')
+    let found = made.get(day)
+    if (!found) made.set(day, (found = asOfDay(day, first.situation)))
+    return found
+  }
 }
 
 /** On since the oldest of the newest looks that saw them, until the day they come off, or today; and again from the next day they go on. */
@@ -119,22 +133,25 @@ export function seasonOf(yards: readonly YardState[], today: Day, shift = 0): Se
   return {
     from,
     to,
-    yards: yards.map((y) => ({
-      yardId: y.yard.id,
-      name: y.yard.name,
-      phases: phasesOf(y, from, to),
-      supers: supersOf(y, from, to),
-      supersOffOn: y.yard.supersOffOn,
-      supersNextOn: y.yard.supersNextOn,
-      lastOpening: y.yard.lastOpening,
-      rows: y.row.map((state) => ({
-        colonyId: state.colony.id,
-        name: state.colony.name,
-        position: state.colony.placement.position,
-        since: state.colony.since,
-        bars: state.courses.flatMap((c) => barOf(c, y.yard.today) ?? []).filter((b) => within(b.from, b.to)),
-        counts: countsOf(state, (day) => within(day, day)),
-      })),
-    })),
+    yards: yards.map((y) => {
+      const dayOf = daysOfYear(y)
+      return {
+        yardId: y.yard.id,
+        name: y.yard.name,
+        phases: phasesOf(y, from, to),
+        supers: supersOf(y, from, to),
+        supersOffOn: y.yard.supersOffOn,
+        supersNextOn: y.yard.supersNextOn,
+        lastOpening: y.yard.lastOpening,
+        rows: y.row.map((state) => ({
+          colonyId: state.colony.id,
+          name: state.colony.name,
+          position: state.colony.placement.position,
+          since: state.colony.since,
+          bars: state.courses.flatMap((c) => barOf(c, y.yard.today) ?? []).filter((b) => within(b.from, b.to)),
+          counts: countsOf(state, (day) => within(day, day), dayOf),
+        })),
+      }
+    }),
   }
 }
