@@ -230,7 +230,7 @@ const otherFault = computed(() =>
 
           <p v-if="draft.jars.length > 1" class="jars" role="group" aria-label="Jars of this colony">
             <AButton v-for="(jar, i) in draft.jars" :key="i" type="text" class="bare" :class="{ on: i === jarAt }" :aria-pressed="i === jarAt" @click="((jarAt = i), (shakeAt = jar.shakes.length - 1))">
-              Jar {{ i + 1 }}: {{ mitesOfJar(jar) ?? '–' }}
+              <span class="keeps-width" :data-words="`Jar ${i + 1}: ${mitesOfJar(jar) ?? '–'}`">Jar {{ i + 1 }}: {{ mitesOfJar(jar) ?? '–' }}</span>
             </AButton>
             <AButton type="link" class="plainlink" @click="dropJar">Drop the last jar</AButton>
           </p>
