@@ -1,3 +1,4 @@
+import { agent } from 'supertest'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { KEEPER } from '../../server/src/demo/holding.ts'
 import { openDatabase } from '../../server/src/database/index.ts'
@@ -115,6 +116,45 @@ describe('an account', () => {
     await client.delete(`/api/sessions/${target.id}`).expect(204)
     await phone.get('/api/account').expect(401)
     await client.delete(`/api/sessions/${target.id}`).expect(404)
+  })
+
+  it('says of each session since when it is open and when it was used last, to ten minutes, the newest use first', async () => {
+    const at = (time: string) => api.setNow(new Date(`2026-08-12T${time}:00Z`))
+    try {
+      at('10:00')
+      const { client, email } = await newKeeper()
+      at('10:20')
+      const phone = api.client()
+      await phone
+        .post('/api/session')
+        .set('User-Agent', 'a phone')
+        .send({ email: ` ${email} `, password: PASSWORD })
+        .expect(204)
+      const seen = async (by: typeof phone) =>
+        ((await by.get('/api/sessions').expect(200)).body as { agent: string; since: string; seenAt: string }[]).map((s) => [
+          s.agent,
+          s.since.slice(11, 16),
+          s.seenAt.slice(11, 16),
+        ])
+      // What is asked now was stamped before it is answered, and kept after.
+      at('10:25')
+      expect(await seen(phone)).toEqual([
+        ['a phone', '10:20', '10:20'],
+        ['', '10:00', '10:00'],
+      ])
+      at('11:00')
+      await client.get('/api/holding').expect(200)
+      expect(await seen(client)).toEqual([
+        ['', '10:00', '11:00'],
+        ['a phone', '10:20', '10:20'],
+      ])
+      // Within ten minutes it is not stamped anew.
+      at('11:09')
+      await client.get('/api/holding').expect(200)
+      expect((await seen(client))[0]).toEqual(['', '10:00', '11:00'])
+    } finally {
+      api.setNow(new Date('2026-08-12T10:00:00Z'))
+    }
   })
 })
 
@@ -431,7 +471,9 @@ describe('limits', () => {
     const slowed = await wrong()
     expect(slowed.status).toBe(429)
     expect(isProblem(slowed)).toBe(true)
-    expect(Number(slowed.headers['retry-after'])).toBeGreaterThan(0)
+    // A quarter of an hour at most, in seconds.
+    expect(Number(slowed.headers['retry-after'])).toBeGreaterThan(600)
+    expect(Number(slowed.headers['retry-after'])).toBeLessThanOrEqual(900)
     expect(slowed.body.detail).toMatch(/Wait \d+ minutes, then try again/)
     // The right password waits too: else a guess could be told from a refusal.
     await tight.client().post('/api/session').send({ email: KEEPER.email, password: KEEPER.password }).expect(429)
@@ -442,6 +484,18 @@ describe('limits', () => {
     expect(answers.slice(0, 5)).toEqual([201, 201, 201, 201, 201])
     expect(answers.at(-1)).toBe(429)
     await demo.get('/api/yards').expect(200)
+    // Accounts from one address: twice as many in an hour as passwords in a quarter of one.
+    const made = () =>
+      tight
+        .client()
+        .post('/api/accounts')
+        .send({ name: 'A', email: `${id()}@example.test`, password: PASSWORD, holding: 'B' })
+    for (let i = 0; i < 6; i++) await made().expect(204)
+    await made().expect(429)
+    // What keeps the count from being taken is no reason to say that it was too often.
+    await tight.db.sequelize.query('ALTER TABLE attempts RENAME TO attempts_away')
+    const failed = await agent(tight.app.express).post('/api/session').send({ email: KEEPER.email, password: 'a guess or two' })
+    expect(failed.status).toBeGreaterThanOrEqual(500)
     await tight.close()
   })
 
