@@ -242,6 +242,16 @@ describe('many rows in one stroke', () => {
     const many = { counts: Array.from({ length: 1001 }, () => ({ id: id(), ...count() })) }
     const tooMany = await owner.post('/api/records').send(many)
     expect([400, 413]).toContain(tooMany.status)
+    // A thousand of each kind are as many as there are: it is their sum that is taken.
+    const half = { colonies: Array.from({ length: 600 }, () => ({ id: id(), name: 'A', since: '2026-06-01' })), counts: many.counts.slice(0, 600) }
+    const sum = await owner.post('/api/records').send(half).expect(400)
+    expect(sum.body.detail).toMatch(/^1200 rows are too many at once: 1000 are taken/)
+    const [row] = many.counts
+    const twice = await owner
+      .post('/api/records')
+      .send({ counts: [row, row] })
+      .expect(400)
+    expect(twice.body.errors).toEqual([{ path: 'counts[1].id', sentence: 'Row 2 has the id of a row before it.' }])
     const other = await api.newHolding('owner')
     await other.client
       .post('/api/records')

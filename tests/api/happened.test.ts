@@ -190,9 +190,18 @@ describe('a visit', () => {
     const visit = id()
     const row = { yardId, day: '2026-08-22' }
     await demo.put(`/api/visits/${visit}`).send(row).expect(201)
-    expect((await demo.put(`/api/visits/${id()}`).send(row)).status).toBe(409)
-    expect((await demo.put(`/api/visits/${id()}`).send({ yardId, day: '2026-08-11' })).status).toBe(400)
-    await demo.delete(`/api/visits/${visit}?version=1`).expect(200)
+    expect((await demo.put(`/api/visits/${id()}`).send(row)).body.detail).toBe('A visit on that day is planned already.')
+    // Its own day is not another's: the same visit is kept with a word more.
+    await demo
+      .put(`/api/visits/${visit}`)
+      .send({ ...row, note: 'Take the scales', version: 1 })
+      .expect(200)
+    const at = async (day: string) => (await demo.put(`/api/visits/${id()}`).send({ yardId, day })).body
+    expect((await at('2026-08-11')).errors).toEqual([{ path: 'day', sentence: 'That day is over: today is 2026-08-12.' }])
+    // 400 days ahead and no more.
+    expect((await at('2027-09-17')).errors).toEqual([{ path: 'day', sentence: 'That is too far ahead to plan.' }])
+    expect((await at('2027-09-16')).errors).toBeUndefined()
+    await demo.delete(`/api/visits/${visit}?version=2`).expect(200)
     await demo.put(`/api/visits/${id()}`).send(row).expect(201)
   })
 })

@@ -25,6 +25,21 @@ afterAll(() => api.close())
 const look = { onDay: '2026-08-01', broodBoxes: 1 }
 const count = (over: object = {}) => ({ colonyId, onDay: '2026-08-11', method: 'wash', samples: [{ mites: 9, bees: 300 }], ...over })
 
+describe('the days of a colony', () => {
+  it('lie between the day it was there and today, each with its own sentence', async () => {
+    const at = async (over: object) => {
+      const { body, status } = await owner.put(`/api/colonies/${id()}`).send({ name: 'Two', since: '2026-06-01', ...over })
+      return status === 201 ? [] : (body.errors as { path: string; sentence: string }[])
+    }
+    // Today is 12 August in the middle of the world; east of it the 13th has begun.
+    expect(await at({ since: '2026-08-13' })).toEqual([])
+    expect(await at({ since: '2026-08-14' })).toEqual([{ path: 'since', sentence: 'This day is still to come: today is 2026-08-12.' }])
+    expect(await at({ hivedOn: '2026-06-01', retiredOn: '2026-06-01' })).toEqual([])
+    expect(await at({ hivedOn: '2026-05-31' })).toEqual([{ path: 'hivedOn', sentence: 'This is before the colony was there, 2026-06-01.' }])
+    expect(await at({ retiredOn: '2026-05-31' })).toMatchObject([{ path: 'retiredOn' }])
+  })
+})
+
 describe('an idempotent PUT', () => {
   it('makes one row however often it is sent', async () => {
     const at = `/api/counts/${id()}`
