@@ -67,6 +67,35 @@ describe('parts, pauses and further rounds', () => {
     const found = (await course('Comfrey')).course.jobs.find((j) => j.job === 'dose' && j.n === 2)!
     expect(found).toMatchObject({ state: 'open', amount: 1, planned: 2 })
   })
+  it('rounds are entered in their order, none on a day before the one that it follows', async () => {
+    const round = (n: number, on: string) => put(courseOf('Comfrey'), 'done', on, { job: 'dose', n, amount: 2 })
+    const [first] = (await course('Comfrey')).course.jobs.filter((j) => j.job === 'dose')
+    expect(first?.doneOn).toBe('2026-08-09')
+    expect(said(await round(3, '2026-08-12'))).toMatch(/^n: Round 2 is not entered yet/)
+    expect(said(await round(2, '2026-08-08'))).toMatch(/^happenedOn: That is before the first dose, 2026-08-09/)
+    await round(2, '2026-08-11').expect(201)
+    expect(said(await round(3, '2026-08-10'))).toMatch(/^happenedOn: That is before round 2, 2026-08-11/)
+    // Two rounds of one day are the keeper's own doing, and are said so elsewhere.
+    await round(3, '2026-08-11').expect(201)
+  })
+  it('a pad goes back in no earlier than it was taken out', async () => {
+    const [colonyId, courseId, decisionId] = [demoId('colony Alder'), id(), id()]
+    const yard = ((await demo.get('/api/yards')).body as YardRecord[]).find((y) => y.colonies.some((c) => c.id === colonyId))!
+    const { situation } = await state('Alder')
+    const rules = {
+      ...situation.rules,
+      'formic-liquid': { authorised: 'yes', withSupers: false, gramsPerBox: null, mostCourses: null, mostDays: null },
+    }
+    const line = { colonyId, courseId, situation: { ...situation, rules } }
+    const choice = { yardId: yard.id, treatment: 'formic-liquid', startOn: '2026-08-09', colonies: [line] }
+    expect(said(await demo.put(`/api/decisions/${decisionId}`).send(choice))).toBe('')
+    expect(said(await put(courseId, 'done', '2026-08-09', { job: 'dose', n: 1, amount: 15 }))).toBe('')
+    expect(said(await put(courseId, 'laid-again', '2026-08-11'))).toMatch(/does not lie outside/)
+    await put(courseId, 'lifted', '2026-08-11').expect(201)
+    expect(said(await put(courseId, 'lifted', '2026-08-12'))).toMatch(/outside already, since 2026-08-11/)
+    expect(said(await put(courseId, 'laid-again', '2026-08-10'))).toMatch(/taken out on 2026-08-11: it cannot go back before/)
+    await put(courseId, 'laid-again', '2026-08-12').expect(201)
+  })
   it('only what may be taken out and put back is', async () => {
     expect(said(await put(courseOf('Woad'), 'lifted', '2026-08-11'))).toMatch(/is not taken out and put back/)
     expect(said(await put(courseOf('Woad'), 'laid-again', '2026-08-11'))).toMatch(/does not lie outside/)
@@ -201,7 +230,12 @@ describe('a visit', () => {
     // 400 days ahead and no more.
     expect((await at('2027-09-17')).errors).toEqual([{ path: 'day', sentence: 'That is too far ahead to plan.' }])
     expect((await at('2027-09-16')).errors).toBeUndefined()
-    await demo.delete(`/api/visits/${visit}?version=2`).expect(200)
+    await demo
+      .post('/api/rounds')
+      .send({ events: [], visits: [], visitsGone: [{ id: visit, version: 2 }] })
+      .expect(200)
+    const gone = ((await demo.get('/api/yards')).body as YardRecord[]).find((y) => y.id === yardId)!
+    expect(gone.visits.map((v) => v.id)).not.toContain(visit)
     await demo.put(`/api/visits/${id()}`).send(row).expect(201)
   })
 })
