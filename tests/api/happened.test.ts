@@ -235,7 +235,7 @@ describe('a visit', () => {
       .send({ events: [], visits: [], visitsGone: [{ id: visit, version: 2 }] })
       .expect(200)
     const gone = ((await demo.get('/api/yards')).body as YardRecord[]).find((y) => y.id === yardId)!
-    expect(gone.visits.map((v) => v.id)).not.toContain(visit)
+    expect((gone.visits ?? []).map((v) => v.id)).not.toContain(visit)
     await demo.put(`/api/visits/${id()}`).send(row).expect(201)
   })
 })
