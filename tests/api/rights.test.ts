@@ -346,8 +346,13 @@ describe('what goes beyond one row', () => {
       const status = (await who.owner.put(`/api/decisions/${mine.decision}`).send({ ...decision(mine), ...over })).status
       expect(status, JSON.stringify(over)).toBe('colonies' in over ? 400 : 409)
     }
-    const other = { ...decision(mine), colonies: [{ colonyId: mine.colony, courseId: mine.course, situation: { ...SITUATION, framesOfBees: 3 } }] }
-    await who.owner.put(`/api/decisions/${mine.decision}`).send(other).expect(409)
+    // A case that could be decided on, and is another: one fact of the colony, one count.
+    const on = (situation: Json) => ({ ...decision(mine), colonies: [{ colonyId: mine.colony, courseId: mine.course, situation }] })
+    const send = async (situation: Json) => (await who.owner.put(`/api/decisions/${mine.decision}`).send(on(situation))).status
+    expect(await send({ ...SITUATION, colony: { ...(SITUATION.colony as Json), framesOfBees: 13 } })).toBe(409)
+    expect(await send({ ...SITUATION, counts: (SITUATION.counts as Json[]).map((c) => ({ ...c, mites: 12 })) })).toBe(409)
+    // The same with its names in another order is the same.
+    expect(await send(Object.fromEntries(Object.entries(SITUATION).toReversed()))).toBe(200)
     for (const startOn of ['2028-01-01', '2020-01-01']) {
       const far = await who.owner
         .put(`/api/decisions/${id()}`)
