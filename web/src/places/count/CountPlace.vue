@@ -338,7 +338,7 @@ label.check.done { color: var(--lichen); font-weight: 600; }
   .keeps.bar { bottom: 60px; }
   .keeps .press { flex: 1 1 100%; }
   .keeps.bar .press.quiet { display: none; }
-  .jars button { min-height: 48px; }
+  .jars button:not(.plainlink) { min-height: 48px; }
   .before-jar { gap: 0 14px; }
   .before-jar .check { flex: 1 1 170px; font-size: 15px; line-height: 1.2; }
 }
