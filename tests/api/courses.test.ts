@@ -94,6 +94,18 @@ describe('from a choice to the count after it', () => {
     expect(second.body.detail).toBe('Amitraz strip is in hand in Juniper already, since Wed 12 Aug.')
   })
 
+  it('takes the same treatment again once the first course is over, and not before', async () => {
+    const strips = demoId(`course ${demoId('colony Bramble')} 2026-06-15`)
+    const again = async () => (await decide('Bramble', 'amitraz-strip', '2026-08-12')).response
+    expect((await again()).body.detail).toMatch(/Amitraz strip is (in hand|still running)/)
+    await demo
+      .put(`/api/events/${id()}`)
+      .send(event(strips, 'remove', '2026-08-12', { amount: 2 }))
+      .expect(201)
+    const second = await again()
+    expect(second.body.detail).toBeUndefined()
+    expect(second.status).toBe(201)
+  })
   it('refuses a second course of one class beside the first', async () => {
     const { response } = await decide('Fern', 'formic-strip-7', '2026-08-12')
     expect(response.status).toBe(409)

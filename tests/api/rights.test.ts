@@ -301,6 +301,19 @@ describe('what goes beyond one row', () => {
     expect(await everything()).toBe(before)
   })
 
+  it('settings are those of one’s own holding, whatever id they are sent under', async () => {
+    const before = await everything()
+    const { id: own, ...rest } = (await who.owner.get('/api/holding')).body.settings
+    const { id: others } = (await who.elsewhere.get('/api/holding')).body.settings
+    expect(own).toBe(holdingId)
+    for (const at of [others, id()])
+      await who.owner
+        .put(`/api/settings/${at}`)
+        .send({ ...rest, school: 'tight' })
+        .expect(404)
+    expect(await everything()).toBe(before)
+  })
+
   it('a colony that a helper makes is theirs until it stands, and nobody else’s of one yard', async () => {
     const other = await api.newHolding('helper', [theirs.yard])
     await api.db.model('memberships').update({ holdingId }, { where: { keeperId: other.keeperId } })
