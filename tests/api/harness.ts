@@ -64,7 +64,14 @@ export async function admin(statement: string): Promise<void> {
   }
 }
 
-/** What a database starts from, made once in each process of the tests: loading the demo takes seconds, copying it a tenth of one. */
+/** A database on the tests' cluster: empty, or a copy of another. */
+export async function createDatabase(from?: string): Promise<{ readonly name: string; readonly url: string; readonly drop: () => Promise<void> }> {
+  const name = `t_${randomUUID().replaceAll('-', '')}`
+  await admin(`CREATE DATABASE ${name}${from ? ` TEMPLATE ${from}` : ''}`)
+  return { name, url: adminUrl().replace(/\/[^/]*$/, `/${name}`), drop: () => admin(`DROP DATABASE ${name} WITH (FORCE)`) }
+}
+
+/** What the API's databases start from, made once in each process of the tests: loading the demo takes seconds, copying it a tenth of one. */
 const templates = new Map<boolean, Promise<string>>()
 function templateOf(demo: boolean): Promise<string> {
   const made = templates.get(demo) ?? makeTemplate(demo)
@@ -72,9 +79,8 @@ function templateOf(demo: boolean): Promise<string> {
   return made
 }
 async function makeTemplate(demo: boolean): Promise<string> {
-  const name = `t_${randomUUID().replaceAll('-', '')}`
-  await admin(`CREATE DATABASE ${name}`)
-  const db = openDatabase(onCluster(name), 1)
+  const { name, url } = await createDatabase()
+  const db = openDatabase(url, 1)
   await migrate(db.sequelize)
   if (demo) {
     await loadDemo(db, { again: false })
@@ -83,7 +89,6 @@ async function makeTemplate(demo: boolean): Promise<string> {
   await db.close()
   return name
 }
-const onCluster = (name: string): string => adminUrl().replace(/\/[^/]*$/, `/${name}`)
 
 export async function startApi({
   demo = true,
@@ -91,9 +96,7 @@ export async function startApi({
   weatherUrl,
   connections = 1,
 }: { demo?: boolean; config?: Partial<Config>; weatherUrl?: string; connections?: number } = {}): Promise<Api> {
-  const name = `t_${randomUUID().replaceAll('-', '')}`
-  await admin(`CREATE DATABASE ${name} TEMPLATE ${await templateOf(demo)}`)
-  const url = onCluster(name)
+  const { url, drop } = await createDatabase(await templateOf(demo))
   // One connection: whatever asks for a second while it holds the first waits for ever, and its test fails.
   const db = openDatabase(url, connections)
   let now = new Date('2026-08-12T10:00:00Z')
@@ -169,7 +172,7 @@ export async function startApi({
       await app.close()
       await weather.close()
       await db.close()
-      await admin(`DROP DATABASE ${name} WITH (FORCE)`)
+      await drop()
       if (broken.size > 0) throw new Error(`Not as described:\n${[...broken].join('\n')}`)
     },
   }

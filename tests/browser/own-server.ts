@@ -2,7 +2,7 @@
 import { createServer } from 'node:net'
 import type { AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
-import { emptyDatabase } from '../commands/database-tools.ts'
+import { createDatabase } from '../api/harness.ts'
 import { startProcess, stopProcess, type Started } from '../commands/process.ts'
 
 export interface OwnServer {
@@ -25,7 +25,7 @@ const freePort = (): Promise<number> =>
   })
 
 export async function startOwnServer(over: NodeJS.ProcessEnv = {}): Promise<OwnServer> {
-  const database = await emptyDatabase()
+  const database = await createDatabase()
   const port = await freePort()
   let running: Started | null = null
   const start = async (): Promise<void> => {

@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { KEEPER } from '../../server/src/demo/holding.ts'
-import { id, startApi, type Api } from '../api/harness.ts'
-import { emptyDatabase, shell } from './database-tools.ts'
+import { createDatabase, id, startApi, type Api } from '../api/harness.ts'
+import { shell } from './database-tools.ts'
 import { startProcess, stopProcess } from './process.ts'
 
 const RUNNING = readFileSync(new URL('../../docs/running.md', import.meta.url), 'utf8')
@@ -36,7 +36,7 @@ describe('a backup', () => {
     // What is written after the backup is lost with it.
     await demo.put(`/api/yards/${id()}`).send({ name: 'Too late' }).expect(201)
 
-    const { url, drop } = await emptyDatabase()
+    const { url, drop } = await createDatabase()
     await shell(lineOf('pg_restore'), { DATABASE_URL: url, BACKUP: file })
     const restored = await startProcess(url, { LOG_LEVEL: 'warn', PAGE_DIR: '' })
     const base = `http://127.0.0.1:${restored.message.listening}/api`

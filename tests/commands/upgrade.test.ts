@@ -13,7 +13,8 @@ import { migrate, openDatabase, type Database } from '../../server/src/database/
 import { loadDemo } from '../../server/src/demo/load.ts'
 import { startWeatherService } from '../../server/src/standins/weather-service.ts'
 import type { Client } from '../api/harness.ts'
-import { dumpOf, emptyDatabase, shell } from './database-tools.ts'
+import { createDatabase } from '../api/harness.ts'
+import { dumpOf, shell } from './database-tools.ts'
 
 let db: Database
 let app: App
@@ -22,7 +23,7 @@ let weather: { url: string; close: () => Promise<void> }
 let ran: string[]
 const dir = mkdtempSync(join(tmpdir(), 'thistle-upgrade-'))
 beforeAll(async () => {
-  database = await emptyDatabase()
+  database = await createDatabase()
   const file = join(dir, 'release-1.sql')
   writeFileSync(file, dumpOf(new URL('../fixtures/release-1.sql.gz', import.meta.url)))
   await shell('psql --quiet --no-psqlrc --set=ON_ERROR_STOP=1 --file="$DUMP" "$DATABASE_URL"', { DATABASE_URL: database.url, DUMP: file })
