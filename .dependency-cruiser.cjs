@@ -7,6 +7,7 @@ const STEPS = [
   'count',
   'judge',
   'treatments',
+  'efficacy',
   'match',
   'course',
   'outcome',

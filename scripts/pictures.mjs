@@ -73,6 +73,7 @@ try {
   await page.getByText('Too many to count').click()
   await page.getByRole('button', { name: 'Lay the grid' }).click()
   await page.getByRole('button', { name: 'whole', exact: true }).click()
+  await page.evaluate(() => scrollTo(0, 0))
   await snap('photograph')
   await go(`/match/${find('Hazel')}`)
   await page.click('[data-day="2026-08-17"]')

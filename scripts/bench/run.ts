@@ -7,7 +7,7 @@ import { QueryTypes } from 'sequelize'
 import { answer } from '@thistle/core/course'
 import { situationOf, yardCounts, yardState, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
-import { judged, startDays, startWindows, verdictsOn } from '@thistle/core/match'
+import { judged, startDays, startWindows, fitsOn } from '@thistle/core/match'
 import { addDays } from '@thistle/core/time'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { makeApp } from '../../server/src/app.ts'
@@ -114,7 +114,7 @@ const strip = timed(200, (i) => TREATMENTS.slice(0, 1).map((t) => startDays(t, {
 const allCases = cases.map((c) => judged(c))
 const oneAhead = timed(60, (i) => startWindows({ ...first, startOn: days(i) }, days(i), 56))
 const yardAhead = timed(12, (i) => allCases.map((s) => startWindows(s, days(i), 56)))
-const verdictsOnly = timed(60, () => allCases.map((s) => verdictsOn(s)))
+const fitsOnly = timed(60, () => allCases.map((s) => fitsOn(s)))
 
 /** Seventy yards of twenty-four, seventeen hundred colonies in all, beside the demo's own; taken away again afterwards. */
 await db.sequelize.query(`
@@ -160,7 +160,7 @@ Judging the counts of that yard: ${ms(allJudged)} (wanted: under 10 ms); with it
 The row of that yard with its sentence and next jobs: ${ms(state)}
 Four weeks of one option for the day strip: ${ms(strip)}
 All options of one colony over 56 start days: ${ms(oneAhead)} (wanted: under 25 ms); a yard of ${cases.length}: ${ms(yardAhead)} (wanted: under 500 ms, in a worker)
-The verdicts alone of that yard: ${ms(verdictsOnly)}; ${crowdSize} colonies in ${70 + 3} yards for today by the API: ${ms(median(crowd))} (wanted: under 1000 ms)
+The verdicts alone of that yard: ${ms(fitsOnly)}; ${crowdSize} colonies in ${70 + 3} yards for today by the API: ${ms(median(crowd))} (wanted: under 1000 ms)
 API read of a yard of ${yard.colonies.length} with counts: ${ms(median(mine))}; bare route with one select: ${ms(median(theirs))}; ratio ${ratio.toFixed(2)} (wanted: within 2)
 2000 open courses planned anew: ${ms(rounds.replanned)} (wanted: under 1000 ms)
 Rounds of 10 yards over 28 days, every day open (${said(rounds.plan)}): ${ms(rounds.drawn)}; on five short days a week (${said(rounds.tightPlan)}): ${ms(rounds.tight)} (wanted: under 2000 ms)`)

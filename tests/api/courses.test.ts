@@ -231,14 +231,14 @@ describe('POST /api/match', () => {
 describe('GET /api/verdicts', () => {
   it('says of every colony of the holding what matching it says', async () => {
     await live('2026-08-12')
-    const rows = (await demo.get('/api/verdicts').expect(200)).body as { colonyId: string; level: string; verdicts: Record<string, string> }[]
+    const rows = (await demo.get('/api/verdicts').expect(200)).body as { colonyId: string; level: string; fits: Record<string, string> }[]
     const yards = (await demo.get('/api/yards')).body as YardRecord[]
     expect(rows).toHaveLength(yards.reduce((sum, y) => sum + y.colonies.length, 0))
     const { yard, colony, settings } = await read('Elder')
     const found = answer(situationOf(yard, colony, settings))
     expect(rows.find((r) => r.colonyId === colony.id)).toMatchObject({
       level: found.judgement.level,
-      verdicts: Object.fromEntries(found.options.map((o) => [o.treatment, o.verdict])),
+      fits: Object.fromEntries(found.options.map((o) => [o.treatment, o.allowed.rules === 'no' ? 'ruled-out' : o.fit])),
     })
   })
 })

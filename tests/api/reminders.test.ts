@@ -179,7 +179,7 @@ describe('the letter of the day', () => {
     expect(await sendLetters(parts(post, '2026-08-12T05:01:00Z'))).toBe(0)
     expect(sent).toHaveLength(1)
     expect(sent[0]!.to).toBe('orla@ossenvale.example')
-    expect(sent[0]!.subject).toMatch(/^Ossenvale Bees, Wed 12 Aug: 1 overdue, \d+ due$/)
+    expect(sent[0]!.subject).toMatch(/^Ossenvale Bees, Wed 12 Aug: \d+ overdue, \d+ due$/)
     await live('2026-08-13')
     expect(await sendLetters(parts(post, '2026-08-13T09:00:00Z'))).toBe(1)
     await wants(null)

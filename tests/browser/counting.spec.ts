@@ -413,7 +413,7 @@ test('limits of one’s own and a counted cup are read by every judgement', asyn
   await says(page, 'about 270 bees')
   await method(page, 'Board')
   await page.getByLabel('Days it lay').fill('3')
-  await says(page, 'Under the limit of 33')
+  await says(page, 'Under both published limits of the month, 12 and 33 a day')
 
   // The time of the year is told by the climate, and the keeper's word wins.
   await page.goto('/rules')

@@ -141,7 +141,12 @@ test('units, days and light are the keeper’s own, at once and in the next brow
   await expect(other.getByRole('heading', { name: 'Due now' })).toBeVisible()
   await expect(other.locator('html')).toHaveAttribute('data-light', 'dark')
   await other.goto('/match')
-  await expect(other.getByText(/88 °F/).first()).toBeVisible()
+  await other
+    .getByRole('row', { name: /^Formic acid strip, 14 days/ })
+    .getByRole('button')
+    .first()
+    .click()
+  await expect(other.getByText(/\d °F/).first()).toBeVisible()
   await expect(other.getByText(/\d °C/)).toHaveCount(0)
   await expect(other.getByRole('heading', { name: 'What fits on Wed August 12' })).toBeVisible()
   // A temperature is typed as it is read.

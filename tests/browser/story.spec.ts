@@ -136,7 +136,7 @@ test('rules that change are read by every gate, and a stale page is told so', as
   await expect(page.getByText('Kept. Every verdict reads it from now on.')).toBeVisible()
   await page.goto('/match')
   await page.getByRole('button', { name: /^Ruled out \(\d+\)/ }).click()
-  await expect(page.getByRole('row', { name: /^Oxalic acid vapour/ })).toContainText('Ruled out: rules')
+  await expect(page.getByRole('row', { name: /^Oxalic acid vapour/ })).toContainText('Ruled out: your list')
 
   // Somebody else changes the rules under an open page.
   await page.goto('/rules')

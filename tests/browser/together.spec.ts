@@ -138,7 +138,12 @@ test('the weather service is down: the strip says so, and normals stand in, mark
   await page.goto('/match')
   await expect(page.getByText('The weather service does not answer: no forecast, what is usual for the month stands in its place.')).toBeVisible()
   await expect(page.getByRole('radio', { name: /^Thu 13 Aug/ })).toHaveAccessibleName(/usual for the month/)
-  await expect(page.getByText(/by what is usual for the month/).first()).toBeVisible()
+  await page
+    .getByRole('row', { name: /^Formic acid strip, 14 days/ })
+    .getByRole('button')
+    .first()
+    .click()
+  await expect(page.getByText(/Only what is usual for the month is known/).first()).toBeVisible()
   await accessible(page)
 
   // A day of one's own wins, and is marked.

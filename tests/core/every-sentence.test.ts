@@ -123,7 +123,7 @@ describe('any case at all', () => {
         for (const o of whole.options)
           for (const j of o.course) expect(j.earliest <= j.best && j.best <= j.latest, `${o.treatment} ${j.job}`).toBe(true)
       }),
-      { numRuns: 80 },
+      { numRuns: 40 },
     )
   })
   it('never says the same of a colony twice in one gate', () => {
@@ -137,7 +137,7 @@ describe('any case at all', () => {
           expect(new Set(said).size, o.treatment).toBe(said.length)
         }
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     )
   })
 })

@@ -106,7 +106,9 @@ describe('what a colony asks for', () => {
   it('is a choice over the limit, a count when it is time, and nothing sooner', () => {
     expect(steps(colonyOf('A', 1, { counts: [countOf('2026-08-11', 12)] }))).toEqual(['due: choose a treatment'])
     expect(steps(colonyOf('A', 1, { counts: [] }))).toEqual(['due: count first'])
-    expect(steps(colonyOf('A', 1, { counts: [countOf('2026-07-01', 0)] }))[0]).toMatch(/^due: count again now/)
+    // Due for a week, and overdue from then on: a month after the count at the latest.
+    expect(steps(colonyOf('A', 1, { counts: [countOf('2026-07-08', 0)] }))[0]).toMatch(/^due: count again now/)
+    expect(steps(colonyOf('A', 1, { counts: [countOf('2026-07-01', 0)] }))[0]).toMatch(/^overdue: count again now/)
     expect(steps(colonyOf('A', 1))[0]).toMatch(/^coming: count by/)
   })
   it('is the queen first where there is none', () => {
@@ -119,6 +121,38 @@ describe('what a colony asks for', () => {
     expect(found[0]).toMatch(/^overdue: /)
     expect(found.join()).toMatch(/take strips out now/)
     expect(found.join()).not.toMatch(/choose/)
+  })
+})
+
+describe('a course that was left standing', () => {
+  const vapour = (events: Partial<EventRecord>[]) => courseOf('oxalic-vapour', '2026-08-14', events)
+  const round = (n: number, happenedOn: Day) => ({ job: 'dose' as const, n, happenedOn, amount: 1 })
+  it('hides no danger and holds nothing back: it asks to be ended, and the colony to be treated', () => {
+    const day = '2026-10-20'
+    const colony = colonyOf('A', 1, { counts: [countOf('2026-10-18', 30)], courses: [vapour([round(1, '2026-08-14'), round(2, '2026-08-19')])] })
+    const state = colonyState(yardOf([colony], day), colony, settings)
+    expect(state.inHand).toBeNull()
+    expect(state.courses[0]).toMatchObject({ running: false, planned: false, left: { lastOn: '2026-08-19', job: { n: 3 } } })
+    expect(state.steps.map((s) => s.kind)).toEqual(expect.arrayContaining(['left', 'choose']))
+    expect(state.steps.find((s) => s.kind === 'left')!.text).toBe(
+      'end the oxalic acid vapour course: nothing was given since Wed 19 Aug, round 3 would begin another',
+    )
+    // For turn and for what may run beside it, it ended with its last round.
+    expect(state.situation.history).toMatchObject([{ treatment: 'oxalic-vapour', start: '2026-08-14', end: '2026-08-19' }])
+    const sentence = yardState(yardOf([colony], day), settings).sentence.map((p) => p.text)
+    expect(sentence.join('')).toMatch(/A is in danger/)
+  })
+  it('is one from three weeks after its window on, and never while something hangs in the hive', () => {
+    const leftOn = (day: Day, record: CourseRecord) => courseState(record, colonyOf('A', 1), day).left !== null
+    const begun = vapour([round(1, '2026-08-14')])
+    const { latest } = courseState(begun, colonyOf('A', 1), '2026-08-15').course.jobs.find((j) => j.job === 'dose' && j.n === 2)!
+    expect([21, 22].map((n) => leftOn(addDays(latest, n), begun))).toEqual([false, true])
+    expect(leftOn('2028-08-14', courseOf('amitraz-strip', '2026-08-14', [{ job: 'dose', happenedOn: '2026-08-14', amount: 2 }]))).toBe(false)
+    // What was planned and never begun is no treatment that was had.
+    const never = colonyOf('A', 1, { counts: [countOf('2026-10-18', 30)], courses: [vapour([])] })
+    const state = colonyState(yardOf([never], '2026-10-20'), never, settings)
+    expect(state.situation.history).toEqual([])
+    expect(state.steps.find((s) => s.kind === 'left')!.text).toMatch(/^take the oxalic acid vapour course off the plan: it was to begin by/)
   })
 })
 
@@ -171,7 +205,7 @@ describe('a yard', () => {
       .sentence.map((p) => p.text)
       .join('')
     expect(sentence).toBe(
-      'Test Yard: strips in Bramble must come out now, Hazel is in danger, Elder is over the limit, and formic acid strip fits today.',
+      'Test Yard: strips in Bramble must come out now, Hazel is in danger, Elder is over the limit, and thymol gel serves both today (confirm first).',
     )
   })
   it('says that nothing is due, and what comes next', () => {
@@ -346,7 +380,7 @@ describe('the course in hand', () => {
   it('is one planned, running or waiting for its count; none once it was counted, or was called off', () => {
     const given = { job: 'dose' as const, happenedOn: '2026-06-20', amount: 4 }
     const out = { job: 'remove' as const, happenedOn: '2026-08-05', amount: 4 }
-    expect(stateOf([courseOf('amitraz-strip', '2026-06-20')]).inHand).not.toBeNull()
+    expect(stateOf([courseOf('amitraz-strip', '2026-08-05')]).inHand).not.toBeNull()
     expect(stateOf([courseOf('amitraz-strip', '2026-06-20', [given])]).inHand?.running).toBe(true)
     expect(stateOf([courseOf('amitraz-strip', '2026-06-20', [given, out])]).inHand).toMatchObject({ running: false, recount: null })
     const counted = stateOf([courseOf('amitraz-strip', '2026-06-20', [given, out])], [countOf('2026-06-14', 20), countOf('2026-08-12', 1)])
@@ -367,7 +401,7 @@ describe('a yard in words', () => {
       .join('')
   const over = (name: string, position = 1) => colonyOf(name, position, { counts: [countOf('2026-08-11', 12)] })
   it('names up to three, counts more, and says one and many', () => {
-    expect(said([over('A'), over('B', 2)])).toMatch(/^Test Yard: A and B are over the limit, and formic acid strip fits today\.$/)
+    expect(said([over('A'), over('B', 2)])).toBe('Test Yard: A and B are over the limit, and amitraz strip serves both today.')
     expect(said([over('A'), over('B', 2), over('C', 3)])).toMatch(/^Test Yard: three colonies are over the limit, and /)
     const danger = (n: number) => Array.from({ length: n }, (_, i) => colonyOf(`D${i}`, i + 1, { counts: [countOf('2026-08-11', 30)] }))
     expect(said(danger(3))).toMatch(/^Test Yard: D0, D1 and D2 are in danger, and /)
@@ -533,12 +567,12 @@ describe('the history that matching reads', () => {
     expect(pastOf(courseOf('wait-and-recount', '2026-06-20'))).toEqual([])
     expect(
       pastOf(
-        courseOf('amitraz-strip', '2026-06-20', [
+        courseOf('amitraz-strip', '2026-08-01', [
           { kind: 'taken-back', supersedes: 'e1' },
-          { job: 'dose', happenedOn: '2026-06-20', amount: 4 },
+          { job: 'dose', happenedOn: '2026-08-01', amount: 4 },
         ]),
       ),
-    ).toMatchObject([{ start: '2026-06-20', end: null }])
+    ).toMatchObject([{ start: '2026-08-01', end: null }])
   })
   it('of the yard has one course a treatment and day, and each that was counted after; never its own', () => {
     const given = (id: string) => ({ ...courseOf('amitraz-strip', '2026-06-20', [{ job: 'dose', happenedOn: '2026-06-20', amount: 4 }]), id })
@@ -602,8 +636,8 @@ describe('lines of Today, further', () => {
     const due = colonyOf('Work', 9, { courses: [courseOf('oxalic-vapour', TODAY)] })
     const over = colonyOf('Over', 1, { counts: [countOf('2026-08-11', 12)] })
     const danger = colonyOf('Danger', 2, { counts: [countOf('2026-08-11', 30)] })
-    expect(say([over, due])).toBe('Test Yard: Over is over the limit, formic acid strip fits today, and there is work in Work.')
-    expect(say([over, danger, due])).toBe('Test Yard: Danger is in danger, Over is over the limit, and formic acid strip fits today.')
+    expect(say([over, due])).toBe('Test Yard: Over is over the limit, amitraz strip fits today, and there is work in Work.')
+    expect(say([over, danger, due])).toBe('Test Yard: Danger is in danger, Over is over the limit, and amitraz strip serves both today.')
     // A count that waits too long is no work left undone.
     const board = colonyOf('Board', 3, { board: { id: 'b', version: 1, laidOn: '2026-08-01' } })
     expect(say([board])).not.toMatch(/overdue/)

@@ -33,7 +33,7 @@ describe('start windows', () => {
     const windows = startWindows(judged(hot), '2026-08-12', 20)
     for (const n of [0, 3, 4, 11, 19]) {
       const day = addDays('2026-08-12', n)
-      const verdicts = new Map(match(judged({ ...hot, startOn: day })).map((m) => [m.treatment.key, m.verdict]))
+      const verdicts = new Map(match(judged({ ...hot, startOn: day })).map((m) => [m.treatment.key, m.fit]))
       for (const w of windows) if (w.treatment.way !== 'waiting') expect(w.days[n], `${w.treatment.key} ${day}`).toBe(verdicts.get(w.treatment.key))
     }
   })
@@ -66,13 +66,21 @@ describe('the last sensible start', () => {
     ['amitraz-strip', -42],
     ['flumethrin-strip', -42],
     ['oxalic-strip', -42],
-    ['thymol-gel', -28],
   ] as const)('of %s is %d days from the last opening', (key, n) => expect(byOpening(key)).toBe(addDays('2026-11-05', n)))
+  it('of thymol is sooner by its warmth than by the last opening', () => {
+    // 24 °C with nights of 14 to 8 October, then a temperate autumn: 28 days that average 15 begin by late September.
+    const found = lastSensibleStart(of('thymol-gel'), judged(august({ rules: ALLOWED, supers: { now: 'none', offOn: null, nextOn: null } })))
+    expect(found?.because).toBe('weather')
+    expect(found!.day < addDays('2026-11-05', -28)).toBe(true)
+    const fit = (day: string) => match(judged({ ...august({ rules: ALLOWED }), startOn: day }), [of('thymol-gel')])[0]!.fit
+    expect(['fits', 'care']).toContain(fit(found!.day))
+    expect(fit(found!.limit)).toBe('wait')
+  })
   it('is a day on which it still fits or fits with care, and the day after is not', () => {
     for (const t of TREATMENTS.filter((x) => x.way === 'given')) {
       const s = judged(august({ rules: ALLOWED }))
       const last = lastSensibleStart(t, s)
-      if (!last) continue
+      if (!last || last.because === 'weather') continue
       const level = (day: string) =>
         worstOf([...GATES.time(t, { ...s, startOn: day }), ...GATES.supers(t, { ...s, startOn: day })].map((f) => f.level))
       expect(['fits', 'care'], t.key).toContain(level(last.day))
@@ -99,7 +107,7 @@ describe('doubt', () => {
     expect(questionsFor(of('amitraz-strip'), judged(s))).toEqual([])
     const [doubt] = doubtsOf(judged(s), TREATMENTS)
     expect(doubt?.fact).toBe('entrance')
-    expect(doubt?.changes.map((c) => `${c.treatment.key} ${c.to}`)).toContain('formic-strip-14 fits')
+    expect(doubt?.changes.map((c) => `${c.treatment.key} ${c.to}`)).toContain('formic-strip-14 care')
   })
   it('asks for the list where it says nothing, with what either answer makes of it, and holds no doubt that changes nothing', () => {
     const s = judged(august({ rules: {} }))
@@ -184,7 +192,9 @@ describe('two in turn', () => {
     const s = withColony({ framesOfBees: 5 }, heavy({ rules: { ...ALLOWED, 'amitraz-strip': { ...line, authorised: 'no' } } }))
     const { combinations, options } = answer(s)
     expect(combinations.length).toBeGreaterThan(0)
-    const best = Math.min(...options.filter((o) => (o.verdict === 'fits' || o.verdict === 'care') && o.left).map((o) => o.left!.high))
+    const best = Math.min(
+      ...options.filter((o) => o.allowed.rules !== 'no' && (o.fit === 'fits' || o.fit === 'care') && o.left).map((o) => o.left!.high),
+    )
     for (const c of combinations) expect(c.left.high).toBeLessThan(best)
     const { low, high } = answer(s).judgement
     for (const c of combinations) {
@@ -210,7 +220,7 @@ describe('two in turn', () => {
       const [one, two] = c.parts
       expect(two.start > one.start).toBe(true)
       const found = match(judged(caseOfSecond(s, c)), [of(two.treatment)])[0]
-      expect(found?.verdict).toBe(two.verdict)
+      expect(found?.fit).toBe(two.fit)
     }
   })
   it('makes a brood break and one oxalic round of it in spring', () => {
@@ -230,7 +240,7 @@ describe('two in turn', () => {
       ['brood-break', '2026-08-14'],
       ['oxalic-vapour', '2026-09-07'],
     ])
-    expect(found?.parts[1].verdict).toBe('fits')
+    expect(found?.parts[1].fit).toBe('fits')
   })
   it('is not offered under the limit, nor where one alone will do', () => {
     expect(answer(august({ counts: [wash('2026-08-11', 2)] })).combinations).toEqual([])
@@ -246,9 +256,9 @@ describe('a plan for the yard', () => {
   const big = () => august({ rules: ALLOWED })
   it('takes one option for all where one serves all', () => {
     const plan = planYard([lineOf('a', big()), lineOf('b', big()), lineOf('c', big())])
-    expect(plan.groups.map((g) => [g.treatment, g.colonies])).toEqual([['formic-strip-14', ['a', 'b', 'c']]])
+    expect(plan.groups.map((g) => [g.treatment, g.colonies])).toEqual([['amitraz-strip', ['a', 'b', 'c']]])
     expect(plan.unserved).toEqual([])
-    expect(plan.groups[0]?.takes).toEqual({ amount: 6, unit: 'strip', firstDay: 6 })
+    expect(plan.groups[0]?.takes).toEqual({ amount: 12, unit: 'strip', firstDay: 12 })
   })
   it('prefers one for all with a nucleus among them over the best for each', () => {
     const plan = planYard([lineOf('a', big()), lineOf('nuc', withColony({ framesOfBees: 4, broodBoxes: 1 }, { rules: ALLOWED }))])
@@ -259,7 +269,7 @@ describe('a plan for the yard', () => {
   it('names those that none can serve, with the first day on which something would', () => {
     const blocked = withColony({}, { rules: ALLOWED, supers: { now: 'for-people', offOn: '2026-08-20', nextOn: null } })
     const plan = planYard([lineOf('a', big()), lineOf('late', blocked)])
-    expect(plan.unserved).toEqual([{ id: 'late', earliest: { treatment: 'formic-strip-14', day: '2026-08-20' } }])
+    expect(plan.unserved).toEqual([{ id: 'late', earliest: { treatment: 'amitraz-strip', day: '2026-08-20' } }])
     expect(betterDay([lineOf('a', big()), lineOf('late', blocked)], plan)).toEqual({ treatment: 'formic-strip-14', day: '2026-08-20', withCare: 0 })
   })
   it('shares the shelf in standing order and says what is short', () => {
@@ -274,9 +284,12 @@ describe('a plan for the yard', () => {
     expect([shelf(8)?.serves, shelf(7)?.serves, shelf(12)?.serves]).toEqual([2, 1, 3])
   })
   it('names no later day that wants as much care as this one', () => {
-    // Its list is not confirmed: amitraz fits with care on any day.
-    const unsure = { 'amitraz-strip': { ...line, authorised: 'unknown' as const } }
-    const lines = ['a', 'b'].map((id) => lineOf(id, august({ rules: unsure, weather: [], normals: [] })))
+    // A neighbour of the colony was given amitraz last; the others are refused by the list: care on any day.
+    const only = Object.fromEntries(
+      TREATMENTS.map((t) => [t.key, { ...line, authorised: t.key === 'amitraz-strip' ? ('yes' as const) : ('no' as const) }]),
+    )
+    const before = [{ treatment: 'amitraz-strip' as const, start: '2026-03-01', end: '2026-04-14', efficacy: null }]
+    const lines = ['a', 'b'].map((id) => lineOf(id, august({ rules: only, history: before })))
     const plan = planYard(lines)
     expect([plan.groups.length, plan.groups[0]?.withCare.length, plan.unserved]).toEqual([1, 2, []])
     expect(betterDay(lines, plan)).toBeNull()
@@ -296,7 +309,14 @@ describe('a plan for the yard', () => {
         const lines = table.map((row, i): YardLine => ({
           id: `c${i}`,
           situation: template,
-          options: keys.map((key, k) => ({ treatment: of(key), verdict: row[k] as 'fits', earliest: null })),
+          options: keys.map((key, k) => ({
+            treatment: of(key),
+            fit: row[k] as 'fits',
+            allowed: { rules: 'yes', kit: 'ready', shelf: 'enough' },
+            fitFrom: null,
+            efficacy: null,
+            left: null,
+          })),
         }))
         const plan = planYard(lines)
         const usable = (row: readonly string[], k: number) => row[k] === 'fits' || row[k] === 'care'

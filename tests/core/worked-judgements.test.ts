@@ -38,7 +38,7 @@ describe('what is said of a count', () => {
       text: '6.0 in 100, likely 3.9 to 8.8. Far over the limit of 3: this colony is in danger.',
       next: 'Choose a treatment today: losing the colony cannot be mended.',
     })
-    expect(of({ mites: 0 }, { phase: 'dormant' }).next).toMatch(/^Leave it; count the fall on a board, or wash again once bees fly, by /)
+    expect(of({ mites: 0 }, { phase: 'dormant' }).next).toMatch(/^Leave it; count the fall on a board over three to seven days by /)
     expect(judged({ counts: [] })).toMatchObject({
       level: 'unknown',
       representative: false,
@@ -51,7 +51,7 @@ describe('what is said of a count', () => {
     expect(of({ mites: 4, bees: 200 }).next).toMatch(/^Wash a full half cup/)
     expect(of({ mites: 5, bees: 250 }).next).toMatch(/^Leave it and count again/)
     expect(of(board(33, 3)).level).toBe('watch')
-    expect(of(board(33, 3)).next).toMatch(/^Leave it and count again/)
+    expect(of(board(33, 3)).next).toMatch(/^A wash of about 300 bees would settle it/)
   })
   it('with a note for each thing that makes it speak less, and none without', () => {
     const notes = (count: Partial<CountFact>, over: Partial<Situation> = {}) => of(count, over).notes.map((n) => n.replace(/[:.;].*$/, ''))
@@ -112,13 +112,18 @@ describe('what is held against the limit', () => {
     expect(boardLimits('2026-02-10', 'south')).toEqual(boardLimits('2026-08-10', 'north'))
     expect(boardLimits('2026-12-10', 'south')).toEqual(boardLimits('2026-06-10', 'north'))
     expect([boardLimits('2026-08-10', 'north').timely, boardLimits('2026-08-10', 'south').timely]).toEqual([12, 0.5])
-    expect(of(board(9, 3), { hemisphere: 'south', phase: 'dormant' }).level).toBe('treat')
+    expect(of(board(9, 3), { hemisphere: 'south', phase: 'dormant' }).level).toBe('urgent')
     expect(of(board(9, 3)).level).toBe('under')
   })
-  it('is danger on a board over the edge of collapse, where that lies over the time to treat', () => {
-    expect([of(board(98, 3)).level, of(board(99, 3)).level]).toEqual(['treat', 'urgent'])
-    // October: both are 5 and 20; November: both half a mite, and no danger is told apart.
-    expect(of({ ...board(3, 3), date: '2026-12-01' }, { asOf: '2026-12-01', phase: 'dormant' }).level).toBe('treat')
+  it('is a treatment on a board at the higher of the two limits, and danger at twice that', () => {
+    expect([of(board(98, 3)).level, of(board(99, 3)).level, of(board(197, 3)).level, of(board(198, 3)).level]).toEqual([
+      'watch',
+      'treat',
+      'treat',
+      'urgent',
+    ])
+    // December: both are half a mite.
+    expect(of({ ...board(2, 3), date: '2026-12-01' }, { asOf: '2026-12-01', phase: 'dormant' }).level).toBe('treat')
   })
 })
 

@@ -63,20 +63,20 @@ describe('a point of the year', () => {
     // 3 % of 300 at 0.7 found: 6.3 mites.
     expect([over(roll(7)), over(roll(6))]).toEqual([true, false])
   })
-  it('of a board goes by the board limit of its month: nine a day in April, twelve in August', () => {
+  it('of a board goes by the higher of the published limits of its month: nine a day in April, 33 in August', () => {
     expect([over(board('2026-04-10', 27, 3)), over(board('2026-04-10', 26, 3))]).toEqual([true, false])
-    expect([over(board('2026-08-10', 36, 3)), over(board('2026-08-10', 35, 3))]).toEqual([true, false])
+    expect([over(board('2026-08-10', 99, 3)), over(board('2026-08-10', 98, 3))]).toEqual([true, false])
     expect(rowOf({ counts: [board('2026-04-10', 27, 3)] }).counts[0]).toMatchObject({ unit: 'perDay', level: 9, text: '9.0 a day on the board' })
   })
   it('of a board counted in part is what the whole would hold, in the figure as in the judgement', () => {
-    // Nine mites on a quarter of the squares in three days: twelve a day, the limit of August.
+    // 25 mites on a quarter of the squares in three days: over 33 a day, the higher limit of August.
     const quarter = (mites: number) =>
       board('2026-08-10', mites, 3).samples.map((s) => ({
         ...s,
         squares: { counted: 10, of: 40, mites: [mites, ...Array.from({ length: 9 }, () => 0)] },
       }))
     const point = (mites: number) => rowOf({ counts: [count('2026-08-10', 0, { method: 'board', samples: quarter(mites) })] }).counts[0]
-    expect([point(9), point(8)]).toMatchObject([{ level: 12, over: true, text: '12.0 a day on the board' }, { over: false }])
+    expect([point(27), point(24)]).toMatchObject([{ level: 36, over: true, text: '36.0 a day on the board' }, { over: false }])
   })
   it('says its figure; drone cells are of no such scale and are left out', () => {
     expect(rowOf({ counts: [count('2026-08-10', 1)] }).counts[0]).toMatchObject({ unit: 'per100', text: '0.3 in 100, 1 mite on 300 bees' })

@@ -80,7 +80,11 @@ describe('the sheet of a treatment', () => {
     expect(hive({ queenLayingDays: 21 })).toEqual(['A queen that has laid for 21 days; not with a caged or absent one.'])
     expect(hive({ newlyHived: 'no' })).toEqual(['Not in a newly hived colony: it leaves the hive.'])
     expect(hive({ mustMove: true })).toEqual(['Bees that move: not clustered, not in the winter rest.'])
-    expect(hive({ topBar: 'the strip lies flat' })).toEqual(['In a top-bar hive with care: the strip lies flat.'])
+    expect(hive({ topBar: { level: 'care', why: 'the strip lies flat' } })).toEqual(['In a top-bar hive with care: the strip lies flat.'])
+    expect(hive({ topBar: { level: 'ruled-out', why: 'it cannot lie' }, mostBoxes: 2 })).toEqual([
+      'In a top-bar hive not: it cannot lie.',
+      'With care over 2 brood boxes.',
+    ])
     expect(hive({ note: 'A word.', floor: 'dry' })).toEqual(['A dry floor.', 'A word.'])
   })
   it('says its limits, with what lies outside them', () => {

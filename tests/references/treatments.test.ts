@@ -80,7 +80,8 @@ describe('doses', () => {
     ['formic-liquid', { broodBoxes: 2 }, 30, 'mL'],
     ['formic-liquid', { broodBoxes: 1, hive: 'top-bar' }, 40, 'mL'],
     ['thymol-gel', { framesOfBrood: 6 }, 50, 'g'],
-    ['thymol-gel', { framesOfBrood: 5 }, 25, 'g'],
+    ['thymol-gel', { framesOfBees: 5 }, 25, 'g'],
+    ['thymol-gel', { framesOfBees: 14, framesOfBrood: 5 }, 50, 'g'],
     ['thymol-wafer', { broodBoxes: 1, framesOfBees: 8 }, 1, 'wafer'],
     ['thymol-wafer', { broodBoxes: 1, framesOfBees: 12 }, 1.5, 'wafer'],
     ['thymol-wafer', { broodBoxes: 2 }, 2, 'wafer'],
@@ -126,9 +127,9 @@ describe('the other treatments', () => {
     expect(of('formic-liquid').supers.waitDays).toBe(14)
     expect(of('formic-liquid').kit.needed).toContain('respirator')
   })
-  it('thymol is never given with supers on (H); gel 15 to 40 °C with care over 30 (M), blend 18 to 35 (M) and 30 days (M)', () => {
+  it('thymol is never given with supers on (H); gel 15 to 40 °C with care over 30 and none over 35 (M; common practice, stricter than the label), blend 18 to 35 (M) and 30 days (M)', () => {
     for (const key of ['thymol-gel', 'thymol-wafer', 'thymol-blend-wafer'] as const) expect(of(key).supers.while).toBe('never')
-    expect(of('thymol-gel').temperature[1]).toMatchObject({ best: [null, 30], outer: [null, 40] })
+    expect(of('thymol-gel').temperature[1]).toMatchObject({ best: [null, 30], outer: [null, 35] })
     expect(of('thymol-blend-wafer').temperature[0]).toMatchObject({ outer: [18, 35] })
     expect(of('thymol-blend-wafer').supers.waitDays).toBe(30)
     expect(of('thymol-wafer').temperature[0]).toMatchObject({ outer: [15, 30] })

@@ -5,7 +5,7 @@ import { uuid } from './shapes.ts'
 /** The most rows of one batch. */
 export const MOST_ROWS = 1000
 /** In the order in which they lean on one another. */
-export const BATCHED = ['colonies', 'placements', 'counts', 'boards'] as const
+export const BATCHED = ['colonies', 'placements', 'looks', 'counts', 'boards'] as const
 export type Batched = (typeof BATCHED)[number]
 
 const rows = (word: Batched) =>

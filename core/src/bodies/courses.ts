@@ -21,12 +21,20 @@ export interface GivenEvent {
   readonly spots: readonly Spot[] | null
   readonly device: string | null
 }
+/** What was given before the book knew of it: how many rounds, how much at a time, and when it was over; null while it still is in. */
+export interface GivenPast {
+  readonly rounds: number
+  readonly amount: number | null
+  readonly endOn: string | null
+}
 /** A choice for one or many colonies, as it is sent. */
 export interface GivenDecision {
   readonly yardId: string
   readonly treatment: TreatmentKey
   readonly startOn: string
   readonly note: string | null
+  /** It was given before it was entered: nothing is asked of the gates, and its rounds are entered with it. */
+  readonly past: GivenPast | null
   readonly colonies: readonly { readonly colonyId: string; readonly courseId: string; readonly situation: unknown }[]
 }
 
@@ -84,6 +92,13 @@ export const decisionBody = Joi.object<GivenDecision>({
     .required(),
   startOn: day().required(),
   note: Joi.string().max(2000).allow(null, '').default(null),
+  past: left(
+    Joi.object({
+      rounds: Joi.number().integer().min(1).max(12).required(),
+      amount: left(Joi.number().min(0).max(10_000)),
+      endOn: left(day()),
+    }),
+  ),
   colonies: Joi.array()
     .min(1)
     .max(200)

@@ -2,7 +2,7 @@ import Joi from 'joi'
 import { MEASURES } from '../count/index.ts'
 import { limitSchema, monthSchema, sentObject } from '../formats/index.ts'
 import { RECORD_FIELDS, type RecordFields } from '../holding/index.ts'
-import { PHASES, RULE_FIELDS, SCHOOLS, SHELF_FIELDS, TREATMENT_KEYS } from '../situation/index.ts'
+import { AGEING_FACTS, PHASES, RULE_FIELDS, SCHOOLS, SHELF_FIELDS, TREATMENT_KEYS } from '../situation/index.ts'
 import { day, left, uuid } from './shapes.ts'
 
 const normals = Joi.array().items(monthSchema()).max(12).unique('month').messages({ 'array.unique': '{{#label}} has its month twice' })
@@ -90,6 +90,7 @@ const INSIDE = {
   ownLimits: Joi.object(Object.fromEntries(SCHOOLS.map((school) => [school, phaseLimits()]))),
   cup: Joi.object({ mL: Joi.number().min(20).max(1000).required(), bees: Joi.number().integer().min(30).max(3000).required() }),
   work,
+  seenOn: Joi.object(Object.fromEntries(AGEING_FACTS.map((fact) => [fact, day()]))),
 } as const
 export type RecordWord = keyof RecordFields
 const body = (kind: RecordWord): Joi.ObjectSchema => sentObject(RECORD_FIELDS[kind], INSIDE)

@@ -1,43 +1,16 @@
 import type { Judgement } from '../judge/index.ts'
-import {
-  judged,
-  lastSensibleStart,
-  match,
-  questionsFor,
-  runOfDays,
-  type Finding,
-  type Judged,
-  type LastStart,
-  type Matched,
-  type Verdict,
-} from '../match/index.ts'
-import { contradictionsOf, type Contradiction, type Situation, type TreatmentKey } from '../situation/index.ts'
+import { harmOf } from '../efficacy/index.ts'
+import { ask, judged, lastSensibleStart, match, once, questionsFor, runOfDays, type Judged, type Matched, type Question } from '../match/index.ts'
+import { contradictionsOf, nextRest, type Contradiction, type PresumedFact, type Situation } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { broodState, doseOf, patternOf, type Dose, type Treatment } from '../treatments/index.ts'
+import { doseOf, isByStrength, patternOf, type Dose, type Treatment } from '../treatments/index.ts'
+import type { AnsweredJob, AnsweredOption } from './answered.ts'
+import { choiceAmong, type Choice } from './choice.ts'
 import { combinationsFor, type Combination } from './combine.ts'
-import type { PlannedJob } from './jobs.ts'
+import { doseInHeat } from './heat.ts'
+import { midwayWanted } from './midway.ts'
 import { planCourse } from './plan.ts'
-
-/** A job as it is answered: planned, with nothing done yet. */
-export type AnsweredJob = Pick<PlannedJob, 'job' | 'n' | 'earliest' | 'best' | 'latest' | 'text'>
-
-/** An option with everything a keeper needs to choose it. */
-export interface AnsweredOption {
-  readonly treatment: TreatmentKey
-  readonly verdict: Verdict
-  readonly earliest: Day | null
-  readonly findings: readonly Finding[]
-  readonly dose: Dose | null
-  readonly course: readonly AnsweredJob[]
-  /** First day on which supers may go on; null where nothing is planned. */
-  readonly supersOn: Day | null
-  /** Mites per 100 bees likely left afterwards, from published ranges; null where it cannot be said. */
-  readonly left: { readonly low: number; readonly high: number } | null
-  /** The last sensible start before the next supers or the last opening; null where neither sets one. */
-  readonly lastStart: LastStart | null
-  /** The smallest set of questions whose answers would settle the verdict; empty where nothing unknown could change it. */
-  readonly questions: readonly { readonly fact: string; readonly question: string }[]
-}
+import { winterRound, type WinterRound } from './winter.ts'
 
 /** The whole answer to a situation. */
 export interface Answer {
@@ -45,16 +18,16 @@ export interface Answer {
   readonly options: readonly AnsweredOption[]
   /** Two treatments in turn, where they are the better answer; else empty. */
   readonly combinations: readonly Combination[]
+  /** What to do, in one sentence, with what decided and what would change it. */
+  readonly choice: Choice
+  /** The oxalic round of the coming winter, planned with a course of late summer; null where none comes. */
+  readonly winter: WinterRound | null
+  /** At most three questions whose answers would change the choice most. */
+  readonly ask: readonly Question[]
+  /** Everything that is taken to be so and not known, with why. */
+  readonly presumed: readonly { readonly fact: PresumedFact; readonly say: string; readonly because: string }[]
   /** What in the case cannot be so; nothing of it was put right. */
   readonly contradictions: readonly Contradiction[]
-}
-
-/** What a treatment likely leaves of the counted level: the ends of the count's interval against the ends of its efficacy. */
-function forecastLeft(treatment: Treatment, judgement: Judgement, brood: Situation['colony']['brood']): { low: number; high: number } | null {
-  if (!treatment.efficacy || judgement.low === null || judgement.high === null || judgement.unit !== 'per100') return null
-  const share = treatment.efficacy[broodState(brood)]
-  const round = (x: number) => Math.round(x * 100) / 100
-  return { low: round(judgement.low * (1 - share.high)), high: round(judgement.high * (1 - share.low)) }
 }
 
 /** Last day in an unbroken run from `start` on which the option still fits, within its pattern's own slack. */
@@ -63,35 +36,70 @@ function latestStart(treatment: Treatment, s: Judged, start: Day): Day {
   return addDays(start, runOfDays(treatment, s, start, slack))
 }
 
-/** Worked out at the first reading and kept. */
-function once<T>(make: () => T): () => T {
-  let made: { readonly it: T } | null = null
-  return () => (made ??= { it: make() }).it
-}
-
 interface Planned {
   readonly course: readonly AnsweredJob[]
   readonly supersOn: Day | null
 }
-function planned({ treatment, verdict, earliest }: Matched, s: Judged): Planned {
+function planned({ treatment, verdict, earliest: byAll, fitFrom }: Matched, s: Judged): Planned {
+  const earliest = byAll ?? fitFrom
   if (verdict === 'ruled-out' || earliest === null) return { course: [], supersOn: null }
-  const plan = { treatment, start: earliest, latestStart: latestStart(treatment, s, earliest), facts: s, recountBy: s.judgement.recountBy }
+  const plan = {
+    treatment,
+    start: earliest,
+    latestStart: latestStart(treatment, s, earliest),
+    facts: { ...s, rest: nextRest(s, earliest), midway: midwayWanted(s, s.judgement, treatment) },
+    weather: s.weather,
+    recountBy: s.judgement.recountBy,
+  }
   const { jobs, supersOn } = planCourse(plan)
   return { course: jobs.map(({ job, n, earliest: from, best, latest, text }) => ({ job, n, earliest: from, best, latest, text })), supersOn }
 }
 
+/** The dose, with what it is reckoned from where that is presumed. */
+function doseHere(treatment: Treatment, s: Judged, day: Day): Dose | null {
+  const whole = doseOf(treatment, s)
+  const dose = whole && doseInHeat(whole, { treatment, weather: s.weather }, day)
+  const strength = s.presumptions.find((p) => p.fact === 'framesOfBees')
+  return dose && strength && isByStrength(treatment)
+    ? { ...dose, text: `${dose.text}; for ${strength.say}, which is presumed: count them first` }
+    : dose
+}
+
 /** The option as it is answered. A page shows one option whole and the others by their verdicts: the rest is made when it is read. */
 function complete(option: Matched, s: Judged): AnsweredOption {
-  const { treatment, verdict, earliest, findings } = option
-  const dose = once(() => doseOf(treatment, s))
+  const { treatment, fit, allowed } = option
+  const dose = once(() => doseHere(treatment, s, option.fitFrom ?? s.startOn))
   const plan = once(() => planned(option, s))
   const last = once(() => lastSensibleStart(treatment, s))
   const questions = once(() => questionsFor(treatment, s))
   return {
     treatment: treatment.key,
-    verdict,
-    earliest,
-    findings,
+    get verdict() {
+      return option.verdict
+    },
+    fit,
+    allowed,
+    get presumed() {
+      return option.presumed
+    },
+    get earliest() {
+      return option.earliest
+    },
+    get fitFrom() {
+      return option.fitFrom
+    },
+    get findings() {
+      return option.findings
+    },
+    get efficacy() {
+      return option.efficacy
+    },
+    get harm() {
+      return harmOf(treatment, s)
+    },
+    get pattern() {
+      return patternOf(treatment, s.colony.brood).name
+    },
     get dose() {
       return dose()
     },
@@ -102,7 +110,7 @@ function complete(option: Matched, s: Judged): AnsweredOption {
       return plan().supersOn
     },
     get left() {
-      return verdict !== 'ruled-out' && earliest !== null ? forecastLeft(treatment, s.judgement, s.colony.brood) : null
+      return fit !== 'ruled-out' && option.fitFrom !== null ? option.left : null
     },
     get lastStart() {
       return last()
@@ -117,10 +125,24 @@ function complete(option: Matched, s: Judged): AnsweredOption {
 export function answer(situation: Situation): Answer {
   const s = judged(situation)
   const options = match(s)
+  const asked = once(() => ask(s, options))
+  const winter = once(() => winterRound(s))
+  const answered = options.map((option) => complete(option, s))
+  const choice = once(() => choiceAmong(answered, s))
   return {
     judgement: s.judgement,
-    options: options.map((option) => complete(option, s)),
-    combinations: combinationsFor(s, options),
+    options: answered,
+    get choice() {
+      return choice()
+    },
+    get winter() {
+      return winter()
+    },
+    get ask() {
+      return asked()
+    },
+    combinations: combinationsFor(situation, s, options),
+    presumed: s.presumptions.map(({ fact, say, because }) => ({ fact, say, because })),
     contradictions: contradictionsOf(situation),
   }
 }

@@ -1,14 +1,15 @@
+import { efficacyHere } from '../efficacy/index.ts'
 import { isOver } from '../judge/index.ts'
-import { match, type Judged, type Matched } from '../match/index.ts'
+import { judged, match, type Judged, type Matched } from '../match/index.ts'
 import { phaseOf, type PastCourse, type Situation, type TreatmentKey } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { broodState, COMBINATIONS, courseSpan, treatmentOf, type CombinationRule, type Efficacy, type Treatment } from '../treatments/index.ts'
+import { COMBINATIONS, courseSpan, treatmentOf, type CombinationRule, type Efficacy, type Treatment } from '../treatments/index.ts'
 
 /** One part of a two-part course: what, and the first day in its window on which it fits, or fits with care. */
 export interface CombinationPart {
   readonly treatment: TreatmentKey
   readonly start: Day
-  readonly verdict: 'fits' | 'care'
+  readonly fit: 'fits' | 'care'
 }
 export interface Combination {
   readonly key: CombinationRule['key']
@@ -23,14 +24,16 @@ export interface Combination {
 /** Most offered at once. */
 const MOST = 3
 
-const shareOf = (treatment: Treatment, broodless: boolean): Efficacy | null =>
-  treatment.reach === 'opens' ? { low: 0, high: 0 } : (treatment.efficacy?.[broodless ? 'broodless' : 'brood'] ?? null)
+/** What a part takes here and now; opening the way for another takes nothing. */
+const shareOf = (treatment: Treatment, s: Judged): Efficacy | null => (treatment.reach === 'opens' ? { low: 0, high: 0 } : efficacyHere(treatment, s))
 
 /** The case as it would stand when the second part is begun: the first is in the history, and may have left no brood. */
-function afterFirst<S extends Situation>(s: S, first: Treatment, start: Day, day: Day): S {
+function afterFirst(s: Situation, first: Treatment, start: Day, day: Day): Situation {
   const end = addDays(start, courseSpan(first, s.colony.brood, s.rules[first.key]).least)
   const past: PastCourse = { treatment: first.key, start, end: end <= day ? end : null, efficacy: null }
-  const colony = first.reach === 'opens' ? { ...s.colony, brood: 'none' as const, framesOfBrood: 0, queen: 'laying' as const } : s.colony
+  // What the break leaves is known of that day, however long ago the colony was looked into.
+  const seenOn = { ...s.colony.seenOn, brood: day, queen: day }
+  const colony = first.reach === 'opens' ? { ...s.colony, brood: 'none' as const, framesOfBrood: 0, queen: 'laying' as const, seenOn } : s.colony
   return { ...s, startOn: day, colony, history: [...s.history, past] }
 }
 
@@ -40,16 +43,21 @@ export function caseOfSecond(s: Situation, { parts: [one, two] }: Combination): 
   return first ? afterFirst(s, first, one.start, two.start) : s
 }
 
-function secondPart(s: Judged, rule: CombinationRule, first: Treatment, start: Day): { part: CombinationPart; treatment: Treatment } | null {
+interface Second {
+  readonly part: CombinationPart
+  readonly share: Efficacy | null
+}
+function secondPart(s: Situation, rule: CombinationRule, first: Treatment, start: Day): Second | null {
   const from = rule.after.from === 'end' ? addDays(start, courseSpan(first, s.colony.brood, s.rules[first.key]).least) : start
   for (const key of rule.second) {
     const treatment = treatmentOf(key)
     if (!treatment || treatment.rotation.class === first.rotation.class) continue
     for (let n = rule.after.earliest; n <= rule.after.latest; n++) {
       const day = addDays(from, n)
-      const [found] = match(afterFirst(s, first, start, day), [treatment])
-      if (found && (found.verdict === 'fits' || found.verdict === 'care'))
-        return { part: { treatment: key, start: day, verdict: found.verdict }, treatment }
+      const then = judged(afterFirst(s, first, start, day))
+      const [found] = match(then, [treatment])
+      if (found && found.allowed.rules !== 'no' && (found.fit === 'fits' || found.fit === 'care'))
+        return { part: { treatment: key, start: day, fit: found.fit }, share: shareOf(treatment, then) }
     }
   }
   return null
@@ -59,16 +67,15 @@ function secondPart(s: Judged, rule: CombinationRule, first: Treatment, start: D
  * Two-part courses that leave fewer mites than any one option that can be begun on the day, where the colony is over its limit and one
  * alone may leave it there. The second part is put through all gates on its own day.
  */
-export function combinationsFor(s: Judged, options: readonly Matched[]): Combination[] {
+export function combinationsFor(given: Situation, s: Judged, options: readonly Matched[]): Combination[] {
   const { low, high, threshold, unit } = s.judgement
   if (!isOver(s.judgement) || low === null || high === null || threshold === null || unit !== 'per100') return []
-  const broodless = broodState(s.colony.brood) === 'broodless'
-  const usable = options.filter((o) => o.verdict === 'fits' || o.verdict === 'care')
+  const usable = options.filter((o) => o.allowed.rules !== 'no' && (o.fit === 'fits' || o.fit === 'care'))
   const worstLeft = (e: Efficacy) => high * (1 - e.low)
   const single = usable
     .map((o) => o.treatment)
     .filter((t) => t.way === 'given')
-    .map((t) => shareOf(t, broodless))
+    .map((t) => shareOf(t, s))
     .filter((e) => e !== null)
     .map(worstLeft)
   const best = Math.min(Infinity, ...single)
@@ -77,13 +84,13 @@ export function combinationsFor(s: Judged, options: readonly Matched[]): Combina
   const found = COMBINATIONS.filter((rule) => rule.phases.includes(phase)).flatMap((rule): Combination[] => {
     for (const key of rule.first) {
       const option = usable.find((o) => o.treatment.key === key)
-      if (!option || (option.verdict !== 'fits' && option.verdict !== 'care')) continue
-      const second = secondPart(s, rule, option.treatment, s.startOn)
-      const [one, two] = [shareOf(option.treatment, broodless), second && shareOf(second.treatment, broodless || option.treatment.reach === 'opens')]
+      if (!option || (option.fit !== 'fits' && option.fit !== 'care')) continue
+      const second = secondPart(given, rule, option.treatment, s.startOn)
+      const [one, two] = [shareOf(option.treatment, s), second?.share]
       if (!second || !one || !two) continue
       const left = { low: low * (1 - one.high) * (1 - two.high), high: high * (1 - one.low) * (1 - two.low) }
       if (left.high >= best) continue
-      const first: CombinationPart = { treatment: key, start: s.startOn, verdict: option.verdict }
+      const first: CombinationPart = { treatment: key, start: s.startOn, fit: option.fit }
       return [{ key: rule.key, name: rule.name, parts: [first, second.part], onlyIf: rule.onlyIf, why: rule.why, left }]
     }
     return []

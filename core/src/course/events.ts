@@ -25,6 +25,24 @@ export interface CourseEvent {
   readonly reason?: string | null
 }
 
+/** How a job is entered when it is done: heat is told as what happened, everything else as a job of the course. */
+export function entryOf(job: { readonly job: JobKind; readonly n: number }): {
+  kind: 'done' | 'lifted' | 'laid-again'
+  job: JobKind | null
+  n: number | null
+} {
+  if (job.job === 'lift') return { kind: 'lifted', job: null, n: null }
+  if (job.job === 'lay-again') return { kind: 'laid-again', job: null, n: null }
+  return { kind: 'done', job: job.job, n: job.n }
+}
+
+const FOLLOWS: ReadonlySet<JobKind> = new Set(['lift', 'lay-again', 'midway'])
+/** Jobs that come with the days or are answered by a count: no day is set for them, they go with a visit. */
+export const followsVisit = (job: JobKind | null): boolean => job !== null && FOLLOWS.has(job)
+
+/** Jobs that a count answers. */
+export const isCounted = (job: JobKind | null | undefined): boolean => job === 'recount' || job === 'midway'
+
 export const jobId = (job: JobKind, n: number): string => `${job}-${n}`
 
 /** Days on which what was laid in lay outside the hive; `to` null while it still does. */

@@ -1,4 +1,4 @@
-import type { Situation, Tool } from '../situation/index.ts'
+import type { Rest, Situation, Tool, WeatherDay } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 import type { CoursePattern, Dose, JobKind, Treatment } from '../treatments/index.ts'
 
@@ -42,14 +42,23 @@ export interface Warning {
   readonly accepted: string | null
 }
 
+/** What planning reads of the case, and the winter that comes: in it a cluster is not opened. */
+export interface PlanFacts extends Pick<Situation, 'colony' | 'rules' | 'lastOpening' | 'asOf'>, Partial<Pick<Situation, 'hemisphere'>> {
+  readonly rest?: Rest | null
+  /** A count in the middle is wanted: the colony was in danger, or the active may not work. */
+  readonly midway?: boolean
+}
+
 /** What a course was planned on. */
 export interface CoursePlan {
   readonly treatment: Treatment
   readonly start: Day
   /** Last day on which the first dose may still be given; the pattern's own figure where it is null. */
   readonly latestStart: Day | null
-  readonly facts: Pick<Situation, 'colony' | 'rules' | 'lastOpening' | 'asOf'>
+  readonly facts: PlanFacts
   readonly recountBy: Day
+  /** The days that are observed or forecast: heat over what lies in the hive is watched by them. Left out: nothing is watched. */
+  readonly weather?: readonly WeatherDay[]
 }
 
 export interface Course {
@@ -80,6 +89,9 @@ const NAMES: Record<JobKind, string> = {
   supers: 'Supers',
   'queen-check': 'Queen check',
   recount: 'Count again',
+  lift: 'Take out for the heat',
+  'lay-again': 'Put back after the heat',
+  midway: 'Count midway',
 }
 /** A job's short name: "Dose 2", "Take out". Numbered where there are several. */
 export const sayJob = (job: { job: JobKind; n: number }, several: boolean, way: Treatment['way'] = 'given'): string =>

@@ -18,6 +18,9 @@ const MINUTES: Readonly<Record<JobKind, number>> = {
   supers: 0,
   'queen-check': 10,
   recount: 8,
+  lift: 4,
+  'lay-again': 4,
+  midway: 8,
 }
 /** Minutes of a count or of a board that is read, outside a course (common practice, no source). */
 export const COUNT_MINUTES = { count: 8, board: 4 } as const
@@ -49,7 +52,7 @@ export const minutesOf = (treatment: Treatment, job: JobKind, vaporisers: Vapori
 export const tailMinutes = (treatment: Treatment, job: JobKind): number => (isVapour(treatment, job) ? SHUT_MINUTES : 0)
 
 /** Jobs at which what was laid in is handled: they want the treatment's own protection. */
-const HANDLED: ReadonlySet<JobKind> = new Set(['dose', 'remove', 'check'])
+const HANDLED: ReadonlySet<JobKind> = new Set(['dose', 'remove', 'check', 'lift', 'lay-again'])
 const WORN: ReadonlySet<Tool> = new Set(['gloves', 'acid-gloves', 'eye-protection', 'respirator'])
 
 /** What a job asks for: everything at a dose, what is worn where the treatment is handled again, nothing where it is not. */

@@ -1,4 +1,4 @@
-import type { Rule } from '../situation/index.ts'
+import type { Rest, Rule } from '../situation/index.ts'
 import { addDays, earlierOf, laterOf, type Day } from '../time/index.ts'
 import {
   doseOf,
@@ -15,6 +15,8 @@ import {
 } from '../treatments/index.ts'
 import { daysOutside, happened, jobId, setDay, type CourseEvent, type Happened } from './events.ts'
 import { afterEnd, afterTurn, endingFate, fateWarnings, queenWaits } from './fates.ts'
+import { doseInHeat, heatJobs, leastGiven, offHeat } from './heat.ts'
+import { midwayJob } from './midway.ts'
 import type { Course, CoursePlan, PlannedJob, Warning, Window } from './jobs.ts'
 import { gearOf } from './labour.ts'
 import { amountWarnings, contactWarnings, outsideWarnings, stepWarnings, type Finding } from './warnings.ts'
@@ -63,9 +65,44 @@ function capped(window: Window, step: Step, last: Day | null): Window {
   return { earliest: window.earliest, best: earlierOf(window.best, latest), latest }
 }
 
+/** The fall on a board is the count of a winter: no jar, and no frame pulled for eggs. */
+const ON_A_BOARD = 'Count the fall on a board over three to seven days: a cluster is not opened for a jar'
+const AFTER_WINTER = 'at the first look of spring: a cluster is not opened for it'
+const inRest = (day: Day, rest: Rest | null | undefined): boolean => rest != null && day >= rest.from && day <= rest.to
+
+/** Days after its best day in which a look is still worth taking into spring (a guess). */
+const STILL_ASKED = 42
+/** A look that was not made before the rest began, or whose day lies in it. It stays one of spring once spring is there. */
+const waitsForSpring = (best: Day, rest: Rest, asOf: Day): boolean =>
+  inRest(best, rest) || (best < rest.from && asOf >= rest.from && addDays(best, STILL_ASKED) >= rest.from)
+
+/**
+ * In the winter rest a count is one of the fall, and a look for eggs waits for spring: where its best day lies in the rest, and where it
+ * was not made before the rest began. `asOf`: today, for a job that is still open.
+ */
+function wintered(job: { window: Window; text: string; opensHive: boolean }, step: Step, rest: Rest | null | undefined, asOf: Day): typeof job {
+  if (!rest) return job
+  const { best } = job.window
+  if (step.job === 'queen-check' ? !waitsForSpring(best, rest, asOf) : !inRest(laterOf(best, asOf), rest)) return job
+  if (step.job === 'recount') return { ...job, text: ON_A_BOARD, opensHive: false }
+  if (step.job !== 'queen-check' && step.job !== 'remove') return job
+  const spring = addDays(rest.to, 1)
+  return { window: { earliest: spring, best: spring, latest: addDays(spring, 28) }, text: `${job.text}; ${AFTER_WINTER}`, opensHive: job.opensHive }
+}
+
+/** A look that a swarm or a new queen asks for waits for spring too, where the winter rest holds its day. */
+function inSpring(job: PlannedJob, rest: Rest | null | undefined, asOf: Day): PlannedJob {
+  if (job.state !== 'open' || !rest || !waitsForSpring(job.best, rest, asOf)) return job
+  const spring = addDays(rest.to, 1)
+  return { ...job, earliest: spring, best: spring, latest: addDays(spring, 28), text: `${job.text} At the first look of spring` }
+}
+
 /** A job's words: what they say of supers is said otherwise where the keeper's own list lets them stay. */
 const textOf = (step: Step, { treatment, facts }: CoursePlan): string =>
   step.withSupersOn !== undefined && supersMayStay(treatment, facts.rules[treatment.key]) ? step.withSupersOn : step.text
+
+/** The words of a halved dose behind its amount. */
+const halved = (dose: Dose): string => dose.text.slice(dose.text.indexOf(': ') + 2)
 
 const WORKING = new Set<JobKind>(['dose', 'remove'])
 /** What lies in the hive goes on working while it lies there: time outside is added to the job's days. */
@@ -86,9 +123,19 @@ function place(plan: CoursePlan, pattern: CoursePattern, what: Happened, dose: D
     const from = step.after === 'start' ? plan.start : (placed.get(jobId(step.after.job, step.after.n))?.anchor ?? plan.start)
     const outside = PAUSED.has(step.job) ? daysOutside(what.pauses, from, asOf) : 0
     const free = notBefore(moved(windowOf(step, from, plan, pattern), outside), step.job === 'dose' ? queenBy : null)
-    const window = capped(free, step, plan.facts.lastOpening)
     const event = what.done.get(id)
     const passed = !event && index < lastDone
+    // A later round keeps off the heat that is forecast; the first stands on the day it was chosen for.
+    const cool = step.job === 'dose' && step.after !== 'start' && !event && !passed ? offHeat(free, plan) : { window: free, why: null }
+    const open = capped(cool.window, step, plan.facts.lastOpening)
+    const given = dose && step.job === 'dose' && !event ? doseInHeat(dose, plan, open.best) : dose
+    const words = `${textOf(step, plan).replace('{dose}', given ? sayAmount(given.amount, given.unit) : '')}${dose && given && given !== dose ? `; ${halved(given)}` : ''}${cool.why ? `; ${cool.why}` : ''}`
+    const { window, text, opensHive } = wintered(
+      { window: open, text: words, opensHive: step.opensHive },
+      step,
+      plan.facts.rest,
+      event ? event.on : asOf,
+    )
     // Nor does a day stand that the job it hangs on has been pushed beyond.
     const setFor = event || passed ? null : setDay(what, id, step.after === 'start' ? asOf : laterOf(from, asOf))
     const wanted = setFor ?? window.best
@@ -98,23 +145,35 @@ function place(plan: CoursePlan, pattern: CoursePattern, what: Happened, dose: D
       ...window,
       // What is not done by today is done today at the earliest, and what hangs on it moves along.
       anchor: event?.on ?? (!passed && WORKING.has(step.job) ? laterOf(wanted, asOf) : wanted),
-      opensHive: step.opensHive,
+      opensHive,
       hangsOn: step.after === 'start' ? null : step.after,
-      asksAmount: dose !== null && (step.job === 'dose' || step.counted === true),
-      planned: dose !== null && step.job === 'dose' ? dose.amount : null,
+      asksAmount: step.fall === true || (dose !== null && (step.job === 'dose' || step.counted === true)),
+      planned: given !== null && step.job === 'dose' ? given.amount : null,
       state: event ? 'done' : passed ? 'passed' : 'open',
       doneOn: event?.on ?? null,
       amount: amountOf(event, what.parts.get(id)),
       setFor,
       was: null,
       gear: gearOf(plan.treatment, step),
-      text: textOf(step, plan).replace('{dose}', dose ? sayAmount(dose.amount, dose.unit) : ''),
+      text,
     })
   })
   return [...placed.values()]
 }
 
-const ORDER: readonly JobKind[] = ['prepare', 'dose', 'check', 'remove', 'put-back', 'supers', 'recount', 'queen-check']
+const ORDER: readonly JobKind[] = [
+  'prepare',
+  'dose',
+  'lift',
+  'lay-again',
+  'check',
+  'midway',
+  'remove',
+  'put-back',
+  'supers',
+  'recount',
+  'queen-check',
+]
 
 function endOf(jobs: readonly PlannedJob[], pattern: CoursePattern, asOf: Day): Day | null {
   const closing = pattern.steps.find((s) => s.ends === 'course')
@@ -162,7 +221,7 @@ function warningsOf(plan: CoursePlan, pattern: CoursePattern, what: Happened, jo
   const dosed = byId.get('dose-1')?.doneOn ?? null
   return [
     ...steps,
-    ...amountWarnings(jobs, dose, what.found.amount),
+    ...amountWarnings(jobs, dose && { ...dose, least: leastGiven(plan.treatment, dose.amount) }, what.found.amount),
     ...contactWarnings(what, dosed, dose),
     ...fateWarnings(plan, what, jobs),
     ...outsideWarnings(jobs),
@@ -182,7 +241,12 @@ export function planCourse(plan: CoursePlan, events: readonly CourseEvent[] = []
   const placed = withOld(plan, pattern, dose, place(plan, pattern, what, dose, asOf))
   const inside = insideOf(placed, what.found.amount)
   const fate = endingFate(what)
-  const jobs = fate ? afterEnd(placed, fate, inside) : [...placed, ...afterTurn(what, asOf)]
+  const beside = [
+    ...heatJobs(plan, placed, what, asOf),
+    ...midwayJob(plan, pattern, placed, what, asOf),
+    ...afterTurn(what, asOf).map((job) => inSpring(job, facts.rest, asOf)),
+  ]
+  const jobs = fate ? afterEnd(placed, fate, inside) : [...placed, ...beside]
   const warnings = warningsOf(plan, pattern, what, placed, dose, asOf).map((w): Warning => ({
     ...w,
     accepted: what.accepted.get(jobId(w.job, w.n)) ?? null,

@@ -1,9 +1,11 @@
+import { boardLimits } from '../judge/index.ts'
 import { addDays, daysBetween, laterOf, sayDay, sayDays, type Day } from '../time/index.ts'
 import { nominalDay, type CoursePattern } from '../treatments/index.ts'
 import { coverageOf, sayShare, type Coverage } from './coverage.ts'
 import type { CourseEvent } from './events.ts'
 import type { Course, CoursePlan, PlannedJob, Warning } from './jobs.ts'
 import { planCourse } from './plan.ts'
+import { plain } from '../units/index.ts'
 
 /** The dates of the yard that a course must be over by. */
 export interface CourseDates {
@@ -120,15 +122,38 @@ function oneMore(plan: CoursePlan, events: readonly CourseEvent[], course: Cours
 }
 const small = (text: string): string => text.replace(/^./, (c) => c.toLowerCase())
 
+/** What fell at a check, where that decides about a further round. */
+export interface FallAtCheck {
+  readonly job: PlannedJob
+  /** Mites a day. */
+  readonly fall: number
+  /** The lower published figure of its month, mites a day. */
+  readonly limit: number
+  readonly high: boolean
+}
+export function fallAtCheck({ facts }: CoursePlan, course: Course): FallAtCheck | null {
+  const counting = new Set(course.pattern.steps.filter((x) => x.fall).map((x) => x.n))
+  const job = course.jobs.findLast((j) => j.job === 'check' && j.doneOn !== null && j.amount !== null && counting.has(j.n))
+  if (!job?.doneOn || job.amount === null) return null
+  const limits = boardLimits(job.doneOn, facts.hemisphere ?? 'north')
+  const limit = Math.min(limits.timely, limits.collapse)
+  return { job, fall: job.amount, limit, high: job.amount >= limit }
+}
+/** "Still 20 a day on Thu 20 Aug, ...": what the fall at a check says of a further round. */
+export const sayFall = ({ job, fall, limit, high }: FallAtCheck): string =>
+  `${high ? 'Still ' : ''}${plain(fall)} mites a day on the board${job.doneOn ? ` on ${sayDay(job.doneOn)}` : ''}, ${high ? 'not under' : 'under'} ${plain(limit)}, the lower published figure of that month`
+
 /** The ways on from what slipped: none where nothing did, or all of it was taken as it is. */
 export function mendsOf(plan: CoursePlan, events: readonly CourseEvent[], course: Course, asOf: Day): Mend[] {
   const cover = coverages(plan, course, asOf)
   const slipped = course.warnings.filter((w) => SLIPPED.has(w.kind) && w.accepted === null)
   const [first] = slipped
   const short = cover !== null && worse(cover.now, cover.planned)
-  if (!first && !short) return []
+  const fall = fallAtCheck(plan, course)
+  const falling = fall !== null && fall.high && course.endedOn === null
+  if (!first && !short && !falling) return []
   const open = doses(course).find((j) => j.state === 'open')
-  const about = first ?? { job: 'dose' as const, n: open?.n ?? doses(course).length }
+  const about = first ?? (falling && !short ? fall.job : null) ?? { job: 'dose' as const, n: open?.n ?? doses(course).length }
   const job = { job: about.job, n: about.n }
   const found: Mend[] = []
   const removal = course.jobs.find((j) => j.job === 'remove' && j.state === 'open')
@@ -136,9 +161,9 @@ export function mendsOf(plan: CoursePlan, events: readonly CourseEvent[], course
     return [{ kind: 'take-out', job: removal, text: 'Take them out now, and enter the day they come out.' }]
   const added = events.filter((e) => e.kind === 'round-added').length
   const recounted = course.jobs.some((j) => j.job === 'recount' && j.state === 'done')
-  if (!recounted && (short || slipped.some((w) => w.kind === 'gap' || w.kind === 'too-early')) && added < (course.pattern.mayAdd ?? 0)) {
+  if (!recounted && (short || falling || slipped.some((w) => w.kind === 'gap' || w.kind === 'too-early')) && added < (course.pattern.mayAdd ?? 0)) {
     const text = oneMore(plan, events, course, asOf)
-    if (text) found.push({ kind: 'add-round', job, text })
+    if (text) found.push({ kind: 'add-round', job, text: falling ? `${sayFall(fall)}. ${text}` : text })
   }
   if (open && open.latest >= asOf)
     found.push({ kind: 'go-on', job, text: `Go on: the next round by ${sayDay(open.latest, asOf)}, and expect less of the whole.` })

@@ -49,8 +49,11 @@ export function stepWarnings(step: Step, job: PlannedJob, from: Day, asOf: Day, 
   return found
 }
 
-function dosedOtherwise(job: PlannedJob, dose: Dose): Finding[] {
-  if (job.amount === null || job.state !== 'done' || job.amount === dose.amount) return []
+/** What is given at one time, and the least of it that heat allows. */
+type GivenDose = Dose & { readonly least: number }
+
+function dosedOtherwise(job: PlannedJob, dose: GivenDose): Finding[] {
+  if (job.amount === null || job.state !== 'done' || (job.amount >= dose.least && job.amount <= dose.amount)) return []
   const over = job.amount > dose.amount
   return [
     {
@@ -63,7 +66,7 @@ function dosedOtherwise(job: PlannedJob, dose: Dose): Finding[] {
 }
 
 /** Doses that were not as planned, and a removal that does not match what went in: what was found fallen counts as out. */
-export function amountWarnings(jobs: readonly PlannedJob[], dose: Dose | null, found: number): Finding[] {
+export function amountWarnings(jobs: readonly PlannedJob[], dose: GivenDose | null, found: number): Finding[] {
   const put = jobs.filter((j) => j.job === 'dose' && j.amount !== null)
   const inside = put.reduce((sum, j) => sum + (j.amount ?? 0), 0) - found
   const wrong = dose ? put.flatMap((job) => dosedOtherwise(job, dose)) : []

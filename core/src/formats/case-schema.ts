@@ -1,6 +1,7 @@
 import { plural } from '../units/index.ts'
 import Joi from 'joi'
 import {
+  AGEING_FACTS,
   BOARD_KINDS,
   KIT,
   KNOWN_FIELDS,
@@ -24,7 +25,8 @@ const number = (from: number, to: number) => Joi.number().min(from).max(to).allo
 const flag = () => Joi.boolean().allow(null)
 
 const known = Object.fromEntries(KNOWN_FIELDS.map((field) => [field, caseField(LOOK_FIELDS[field])]))
-const colony = Joi.object({ ...known, hivedOn: maybeDay() }).required()
+const seenOn = Joi.object(Object.fromEntries(AGEING_FACTS.map((fact) => [fact, maybeDay()]))).allow(null)
+const colony = Joi.object({ ...known, hivedOn: maybeDay(), lookedOn: maybeDay(), seenOn }).required()
 
 function checkCount(value: CountFact, help: Joi.CustomHelpers) {
   const fault = (field: string, words: string) => help.message({ custom: `{{#label}}.${field}: ${words}` })
@@ -82,6 +84,8 @@ const past = Joi.object({
   start: daySchema().required(),
   end: maybeDay(),
   efficacy: number(-100, 1),
+  efficacyLow: number(-1e6, 1),
+  efficacyHigh: number(-100, 1),
 }).custom((value: { start: string; end: string | null }, help) =>
   value.end != null && value.end < value.start ? help.message({ custom: '{{#label}}.end is before its start' }) : value,
 )
@@ -102,6 +106,7 @@ export const caseSchema = Joi.object({
   counts: Joi.array().items(count).max(2000).allow(null),
   weather: Joi.array().items(weather).max(1200).unique('date').allow(null).messages({ 'array.unique': '{{#label}} has its day twice' }),
   normals: Joi.array().items(monthSchema()).max(12).unique('month').allow(null).messages({ 'array.unique': '{{#label}} has its month twice' }),
+  inventedWeather: Joi.boolean().allow(null),
   lastOpening: maybeDay(),
   history: Joi.array().items(past).max(500).allow(null),
   yardHistory: Joi.array().items(past).max(5000).allow(null),

@@ -55,7 +55,14 @@ function perTreatment<T>(
 const saidIn = <T extends object>(line: Loose<T>): Partial<T> =>
   Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null && value !== undefined && value !== '')) as Partial<T>
 
-const pastOf = (x: LoosePast): PastCourse => ({ treatment: x.treatment, start: x.start, end: x.end ?? null, efficacy: x.efficacy ?? null })
+const pastOf = (x: LoosePast): PastCourse => ({
+  treatment: x.treatment,
+  start: x.start,
+  end: x.end ?? null,
+  efficacy: x.efficacy ?? null,
+  ...(x.efficacyLow == null ? {} : { efficacyLow: x.efficacyLow }),
+  ...(x.efficacyHigh == null ? {} : { efficacyHigh: x.efficacyHigh }),
+})
 
 function complete(c: CheckedCase): Situation {
   const { colony, supers, keeper } = c
@@ -65,7 +72,12 @@ function complete(c: CheckedCase): Situation {
     startOn: c.startOn ?? c.asOf,
     hemisphere: c.hemisphere ?? 'north',
     phase: c.phase ?? null,
-    colony: { ...factsIn(colony), hivedOn: colony.hivedOn ?? null },
+    colony: {
+      ...factsIn(colony),
+      hivedOn: colony.hivedOn ?? null,
+      ...(colony.lookedOn ? { lookedOn: colony.lookedOn } : {}),
+      ...(colony.seenOn ? { seenOn: colony.seenOn } : {}),
+    },
     supers: { now: supers?.now ?? null, offOn: supers?.offOn ?? null, nextOn: supers?.nextOn ?? null },
     counts: (c.counts ?? []).map((x) => ({
       date: x.date,
@@ -80,6 +92,7 @@ function complete(c: CheckedCase): Situation {
     })),
     weather: (c.weather ?? []).map((x) => ({ date: x.date, high: x.high, low: x.low ?? null, kind: x.kind ?? null })),
     normals: c.normals ?? [],
+    ...(c.inventedWeather ? { inventedWeather: true } : {}),
     lastOpening: c.lastOpening ?? null,
     history: (c.history ?? []).map(pastOf),
     ...(c.yardHistory ? { yardHistory: c.yardHistory.map(pastOf) } : {}),

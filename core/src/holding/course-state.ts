@@ -1,6 +1,7 @@
-import { isEnd, isFate, planCourse, type Course, type CourseEvent, type CoursePlan, type PlannedJob } from '../course/index.ts'
-import { efficacy, type Outcome } from '../outcome/index.ts'
-import { laterOf, type Day } from '../time/index.ts'
+import { isEnd, isFate, planCourse, tellsFrom, type Course, type CourseEvent, type CoursePlan, type PlannedJob } from '../course/index.ts'
+import { efficacy, midway, type JarCount, type Midway, type Outcome } from '../outcome/index.ts'
+import type { WeatherDay } from '../situation/index.ts'
+import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
 import { broodState, treatmentOf, type Treatment } from '../treatments/index.ts'
 import type { ColonyRecord, CountRecord, CourseRecord, EventRecord } from './records.ts'
 
@@ -23,8 +24,28 @@ export interface CourseState {
   readonly planned: boolean
   /** Given and not over. */
   readonly running: boolean
+  /** Begun, or chosen, and left standing for so long that it can no longer do its work; null where it is not. Nothing else waits for it. */
+  readonly left: Left | null
   readonly recount: CountRecord | null
   readonly outcome: Outcome | null
+  /** What a count in its middle says of it; null where none was made, or none compares with the one before. */
+  readonly midway: Midway | null
+}
+
+/** A course that was left standing: the last that was done of it, null where nothing was, and the job that never came. */
+export interface Left {
+  readonly lastOn: Day | null
+  readonly job: PlannedJob
+}
+
+/** Days after its window in which a round that was never given, or a first dose, may still come (a guess): after that it is another course. */
+const STILL = 21
+/** What waits for a round that never came; what hangs in a hive is never left, since it has to come out. */
+function leftStanding(course: Course, today: Day): Left | null {
+  if ((course.inside ?? 0) > 0 || course.endedOn !== null) return null
+  const job = course.jobs.find((j) => j.job === 'dose' && j.state === 'open')
+  if (!job || addDays(laterOf(job.latest, job.setFor ?? job.latest), STILL) >= today) return null
+  return { job, lastOn: course.jobs.findLast((j) => j.job === 'dose' && j.doneOn !== null)?.doneOn ?? null }
 }
 
 const standing = (events: readonly EventRecord[]): EventRecord[] => {
@@ -32,6 +53,10 @@ const standing = (events: readonly EventRecord[]): EventRecord[] => {
   return events.filter((e) => !gone.has(e.id) && e.kind !== 'taken-back')
 }
 
+/** Days after the last day for the count in which one still answers the course (a guess). */
+const TELLS_UNTIL = 28
+/** Days after its window in which a look is still asked for (a guess). */
+const LOOKS_UNTIL = 42
 /**
  * The count that answers the course: one made for it, or one from the day its window opened; by the method of the count before,
  * where there is such a one, since only that says how much was taken.
@@ -40,14 +65,37 @@ function recountFor(record: CourseRecord, colony: Pick<ColonyRecord, 'counts'>, 
   const job = course.jobs.find((j) => j.job === 'recount')
   if (!job) return null
   const lastDose = course.jobs.filter((j) => j.job === 'dose' && j.doneOn).reduce((last, j) => laterOf(last, j.doneOn ?? last), record.startOn)
-  const after = colony.counts.filter((c) => c.onDay > lastDose && (c.courseId === record.id || c.onDay >= job.earliest))
+  // A count long after it tells of what came since.
+  const until = addDays(job.latest, TELLS_UNTIL)
+  const after = colony.counts.filter((c) => c.onDay > lastDose && (c.courseId === record.id || (c.onDay >= job.earliest && c.onDay <= until)))
   return after.find((c) => c.method === record.facts.before.method) ?? after[0] ?? null
+}
+
+/** The newest count of the middle of a course: late enough to tell of it, and before the one that answers it. */
+function midwayFor(record: CourseRecord, colony: Pick<ColonyRecord, 'counts'>, course: Course): CountRecord | null {
+  const treatment = treatmentOf(record.treatment)
+  const from = treatment ? tellsFrom(treatment, course.pattern) : null
+  const first = course.jobs.find((j) => j.job === 'dose' && j.doneOn !== null)?.doneOn
+  if (from === null || !first) return null
+  const [opens, ends] = [addDays(first, from), course.jobs.find((j) => j.job === 'recount')?.earliest]
+  return colony.counts.findLast((c) => c.onDay >= opens && (ends === undefined || c.onDay < ends)) ?? null
+}
+
+const jarOf = ({ samples }: CountRecord): JarCount =>
+  samples.reduce((sum, s) => ({ mites: sum.mites + s.mites, bees: sum.bees + (s.bees ?? 0) }), { mites: 0, bees: 0 })
+
+function midwayOf(record: CourseRecord, treatment: Treatment, course: Course, count: CountRecord | null): Midway | null {
+  const { mites, bees, method } = record.facts.before
+  const first = course.jobs.find((j) => j.job === 'dose' && j.doneOn !== null)?.doneOn
+  if (!count || !first || mites === null || bees === null || method !== count.method || jarOf(count).bees === 0) return null
+  const broodless = broodState(record.facts.colony.brood) === 'broodless'
+  return midway({ mites, bees }, jarOf(count), treatment, { broodless, days: daysBetween(first, count.onDay), of: course.pattern.days.least })
 }
 
 function outcomeOf(record: CourseRecord, treatment: Treatment, recount: CountRecord | null): Outcome | null {
   const { mites, bees, method } = record.facts.before
   if (!recount || treatment.way !== 'given' || mites === null || bees === null || method !== recount.method) return null
-  const after = recount.samples.reduce((sum, s) => ({ mites: sum.mites + s.mites, bees: sum.bees + (s.bees ?? 0) }), { mites: 0, bees: 0 })
+  const after = jarOf(recount)
   if (after.bees === 0) return null
   const { brood } = record.facts.colony
   return efficacy({ mites, bees }, after, treatment, broodState(brood) === 'broodless')
@@ -66,24 +114,41 @@ const asHappened = (events: readonly EventRecord[]): CourseEvent[] =>
       reason: reason ?? null,
     }))
 
+/** What of a course is no longer asked for: a count that would tell of something else by now, and a look for eggs where she was seen to lay since. */
+function lapsed(course: Course, look: Seen['look'], today: Day): Course {
+  const over = (j: PlannedJob): boolean =>
+    (j.job === 'recount' && addDays(j.latest, TELLS_UNTIL) < today) ||
+    // A look that nobody made in all this time tells of something else by now.
+    (['prepare', 'check', 'queen-check', 'midway', 'put-back'].includes(j.job) && addDays(j.latest, LOOKS_UNTIL) < today) ||
+    (j.job === 'queen-check' && look != null && look.queen === 'laying' && look.onDay >= j.earliest)
+  if (!course.jobs.some((j) => j.state === 'open' && over(j))) return course
+  return { ...course, jobs: course.jobs.map((j) => (j.state === 'open' && over(j) ? { ...j, state: 'passed' as const } : j)) }
+}
+
+/** What is known of the colony that its courses read: its counts, and its newest look where there is one. */
+type Seen = Pick<ColonyRecord, 'counts'> & { readonly look?: Pick<NonNullable<ColonyRecord['look']>, 'queen' | 'onDay'> | null }
+
 /** Plans a kept course anew from its pattern and what happened, as of `today`. */
-export function courseState(record: CourseRecord, colony: Pick<ColonyRecord, 'counts'>, today: Day): CourseState {
+export function courseState(record: CourseRecord, colony: Seen, today: Day, weather: readonly WeatherDay[] = []): CourseState {
   const treatment = treatmentOf(record.treatment)
   if (!treatment) throw new Error(`no treatment ${record.treatment}`)
   const events = standing(record.events)
   const what = asHappened(events)
-  const plan = { treatment, start: record.startOn, latestStart: record.latestStart, facts: record.facts, recountBy: record.facts.recountBy }
+  const plan = { treatment, start: record.startOn, latestStart: record.latestStart, facts: record.facts, recountBy: record.facts.recountBy, weather }
   const first = planCourse(plan, what, today)
   const cancelled = events.some((e) => e.kind === 'cancelled')
   const ended = cancelled || what.some((e) => isFate(e.kind) && isEnd(e.kind))
   const recount = ended ? null : recountFor(record, colony, first)
-  const whole: CourseEvent[] = recount ? [...what, { kind: 'done', job: 'recount', n: 1, on: recount.onDay, amount: null }] : what
-  const course = recount ? planCourse(plan, whole, today) : first
+  const halfway = recount || ended ? null : midwayFor(record, colony, first)
+  const counted = (job: 'recount' | 'midway', on: Day): CourseEvent => ({ kind: 'done', job, n: 1, on, amount: null })
+  const whole = [...what, ...(halfway ? [counted('midway', halfway.onDay)] : []), ...(recount ? [counted('recount', recount.onDay)] : [])]
+  const course = lapsed(whole.length > what.length ? planCourse(plan, whole, today) : first, colony.look, today)
   const begun = what
     .filter((e) => (e.kind === 'done' || e.kind === 'part') && e.job === 'dose' && e.n === 1)
     .map((e) => e.on)
     .toSorted()[0]
   const noDoses = treatment.way === 'waiting'
+  const left = cancelled || ended || noDoses ? null : leftStanding(course, today)
   return {
     record,
     treatment,
@@ -94,10 +159,12 @@ export function courseState(record: CourseRecord, colony: Pick<ColonyRecord, 'co
     cancelled,
     given: begun !== undefined,
     startedOn: begun ?? record.startOn,
-    planned: begun === undefined && !noDoses && !cancelled && !ended,
-    running: begun !== undefined && course.endedOn === null && !cancelled,
+    planned: begun === undefined && !noDoses && !cancelled && !ended && left === null,
+    running: begun !== undefined && course.endedOn === null && !cancelled && left === null,
+    left,
     recount,
     outcome: outcomeOf(record, treatment, recount),
+    midway: midwayOf(record, treatment, course, halfway),
   }
 }
 

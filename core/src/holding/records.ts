@@ -1,8 +1,8 @@
 import type { RecordRow } from './fields.ts'
 import type { OwnLimits, WorkFacts } from './insides.ts'
 import type { Cup, Measured, Squares } from '../count/index.ts'
-import type { BoardKind, KeeperFacts, Method, Rule, School, Situation, Stock, TreatmentKey, WeatherDay } from '../situation/index.ts'
-import type { EventKind } from '../course/index.ts'
+import type { BoardKind, KeeperFacts, Method, Rule, School, Stock, TreatmentKey, WeatherDay } from '../situation/index.ts'
+import type { EventKind, PlanFacts } from '../course/index.ts'
 import type { Day } from '../time/index.ts'
 import type { JobKind } from '../treatments/index.ts'
 
@@ -11,7 +11,7 @@ interface Kept {
   readonly id: string
   readonly version: number
 }
-export type LookRecord = Kept & Omit<RecordRow<'looks'>, 'colonyId'>
+export type LookRecord = Kept & Omit<RecordRow<'looks'>, 'colonyId' | 'seenOn'> & Partial<Pick<RecordRow<'looks'>, 'seenOn'>>
 
 export interface SampleRecord {
   readonly mites: number
@@ -63,7 +63,7 @@ export interface EventRecord {
 }
 
 /** What planning and judging a kept course asks of the situation and answer it was chosen on. */
-export interface CourseFacts extends Pick<Situation, 'asOf' | 'colony' | 'rules' | 'lastOpening'> {
+export interface CourseFacts extends PlanFacts {
   readonly recountBy: Day
   /** The count it was chosen on. */
   readonly before: { readonly mites: number | null; readonly bees: number | null; readonly countedOn: Day | null; readonly method: Method | null }
@@ -106,6 +106,8 @@ export interface ColonyRecord {
 export interface WeatherFrom {
   readonly state: 'told' | 'down' | 'slow' | 'nonsense' | 'no-place'
   readonly service: string | null
+  /** The service is a simulated one, and the holding none for trying things out. */
+  readonly invented?: boolean
   readonly askedAt: string | null
   readonly ownDays: readonly { readonly date: Day; readonly source: 'hand' | 'station' }[]
 }

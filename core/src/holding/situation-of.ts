@@ -1,8 +1,10 @@
 import { shareOf, spreadOf } from '../count/index.ts'
 import type { Judgement } from '../judge/index.ts'
-import { factsIn } from '../situation/index.ts'
+import { factsIn, nextRest, presume } from '../situation/index.ts'
 import type { ColonyFacts, CountFact, KeeperFacts, PastCourse, Situation, TreatmentKey } from '../situation/index.ts'
-import type { Day } from '../time/index.ts'
+import { midwayWanted } from '../course/index.ts'
+import { addDays, type Day } from '../time/index.ts'
+import { treatmentOf } from '../treatments/index.ts'
 import { courseState } from './course-state.ts'
 import type { ColonyRecord, CountRecord, CourseFacts, SettingsRecord, YardRecord } from './records.ts'
 
@@ -10,7 +12,11 @@ import type { ColonyRecord, CountRecord, CourseFacts, SettingsRecord, YardRecord
 export const NOTHING_KNOWN: Omit<ColonyFacts, 'hivedOn'> = factsIn({ broodBoxes: 1 })
 
 /** What is known of the colony, from its newest look. */
-const factsOf = (colony: ColonyRecord): ColonyFacts => ({ ...factsIn(colony.look ?? NOTHING_KNOWN), hivedOn: colony.hivedOn })
+const factsOf = (colony: ColonyRecord): ColonyFacts => ({
+  ...factsIn(colony.look ?? NOTHING_KNOWN),
+  hivedOn: colony.hivedOn,
+  ...(colony.look ? { lookedOn: colony.look.onDay, ...(colony.look.seenOn ? { seenOn: colony.look.seenOn } : {}) } : {}),
+})
 
 // Every colony of a yard reads the courses of all the others.
 const courses = new WeakMap<ColonyRecord, { readonly today: Day; readonly past: PastCourse[] }>()
@@ -19,16 +25,32 @@ function pastCourses(colony: ColonyRecord, today: Day): PastCourse[] {
   if (kept?.today === today) return kept.past
   const past = colony.courses
     .map((record) => courseState(record, colony, today))
-    .filter((state) => (!state.cancelled || state.given) && state.treatment.way !== 'waiting')
+    .filter((state) => (state.given || (!state.cancelled && state.left === null)) && state.treatment.way !== 'waiting')
     .map((state) => ({
       treatment: state.treatment.key,
       start: state.startedOn,
-      end: state.course.endedOn,
+      end: state.course.endedOn ?? (state.left ? (state.left.lastOn ?? state.startedOn) : null),
       efficacy: state.outcome?.efficacy?.estimate ?? null,
+      ...(state.outcome?.efficacy ? { efficacyLow: state.outcome.efficacy.low, efficacyHigh: state.outcome.efficacy.high } : {}),
     }))
   courses.set(colony, { today, past })
   return past
 }
+
+/** Colonies of the yard that this one was made from: what was counted and given before it was taken from them is its own past too. */
+const madeFrom = (yard: YardRecord, colony: ColonyRecord): ColonyRecord[] =>
+  colony.parents.length === 0 ? [] : yard.colonies.filter((other) => other.id !== colony.id && colony.parents.includes(other.id))
+
+/** Counts of the colony it was divided from, up to that day. A swarm took its own share of mites with it: nothing is carried into it. */
+const carriedCounts = (yard: YardRecord, colony: ColonyRecord): CountRecord[] =>
+  colony.hivedOn !== null ? [] : madeFrom(yard, colony).flatMap((parent) => parent.counts.filter((c) => c.onDay <= colony.since))
+
+/** Courses of the colonies it was made from: what ran on that day is over for the half that was taken away. */
+const carriedCourses = (yard: YardRecord, colony: ColonyRecord): PastCourse[] =>
+  madeFrom(yard, colony)
+    .flatMap((parent) => pastCourses(parent, yard.today))
+    .filter((p) => p.start <= colony.since)
+    .map((p) => ({ ...p, end: p.end === null || p.end > colony.since ? colony.since : p.end }))
 
 /** Most courses of other colonies that are carried in a case, the newest. */
 const MOST_OF_YARD = 60
@@ -76,6 +98,14 @@ export function keeperFacts(settings: SettingsRecord): KeeperFacts {
   }
 }
 
+/** So many days ahead of the keeper's own are enough to stand on. */
+const OWN_AHEAD = 7
+const isInvented = ({ weatherFrom, today }: YardRecord): boolean => {
+  if (!weatherFrom?.invented) return false
+  const own = new Set(weatherFrom.ownDays.map((d) => d.date))
+  return !Array.from({ length: OWN_AHEAD }, (_, n) => addDays(today, n)).every((day) => own.has(day))
+}
+
 /** The case of a colony as its yard stands, judged for `startOn`: what every judgement in the page is made on. */
 export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord, startOn: Day = yard.today): Situation {
   return {
@@ -86,11 +116,12 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
     phase: yard.phase,
     colony: factsOf(colony),
     supers: { now: colony.look?.supers ?? null, offOn: yard.supersOffOn, nextOn: yard.supersNextOn },
-    counts: colony.counts.flatMap(countFacts),
+    counts: [...carriedCounts(yard, colony), ...colony.counts].flatMap(countFacts),
     weather: yard.weather,
     normals: yard.normals,
+    ...(isInvented(yard) ? { inventedWeather: true } : {}),
     lastOpening: yard.lastOpening,
-    history: pastCourses(colony, yard.today),
+    history: [...carriedCourses(yard, colony), ...pastCourses(colony, yard.today)],
     yardHistory: yardCourses(yard, colony),
     keeper: keeperFacts(settings),
     rules: settings.rules,
@@ -101,11 +132,16 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
 /** The small part of a decision that planning reads again and again; the whole is kept beside it. */
 export function courseFacts(situation: Situation, judgement: Judgement, treatment: TreatmentKey): CourseFacts {
   const rule = situation.rules[treatment]
+  const given = treatmentOf(treatment)
   return {
     asOf: situation.asOf,
-    colony: situation.colony,
+    // What was presumed when it was chosen is what the doses and rounds were planned on.
+    colony: presume(situation).situation.colony,
     rules: rule ? { [treatment]: rule } : {},
     lastOpening: situation.lastOpening,
+    rest: nextRest(situation, situation.startOn),
+    hemisphere: situation.hemisphere,
+    midway: given !== null && midwayWanted(situation, judgement, given),
     recountBy: judgement.recountBy,
     before: { mites: judgement.mites, bees: judgement.bees, countedOn: judgement.countedOn, method: judgement.method },
   }

@@ -29,7 +29,7 @@ const sameLine = (yard: YardState, step: NextStep): string =>
     step.course?.treatment.key ?? '',
     step.job?.job ?? '',
     step.job?.n ?? '',
-    step.kind === 'count' && step.due === 'coming' ? '' : step.latest,
+    step.kind === 'count' ? '' : step.latest,
   ].join('|')
 
 /** The words of a job for all colonies of a line: where their doses differ, each has its own. */
@@ -77,7 +77,8 @@ export function driftingWithin(yards: readonly YardState[], days: number): { yar
 export function todayOfYards(yards: readonly YardState[]): TodayList {
   const due = gatherSteps(yards, (s) => s.due === 'due')
   return {
-    overdue: gatherSteps(yards, (s) => s.due === 'overdue'),
+    // What is late in a hive comes before a count that is.
+    overdue: gatherSteps(yards, (s) => s.due === 'overdue').toSorted((a, b) => Number(a.step.kind === 'count') - Number(b.step.kind === 'count')),
     due: due.toSorted((a, b) => Number(b.step.tone === 'alarm') - Number(a.step.tone === 'alarm')),
     coming: gatherSteps(yards, (s, yard) => s.due === 'coming' && s.earliest <= addDays(yard.yard.today, AHEAD)),
   }

@@ -1,10 +1,10 @@
-import { answer } from '../course/index.ts'
 import { limitOf } from '../judge/index.ts'
-import { phaseOf } from '../situation/index.ts'
-import { lastSensibleStart } from '../match/index.ts'
+import { broodlessWindow, phaseOf } from '../situation/index.ts'
+import { fitsOn, judged, lastSensibleStart, onDay } from '../match/index.ts'
 import { addDays, sayDay, sayWindow, type Day } from '../time/index.ts'
-import { shortName, treatmentOf, TREATMENTS } from '../treatments/index.ts'
+import { shortName, TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { colonyState, type ColonyState, type Tone } from './colony-state.ts'
+import { sayPlan } from './plan-words.ts'
 import type { SettingsRecord, YardRecord } from './records.ts'
 import { keeperFacts } from './situation-of.ts'
 
@@ -12,6 +12,8 @@ import { keeperFacts } from './situation-of.ts'
 export interface Phrase {
   readonly text: string
   readonly tone: Tone | 'plain'
+  /** It speaks of what may be given: it leads to the options and not to the row. */
+  readonly leads?: 'options'
 }
 
 export interface YardState {
@@ -39,17 +41,6 @@ function names(states: readonly ColonyState[]): string {
 const has = (state: ColonyState, due: 'overdue' | 'due', kind?: string) =>
   state.steps.some((s) => s.due === due && (kind === undefined || s.job?.job === kind))
 
-/** The first day on which something fits a colony that is over its limit. */
-function firstFit(states: readonly ColonyState[]): string | null {
-  const [first] = states
-  if (!first) return null
-  const option = answer(first.situation).options.find((o) => o.earliest !== null && treatmentOf(o.treatment)?.way === 'given')
-  const treatment = option ? treatmentOf(option.treatment) : null
-  if (!option?.earliest || !treatment) return 'nothing fits within eight weeks'
-  const name = shortName(treatment).toLowerCase()
-  return option.earliest === first.situation.asOf ? `${name} fits today` : `${name} fits from ${sayDay(option.earliest)}`
-}
-
 function phrases(row: readonly ColonyState[]): Phrase[] {
   const found: Phrase[] = []
   const strips = row.filter((s) => has(s, 'overdue', 'remove'))
@@ -59,18 +50,29 @@ function phrases(row: readonly ColonyState[]): Phrase[] {
   const over = free('treat')
   const due = row.filter((s) => s.steps.some((x) => x.kind === 'job' && x.due === 'due' && x.job?.job !== 'prepare'))
   const recount = row.filter((s) => s.inHand === null && s.steps.some((x) => x.kind === 'count' && x.due !== 'coming'))
+  const left = row.filter((s) => s.steps.some((x) => x.kind === 'left'))
   const gone = row.filter((s) => s.steps.some((x) => x.kind === 'gone'))
   if (strips.length > 0) found.push({ text: `strips in ${names(strips)} must come out now`, tone: 'alarm' })
   if (late.length > 0) found.push({ text: `${names(late)} ${late.length === 1 ? 'is' : 'are'} overdue`, tone: 'alarm' })
+  const stuck = row.filter((s) => s.failing && s.gone === null)
   if (urgent.length > 0) found.push({ text: `${names(urgent)} ${urgent.length === 1 ? 'is' : 'are'} in danger`, tone: 'alarm' })
+  if (stuck.length > 0)
+    found.push({
+      text: `${names(stuck)} ${stuck.length === 1 ? 'is' : 'are'} ${stuck.every((s) => s.judgement.level === 'urgent') ? 'in danger' : 'over the limit'} in the middle of a course`,
+      tone: 'alarm',
+    })
   if (over.length > 0)
     found.push({ text: `${over.length > 2 ? colonies(over.length) : names(over)} ${over.length === 1 ? 'is' : 'are'} over the limit`, tone: 'alarm' })
-  const fit = firstFit([...urgent, ...over])
-  if (fit) found.push({ text: fit, tone: 'act' })
+  const fit = sayPlan([...urgent, ...over])
+  if (fit) found.push({ text: fit, tone: 'act', leads: 'options' })
+  if (left.length > 0 && found.length < 3) found.push({ text: `a course in ${names(left)} was left standing`, tone: 'act' })
   if (gone.length > 0) found.push({ text: `${names(gone)} can be taken out of the row`, tone: 'act' })
   if (due.length > 0 && found.length < 3) found.push({ text: `there is work in ${names(due)}`, tone: 'act' })
   if (recount.length > 0 && found.length < 3)
-    found.push({ text: `${colonies(recount.length)} ${recount.length === 1 ? 'wants' : 'want'} counting`, tone: 'act' })
+    found.push({
+      text: `${colonies(recount.length)} ${recount.length === 1 ? 'wants' : 'want'} ${recount.every((s) => s.judgement.phase === 'dormant') ? 'a board' : 'counting'}`,
+      tone: 'act',
+    })
   return found
 }
 
@@ -83,7 +85,7 @@ function say(yard: YardRecord, row: readonly ColonyState[]): Phrase[] {
   const found = phrases(row)
   if (found.length === 0) {
     const next = nextDay(row)
-    return [{ text: `${yard.name}: nothing is due${next ? `; the next thing is on ${sayDay(next)}` : ''}.`, tone: 'settled' }]
+    return [{ text: `${yard.name}: nothing is due${next ? `; the next thing is on ${sayDay(next, yard.today)}` : ''}.`, tone: 'settled' }]
   }
   return found.flatMap((p, i) => {
     const joint = i === 0 ? `${yard.name}: ` : i === found.length - 1 ? ', and ' : ', '
@@ -112,17 +114,36 @@ function sayAhead(yard: YardRecord, row: readonly ColonyState[], settings: Setti
   const listed = TREATMENTS.filter((t) => t.way === 'given' && settings.rules[t.key]?.authorised === 'yes')
   const near = listed.flatMap((treatment) => {
     const found = row
-      .map((s) => lastSensibleStart(treatment, { ...s.situation, judgement: s.judgement }))
+      .map((s) => lastSensibleStart(treatment, judged(s.situation, s.judgement)))
       .filter((x) => x !== null)
       .toSorted((a, b) => a.day.localeCompare(b.day))[0]
-    return found && found.day >= yard.today && found.day <= addDays(yard.today, WARN) ? [{ treatment, ...found }] : []
+    // No day is offered on which it would not fit.
+    return found && found.day >= yard.today && found.day <= addDays(yard.today, WARN) && fitsThen(treatment, first, found.day)
+      ? [{ treatment, ...found }]
+      : []
   })
-  if (near.length === 0) return null
+  const broodless = sayBroodless(yard, row)
+  if (near.length === 0) return broodless
   const said = near
     .toSorted((a, b) => a.day.localeCompare(b.day))
-    .map((x) => `${small(shortName(x.treatment))} ${sayDay(x.day)} (before ${x.because === 'opening' ? 'the last opening' : 'the next supers'})`)
-  return `Last sensible starts ahead: ${said.join(', ')}.`
+    .map((x) => `${small(shortName(x.treatment))} ${sayDay(x.day, yard.today)} (${LAST[x.because]})`)
+  return `Last sensible starts ahead: ${said.join(', ')}.${broodless ? ` ${broodless}` : ''}`
 }
+const fitsThen = (treatment: Treatment, { situation, judgement }: ColonyState, day: Day): boolean =>
+  fitsOn(onDay(judged(situation, judgement), day), [treatment]).every((x) => x.fit === 'fits' || x.fit === 'care')
+
+/** The broodless weeks are told of this many days before they begin. */
+const BEFORE = 30
+/** The year's best opening for oxalic acid, said before it comes and while it lasts, for as long as no colony has its round. */
+function sayBroodless({ normals, hemisphere, today }: YardRecord, row: readonly ColonyState[]): string | null {
+  const weeks = normals.length === 12 ? broodlessWindow(normals, hemisphere, today) : null
+  if (!weeks || weeks.from > addDays(today, BEFORE) || weeks.to < addDays(today, 7)) return null
+  const opens = addDays(weeks.from, -BEFORE)
+  const has = row.some((s) => s.courses.some((c) => !c.cancelled && c.left === null && c.treatment.active === 'oxalic acid' && c.startedOn >= opens))
+  if (has) return null
+  return `Likely without brood from ${sayDay(weeks.from, today)} to ${sayDay(weeks.to, today)}, by what is usual here: an oxalic round reaches nearly every mite then, not needed by a low count and given by many in any case.`
+}
+const LAST = { opening: 'before the last opening', supers: 'before the next supers', weather: 'then it is too cold or too hot' } as const
 const small = (text: string): string => text.replace(/^./, (c) => c.toLowerCase())
 
 /** A whole yard as it stands today, in walking order. */

@@ -1,5 +1,5 @@
 import type { Situation } from '../situation/index.ts'
-import { addDays, laterOf, sayDay, type Day } from '../time/index.ts'
+import { addDays, sayDay, type Day } from '../time/index.ts'
 import { growthADay } from './recount.ts'
 import type { Judgement } from './judge.ts'
 
@@ -23,12 +23,12 @@ export function driftOf(j: Judgement, situation: Pick<Situation, 'colony' | 'asO
   if (estimate === null || high === null || threshold === null || countedOn === null || estimate <= 0 || high <= 0) return null
   const growth = growthADay(j.phase, situation.colony.brood)
   if (growth <= 0) return null
-  const reached = (level: number) => laterOf(situation.asOf, addDays(countedOn, Math.max(0, Math.ceil(Math.log(threshold / level) / growth))))
+  const reached = (level: number) => addDays(countedOn, Math.max(0, Math.ceil(Math.log(threshold / level) / growth)))
   const [earliest, likely] = [reached(high), reached(estimate)]
   const between = earliest === likely ? `about ${sayDay(likely)}` : `between ${sayDay(earliest)} and ${sayDay(likely)}`
   return {
     earliest,
     likely,
-    text: `${estimate.toFixed(1)} ${UNITS[j.unit]} on ${sayDay(countedOn)}, the limit is ${threshold}; at the usual pace it reaches the limit ${between}`,
+    text: `${estimate.toFixed(1)} ${UNITS[j.unit]} on ${sayDay(countedOn)}, the limit is ${threshold}; at the usual pace it ${likely < situation.asOf ? 'has reached' : 'reaches'} the limit ${between}`,
   }
 }

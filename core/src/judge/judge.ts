@@ -1,9 +1,20 @@
 import { chanceAtLeast, clopperPearson, FEW_BEES, newestCount, poissonRate, type Estimate, type PooledCount } from '../count/index.ts'
-import { phaseOf, sayPhase, type Phase, type Situation } from '../situation/index.ts'
-import { sayDay, sayDays, type Day } from '../time/index.ts'
+import {
+  phaseAt,
+  phaseOf,
+  sayPhase,
+  SIGN_WORDS,
+  signsOf,
+  signsOfMites,
+  type BoardKind,
+  type SignKey,
+  type Phase,
+  type Situation,
+} from '../situation/index.ts'
+import { addDays, sayDay, sayDays, type Day } from '../time/index.ts'
 import { plain } from '../units/index.ts'
 import { boardLimits, DRONE_LIMIT, isOwnLimit, limitOf, sayBoards, saySchool, URGENT, type Limit } from './schools.ts'
-import { recountBy, STALE_AFTER } from './recount.ts'
+import { recountBy, recountDue, STALE_AFTER } from './recount.ts'
 import { settlingOf, type Settling } from './settle.ts'
 import { trendOf, type Trend } from './trend.ts'
 
@@ -43,6 +54,8 @@ export interface Judgement {
   readonly stale: boolean
   readonly representative: boolean
   readonly recountBy: Day
+  /** The day by which a count was, or is, due by the count and its own season alone; null where nothing was counted. It stands still while the days go by. */
+  readonly recountDue: Day | null
   /** Against the count before by the same method; null where there is none. */
   readonly trend: Trend | null
   readonly notes: readonly string[]
@@ -53,14 +66,18 @@ export const isOver = (j: Pick<Judgement, 'level'>): boolean => j.level === 'tre
 
 const round2 = (x: number) => Math.round(x * 100) / 100
 
+/** What two products of the same figures may differ by for being binary fractions. */
+const ROUNDING = 1e-9
 /** Exact test of mites / bees >= limit, in whole numbers where they are whole. */
-const reaches = (mites: number, bees: number, limit: Limit, recovery: number) => mites * limit.bees >= limit.mites * bees * recovery
+const reaches = (mites: number, bees: number, limit: Limit, recovery: number) => mites * limit.bees >= limit.mites * bees * recovery - ROUNDING
 
 /** A count against its limit, its doubt left aside. */
 interface Held {
   readonly unit: JudgementUnit
   readonly scale: number
   readonly threshold: number
+  /** What the upper end must stay below for it to be under; the threshold, or the lower of two published limits. */
+  readonly lower: number
   readonly source: string
   readonly reached: boolean
   readonly urgent: boolean
@@ -71,18 +88,31 @@ interface Measured extends Held {
   readonly chance: number
 }
 
+/** So many times the higher published limit a colony is taken to be in danger (a guess). */
+const BOARD_DANGER = 2
+
+/**
+ * A fall against the published limits of its month, which differ: at or over the higher a treatment is needed, between them the lists
+ * disagree, and what is said is to watch. A keeper who judges by one of the lists is taken at their word where it says to treat.
+ */
 function holdBoard(count: PooledCount, situation: Situation, recovery: number): Held {
   const boards = boardLimits(count.date, situation.hemisphere)
-  const kind = situation.keeper.boards ?? 'timely'
-  const threshold = boards[kind]
-  const reaches = (limit: number) => count.mites >= limit * count.days * recovery
+  const own = situation.keeper.boards ?? null
+  const reached = (limit: number) => reaches(count.mites, count.days, { mites: limit, bees: 1 }, recovery)
+  const [lower, higher] = [Math.min(boards.timely, boards.collapse), Math.max(boards.timely, boards.collapse)]
+  const threshold = boards[own ?? 'timely']
+  const named = (kind: BoardKind) => `${plain(boards[kind], 1)} a day "${sayBoards(kind).name}" (${sayBoards(kind).source})`
   return {
     unit: 'perDay',
     scale: 1,
     threshold,
-    source: `board limit "${sayBoards(kind).name}" of the month: ${sayBoards(kind).source}`,
-    reached: reaches(threshold),
-    urgent: boards.collapse > boards.timely && reaches(boards.collapse),
+    lower,
+    source:
+      own === null
+        ? `board limits of the month: ${named('timely')}; ${named('collapse')}`
+        : `board limit "${sayBoards(own).name}" of the month: ${sayBoards(own).source}`,
+    reached: reached(own === 'timely' ? threshold : higher),
+    urgent: reached(higher * BOARD_DANGER),
     boards,
   }
 }
@@ -97,6 +127,7 @@ function holdShare(count: PooledCount, situation: Situation, phase: Phase, recov
     unit: drone ? 'per100cells' : 'per100',
     scale: 100,
     threshold: (limit.mites / limit.bees) * 100,
+    lower: (limit.mites / limit.bees) * 100,
     source: drone ? 'five in 100 drone cells in spring and early summer; common practice, no source' : sayLimitSource(situation, phase),
     reached: reaches(count.mites, count.bees, limit, recovery),
     urgent,
@@ -123,14 +154,26 @@ function measure(count: PooledCount, situation: Situation, phase: Phase): Measur
 
 /** Whether a count stands at or over the limit of a situation's day: as `judge` has it, and nothing more. */
 export function overLimit(count: PooledCount, situation: Situation): boolean {
-  const { urgent, reached } = hold(count, situation, phaseOf(situation))
+  const { urgent, reached } = hold(count, situation, phaseAt(situation, count.date))
   return urgent || reached
 }
 
 function levelOf(measured: Measured, recovery: number): JudgementLevel {
   if (measured.urgent) return 'urgent'
   if (measured.reached) return 'treat'
-  return (measured.interval.high * measured.scale) / recovery < measured.threshold ? 'under' : 'watch'
+  return (measured.interval.high * measured.scale) / recovery < measured.lower ? 'under' : 'watch'
+}
+
+const SAID_SIGNS = Object.fromEntries(SIGN_WORDS) as Readonly<Record<SignKey, string>>
+
+/** What was seen that comes with many mites, whatever the count says; null where nothing was. */
+function noteOfSigns(situation: Situation, level: Judgement['level']): string | null {
+  const { signs, on } = signsOf(situation)
+  const seen = signsOfMites(signs).map((sign) => SAID_SIGNS[sign])
+  if (seen.length === 0) return null
+  const said = seen.join(', ').replace(/^./, (c) => c.toUpperCase())
+  const then = level === 'treat' || level === 'urgent' ? 'it agrees with the count' : 'count now, whatever an older count said'
+  return `${said} (${sayDay(on, situation.asOf)}): with many mites these come, and the viruses they carry; ${then}.`
 }
 
 function notesOn(count: PooledCount, situation: Situation, phase: Phase, stale: boolean): string[] {
@@ -156,24 +199,52 @@ const SAID_UNIT: Record<JudgementUnit, string> = { per100: 'in 100', perDay: 'a 
 /** A threshold as it is spoken: 3, or 1.67. */
 const sayLimit = (threshold: number) => plain(threshold, 2)
 
-function sentence(level: JudgementLevel, m: Measured, phase: Phase, recovery: number): string {
-  const [at, low, high] = [m.interval.estimate, m.interval.low, m.interval.high].map((x) => (x * m.scale).toFixed(1))
-  const judgedAt = (m.interval.estimate * m.scale) / recovery
-  // What is held against the limit must be said, or the sentence contradicts itself.
-  const allowed = recovery < 1 ? ` With those missed about ${judgedAt.toFixed(1)}.` : ''
-  const figure = `${at} ${SAID_UNIT[m.unit]}, likely ${low} to ${high}.${allowed}`
-  const limit = sayLimit(m.threshold)
-  if (level === 'urgent') return `${figure} Far over the limit of ${limit}: this colony is in danger.`
-  if (level === 'treat')
-    return `${figure} ${judgedAt === m.threshold ? 'At' : 'Over'} the limit of ${limit}${phase === 'decrease' ? ': treat before the winter bees are raised' : ': treat'}.`
-  if (level === 'watch') return `${figure} Below the limit of ${limit}, but the count cannot rule out more.`
-  return `${figure} Under the limit of ${limit}, doubt included.`
+/** A figure with as many digits as it takes not to read as the limit it is not at. */
+function sayAgainst(x: number, threshold: number): string {
+  for (const digits of [1, 2, 3]) {
+    const said = x.toFixed(digits)
+    if (Number(said) !== threshold || Math.abs(x - threshold) < ROUNDING) return said
+  }
+  return String(x)
 }
 
-function nextStep(level: JudgementLevel, recount: Day, few: boolean, phase: Phase): string {
+/** Days before the winter rest in which the last winter bees are raised: later nothing done now helps them (common practice, no source). */
+const WINTER_BEES = 30
+/** Whether the bees that go through the winter are still to be raised: until about a month before the phase turns. */
+export const winterBeesToCome = (situation: Situation, day: Day): boolean =>
+  phaseAt(situation, day) === 'decrease' && phaseAt(situation, addDays(day, WINTER_BEES)) === 'decrease'
+
+function sentence(level: JudgementLevel, m: Measured, situation: Situation, recovery: number): string {
+  const [low, high] = [m.interval.low, m.interval.high].map((x) => (x * m.scale).toFixed(1))
+  const at = m.interval.estimate * m.scale
+  const judgedAt = at / recovery
+  // What is held against the limit must be said, or the sentence contradicts itself.
+  const allowed = recovery < 1 ? ` With those missed about ${sayAgainst(judgedAt, m.threshold)}.` : ''
+  const figure = `${recovery < 1 ? at.toFixed(1) : sayAgainst(at, m.threshold)} ${SAID_UNIT[m.unit]}, likely ${low} to ${high}.${allowed}`
+  const limit = sayLimit(m.threshold)
+  if (level === 'urgent') return `${figure} Far over the limit of ${limit}: this colony is in danger.`
+  if (level === 'treat') {
+    const when = winterBeesToCome(situation, situation.asOf)
+      ? ': treat before the winter bees are raised'
+      : phaseOf(situation) === 'decrease'
+        ? ': late for the winter bees; treating now is for those alive, and for the spring'
+        : ': treat'
+    return `${figure} ${Math.abs(judgedAt - m.threshold) < ROUNDING ? 'At' : 'Over'} the limit of ${limit}${when}.`
+  }
+  if (level === 'watch' && m.boards && judgedAt >= m.lower)
+    return `${figure} The published limits of the month disagree: ${sayLimit(m.boards.timely)} a day (${sayBoards('timely').source}), ${sayLimit(m.boards.collapse)} (${sayBoards('collapse').source}).`
+  if (level === 'watch') return `${figure} Below the limit of ${sayLimit(m.lower)}, but the count cannot rule out more.`
+  if (m.boards && m.boards.timely !== m.boards.collapse)
+    return `${figure} Under both published limits of the month, ${sayLimit(m.boards.timely)} and ${sayLimit(m.boards.collapse)} a day, doubt included.`
+  return `${figure} Under the limit of ${sayLimit(m.lower)}, doubt included.`
+}
+
+function nextStep(level: JudgementLevel, recount: Day, few: boolean, phase: Phase, board: boolean): string {
   if (level === 'urgent') return 'Choose a treatment today: losing the colony cannot be mended.'
   if (level === 'treat') return 'Choose a treatment.'
-  if (phase === 'dormant') return `Leave it; count the fall on a board, or wash again once bees fly, by ${sayDay(recount)}.`
+  if (phase === 'dormant')
+    return `Leave it; count the fall on a board over three to seven days by ${sayDay(recount)}. The first wash is for spring, once bees fly at about 12 °C.`
+  if (level === 'watch' && board) return `A wash of about 300 bees would settle it; else read a board again by ${sayDay(recount)}.`
   if (level === 'watch')
     return few
       ? `Wash a full half cup, about 300 bees, to settle it; else count again by ${sayDay(recount)}.`
@@ -181,51 +252,61 @@ function nextStep(level: JudgementLevel, recount: Day, few: boolean, phase: Phas
   return `Leave it and count again by ${sayDay(recount)}.`
 }
 
+/** Days after which a count says nothing of today: what has bred or died since outweighs it (a guess). */
+const EXPIRES_AFTER = 90
+
+function uncounted(situation: Situation, phase: Phase, last: PooledCount | null): Judgement {
+  const winter = phase === 'dormant'
+  return {
+    level: 'unknown',
+    estimate: null,
+    low: null,
+    high: null,
+    threshold: null,
+    unit: 'per100',
+    text: last
+      ? `The last count is of ${sayDay(last.date, situation.asOf)}, ${sayDays(last.age)} ago: too old to judge by.`
+      : 'No count yet: nobody can say how many mites there are.',
+    next: winter ? 'Lay a board for three to seven days: a cluster is not opened for a jar.' : 'Count first: a wash of about 300 bees.',
+    chanceOver: null,
+    limitSource: sayLimitSource(situation, phase),
+    boards: null,
+    settling: null,
+    recovery: null,
+    corrected: null,
+    phase,
+    countedOn: last?.date ?? null,
+    method: null,
+    mites: null,
+    bees: null,
+    age: last?.age ?? null,
+    stale: last !== null,
+    representative: false,
+    recountBy: situation.asOf,
+    recountDue: null,
+    trend: null,
+    notes: [noteOfSigns(situation, 'unknown')].filter((note) => note !== null),
+  }
+}
+
 /**
- * Judges the newest count of a situation against the keeper's school for the phase of `asOf`.
+ * Judges the newest count of a situation against the keeper's school for the phase of the day it was counted on.
  * The level is taken with the keeper's recovery allowed for; estimate, low and high are before it.
- * Never fails: without a count the level is `unknown`.
+ * Never fails: without a count, or with one too old to say anything, the level is `unknown`.
  */
 export function judge(situation: Situation): Judgement {
   const phase = phaseOf(situation)
   const count = newestCount(situation.counts, situation.asOf)
-  if (!count) {
-    return {
-      level: 'unknown',
-      estimate: null,
-      low: null,
-      high: null,
-      threshold: null,
-      unit: 'per100',
-      text: 'No count yet: nobody can say how many mites there are.',
-      next: 'Count first: a wash of about 300 bees.',
-      chanceOver: null,
-      limitSource: sayLimitSource(situation, phase),
-      boards: null,
-      settling: null,
-      recovery: null,
-      corrected: null,
-      phase,
-      countedOn: null,
-      method: null,
-      mites: null,
-      bees: null,
-      age: null,
-      stale: false,
-      representative: false,
-      recountBy: situation.asOf,
-      trend: null,
-      notes: [],
-    }
-  }
+  if (!count || count.age > EXPIRES_AFTER) return uncounted(situation, phase, count)
   const recovery = count.recovery ?? 1
-  const measured = measure(count, situation, phase)
+  const measured = measure(count, situation, phaseAt(situation, count.date))
   const level = levelOf(measured, recovery)
   const { estimate, low, high } = measured.interval
   const at = (x: number) => round2(x * measured.scale)
   const stale = phase !== 'dormant' && count.age > STALE_AFTER
   const recount = recountBy(count, measured.threshold, situation, phase)
-  const notes = notesOn(count, situation, phase, stale)
+  const signs = noteOfSigns(situation, level)
+  const notes = [...(signs ? [signs] : []), ...notesOn(count, situation, phase, stale)]
   return {
     level,
     estimate: at(estimate),
@@ -233,8 +314,8 @@ export function judge(situation: Situation): Judgement {
     high: at(high),
     threshold: round2(measured.threshold),
     unit: measured.unit,
-    text: sentence(level, measured, phase, recovery),
-    next: nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase),
+    text: sentence(level, measured, situation, recovery),
+    next: nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase, count.method === 'board'),
     chanceOver: measured.chance,
     limitSource: measured.source,
     boards: measured.boards,
@@ -253,6 +334,7 @@ export function judge(situation: Situation): Judgement {
     stale,
     representative: count.representative && !(situation.colony.brood === 'none' && phase !== 'dormant'),
     recountBy: recount,
+    recountDue: recountDue(count, measured.threshold, situation, phaseAt(situation, count.date)),
     trend: trendOf(situation.counts, situation.asOf, lastStart(situation)),
     notes,
   }

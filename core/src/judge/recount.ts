@@ -21,10 +21,10 @@ export function growthADay(phase: Phase, brood: Situation['colony']['brood']): n
 
 /**
  * The day by which to count again: when the upper bound of the central 80 % interval, growing as above from the day
- * of the count, reaches the limit. Never before a week from the count, nor after 30 days in season, nor before `asOf`.
+ * of the count, reaches the limit. Never before a week from the count, nor after 30 days in season. It may have passed.
  * `threshold` is per 100 bees, or a day for boards.
  */
-export function recountBy(count: PooledCount, threshold: number, situation: Situation, phase: Phase): Day {
+export function recountDue(count: PooledCount, threshold: number, situation: Situation, phase: Phase): Day {
   const recovery = count.recovery ?? 1
   const upper =
     (count.method === 'board'
@@ -33,5 +33,8 @@ export function recountBy(count: PooledCount, threshold: number, situation: Situ
   const growth = growthADay(phase, situation.colony.brood)
   const latest = phase === 'dormant' ? LATEST_DORMANT : LATEST
   const reached = upper >= threshold ? 0 : growth > 0 ? Math.floor(Math.log(threshold / upper) / growth) : latest
-  return laterOf(situation.asOf, addDays(count.date, Math.min(latest, Math.max(SOONEST, reached))))
+  return addDays(count.date, Math.min(latest, Math.max(SOONEST, reached)))
 }
+
+/** The same, never before the day on which it is asked. */
+export const recountBy = (...asked: Parameters<typeof recountDue>): Day => laterOf(asked[2].asOf, recountDue(...asked))

@@ -1,6 +1,6 @@
 import { plural } from '../units/index.ts'
 import { judge, limitOf, URGENT } from '../judge/index.ts'
-import { NO_RULE } from '../situation/index.ts'
+import { NO_RULE, type PresumedFact } from '../situation/index.ts'
 import type { Treatment } from '../treatments/index.ts'
 import { addDays } from '../time/index.ts'
 import { GATES } from './gates/index.ts'
@@ -13,6 +13,8 @@ interface Unknown {
   /** The gates that read it. */
   readonly gates: readonly GateKey[]
   readonly question: string
+  /** What is asked in its place where no cluster is opened for it. */
+  readonly inWinter?: string
   readonly unknown: (s: JudgedSituation, option: Treatment) => boolean
   readonly answers: (s: JudgedSituation, option: Treatment) => readonly Answered[]
 }
@@ -21,17 +23,14 @@ interface Answered {
   readonly change: (s: JudgedSituation) => JudgedSituation
 }
 
-const colony = (
-  fact: string,
-  gates: readonly GateKey[],
-  question: string,
-  key: keyof JudgedSituation['colony'],
-  answers: readonly Answered[],
-): Unknown => ({
+/** Whether a fact is presumed and not known. */
+const isPresumed = (s: JudgedSituation, fact: string): boolean => s.presumptions.some((p) => p.fact === fact)
+
+const colony = (fact: PresumedFact, gates: readonly GateKey[], question: string, answers: readonly Answered[]): Unknown => ({
   fact,
   gates,
   question,
-  unknown: (s) => s.colony[key] === null || s.colony[key] === 'unknown',
+  unknown: (s) => isPresumed(s, fact),
   answers: () => answers,
 })
 const be = (say: string, facts: Partial<JudgedSituation['colony']>): Answered => ({ say, change: withColony(facts) })
@@ -82,29 +81,27 @@ const UNKNOWNS: readonly Unknown[] = [
     fact: 'supers',
     gates: ['supers'],
     question: 'Are supers on for people?',
-    unknown: (s) => s.supers.now === null,
+    unknown: (s) => isPresumed(s, 'supers'),
     answers: () => [
       { say: 'with no supers on', change: (s) => ({ ...s, supers: { ...s.supers, now: 'none' } }) },
       { say: 'with supers on for people', change: (s) => ({ ...s, supers: { ...s.supers, now: 'for-people' } }) },
     ],
   },
-  colony('entrance', ['hive'], 'Is the entrance at full width?', 'entrance', [
+  colony('entrance', ['hive'], 'Is the entrance at full width?', [
     be('with a full entrance', { entrance: 'full' }),
     be('with a reducer in', { entrance: 'reduced' }),
   ]),
-  colony('floor', ['hive'], 'Is the floor solid, or a screen with its tray in?', 'floor', [
+  colony('floor', ['hive'], 'Is the floor solid, or a screen with its tray in?', [
     be('on a solid floor', { floor: 'solid' }),
     be('on an open screen', { floor: 'screen-open' }),
   ]),
-  colony('floorWet', ['hive'], 'Is the floor dry?', 'floorWet', [
-    be('on a dry floor', { floorWet: false }),
-    be('on a wet floor', { floorWet: true }),
-  ]),
+  colony('floorWet', ['hive'], 'Is the floor dry?', [be('on a dry floor', { floorWet: false }), be('on a wet floor', { floorWet: true })]),
   {
     fact: 'weather',
     gates: ['temperature'],
     question: 'How warm will it be? Give the yard its place or its usual months, or enter the days.',
-    unknown: (s, option) => option.temperature.some((limit) => weighHeat(limit, s).missing),
+    unknown: (s, option) =>
+      option.temperature.length > 0 && (isPresumed(s, 'weather') || option.temperature.some((limit) => weighHeat(limit, s).missing)),
     answers: () =>
       [6, 13, 22, 28, 34, 45].map((high) => ({ say: `with highs of ${high} °C`, change: (s) => ({ ...s, weather: steady(s, high), normals: [] }) })),
   },
@@ -112,6 +109,7 @@ const UNKNOWNS: readonly Unknown[] = [
     fact: 'count',
     gates: ['need'],
     question: 'How many mites in a wash of about 300 bees?',
+    inWinter: 'How many mites fall on a board a day, over three to seven days?',
     unknown: (s) => s.judgement.level === 'unknown',
     answers: (s) => {
       const limit = limitOf(s.keeper, s.judgement.phase)
@@ -120,22 +118,24 @@ const UNKNOWNS: readonly Unknown[] = [
       return [0, over, danger].map((mites) => ({ say: `with ${plural(mites, 'mite')} on 300 bees`, change: (x) => jar(x, mites) }))
     },
   },
-  colony('framesOfBees', ['hive', 'kit'], 'How many frames of bees?', 'framesOfBees', [
+  colony('framesOfBees', ['hive', 'kit'], 'How many frames of bees?', [
     be('with 1 frame of bees', { framesOfBees: 1 }),
     be('with 5 frames of bees', { framesOfBees: 5 }),
     be('with 12 frames of bees', { framesOfBees: 12 }),
   ]),
-  colony('brood', ['need', 'brood', 'supers', 'time', 'kit'], 'Is there brood, and is any of it capped?', 'brood', [
+  colony('brood', ['need', 'brood', 'supers', 'time', 'kit'], 'Is there brood, and is any of it capped?', [
     be('without brood', { brood: 'none' }),
     be('with open brood only', { brood: 'open' }),
     be('with capped brood', { brood: 'capped' }),
   ]),
-  colony('queen', ['hive'], 'Is the queen laying? Look for eggs.', 'queen', [
+  colony('queen', ['hive'], 'Is the queen laying? Look for eggs.', [
     be('with a laying queen', { queen: 'laying' }),
     be('with a new queen', { queen: 'new' }),
     be('without a queen', { queen: 'absent' }),
   ]),
 ]
+
+const askedOf = (u: Unknown, s: JudgedSituation): string => (s.judgement.phase === 'dormant' ? (u.inWinter ?? u.question) : u.question)
 
 const verdictOf = (option: Treatment, s: JudgedSituation): Level => worstOf(GATE_KEYS.map((key) => levelAt(GATES[key], option, s)))
 
@@ -152,7 +152,7 @@ export function doubtsOf(s: JudgedSituation, options: readonly Treatment[]): Dou
   const now = new Map(options.map((o) => [o.key, verdictOf(o, s)]))
   return UNKNOWNS.map((u) => ({
     fact: u.fact,
-    question: u.question,
+    question: askedOf(u, s),
     changes: options
       .filter((o) => u.unknown(s, o))
       .flatMap((treatment) =>
@@ -221,5 +221,5 @@ export function questionsFor(option: Treatment, s: JudgedSituation): { readonly 
   })
   const floor = Math.max(...byGate.map((g) => g.least))
   const wanted = new Set(byGate.flatMap((g) => fewestFor(g.table, g.asked, floor)).map((a) => a.unknown))
-  return UNKNOWNS.filter((u) => wanted.has(u)).map(({ fact, question }) => ({ fact, question }))
+  return UNKNOWNS.filter((u) => wanted.has(u)).map((u) => ({ fact: u.fact, question: askedOf(u, s) }))
 }

@@ -1,5 +1,5 @@
-import type { Judgement } from '../judge/index.ts'
-import type { Situation } from '../situation/index.ts'
+import { judge, type Judgement } from '../judge/index.ts'
+import { presume, type FilledColony, type FilledSituation, type PresumedFact, type Presumption, type Situation } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import type { Treatment } from '../treatments/index.ts'
 
@@ -11,10 +11,20 @@ export const LEVELS = ['fits', 'care', 'wait', 'ruled-out'] as const
 export type Level = (typeof LEVELS)[number]
 const weight: Record<Level, number> = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
 
+/** What a finding speaks of: whether it fits; whether anything was counted; or whether it is allowed and at hand. The fit alone moves an option in the order. */
+export const MATTERS = ['fit', 'count', 'rules', 'kit', 'shelf'] as const
+export type Matter = (typeof MATTERS)[number]
+
 /** One reason, ready to be read. */
 export interface Finding {
   readonly gate: GateKey
+  /** What counts for the verdict: its fit, or care where that rests on what is presumed and might be worse or better. */
   readonly level: Level
+  /** From what is known or presumed alone. */
+  readonly fit: Level
+  readonly of: Matter
+  /** The fact it rests on that is presumed and not known; null where all of it is known. */
+  readonly presumed: PresumedFact | null
   /** The figure that decided, short enough for a cell: "34°", "13 d". Null where there is none. */
   readonly figure: string | null
   /** The limit it was held against. */
@@ -26,8 +36,10 @@ export interface Finding {
 }
 
 /** A situation with its count judged, so that no gate has to. `startOn` is the day judged. */
-export interface JudgedSituation extends Situation {
+export interface JudgedSituation extends FilledSituation {
   readonly judgement: Judgement
+  /** What stands in it that is presumed and not known. */
+  readonly presumptions: readonly Presumption[]
 }
 
 /** Words, or how they are made. */
@@ -38,6 +50,10 @@ const spell = (word: Word | undefined): string | null => (typeof word === 'funct
 export interface LazyFinding {
   readonly gate: GateKey
   readonly level: Level
+  /** Left out: `fit`. */
+  readonly of?: Matter
+  /** The fact that it rests on, where that is one that may be presumed. */
+  readonly about?: PresumedFact
   readonly figure?: Word
   readonly limit?: Word
   readonly source: string
@@ -55,7 +71,29 @@ export const gateOf = ({ readsDay }: { readonly readsDay: boolean }, ask: Ask): 
 export const worstOf = (levels: readonly Level[]): Level => levels.reduce((worst, l) => (weight[l] > weight[worst] ? l : worst), 'fits' as Level)
 export const worseThan = (a: Level, b: Level): boolean => weight[a] > weight[b]
 export const levelAt = (gate: Ask, option: Treatment, situation: JudgedSituation): Level => worstOf(gate(option, situation).map((f) => f.level))
-export const onDay = (situation: JudgedSituation, day: Day): JudgedSituation => ({ ...situation, startOn: day })
+
+const asGiven = new WeakMap<JudgedSituation, { readonly given: Situation; readonly days: Map<Day, JudgedSituation> }>()
+
+/** The situation judged, with what is likely on its day in the place of what is not known. */
+export function judged(given: Situation, judgement: Judgement = judge(given)): JudgedSituation {
+  const { situation, presumptions } = presume(given)
+  const made = { ...situation, judgement, presumptions }
+  asGiven.set(made, { given, days: new Map([[given.startOn, made]]) })
+  return made
+}
+
+/** The same on another day, presumed anew; a situation that was changed after it was judged keeps what it has. */
+export function onDay(situation: JudgedSituation, day: Day): JudgedSituation {
+  const kept = asGiven.get(situation)
+  if (!kept) return { ...situation, startOn: day }
+  let there = kept.days.get(day)
+  if (!there) {
+    const { situation: filled, presumptions } = presume({ ...kept.given, startOn: day })
+    kept.days.set(day, (there = { ...filled, judgement: situation.judgement, presumptions }))
+    asGiven.set(there, kept)
+  }
+  return there
+}
 
 /** Days looked ahead for a first fitting day. */
 export const HORIZON = 56
@@ -95,15 +133,24 @@ export function sayFlip(gate: Ask, option: Treatment, situation: JudgedSituation
   return ways.length > 0 ? 'Nothing in this gate would change it.' : null
 }
 
-/** The finding with its words made at the first reading and kept: a row of verdicts reads none of them. */
-export function settle(f: LazyFinding): Finding {
+/** "Presumed, not known: without brood (late November; not looked at)." */
+export const sayPresumed = (p: Presumption): string => `Presumed, not known: ${p.say} (${p.because}).`
+
+/**
+ * The finding with its words made at the first reading and kept: a row of verdicts reads none of them. `on`: the presumption it rests
+ * on, and whether the option's fit would be another without it.
+ */
+export function settle(f: LazyFinding, on: { readonly presumption: Presumption; readonly matters: boolean } | null = null): Finding {
   let text: string | undefined
   let flip: string | null | undefined
   let figure: string | null | undefined
   let limit: string | null | undefined
   return {
     gate: f.gate,
-    level: f.level,
+    level: on?.matters && f.level === 'fits' ? 'care' : f.level,
+    fit: f.level,
+    of: f.of ?? 'fit',
+    presumed: on?.presumption.fact ?? null,
     get figure() {
       return figure === undefined ? (figure = spell(f.figure)) : figure
     },
@@ -112,7 +159,7 @@ export function settle(f: LazyFinding): Finding {
     },
     source: f.source,
     get text() {
-      return (text ??= f.text())
+      return (text ??= on ? `${sayPresumed(on.presumption)}${f.level === 'fits' && f.about !== 'weather' ? '' : ` ${f.text()}`}` : f.text())
     },
     get flip() {
       return flip === undefined ? (flip = f.flip()) : flip
@@ -133,7 +180,19 @@ export function decidingOf<F extends Pick<Finding, 'gate' | 'level'>>(option: {
   return lasting ?? deciding[0]
 }
 
+/** The finding that made an option's fit, or that the keeper's own list refuses it. */
+export function decidingFit<F extends Finding>(option: {
+  readonly fit: Level
+  readonly fitFrom: Day | null
+  readonly allowed: { readonly rules: 'yes' | 'confirm' | 'no' }
+  readonly findings: readonly F[]
+}): F | undefined {
+  if (option.allowed.rules === 'no') return option.findings.find((f) => f.of === 'rules' && f.level === 'ruled-out')
+  const byFit = option.findings.filter((f) => f.of === 'fit').map((f) => ({ gate: f.gate, level: f.fit, itself: f }))
+  return decidingOf({ verdict: option.fit, earliest: option.fitFrom, findings: byFit })?.itself
+}
+
 /** A change to what is known of the colony. */
 export const withColony =
-  (facts: Partial<Situation['colony']>) =>
+  (facts: Partial<FilledColony>) =>
   (s: JudgedSituation): JudgedSituation => ({ ...s, colony: { ...s.colony, ...facts } })

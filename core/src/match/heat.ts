@@ -1,6 +1,6 @@
 import { weatherReader, type Reading, type WeatherReader } from '../situation/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
-import type { Range, TemperatureLimit } from '../treatments/index.ts'
+import type { Range, TemperatureLimit, Treatment } from '../treatments/index.ts'
 import type { JudgedSituation, Level } from './finding.ts'
 
 /** Spread of a day's high around its month's normal, °C (common practice for a temperate summer, no source). */
@@ -152,4 +152,37 @@ export function weighHeat(limit: TemperatureLimit, s: Pick<JudgedSituation, 'wea
     perDay.set(s.startOn, weighed)
   }
   return weighed
+}
+
+/** The limit of an option that is most likely to fail on the days it asks for, as forecasts and usual days err. */
+export interface HeatRisk {
+  /** The edge that would be passed, °C, and which way. */
+  readonly limit: number
+  readonly hot: boolean
+  readonly when: string
+  readonly chance: number
+}
+
+/** How likely it is that a day of one of an option's limits turns out outside its best range; null where no day is known of any. */
+export function heatRisk(option: Treatment, s: Pick<JudgedSituation, 'weather' | 'normals' | 'startOn' | 'asOf'>): HeatRisk | null {
+  let worst: HeatRisk | null = null
+  for (const limit of option.temperature) {
+    if (limit.of !== 'each') continue
+    const { readings } = weighHeat(limit, s)
+    if (readings.length === 0) continue
+    const days = readings.map((r) => ({
+      high: r.high,
+      spread: r.source === 'observed' ? 0.01 : r.source === 'normal' ? SPREAD : forecastError(daysBetween(s.asOf, r.date)),
+    }))
+    const [low, high] = limit.best
+    for (const [edge, range, hot] of [
+      [high, [null, high], true],
+      [low, [low, null], false],
+    ] as const) {
+      if (edge === null) continue
+      const chance = 1 - chanceAllInside(days, range)
+      if (worst === null || chance > worst.chance) worst = { limit: edge, hot, when: limit.when, chance }
+    }
+  }
+  return worst
 }

@@ -1,35 +1,29 @@
-import { judge } from '../judge/index.ts'
-import type { Priority, Situation } from '../situation/index.ts'
+import { efficacyHere } from '../efficacy/index.ts'
+import type {} from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { broodState, patternOf, TREATMENTS, type Treatment } from '../treatments/index.ts'
+import { TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { GATES } from './gates/index.ts'
 import { levelsByDay, onEachDay, windowsOf, type OptionWindows } from './windows.ts'
-import { HORIZON, onDay, settle, worseThan, worstOf, type Finding, type Gate, type JudgedSituation, type Level } from './finding.ts'
+import { HORIZON, judged, onDay, worseThan, worstOf, type Finding, type Gate, type LazyFinding, type Level } from './finding.ts'
+import { leftOf } from './left.ts'
+import { fitOf, isOfFit, restsOn, settled } from './rests.ts'
+import type { Allowed, Judged, Matched, Verdict } from './matched.ts'
+import { inOrder } from './order.ts'
 
-export { HORIZON }
-export type Verdict = Level
-export type Judged = JudgedSituation
-
-/** An option weighed on a day. */
-export interface Matched {
-  readonly treatment: Treatment
-  readonly verdict: Verdict
-  /** The first day from `startOn` within the horizon that fits or fits with care. */
-  readonly earliest: Day | null
-  readonly findings: readonly Finding[]
-}
-
-export const judged = (situation: Situation): Judged => ({ ...situation, judgement: judge(situation) })
-
+export { HORIZON, judged }
 const gates = Object.values(GATES)
 /** Gates that read nothing of the day: asked once in a search over days. */
 const ANY_DAY = gates.filter((gate) => !gate.readsDay)
 /** Gates whose answer may differ from day to day. */
 const BY_DAY = gates.filter((gate) => gate.readsDay)
 
-function passes(asked: readonly Gate[], option: Treatment, s: Judged): boolean {
+/** Of the findings of some gates, those that count: all, or those of the fit alone. */
+type Counts = (found: LazyFinding) => boolean
+const ALL: Counts = () => true
+
+function passes(asked: readonly Gate[], option: Treatment, s: Judged, counts: Counts = ALL): boolean {
   for (const gate of asked) {
-    for (const found of gate(option, s)) if (found.level === 'wait' || found.level === 'ruled-out') return false
+    for (const found of gate(option, s)) if (counts(found) && (found.level === 'wait' || found.level === 'ruled-out')) return false
   }
   return true
 }
@@ -41,71 +35,87 @@ export function runOfDays(option: Treatment, s: Judged, from: Day, most: number)
   return run
 }
 
-function earliestFrom(option: Treatment, s: Judged): Day | null {
-  if (!passes(ANY_DAY, option, s)) return null
+function firstFrom(option: Treatment, s: Judged, counts: Counts): Day | null {
+  if (!passes(ANY_DAY, option, s, counts)) return null
   for (let n = 0; n <= HORIZON; n++) {
     const day = addDays(s.startOn, n)
-    if (passes(BY_DAY, option, onDay(s, day))) return day
+    if (passes(BY_DAY, option, onDay(s, day), counts)) return day
   }
   return null
 }
 
+function allowedBy(found: readonly LazyFinding[], option: Treatment, s: Judged): Allowed {
+  const worst = (of: LazyFinding['of']): Level => worstOf(found.filter((f) => f.of === of).map((f) => f.level))
+  const rules = worst('rules')
+  return {
+    rules: rules === 'fits' ? 'yes' : rules === 'care' ? 'confirm' : 'no',
+    kit: worseThan(worst('kit'), 'care') ? 'fetch' : 'ready',
+    shelf: worseThan(worst('shelf'), 'care') ? 'short' : s.stock[option.key]?.units == null ? 'unknown' : 'enough',
+  }
+}
+
+/** Worked out at the first reading and kept. */
+export function once<T>(make: () => T): () => T {
+  let made: { readonly it: T } | null = null
+  return () => (made ??= { it: make() }).it
+}
+
 function weigh(option: Treatment, s: Judged): Matched {
-  const findings = gates.flatMap((gate) => gate(option, s))
-  const verdict = worstOf(findings.map((f) => f.level))
-  const earliest = verdict === 'fits' || verdict === 'care' ? s.startOn : verdict === 'wait' ? earliestFrom(option, s) : null
-  return { treatment: option, verdict, earliest, findings: findings.map(settle) }
+  const found = gates.flatMap((gate) => gate(option, s))
+  const fit = fitOf(found)
+  const worst = worstOf(found.map((f) => f.level))
+  const rests = once(() => restsOn(option, s, found))
+  const findings = once(() => settled(found, rests()))
+  // What is not known keeps a fit from being more than one with care, where knowing might change it.
+  const verdict = once<Verdict>(() => (worst === 'fits' && rests().some((r) => r.matters) ? 'care' : worst))
+  const first = (level: Level, counts: Counts): Day | null =>
+    worseThan(level, 'care') ? (level === 'wait' ? firstFrom(option, s, counts) : null) : s.startOn
+  const efficacy = once(() => efficacyHere(option, s))
+  const left = once(() => leftOf(efficacy(), s.judgement))
+  const [earliest, fitFrom] = [once(() => first(verdict(), ALL)), once(() => first(fit, isOfFit))]
+  return {
+    treatment: option,
+    get verdict() {
+      return verdict()
+    },
+    fit,
+    allowed: allowedBy(found, option, s),
+    get presumed() {
+      return rests().map(({ presumption: { fact, value, because }, otherwise }) => ({ fact, value, because, otherwise }))
+    },
+    get earliest() {
+      return earliest()
+    },
+    get fitFrom() {
+      return fitFrom()
+    },
+    get findings() {
+      return findings()
+    },
+    get efficacy() {
+      return efficacy()
+    },
+    get left() {
+      return left()
+    },
+  }
 }
 
 /** Where nothing else can be done on a day, an option that gives nothing comes back with care. */
 function bringBackWaiting(options: Matched[], s: Judged): Matched[] {
-  const served = options.some((o) => o.treatment.way !== 'waiting' && !worseThan(o.verdict, 'care'))
+  const served = options.some((o) => o.treatment.way !== 'waiting' && !worseThan(o.fit, 'care') && o.allowed.rules !== 'no')
   if (served || s.judgement.level !== 'treat') return options
   return options.map((o) => {
     if (o.treatment.way !== 'waiting') return o
     const findings = o.findings.map((f): Finding =>
       f.gate === 'need' && f.level === 'ruled-out'
-        ? { ...f, level: 'care', text: `${f.text} Nothing else can be started on this day, so watch it closely.` }
+        ? { ...f, level: 'care', fit: 'care', text: `${f.text} Nothing else can be started on this day, so watch it closely.` }
         : f,
     )
-    const verdict = worstOf(findings.map((f) => f.level))
-    return { ...o, findings, verdict, earliest: worseThan(verdict, 'care') ? null : s.startOn }
+    const level = worstOf(findings.map((f) => f.level))
+    const earliest = worseThan(level, 'care') ? null : s.startOn
+    return { ...o, findings, verdict: level, fit: level, earliest, fitFrom: earliest }
   })
-}
-
-const CLASS: Record<Verdict, number> = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
-
-const SUPERS_PLACE: Record<Treatment['supers']['while'], number> = { any: 0, 'may-stay': 1, list: 2, never: 3 }
-
-/** An option's place among its equals by what the keeper asks for first; lower comes first. */
-export function placeAmongEquals(option: Treatment, priority: Priority, s: Judged): number {
-  const { ranks } = option
-  const brood = s.colony.brood
-  switch (priority) {
-    case 'knockdown':
-      return ranks.knockdown[broodState(brood)]
-    case 'fewest-visits':
-      return patternOf(option, brood).visits
-    case 'gentle':
-      return ranks.strain
-    case 'keep-supers':
-      return SUPERS_PLACE[option.supers.while]
-    case 'clean-wax':
-      return ranks.residue
-  }
-}
-
-/** Order: waiting first whenever the level is under; then by verdict, the keeper's priority, the earlier day, what kills more. */
-function rank(options: Matched[], s: Judged): Matched[] {
-  const { priority } = s.keeper
-  const place = (o: Matched) => (s.judgement.level === 'under' && o.treatment.way === 'waiting' ? -1 : CLASS[o.verdict])
-  return options.toSorted(
-    (a, b) =>
-      place(a) - place(b) ||
-      placeAmongEquals(a.treatment, priority, s) - placeAmongEquals(b.treatment, priority, s) ||
-      (a.earliest ?? '9').localeCompare(b.earliest ?? '9') ||
-      placeAmongEquals(a.treatment, 'knockdown', s) - placeAmongEquals(b.treatment, 'knockdown', s),
-  )
 }
 
 /** Puts every treatment through all nine gates for the day `startOn`, and ranks them. */
@@ -114,27 +124,28 @@ export function match(s: Judged, options: readonly Treatment[] = TREATMENTS): Ma
     options.map((option) => weigh(option, s)),
     s,
   )
-  return rank(weighed, s)
+  return inOrder(weighed, s)
 }
 
-/** The verdict of one option on each of some days: what the day strip shades. */
-export function startDays(option: Treatment, s: Judged, from: Day, days: number): { day: Day; verdict: Verdict }[] {
-  return levelsByDay(option, onEachDay(s, from, days), ANY_DAY, BY_DAY).map((verdict, n) => ({ day: addDays(from, n), verdict }))
+/** The fit of one option on each of some days: what the day strip shades. */
+export function startDays(option: Treatment, s: Judged, from: Day, days: number): { day: Day; fit: Level }[] {
+  return levelsByDay(option, onEachDay(s, from, days), ANY_DAY, BY_DAY).map((fit, n) => ({ day: addDays(from, n), fit }))
 }
 
 /** For each option the days on which it may start, over some weeks: the picture people plan from. */
 export const startWindows = (s: Judged, from: Day, days: number = HORIZON, options: readonly Treatment[] = TREATMENTS): OptionWindows[] =>
   windowsOf(s, from, days, { anyDay: ANY_DAY, byDay: BY_DAY }, options)
 
-/** The verdict of every option on the day and nothing else: for a list of a thousand colonies, where nobody reads reasons yet. */
-export function verdictsOn(s: Judged, options: readonly Treatment[] = TREATMENTS): { readonly treatment: Treatment; readonly verdict: Verdict }[] {
-  const found = options.map((treatment) => ({ treatment, verdict: levelsByDay(treatment, [s], ANY_DAY, BY_DAY)[0] ?? 'ruled-out' }))
-  const served = found.some((o) => o.treatment.way !== 'waiting' && !worseThan(o.verdict, 'care'))
-  if (served || s.judgement.level !== 'treat') return found
-  return found.map((o) => (o.treatment.way === 'waiting' ? { ...o, verdict: waitingAnyway(o.treatment, s) } : o))
+/** The fit of every option on the day and nothing else: for a list of a thousand colonies, where nobody reads reasons yet. */
+export function fitsOn(s: Judged, options: readonly Treatment[] = TREATMENTS): { readonly treatment: Treatment; readonly fit: Level }[] {
+  const found = options.map((treatment) => ({ treatment, fit: levelsByDay(treatment, [s], ANY_DAY, BY_DAY)[0] ?? 'ruled-out' }))
+  if (s.judgement.level !== 'treat') return found
+  const served = found.some((o) => o.treatment.way !== 'waiting' && !worseThan(o.fit, 'care'))
+  if (served) return found
+  return found.map((o) => (o.treatment.way === 'waiting' ? { ...o, fit: waitingAnyway(o.treatment, s) } : o))
 }
 
 /** What waiting comes to where nothing else can be done: the need is care, the other gates as they are. */
-function waitingAnyway(option: Treatment, s: Judged): Verdict {
+function waitingAnyway(option: Treatment, s: Judged): Level {
   return worstOf(gates.flatMap((gate) => gate(option, s).map((f): Level => (f.gate === 'need' && f.level === 'ruled-out' ? 'care' : f.level))))
 }

@@ -1,6 +1,7 @@
-import { addDays, earlierOf, type Day } from '../time/index.ts'
+import { addDays, daysBetween, earlierOf, type Day } from '../time/index.ts'
 import { courseSpan, supersMayStay, TREATMENTS, waitDaysOf, type Treatment } from '../treatments/index.ts'
-import { onDay, worseThan, type Gate, type JudgedSituation, type Level } from './finding.ts'
+import { HORIZON, onDay, worseThan, type Gate, type JudgedSituation, type LazyFinding, type Level } from './finding.ts'
+import { GATES } from './gates/index.ts'
 import { lastStart } from './gates/time.ts'
 
 /** The days on which an option may start. */
@@ -17,7 +18,8 @@ export interface OptionWindows {
 /** The last sensible start, and what sets it. */
 export interface LastStart {
   readonly day: Day
-  readonly because: 'supers' | 'opening'
+  readonly because: 'supers' | 'opening' | 'weather'
+  /** The day that sets it; for the weather the first that no longer passes. */
   readonly limit: Day
 }
 
@@ -32,16 +34,33 @@ export function lastStarts(option: Treatment, s: JudgedSituation): { readonly by
   return { bySupers, byOpening: option.way === 'waiting' ? null : lastStart(option, s) }
 }
 
-/**
- * Counted back from the next supers (course and waiting time must be over) and from the last opening (what is laid in must be out):
- * the earlier of the two; null where neither is set, or neither matters to this option.
- */
-export function lastSensibleStart(option: Treatment, s: JudgedSituation): LastStart | null {
+/** The last start by the dates: counted back from the next supers and from the last opening, the earlier of the two. */
+function lastByDates(option: Treatment, s: JudgedSituation): LastStart | null {
   const { nextOn } = s.supers
   const { bySupers, byOpening } = lastStarts(option, s)
   if (byOpening !== null && s.lastOpening !== null && (bySupers === null || earlierOf(byOpening, bySupers) === byOpening))
     return { day: byOpening, because: 'opening', limit: s.lastOpening }
   return bySupers !== null && nextOn !== null ? { day: bySupers, because: 'supers', limit: nextOn } : null
+}
+
+/** Whether the weather of a day and what the bees do in it let an option begin. */
+const passesWeather = (option: Treatment, s: JudgedSituation): boolean =>
+  [GATES.temperature, GATES.hive].every((gate) =>
+    gate(option, s).every((f) => (f.about !== 'weather' && f.about !== 'clustered' && f.gate !== 'temperature') || !worseThan(f.level, 'care')),
+  )
+
+/**
+ * The last day on which an option can sensibly begin: course and waiting time over before the next supers, what is laid in out before
+ * the last opening, and on a day that passes by its temperature, by what is forecast and usual. Null where neither date is set, or
+ * neither matters to this option.
+ */
+export function lastSensibleStart(option: Treatment, s: JudgedSituation): LastStart | null {
+  const byDates = lastByDates(option, s)
+  if (!byDates || option.way !== 'given' || byDates.day < s.startOn || daysBetween(s.startOn, byDates.day) > HORIZON) return byDates
+  for (let day = byDates.day; day >= s.startOn; day = addDays(day, -1)) {
+    if (passesWeather(option, onDay(s, day))) return day === byDates.day ? byDates : { day, because: 'weather', limit: addDays(day, 1) }
+  }
+  return null
 }
 
 function spellsOf(days: readonly Level[], from: Day): { from: Day; to: Day }[] {
@@ -56,12 +75,15 @@ function spellsOf(days: readonly Level[], from: Day): { from: Day; to: Day }[] {
   return spells
 }
 
+/** What shades a day: the fit, and that the keeper's own list refuses it. To confirm and to fetch can be done before any day. */
+const weighs = ({ of = 'fit', level }: LazyFinding): boolean => of === 'fit' || (of === 'rules' && level === 'ruled-out')
+
 /** The worst level of some gates; once nothing can be worse, no more are asked. */
 function worstAt(gates: readonly Gate[], option: Treatment, s: JudgedSituation, from: Level): Level {
   let worst = from
   for (const gate of gates) {
     if (worst === 'ruled-out') return worst
-    for (const found of gate(option, s)) if (worseThan(found.level, worst)) worst = found.level
+    for (const found of gate(option, s)) if (weighs(found) && worseThan(found.level, worst)) worst = found.level
   }
   return worst
 }

@@ -2,13 +2,15 @@ import type { Stock, TreatmentKey } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { doseOf, dosesOf, patternOf, treatmentOf, type DoseUnit, type Treatment } from '../treatments/index.ts'
 import type { JudgedSituation, Level } from './finding.ts'
-import { placeAmongEquals, startWindows, type Matched } from './match.ts'
+import { startWindows } from './match.ts'
+import type { Matched } from './matched.ts'
+import { costAmongEquals } from './order.ts'
 
 /** A colony with its options weighed on the day. */
 export interface YardLine {
   readonly id: string
   readonly situation: JudgedSituation
-  readonly options: readonly Pick<Matched, 'treatment' | 'verdict' | 'earliest'>[]
+  readonly options: readonly Pick<Matched, 'treatment' | 'fit' | 'allowed' | 'fitFrom' | 'efficacy' | 'left'>[]
 }
 
 /** One option of a plan and the colonies it is for. */
@@ -17,6 +19,9 @@ export interface YardGroup {
   readonly colonies: readonly string[]
   /** Those of them for which it fits with care only. */
   readonly withCare: readonly string[]
+  /** To be confirmed in the keeper's own list, or to be fetched, before it is started. */
+  readonly confirm: boolean
+  readonly fetch: boolean
   /** What the whole course takes; null where nothing is given. */
   readonly takes: { readonly amount: number; readonly unit: DoseUnit; readonly firstDay: number } | null
   /** Missing on the shelf for the yard as a whole; 0 where it is enough or the shelf is not written down. */
@@ -46,7 +51,7 @@ interface Choice {
 }
 
 /** Care costs more than any place in the keeper's own order. */
-const CARE = 1000
+const CARE = 10_000
 const costOf = (level: Level, place: number): number | null => (level === 'fits' ? place : level === 'care' ? CARE + place : null)
 
 function choicesOf(lines: readonly YardLine[]): Choice[] {
@@ -57,7 +62,7 @@ function choicesOf(lines: readonly YardLine[]): Choice[] {
       treatment,
       costs: lines.map((line) => {
         const found = line.options.find((o) => o.treatment.key === treatment.key)
-        return found ? costOf(found.verdict, placeAmongEquals(treatment, line.situation.keeper.priority, line.situation)) : null
+        return found && found.allowed.rules !== 'no' ? costOf(found.fit, costAmongEquals(found, line.situation)) : null
       }),
     }))
     .filter((c) => c.costs.some((x) => x !== null))
@@ -101,8 +106,10 @@ function fewest(choices: readonly Choice[], wanted: readonly number[]): { readon
 }
 
 function groupOf(treatment: Treatment, lines: readonly YardLine[], stock: Stock | undefined, people: number): YardGroup {
-  const withCare = lines.filter((l) => l.options.find((o) => o.treatment.key === treatment.key)?.verdict === 'care').map((l) => l.id)
-  const base = { treatment: treatment.key, colonies: lines.map((l) => l.id), withCare }
+  const withCare = lines.filter((l) => l.options.find((o) => o.treatment.key === treatment.key)?.fit === 'care').map((l) => l.id)
+  const allowed = lines.flatMap((l) => l.options.find((o) => o.treatment.key === treatment.key)?.allowed ?? [])
+  const [confirm, fetch] = [allowed.some((a) => a.rules === 'confirm'), allowed.some((a) => a.kit === 'fetch')]
+  const base = { treatment: treatment.key, colonies: lines.map((l) => l.id), withCare, confirm, fetch }
   const each = lines.map((l) => {
     const dose = doseOf(treatment, l.situation)
     const doses = dosesOf(patternOf(treatment, l.situation.colony.brood))
@@ -127,9 +134,9 @@ function groupOf(treatment: Treatment, lines: readonly YardLine[], stock: Stock 
 
 function laterFor(line: YardLine): Unserved {
   const first = line.options
-    .filter((o) => mayServe(o.treatment) && o.earliest !== null)
+    .filter((o) => mayServe(o.treatment) && o.fitFrom !== null && o.allowed.rules !== 'no')
     .reduce<{ treatment: TreatmentKey; day: Day } | null>(
-      (best, o) => (o.earliest !== null && (best === null || o.earliest < best.day) ? { treatment: o.treatment.key, day: o.earliest } : best),
+      (best, o) => (o.fitFrom !== null && (best === null || o.fitFrom < best.day) ? { treatment: o.treatment.key, day: o.fitFrom } : best),
       null,
     )
   return { id: line.id, earliest: first }

@@ -24,10 +24,25 @@ const percent = (x: number) => `${plain(x * 100, 0)} %`
 const sayLow = (x: number) => (x < 0 ? 'none' : percent(x))
 
 /**
- * Efficacy 1 - after/before of two jars by one method, with its 90 % interval from the exact conditional test of two
- * Poisson means (Przyborowski & Wilenski, Biometrika 31, 1940, from memory): given all mites found, those of the second
- * jar are binomial, whose Clopper-Pearson limits give limits on the ratio of the rates. Authorities expect 90 % of an
- * organic and 95 % of a synthetic treatment (EMA guideline on products controlling Varroa, from memory).
+ * Share gone between two jars by one method, with its 90 % interval from the exact conditional test of two Poisson means (Przyborowski &
+ * Wilenski, Biometrika 31, 1940, from memory): given all mites found, those of the second jar are binomial, whose Clopper-Pearson limits
+ * give limits on the ratio of the rates. There must be mites in the first.
+ */
+export function takenBetween(before: JarCount, after: JarCount): Estimate {
+  const share = clopperPearson(after.mites, before.mites + after.mites)
+  // Of mites that were there before, the second jar's share is under all of them.
+  const ratio = (p: number) => (p / (1 - p)) * (before.bees / after.bees)
+  return {
+    estimate: 1 - after.mites / after.bees / (before.mites / before.bees),
+    low: 1 - ratio(share.high),
+    high: 1 - ratio(share.low),
+    level: CENTRAL,
+  }
+}
+
+/**
+ * Efficacy 1 - after/before of two jars by one method, held against what it should take. Authorities expect 90 % of an organic and 95 % of a
+ * synthetic treatment (EMA guideline on products controlling Varroa, from memory).
  */
 export function efficacy(before: JarCount, after: JarCount, treatment: Treatment, broodless: boolean): Outcome {
   const authority = treatment.synthetic ? 0.95 : 0.9
@@ -35,15 +50,7 @@ export function efficacy(before: JarCount, after: JarCount, treatment: Treatment
   if (before.mites === 0) {
     return { efficacy: null, expected, authority, verdict: 'cannot-say', text: 'No mites were found before, so nobody can say what it took.' }
   }
-  const share = clopperPearson(after.mites, before.mites + after.mites)
-  // Of mites that were there before, the second jar's share is under all of them.
-  const ratio = (p: number) => (p / (1 - p)) * (before.bees / after.bees)
-  const found: Estimate = {
-    estimate: 1 - after.mites / after.bees / (before.mites / before.bees),
-    low: 1 - ratio(share.high),
-    high: 1 - ratio(share.low),
-    level: CENTRAL,
-  }
+  const found = takenBetween(before, after)
   const figure = `It took about ${sayLow(found.estimate)} of them (likely ${sayLow(found.low)} to ${percent(Math.max(0, found.high))}).`
   if (!expected)
     return { efficacy: found, expected, authority, verdict: 'unclear', text: found.estimate < 0 ? 'There are more mites than before.' : figure }

@@ -41,7 +41,7 @@ const idOf = (colonyId: string, courseId: string, job: string, n: number): strin
 const WORDS: Readonly<Record<string, string>> = { count: 'Count', board: 'Read the board', queen: 'Settle the queen' }
 
 function fromStep(yard: YardState, { colony }: ColonyState, step: NextStep, work: WorkFacts): RoundJob | null {
-  if (step.kind === 'choose' || step.kind === 'gone') return null
+  if (step.kind === 'choose' || step.kind === 'gone' || step.kind === 'left') return null
   const base = {
     yardId: yard.yard.id,
     colonyId: colony.id,

@@ -14,7 +14,7 @@ const LAW = 'The label in your hand and local law decide; ask your vet or inspec
 const sayJob = ({ step, yard, lines }: TodayJob): string => {
   const names = lines.map((l) => l.state.colony.name).join(', ')
   const what = step.kind === 'job' ? `${step.course?.treatment.name ?? ''}: ${step.text}` : step.text
-  return `- ${yard.yard.name}: ${what} (${names})${step.due === 'overdue' ? `, since ${sayDay(step.latest)}` : step.earliest === step.latest ? '' : `, ${sayWindow(step.earliest, step.latest)}`}`
+  return `- ${yard.yard.name}: ${what} (${names})${step.due === 'overdue' ? `, since ${sayDay(step.kind === 'count' ? step.best : step.latest, yard.yard.today)}` : step.earliest === step.latest ? '' : `, ${sayWindow(step.earliest, step.latest)}`}`
 }
 const sayRound = (round: Round): string => {
   const hours = `${Math.floor(round.minutes / 60)} h ${String(round.minutes % 60).padStart(2, '0')}`

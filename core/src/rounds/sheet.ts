@@ -1,4 +1,4 @@
-import { heatMinutes } from '../course/index.ts'
+import { heatMinutes, isCounted } from '../course/index.ts'
 import { USUAL_WORK, type SettingsRecord, type Spot, type YardState } from '../holding/index.ts'
 import { doseDay, judged, type Level } from '../match/index.ts'
 import { weatherReader, type Tool, type TreatmentKey } from '../situation/index.ts'
@@ -71,7 +71,7 @@ function packDose(total: Total, units: number | null): { text: string; lacking: 
 /** Things that go along by the kind of work. */
 function packWork(jobs: readonly RoundJob[]): string[] {
   const many = (of: (j: RoundJob) => boolean) => jobs.filter(of).length
-  const counts = many((j) => j.kind === 'count' || j.job === 'recount')
+  const counts = many((j) => j.kind === 'count' || isCounted(j.job))
   const out = jobs.filter((j) => j.job === 'remove' && j.amount !== null)
   const strips = out.reduce((sum, j) => sum + (j.amount?.amount ?? 0), 0)
   return [

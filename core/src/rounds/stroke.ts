@@ -1,4 +1,5 @@
 /** What a move of a round is made of: days set for its jobs, and visits planned or given up. */
+import { followsVisit } from '../course/index.ts'
 import type { YardState } from '../holding/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
 import type { Round, RoundPlan } from './draw.ts'
@@ -53,7 +54,7 @@ export function moveTo(
   newId: () => string,
 ): Stroke {
   const places = placesOf(plan, yard.yard.id)
-  const own = round.jobs.filter((j) => j.courseId !== null)
+  const own = round.jobs.filter((j) => j.courseId !== null && !followsVisit(j.job))
   const moved = new Set(own.map((j) => j.id))
   const before = new Map(own.flatMap((job) => ahead(job, places)).map((p) => [p.job.id, p]))
   const set = (job: RoundJob, on: Day, why: string | null) => ({

@@ -1,5 +1,6 @@
 import { addDays, daysBetween, sayDay, sayDays, type Day } from '../time/index.ts'
 import { hivedLately } from './hived.ts'
+import { phaseOf } from './phase.ts'
 import type { Situation } from './situation.ts'
 import { weatherReader } from './weather.ts'
 
@@ -74,8 +75,9 @@ const CHECKS: readonly Check[] = [
     supers.now === 'none' && supers.nextOn !== null && supers.nextOn < asOf
       ? say('supers.nextOn', `Supers were due ${sayDay(supers.nextOn, asOf)} and none are on.`)
       : null,
-  ({ lastOpening, asOf }) =>
-    lastOpening !== null && lastOpening < asOf
+  // In the winter it closes it is behind everybody; after that the next one is wanted.
+  ({ lastOpening, asOf, ...rest }) =>
+    lastOpening !== null && lastOpening < asOf && phaseOf({ ...rest, asOf }) !== 'dormant'
       ? say('lastOpening', `The last opening day, ${sayDay(lastOpening, asOf)}, is behind you: set the next one.`)
       : null,
 ]

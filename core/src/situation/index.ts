@@ -2,8 +2,21 @@ export * from './look-fields.ts'
 export * from './situation.ts'
 export * from './rule-fields.ts'
 export * from './words.ts'
-export { phaseAt, phaseOf, sayPhase } from './phase.ts'
+export { nextRest, phaseAt, phaseOf, queensToBeHad, sayPhase, type Rest } from './phase.ts'
 export { weatherReader, type Reading, type WeatherReader } from './weather.ts'
 export { contradictionsOf, type Contradiction } from './contradictions.ts'
+export { isRobbed, signsOf, signsOfMites, storesOf } from './signs.ts'
 export { hivedLately } from './hived.ts'
 export { CAPPED_DAYS } from './brood-days.ts'
+export { broodlessWindow, temperateNormals, type BroodlessWindow } from './climate.ts'
+export {
+  presume,
+  staysCold,
+  STILL_HIGH,
+  type FilledColony,
+  type FilledSituation,
+  type Otherwise,
+  type Presumed,
+  type PresumedFact,
+  type Presumption,
+} from './presume.ts'

@@ -1,4 +1,9 @@
-import { day, id, needed, real, text, whole, word, yesNo, type RowOf, type Words } from '../fields/index.ts'
+import type { Day } from '../time/index.ts'
+import { day, id, needed, real, shape, text, whole, word, words, yesNo, type Field, type RowOf, type Words } from '../fields/index.ts'
+
+/** Facts that are true of the day on which they were seen, and may have changed since. */
+export const AGEING_FACTS = ['brood', 'framesOfBees', 'queen', 'supers', 'clustered', 'floorWet', 'entrance', 'stores', 'signs'] as const
+export type AgeingFact = (typeof AGEING_FACTS)[number]
 
 /** `open` is eggs and larvae only; `capped` is any sealed brood. */
 export const BROOD_WORDS = [
@@ -32,6 +37,24 @@ export const SUPERS_WORDS = [
   ['for-bees', 'a box for the bees'],
 ] as const satisfies Words
 
+export const STORES_WORDS = [
+  ['starving', 'next to nothing'],
+  ['light', 'light'],
+  ['enough', 'enough'],
+  ['heavy', 'heavy'],
+] as const satisfies Words
+export type StoresKey = (typeof STORES_WORDS)[number][0]
+export const SIGN_WORDS = [
+  ['spotty-brood', 'spotty brood'],
+  ['chewed-cappings', 'chewed cappings'],
+  ['crippled-wings', 'crippled wings'],
+  ['white-specks', 'white specks in the cells'],
+  ['dead-bees', 'dead bees in front'],
+  ['wasps', 'wasps at the entrance'],
+  ['robbing', 'robbing'],
+] as const satisfies Words
+export type SignKey = (typeof SIGN_WORDS)[number][0]
+
 /**
  * A look, field by field, in the order of its form. What is `known` goes into the case as the colony's facts. A new field is a line
  * here and a column in a migration; `docs/changing.md` says the rest.
@@ -50,15 +73,20 @@ export const LOOK_FIELDS = {
   layingSince: day('Laying since', { known: true }),
   floor: word('Floor', FLOOR_WORDS, { known: true }),
   entrance: word('Entrance', ENTRANCE_WORDS, { known: true }),
+  stores: word<StoresKey>('Stores', STORES_WORDS, { known: true }),
   feeding: yesNo('Being fed', { known: true }),
   clustered: yesNo('Clustered', { known: true }),
   newlyHived: yesNo('Newly hived', { known: true }),
   floorWet: yesNo('Floor wet', { known: true }),
   hive: word('Hive with', HIVE_WORDS, { known: true }),
+  /** Of the day of the look alone: what is not ticked was not seen. */
+  signs: words<SignKey>('Signs', SIGN_WORDS, { known: true }),
   note: text('Note', 2000),
+  /** Days of the facts that were seen on another day than this look's, where it carries them on. */
+  seenOn: shape<Readonly<Partial<Record<AgeingFact, Day>>> | null>('Seen on other days', 'json'),
 } as const
 export type LookRow = RowOf<typeof LOOK_FIELDS>
-type NotKnown = 'colonyId' | 'onDay' | 'supers' | 'note'
+type NotKnown = 'colonyId' | 'onDay' | 'supers' | 'note' | 'seenOn'
 /** The fields of a look that are the colony's facts. */
 export type KnownField = Exclude<keyof typeof LOOK_FIELDS, NotKnown>
 export const KNOWN_FIELDS = (Object.keys(LOOK_FIELDS) as (keyof typeof LOOK_FIELDS)[]).filter(
@@ -68,6 +96,6 @@ export const KNOWN_FIELDS = (Object.keys(LOOK_FIELDS) as (keyof typeof LOOK_FIEL
 /** The colony's facts out of anything that has some of them; what it leaves out is not known. */
 export function factsIn(from: { readonly [F in KnownField]?: LookRow[F] | null }): Pick<LookRow, KnownField> {
   const found: Record<string, unknown> = {}
-  for (const field of KNOWN_FIELDS) found[field] = from[field] ?? null
+  for (const field of KNOWN_FIELDS) found[field] = from[field] ?? (LOOK_FIELDS[field] as Field).usual ?? null
   return found as unknown as Pick<LookRow, KnownField>
 }

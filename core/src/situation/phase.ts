@@ -1,4 +1,4 @@
-import { dayOfMonth, monthOf, type Day } from '../time/index.ts'
+import { addDays, dayOfMonth, monthOf, type Day } from '../time/index.ts'
 import type { MonthNormal, Phase, Situation } from './situation.ts'
 
 /** Months of a northern temperate year; common practice, no source. The keeper's own `phase` wins. */
@@ -85,6 +85,39 @@ export function phaseOf(situation: Pick<Situation, 'phase' | 'asOf' | 'hemispher
 /** The phase on another day: the keeper's own word holds for all of them. */
 export const phaseAt = (situation: Parameters<typeof phaseOf>[0], day: Day): Phase => phaseOf({ ...situation, asOf: day })
 
+/** Days in which nothing opens the nest. */
+export interface Rest {
+  readonly from: Day
+  readonly to: Day
+}
+/** How far ahead a winter is looked for, days. */
+const A_YEAR = 366
+const restsKept = new WeakMap<readonly MonthNormal[], Map<string, { readonly searched: Day; readonly rest: Rest | null }[]>>()
+const NO_NORMALS: readonly MonthNormal[] = []
+
+/**
+ * The winter rest that a day lies in, or the next one, by the place or the calendar; null where there is none within a year, or the
+ * keeper's own word stands for every day. What was found is kept: a search over weeks asks for the same winter.
+ */
+export function nextRest(situation: Parameters<typeof phaseOf>[0], day: Day): Rest | null {
+  if (situation.phase) return null
+  const normals = situation.normals ?? NO_NORMALS
+  let byPlace = restsKept.get(normals)
+  if (!byPlace) restsKept.set(normals, (byPlace = new Map()))
+  const found = byPlace.get(situation.hemisphere) ?? []
+  byPlace.set(situation.hemisphere, found)
+  const kept = found.find((f) => f.searched <= day && (f.rest ? day <= f.rest.to : f.searched === day))
+  if (kept) return kept.rest
+  const rests = (n: number): boolean => phaseAt(situation, addDays(day, n)) === 'dormant'
+  let from = 0
+  while (from <= A_YEAR && !rests(from)) from += 1
+  let to = from
+  while (from <= A_YEAR && to - from < A_YEAR && rests(to + 1)) to += 1
+  const rest = from > A_YEAR || to - from >= A_YEAR ? null : { from: addDays(day, from), to: addDays(day, to) }
+  found.push({ searched: day, rest })
+  return rest
+}
+
 const SAID: Record<Phase, string> = {
   dormant: 'the winter rest',
   increase: 'the spring build-up',
@@ -93,3 +126,11 @@ const SAID: Record<Phase, string> = {
 }
 /** The phase in a sentence: "in the flow". */
 export const sayPhase = (phase: Phase): string => SAID[phase]
+
+/** Months in which queens can be raised or bought, northern: April to August (common practice, no source). */
+const QUEENS = { from: 4, to: 8 } as const
+/** Whether a lost queen could be replaced on a day. */
+export function queensToBeHad({ hemisphere }: Pick<Situation, 'hemisphere'>, day: Day): boolean {
+  const month = ((monthOf(day) - 1 + (hemisphere === 'south' ? 6 : 0)) % 12) + 1
+  return month >= QUEENS.from && month <= QUEENS.to
+}

@@ -1,6 +1,16 @@
 import { valuesOf } from '../fields/index.ts'
 import type { Day } from '../time/index.ts'
-import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, HIVE_WORDS, QUEEN_WORDS, SUPERS_WORDS, type KnownField, type LookRow } from './look-fields.ts'
+import {
+  BROOD_WORDS,
+  ENTRANCE_WORDS,
+  FLOOR_WORDS,
+  HIVE_WORDS,
+  QUEEN_WORDS,
+  SUPERS_WORDS,
+  type AgeingFact,
+  type KnownField,
+  type LookRow,
+} from './look-fields.ts'
 import { AUTHORISED_WORDS, KIT_WORDS, METHOD_WORDS, PHASE_WORDS, PRIORITY_WORDS } from './words.ts'
 import type { Rule, Stock } from './rule-fields.ts'
 
@@ -55,8 +65,11 @@ export type TreatmentKey = (typeof TREATMENT_KEYS)[number]
 /** What is known of the colony: the known fields of its newest look. `null` is not known. Frames are totals over all brood boxes. */
 export interface ColonyFacts extends Pick<LookRow, KnownField> {
   readonly hivedOn: Day | null
+  /** The day of the look that the facts are from. Left out or null: they are of the day of the case. */
+  readonly lookedOn?: Day | null
+  /** Facts that are known of another day than that look. */
+  readonly seenOn?: Readonly<Partial<Record<AgeingFact, Day>>> | null
 }
-
 export interface SupersFacts {
   readonly now: SupersNow | null
   /** The planned day the supers come off. */
@@ -103,6 +116,9 @@ export interface PastCourse {
   readonly end: Day | null
   /** Measured efficacy 0-1, where it was counted before and after. */
   readonly efficacy: number | null
+  /** Its central 90 %, by the counts; left out or null: not told. */
+  readonly efficacyLow?: number | null
+  readonly efficacyHigh?: number | null
 }
 
 export interface KeeperFacts {
@@ -132,6 +148,8 @@ export interface Situation {
   readonly counts: readonly CountFact[]
   readonly weather: readonly WeatherDay[]
   readonly normals: readonly MonthNormal[]
+  /** The days are made up by a simulated service: what rests on them is presumed. Left out: they are real. */
+  readonly inventedWeather?: boolean
   readonly lastOpening: Day | null
   readonly history: readonly PastCourse[]
   /** Courses of the other colonies of the yard. Left out: not known. */

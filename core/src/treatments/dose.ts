@@ -16,6 +16,9 @@ export function sayAmount(amount: number, unit: DoseUnit, mass: MassUnit = 'g'):
   return `${plain(amount)} ${unit}${amount === 1 ? '' : 's'}`
 }
 
+/** Whether the dose is reckoned from the bees there are. */
+export const isByStrength = ({ dose }: Treatment): boolean => dose.by === 'frames' || dose.by === 'seam' || ('small' in dose && dose.small !== null)
+
 type Ask = Pick<Situation, 'colony' | 'rules'>
 const say = (amount: number, unit: DoseUnit, tail: string): Dose => ({ amount, unit, text: `${sayAmount(amount, unit)}: ${tail}` })
 

@@ -12,7 +12,7 @@ export {
   dosesOf,
   withRounds,
 } from './pattern.ts'
-export { doseOf, sayAmount, type Dose } from './dose.ts'
+export { doseOf, isByStrength, sayAmount, type Dose } from './dose.ts'
 export { saySource, sayConfidence, type Source, type Confidence } from './source.ts'
 export { COMBINATIONS, type CombinationRule } from './combinations.ts'
 export { sheetOf, sayTools, type SheetFact, type SheetKey, type SheetPart } from './sheet.ts'

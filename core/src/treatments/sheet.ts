@@ -122,7 +122,8 @@ function hiveFacts(t: Treatment): SheetFact[] {
     hive.queenLayingDays !== null && `A queen that has laid for ${sayDays(hive.queenLayingDays)}; not with a caged or absent one.`,
     hive.newlyHived === 'no' && 'Not in a newly hived colony: it leaves the hive.',
     hive.mustMove && 'Bees that move: not clustered, not in the winter rest.',
-    hive.topBar !== null && `In a top-bar hive with care: ${hive.topBar}.`,
+    hive.topBar !== null && `In a top-bar hive ${hive.topBar.level === 'care' ? 'with care' : 'not'}: ${hive.topBar.why}.`,
+    hive.mostBoxes !== null && `With care over ${hive.mostBoxes} brood boxes.`,
     hive.note,
   ]
   const facts = says.filter((s): s is string => Boolean(s)).map((s) => fact(s, hive.source))

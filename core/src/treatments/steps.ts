@@ -2,7 +2,7 @@ import type { CoursePattern, Step } from './treatment.ts'
 
 /** Building blocks of course patterns: windows are days from the job a step hangs on. */
 type Window = readonly [earliest: number, best: number, latest: number]
-type Extra = Partial<Pick<Step, 'opensHive' | 'ends' | 'breaks' | 'withSupersOn'>>
+type Extra = Partial<Pick<Step, 'opensHive' | 'ends' | 'breaks' | 'withSupersOn' | 'fall'>>
 const at = (job: Step['job'], n: number) => ({ job, n })
 
 const step = (job: Step['job'], n: number, after: Step['after'], [earliest, best, latest]: Window, text: string, extra: Extra = {}): Step => ({

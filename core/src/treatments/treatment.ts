@@ -34,8 +34,10 @@ export interface HiveNeeds {
   readonly newlyHived: 'no' | 'any'
   /** Bees must move about: not clustered, not in the winter rest. */
   readonly mustMove: boolean
-  /** Why a top-bar hive needs care; null where it does not matter. */
-  readonly topBar: string | null
+  /** Why a top-bar hive needs care, or rules it out; null where it does not matter. */
+  readonly topBar: { readonly level: 'care' | 'ruled-out'; readonly why: string } | null
+  /** More brood boxes than labels are written for need care; null where they do not matter. */
+  readonly mostBoxes: number | null
   readonly opensHive: boolean
   /** Something to know that hinders nothing. */
   readonly note: string | null
@@ -99,7 +101,8 @@ export type DoseRule =
   | { readonly by: 'seam'; readonly perSeam: number; readonly most: number; readonly unit: DoseUnit; readonly how: string }
   | { readonly by: 'none' }
 
-export type JobKind = 'prepare' | 'dose' | 'check' | 'remove' | 'put-back' | 'supers' | 'queen-check' | 'recount'
+/** `lift` and `lay-again`: out for heat and back; `midway`: a count in the middle. They come with the days and the counts and stand in no pattern. */
+export type JobKind = 'prepare' | 'dose' | 'check' | 'remove' | 'put-back' | 'supers' | 'queen-check' | 'recount' | 'lift' | 'lay-again' | 'midway'
 
 /** A job of a pattern: its window in days from the actual day of the job it hangs on. */
 export interface Step {
@@ -120,6 +123,8 @@ export interface Step {
   readonly ends?: 'course'
   /** What comes out is what went in, and is counted. */
   readonly counted?: true
+  /** What falls on the board is counted with it, mites a day: it decides about a further round. */
+  readonly fall?: true
   /** The most days from its anchor before the round no longer does its work, and why. */
   readonly breaks?: { readonly after: number; readonly why: string }
 }
@@ -138,6 +143,23 @@ export interface CoursePattern {
 export interface Efficacy {
   readonly low: number
   readonly high: number
+}
+
+/** Over `over`, a daily high in °C, what lies in comes out and goes back within some days of cooler ones; over `halveOver` a dose is half. */
+export interface HeatRule {
+  readonly over: number
+  readonly halveOver: number | null
+  readonly backWithin: number
+  /** What comes out: "the pad". */
+  readonly what: string
+  readonly source: Source
+}
+
+/** What a treatment harms, how much (1 some, 3 much; common practice, no source), and how. */
+export interface Harm {
+  readonly to: 'queen' | 'brood' | 'person' | 'wax' | 'honey'
+  readonly weight: 1 | 2 | 3
+  readonly why: string
 }
 
 /** What it does where mites sit under cappings. `brake`: it takes some with the brood; `opens`: it leaves no brood to hide in. */
@@ -176,6 +198,10 @@ export interface Treatment {
   /** Where dose and course come from. */
   readonly from: { readonly dose: Source; readonly course: Source }
   readonly patterns: readonly CoursePattern[]
+  /** What it costs besides mites. */
+  readonly harms: readonly Harm[]
+  /** Share taken at a mean of the highs over the course, °C, rising; left out: warmth does not matter to it. */
+  readonly warmth?: readonly (readonly [high: number, share: number])[]
   /** What orders equals; lower is better. `strain` is on bees and queen, `residue` what stays in the wax. */
   readonly ranks: {
     readonly knockdown: Readonly<Record<'broodless' | 'brood', number>>
@@ -188,8 +214,8 @@ export interface Treatment {
   readonly pack: { readonly holds: number; readonly says: string } | null
   /** Days for which one dose kills, where doses make a series (common practice, no source). Left out: it stays in. */
   readonly killDays?: number
-  /** Why it may be taken out for some days and put back; left out: it may not. */
-  readonly pause?: string
+  /** What is done with it in heat; left out: it is not taken out and put back. */
+  readonly heat?: HeatRule
   readonly setUp: readonly string[]
   readonly caution: { readonly hazard: string; readonly protection: string; readonly mishap: string } | null
   /** Days an opened pack stays good when it is closed again (common practice, no source); null: there is none. */

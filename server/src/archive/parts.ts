@@ -53,6 +53,9 @@ const facts = Joi.object({
     method: maybe(Joi.string().valid(...METHODS)),
   }).required(),
   lastOpening: maybe(day()),
+  rest: maybe(Joi.object({ from: day().required(), to: day().required() })),
+  hemisphere: Joi.string().valid('north', 'south'),
+  midway: Joi.boolean(),
 }).custom((value: Record<string, unknown>, help) => {
   const { asOf, colony, rules, lastOpening } = value
   const parsed = parseCase({ case: 1, asOf, colony, rules, lastOpening: lastOpening ?? null })

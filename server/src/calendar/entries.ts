@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
-import { gatherSteps, type NextStep, type YardState } from '@thistle/core/holding'
-import { laterOf, sayDay, sayWindow, type Day } from '@thistle/core/time'
+import { planCourse } from '@thistle/core/course'
+import type { ColonyState, NextStep, YardState } from '@thistle/core/holding'
+import { addDays, laterOf, sayDay, sayWindow, type Day } from '@thistle/core/time'
 
 const LAW = 'The label in your hand and local law decide.'
 
@@ -21,38 +22,98 @@ export interface Entry {
  * What names an event for good: a job of one decision, however its day moves; the counts of a yard that are due by the same day; the
  * colonies of a yard that wait for the keeper.
  */
-function nameOf({ yard }: YardState, step: NextStep): string {
+function nameOf({ yard }: YardState, step: NextStep, days: Fixed): string {
   if (step.job && step.course) return `${yard.id}-${step.course.record.decisionId}-${step.job.job}-${step.job.n}`
-  return step.kind === 'count' || step.kind === 'board' ? `${yard.id}-${step.kind}-${step.latest}` : `${yard.id}-${step.kind}`
+  return step.kind === 'count' || step.kind === 'board' ? `${yard.id}-${step.kind}-${days.latest}` : `${yard.id}-${step.kind}`
 }
 const uidOf = (name: string): string => `${name}@round-thistle.invalid`
 
 const capital = (text: string) => text.replace(/^./, (c) => c.toUpperCase())
 
-/** Open jobs, alike jobs of a yard in one: on the day set for it, else its best day, today where that has passed. */
+interface Fixed {
+  readonly earliest: Day
+  readonly best: Day
+  readonly latest: Day
+  /** The day the keeper set for it, also where it has gone by. */
+  readonly setFor?: Day | null
+}
+const on = (day: Day): Fixed => ({ earliest: day, best: day, latest: day })
+
+/**
+ * The days of a step by the keeper's own facts alone, so that an event stays where it is while nothing is entered: a job counts from what
+ * was done, and else from what was planned, however late that is. Null for what stands on no fact but today.
+ */
+function fixedDays({ colony, judgement }: ColonyState, step: NextStep): Fixed | null {
+  const { course, job } = step
+  if (job && course) {
+    if (job.job === 'lift' || job.job === 'lay-again') return job
+    const { plan, happened } = course
+    return planCourse({ ...plan, weather: [] }, happened, plan.start).jobs.find((j) => j.job === job.job && j.n === job.n) ?? job
+  }
+  switch (step.kind) {
+    case 'board':
+      return step
+    case 'count':
+      return judgement.recountDue === null
+        ? null
+        : { earliest: addDays(judgement.recountDue, -7), best: judgement.recountDue, latest: judgement.recountDue }
+    case 'choose':
+      return judgement.countedOn === null ? null : on(judgement.countedOn)
+    case 'queen':
+      return colony.look ? on(colony.look.onDay) : null
+    default:
+      return null
+  }
+}
+
+/** Open jobs, alike jobs of a yard in one: on the day set for it, else its best day, whether that has passed or not. */
 function openEntries(states: readonly YardState[]): Entry[] {
-  return gatherSteps(states, () => true, nameOf).map(({ key, yard: state, step, lines }): Entry => {
-    const { yard } = state
-    const names = lines.map((l) => `${l.state.colony.placement.position} ${l.state.colony.name}`)
-    const day = laterOf(step.setFor ?? step.best, yard.today)
-    const window = step.earliest === step.latest ? sayDay(step.best) : `${sayWindow(step.earliest, step.latest)}, best ${sayDay(step.best)}`
-    return {
-      uid: uidOf(key),
-      day,
-      rings: step.latest > day ? [day, step.latest] : [day],
-      timeZone: yard.timeZone,
-      summary: `${yard.name}: ${step.text}${lines.length === 1 ? `, ${lines[0]?.state.colony.name}` : `, ${lines.length} colonies`}`,
-      location: yard.name,
-      description: [
-        step.due === 'overdue' ? `Overdue: its window was ${window}.` : `Window: ${window}.`,
-        ...(step.setFor ? [`Set for ${sayDay(step.setFor)} by you.`] : []),
-        `Colonies: ${names.join(', ')}.`,
-        ...(step.course?.treatment.caution ? [`${step.course.treatment.caution.hazard} ${step.course.treatment.caution.protection}`] : []),
-        LAW,
-      ].join('\n'),
-      done: false,
-    }
-  })
+  const found = new Map<string, { yard: YardState; lines: { state: ColonyState; step: NextStep; days: Fixed }[] }>()
+  for (const yard of states)
+    for (const state of yard.row)
+      for (const step of state.steps) {
+        const days = fixedDays(state, step)
+        if (!days) continue
+        const key = nameOf(yard, step, days)
+        const known = found.get(key)
+        if (known) known.lines.push({ state, step, days })
+        else found.set(key, { yard, lines: [{ state, step, days }] })
+      }
+  return [...found].flatMap(
+    ([
+      key,
+      {
+        yard: { yard },
+        lines,
+      },
+    ]): Entry[] => {
+      const [first] = lines.toSorted((a, b) => a.days.best.localeCompare(b.days.best))
+      if (!first) return []
+      const { step, days } = first
+      const names = lines.map((l) => `${l.state.colony.placement.position} ${l.state.colony.name}`)
+      const setFor = days.setFor ?? null
+      const day = setFor ?? days.best
+      const window = days.earliest === days.latest ? sayDay(days.best) : `${sayWindow(days.earliest, days.latest)}, best ${sayDay(days.best)}`
+      return [
+        {
+          uid: uidOf(key),
+          day,
+          rings: days.latest > day ? [day, days.latest] : [day],
+          timeZone: yard.timeZone,
+          summary: `${yard.name}: ${step.name}${lines.length === 1 ? `, ${first.state.colony.name}` : `, ${lines.length} colonies`}`,
+          location: yard.name,
+          description: [
+            `Window: ${window}.`,
+            ...(setFor ? [`Set for ${sayDay(setFor)} by you.`] : []),
+            `Colonies: ${names.join(', ')}.`,
+            ...(step.course?.treatment.caution ? [`${step.course.treatment.caution.hazard} ${step.course.treatment.caution.protection}`] : []),
+            LAW,
+          ].join('\n'),
+          done: false,
+        },
+      ]
+    },
+  )
 }
 
 /** Jobs that are done, by the name they had while they were open: on the last actual day of all colonies. */

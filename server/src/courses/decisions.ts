@@ -1,11 +1,13 @@
-import type { GivenDecision } from '@thistle/core/bodies'
+import { v7 } from 'uuid'
+import type { GivenDecision, GivenEvent, GivenPast } from '@thistle/core/bodies'
 import { answer } from '@thistle/core/course'
-import { courseFacts, courseState, type YardRecord } from '@thistle/core/holding'
+import { courseFacts, courseState, type CourseFacts, type YardRecord } from '@thistle/core/holding'
 import { parseCase } from '@thistle/core/formats'
-import { decidingOf } from '@thistle/core/match'
+import { decidingFit } from '@thistle/core/match'
 import type { TreatmentKey } from '@thistle/core/situation'
-import { addDays, sayDay, type Day } from '@thistle/core/time'
-import { treatmentOf } from '@thistle/core/treatments'
+import { judge } from '@thistle/core/judge'
+import { addDays, daysBetween, earlierOf, sayDay, type Day } from '@thistle/core/time'
+import { nominalDay, patternOf, treatmentOf } from '@thistle/core/treatments'
 import { ensureTheirs, type Asking } from '../access/rows.ts'
 import type { Scope } from '../access/scope.ts'
 import type { RowOf } from '../database/index.ts'
@@ -15,6 +17,7 @@ import { nextSeq, writeHistory } from '../records/log.ts'
 import { sameContents } from '../records/contents.ts'
 import type { Keeping } from '../records/put.ts'
 import { readYards } from '../yards/read.ts'
+import { putEventWithin } from './events.ts'
 
 /** Works the answer out anew on the situation handed in, so that what is kept is the core's word and not the sender's. */
 function decide(given: GivenDecision, index: number) {
@@ -24,20 +27,95 @@ function decide(given: GivenDecision, index: number) {
   const situation = { ...parsed.situation, startOn: given.startOn }
   const whole = answer(situation)
   const option = whole.options.find((o) => o.treatment === given.treatment)
-  const hindrance = option && decidingOf(option)
-  if (!option || option.verdict === 'wait' || option.verdict === 'ruled-out') {
+  const hindrance = option && decidingFit(option)
+  // What is to be confirmed or fetched first is the keeper's to do before the day; what does not fit is not begun.
+  if (!option || option.fit === 'wait' || option.fit === 'ruled-out' || option.allowed.rules === 'no') {
     throw Problem.invalid([{ path: 'startOn', sentence: `It does not fit on ${sayDay(given.startOn)}: ${hindrance?.text ?? 'it is ruled out.'}` }])
   }
   const latestStart = option.course.find((job) => job.job === 'dose')?.latest ?? given.startOn
   return { facts: courseFacts(situation, whole.judgement, option.treatment), situation, answer: whole, latestStart }
 }
 
+/** The newest count before a course that still told of its level. */
+const BEFORE_DAYS = 28
+
+/**
+ * A course that was given before it was entered. Nothing is asked of the gates: it was given, whatever they say. It is planned on what is
+ * known of the colony, and on the count of the weeks before it where there is one.
+ */
+function decidePast(given: GivenDecision, index: number) {
+  const at = `colonies[${index}].situation`
+  const parsed = parseCase(given.colonies[index]?.situation)
+  if (!parsed.ok) throw Problem.invalid([{ path: `${at}.${parsed.refusal.path}`, sentence: parsed.refusal.sentence }])
+  const { startOn } = given
+  const counts = parsed.situation.counts.filter((c) => c.date <= startOn && c.date >= addDays(startOn, -BEFORE_DAYS))
+  const situation = { ...parsed.situation, asOf: startOn, startOn, counts, weather: [], history: [], yardHistory: [] }
+  const judgement = judge(situation)
+  return { facts: courseFacts(situation, judgement, given.treatment), situation, answer: { judgement }, latestStart: startOn }
+}
+
+/** Courses of one treatment that begin so near to each other are one that was entered twice. */
+const TWICE_WITHIN = 7
+function refuseTwice(yard: YardRecord | undefined, colonyId: string, given: GivenDecision): void {
+  const colony = yard?.colonies.find((c) => c.id === colonyId)
+  const states = colony && yard ? colony.courses.map((record) => courseState(record, colony, yard.today)) : []
+  const known = states.find(
+    (c) => !c.cancelled && c.record.treatment === given.treatment && Math.abs(daysBetween(c.startedOn, given.startOn)) <= TWICE_WITHIN,
+  )
+  if (known && colony)
+    throw Problem.conflict(`${known.treatment.name} is entered for ${colony.name} already, since ${sayDay(known.startedOn, yard?.today)}.`)
+}
+
+/** The rounds of a past course at the pace of its pattern, none after its end or today, and what came out of the hive. */
+function pastEvents(given: GivenDecision, past: GivenPast, courseId: string, facts: CourseFacts, today: Day): GivenEvent[] {
+  const treatment = treatmentOf(given.treatment)
+  if (!treatment) return []
+  const pattern = patternOf(treatment, facts.colony.brood)
+  const last = past.endOn ?? today
+  const doses = pattern.steps.filter((step) => step.job === 'dose').slice(0, past.rounds)
+  const closing = pattern.steps.find((step) => step.ends === 'course')
+  const event = (job: GivenEvent['job'], n: number, happenedOn: Day, amount: number | null): GivenEvent => ({
+    courseId,
+    kind: 'done',
+    job,
+    n,
+    happenedOn,
+    amount,
+    note: null,
+    supersedes: null,
+    doneBy: null,
+    reason: null,
+    spots: null,
+    device: 'past',
+  })
+  const given_ = doses.map((step) => event('dose', step.n, earlierOf(addDays(given.startOn, nominalDay(step, pattern)), last), past.amount))
+  const out =
+    closing && past.endOn ? [event(closing.job, closing.n, past.endOn, closing.job === 'remove' && closing.counted ? past.amount : null)] : []
+  return [...given_, ...out]
+}
+
+/** A course is entered so long afterwards at most, days. */
+const MOST_PAST = 3660
+function checkPast(scope: Scope, { startOn, past }: GivenDecision, today: Day): void {
+  if (startOn < addDays(today, -MOST_PAST)) throw Problem.invalid([{ path: 'startOn', sentence: 'That is more than ten years ago.' }])
+  checkOpen(scope, 'startOn', startOn)
+  if (startOn > today) throw Problem.invalid([{ path: 'startOn', sentence: `That day is still to come: today is ${today}. Choose it under Match.` }])
+  if (past?.endOn && past.endOn < startOn) throw Problem.invalid([{ path: 'past.endOn', sentence: 'It cannot be over before it began.' }])
+  if (past?.endOn && past.endOn > today) throw Problem.invalid([{ path: 'past.endOn', sentence: `That day is still to come: today is ${today}.` }])
+}
+
+/** Planned starts this far apart, days, are two courses and not one chosen twice (a guess). */
+const SEASON = 45
+
 /** Two devices may choose at once, each on what it knew: what is in hand already is not begun again. */
-function refuseSecond(yard: YardRecord | undefined, colonyId: string, treatment: string): void {
+function refuseSecond(yard: YardRecord | undefined, colonyId: string, treatment: string, startOn: Day): void {
   const colony = yard?.colonies.find((c) => c.id === colonyId)
   const states = colony && yard ? colony.courses.map((record) => courseState(record, colony, yard.today)) : []
   const chosen = treatmentOf(treatment as TreatmentKey)
-  const inHand = states.filter((c) => c.treatment.way === 'given' || c.record.treatment === treatment).filter((c) => c.planned || c.running)
+  const inHand = states
+    .filter((c) => c.treatment.way === 'given' || c.record.treatment === treatment)
+    // What is planned for another season is not in hand: the winter's round bars no series of the summer.
+    .filter((c) => c.running || (c.planned && Math.abs(daysBetween(c.record.startOn, startOn)) <= SEASON))
   const same = inHand.find((c) => c.treatment.way !== 'waiting' && c.record.treatment === treatment)
   if (same && colony) throw Problem.conflict(`${same.treatment.name} is in hand in ${colony.name} already, since ${sayDay(same.startedOn)}.`)
   const alike = inHand.find((c) => chosen?.way === 'given' && c.treatment.rotation.class === chosen.rotation.class)
@@ -66,10 +144,14 @@ async function isSame({ db, transaction }: Asking, found: RowOf<'decisions'>, gi
   const kept = new Map(courses.map((c) => [c.id, c]))
   return (
     courses.length === given.colonies.length &&
-    given.colonies.every((line) => {
+    given.colonies.every((line, index) => {
       const course = kept.get(line.courseId)
       const parsed = parseCase(line.situation)
-      return course?.colonyId === line.colonyId && parsed.ok && sameContents({ ...parsed.situation, startOn: given.startOn }, course.situation)
+      return (
+        course?.colonyId === line.colonyId &&
+        parsed.ok &&
+        sameContents(given.past ? decidePast(given, index).situation : { ...parsed.situation, startOn: given.startOn }, course.situation)
+      )
     })
   )
 }
@@ -90,7 +172,8 @@ export async function putDecision(keep: Keeping, scope: Scope, id: string, given
       throw Problem.conflict('This decision is kept already and cannot be changed; make a new one.')
     }
     const yard = await findYard(ask, given.yardId)
-    checkStart(scope, given.startOn, yard.today)
+    if (given.past) checkPast(scope, given, yard.today)
+    else checkStart(scope, given.startOn, yard.today)
     const decision = { id, yardId: yard.id, treatment: given.treatment, madeOn: yard.today, startOn: given.startOn, note: given.note, version: 1 }
     await db.model('decisions').create({ ...decision, holdingId: scope.holdingId, deletedAt: null }, { transaction })
     const [row] = (await readYards(db, scope, clock, yard.id, transaction)) as YardRecord[]
@@ -99,11 +182,15 @@ export async function putDecision(keep: Keeping, scope: Scope, id: string, given
       const colony = await findColony(ask, line.colonyId)
       if (colony.yardId !== yard.id)
         throw Problem.invalid([{ path: `colonies[${index}].colonyId`, sentence: `${colony.name} does not stand in this yard.` }])
-      refuseSecond(row, colony.id, given.treatment)
-      const made = decide(given, index)
+      if (given.past) refuseTwice(row, colony.id, given)
+      else refuseSecond(row, colony.id, given.treatment, given.startOn)
+      const made = given.past ? decidePast(given, index) : decide(given, index)
       const course = { id: line.courseId, decisionId: id, colonyId: colony.id, treatment: given.treatment, startOn: given.startOn, ...made }
       await db.model('courses').create({ ...course, holdingId: scope.holdingId }, { transaction })
       courses.push(course)
+      if (given.past)
+        for (const event of pastEvents(given, given.past, course.id, made.facts, yard.today))
+          await putEventWithin(keep, scope, v7(), event, transaction)
     }
     // The courses keep what each was decided on, and never change: the history names them, and stays light to read.
     const named = courses.map(({ id: courseId, colonyId, latestStart }) => ({ id: courseId, colonyId, latestStart }))

@@ -78,7 +78,7 @@ const CHECKS: Readonly<Partial<Record<EventKind, (state: CourseState, given: Giv
   },
   lifted: (state) => {
     running(state)
-    if (state.treatment.pause === undefined) refuse('kind', `${state.treatment.name} is not taken out and put back: call the course off instead.`)
+    if (state.treatment.heat === undefined) refuse('kind', `${state.treatment.name} is not taken out and put back: call the course off instead.`)
     if (state.course.outsideSince !== null) refuse('kind', `It lies outside already, since ${state.course.outsideSince}.`)
   },
   'laid-again': (state, given) => {

@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize'
 import { courseState } from '@thistle/core/holding'
+import { earlierOf } from '@thistle/core/time'
 import { ensureTheirs } from '../access/rows.ts'
 import type { Scope } from '../access/scope.ts'
 import { Problem } from '../problems/problem.ts'
@@ -36,7 +37,7 @@ export async function putEventWithin(keep: Keeping, scope: Scope, id: string, gi
   })
   if (!course) throw Problem.notFound()
   const colony = await findColony({ db, scope, clock, transaction }, course.colonyId)
-  if (!isAhead(given)) checkDay(scope, 'happenedOn', given.happenedOn, colony.today, colony.since)
+  if (!isAhead(given)) checkDay(scope, 'happenedOn', given.happenedOn, colony.today, earlierOf(colony.since, course.startOn))
   const rows = await db.model('events').findAll({ where: { courseId: given.courseId }, order: [['seq', 'ASC']], transaction, raw: true })
   const replaced = given.supersedes ? rows.find((r) => r.id === given.supersedes) : null
   if (given.supersedes && !replaced) throw Problem.notFound()

@@ -4,7 +4,7 @@ import type { MonthNormal } from '@thistle/core/situation'
 
 /** The day on which the demo holding lives when it is fresh, and the last day to which it can be stepped. */
 export const DEMO_DAY: Day = '2026-08-12'
-export const DEMO_LAST_DAY: Day = '2026-12-15'
+export const DEMO_LAST_DAY: Day = '2028-12-31'
 const FIRST_DAY: Day = '2026-02-20'
 
 /** Invented normals of an invented temperate valley, °C. */

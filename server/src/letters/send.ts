@@ -65,7 +65,8 @@ export async function letterOf(parts: Pick<Letters, 'db' | 'clock' | 'weather' |
   const yards = (await readYardsWithWeather(parts, parts.weather, scope, null)) as YardRecord[]
   const settings = await settingsOf(parts.db, scope.holdingId)
   const states = yards.map((yard) => yardState(yard, settings))
-  const letter = dayLetter(scope.holdingName, states, settings, today, `${parts.publicUrl()}/today`)
+  // The day of the letter is that of its yards, wherever the holding's first one lies.
+  const letter = dayLetter(scope.holdingName, states, settings, states[0]?.yard.today ?? today, `${parts.publicUrl()}/today`)
   if (!letter) return null
   const { preferences } = await keeperOf(parts, scope.keeperId)
   const reads = { ...USUAL_PREFERENCES, ...(preferences as Partial<Preferences>) }

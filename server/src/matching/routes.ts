@@ -3,7 +3,7 @@ import { day, maybe, uuid } from '@thistle/core/bodies'
 import { answer } from '@thistle/core/course'
 import { caseSchema, parseCase } from '@thistle/core/formats'
 import { situationOf, type YardRecord } from '@thistle/core/holding'
-import { judged, LEVELS, verdictsOn } from '@thistle/core/match'
+import { fitsOn, judged, LEVELS } from '@thistle/core/match'
 import { TREATMENT_KEYS } from '@thistle/core/situation'
 import type { Scope } from '../access/scope.ts'
 import { told, type Route } from '../api/route.ts'
@@ -45,12 +45,38 @@ const answered = Joi.object({
       verdict: Joi.string()
         .valid(...LEVELS)
         .required(),
+      fit: Joi.string()
+        .valid(...LEVELS)
+        .required(),
+      allowed: Joi.object({
+        rules: Joi.string().valid('yes', 'confirm', 'no').required(),
+        kit: Joi.string().valid('ready', 'fetch').required(),
+        shelf: Joi.string().valid('enough', 'short', 'unknown').required(),
+      }).required(),
+      presumed: Joi.array()
+        .items(
+          Joi.object({
+            fact: Joi.string().required(),
+            value: Joi.alternatives(Joi.string(), Joi.number(), Joi.boolean()).required(),
+            because: Joi.string().required(),
+            otherwise: Joi.string()
+              .valid(...LEVELS)
+              .required(),
+          }),
+        )
+        .required(),
       earliest: maybe(day()).required(),
+      fitFrom: maybe(day()).required(),
+      efficacy: maybe(
+        Joi.object({ low: Joi.number().required(), estimate: Joi.number().required(), high: Joi.number().required() }).unknown(true),
+      ).required(),
+      left: maybe(Joi.object({ low: Joi.number().required(), estimate: Joi.number().required(), high: Joi.number().required() })).required(),
+      harm: Joi.array().items(Joi.object().unknown(true)).required(),
       findings: Joi.array().items(finding).required(),
       dose: maybe(Joi.object().unknown(true)).required(),
       course: Joi.array().items(job).required(),
       lastStart: maybe(
-        Joi.object({ day: day().required(), because: Joi.string().valid('supers', 'opening').required(), limit: day().required() }),
+        Joi.object({ day: day().required(), because: Joi.string().valid('supers', 'opening', 'weather').required(), limit: day().required() }),
       ).required(),
       questions: Joi.array()
         .items(Joi.object({ fact: Joi.string().required(), question: Joi.string().required() }))
@@ -58,18 +84,26 @@ const answered = Joi.object({
     }).unknown(true),
   ),
   combinations: Joi.array().items(Joi.object().unknown(true)).required(),
+  choice: Joi.object({ kind: Joi.string().required(), text: Joi.string().required() }).unknown(true).required(),
+  ask: Joi.array()
+    .items(Joi.object({ fact: Joi.string().required(), question: Joi.string().required(), worth: Joi.number().required() }).unknown(true))
+    .required(),
+  winter: maybe(Joi.object().unknown(true)).required(),
+  presumed: Joi.array()
+    .items(Joi.object({ fact: Joi.string().required(), say: Joi.string().required(), because: Joi.string().required() }))
+    .required(),
   contradictions: Joi.array()
     .items(Joi.object({ path: Joi.string().required(), text: Joi.string().required() }))
     .required(),
 }).unknown(true)
 
-const verdict = () => Joi.string().valid(...LEVELS)
+const level = () => Joi.string().valid(...LEVELS)
 const ofColony = Joi.object({
   yardId: uuid().required(),
   colonyId: uuid().required(),
   level: Joi.string().valid('unknown', 'under', 'watch', 'treat', 'urgent').required(),
   estimate: maybe(Joi.number()).required(),
-  verdicts: Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, verdict()]))).required(),
+  fits: Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, level()]))).required(),
 })
 
 /** Between two yards others are answered: a thousand colonies take most of a second. */
@@ -88,7 +122,7 @@ async function verdictsOf(keep: Keeping, scope: Scope): Promise<unknown[]> {
         colonyId: colony.id,
         level: s.judgement.level,
         estimate: s.judgement.estimate,
-        verdicts: Object.fromEntries(verdictsOn(s).map((o) => [o.treatment.key, o.verdict])),
+        fits: Object.fromEntries(fitsOn(s).map((o) => [o.treatment.key, o.fit])),
       })
     }
     await breathe()

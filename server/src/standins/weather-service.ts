@@ -1,6 +1,7 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { addDays, isDay } from '@thistle/core/time'
+import { INVENTED_SERVICE } from '../weather/service-name.ts'
 import { forecastAt, normalsAt, truthAt } from './weather-world.ts'
 
 const MOST = { back: 400, ahead: 15 } as const
@@ -29,7 +30,7 @@ export function answerFor(query: URLSearchParams): { status: number; body: unkno
   })
   return {
     status: 200,
-    body: { weather: 1, service: 'simulated weather', unit: 'C', normals: normalsAt(latitude, longitude), days: [...observed, ...forecast] },
+    body: { weather: 1, service: INVENTED_SERVICE, unit: 'C', normals: normalsAt(latitude, longitude), days: [...observed, ...forecast] },
   }
 }
 

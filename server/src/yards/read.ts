@@ -1,17 +1,25 @@
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { WeatherDay } from '@thistle/core/situation'
 import { RECORD_FIELDS, type RecordFields } from '@thistle/core/holding'
-import { addDays, type Day } from '@thistle/core/time'
+import { addDays, earlierOf, type Day } from '@thistle/core/time'
+import { TREATMENTS } from '@thistle/core/treatments'
 import type { Scope } from '../access/scope.ts'
 import { todayOf, type Clock } from '../clock.ts'
 import { inDatabase, type Database } from '../database/index.ts'
 import type { Keeping } from '../records/put.ts'
+import { INVENTED_SERVICE } from '../weather/service-name.ts'
 import { fetchWeather, isStale, type WeatherSource } from '../weather/keep.ts'
 
 /** Days of weather shown before and after today, and how far the forecast reaches. */
 const SHOWN = { before: 40, after: 9 } as const
-/** Counts and courses older than this many days are left to the Book. */
-const REMEMBERED = 400
+/**
+ * How far back is read, days: counts of a year and a bit, courses of three years, which is as far as turn and results weigh. Older than
+ * that, but read all the same: what still hangs in a hive, the newest course and count of each colony, and the counts that say what a
+ * course took. The rest is left to whoever asks for it (`since`).
+ */
+const REMEMBERED = { counts: 400, courses: 1100, after: 150 } as const
+/** Treatments of which something has to come out again. */
+const COMES_OUT = TREATMENTS.filter((t) => t.patterns.some((p) => p.steps.some((s) => s.job === 'remove'))).map((t) => t.key)
 
 const fieldsOf = (kind: keyof RecordFields, without: readonly string[]) =>
   Object.keys(RECORD_FIELDS[kind]).filter((field) => !without.includes(field))
@@ -37,7 +45,21 @@ standing AS (
     p.created_at AS placed_at
     FROM placements p JOIN colonies c ON c.id = p.colony_id AND c.retired_on IS NULL AND c.deleted_at IS NULL
    WHERE p.yard_id IN (SELECT id FROM yard) AND p.to_day IS NULL AND p.deleted_at IS NULL),
-course AS (SELECT * FROM courses WHERE colony_id IN (SELECT id FROM standing) AND start_on >= $7::date)
+course AS (
+  SELECT c.* FROM courses c JOIN standing s ON s.id = c.colony_id
+   WHERE c.start_on >= $8::date
+      OR c.id = (SELECT x.id FROM courses x WHERE x.colony_id = c.colony_id ORDER BY x.start_on DESC, x.id LIMIT 1)
+      OR (c.treatment = ANY($9::text[])
+          AND EXISTS (SELECT 1 FROM events e WHERE e.course_id = c.id AND e.kind IN ('done', 'part') AND e.job = 'dose')
+          AND NOT EXISTS (SELECT 1 FROM events e WHERE e.course_id = c.id
+                AND ((e.kind = 'done' AND e.job = 'remove') OR e.kind IN ('died', 'merged', 'sold'))
+                AND NOT EXISTS (SELECT 1 FROM events b WHERE b.supersedes = e.id)))),
+counted AS (
+  SELECT n.* FROM counts n JOIN standing s ON s.id = n.colony_id
+   WHERE n.deleted_at IS NULL
+     AND (n.on_day >= $7::date
+      OR n.id = (SELECT x.id FROM counts x WHERE x.colony_id = n.colony_id AND x.deleted_at IS NULL ORDER BY x.on_day DESC, x.created_at DESC LIMIT 1)
+      OR EXISTS (SELECT 1 FROM course c WHERE c.colony_id = n.colony_id AND n.on_day BETWEEN c.start_on AND c.start_on + ${REMEMBERED.after})))
 SELECT
   (SELECT coalesce(json_agg(r), '[]') FROM (
     SELECT y.id, y.version, ${read('yards', 'y')},
@@ -64,9 +86,8 @@ SELECT
     SELECT n.id, n.version, ${read('counts', 'n')},
       json_agg(json_build_object('mites', x.mites, 'bees', x.bees, 'days', x.days, 'shakes', x.shakes, 'measured', x.measured, 'squares', x.squares)
         ORDER BY x.n) AS samples
-      FROM counts n JOIN count_samples x ON x.count_id = n.id
-     WHERE n.colony_id IN (SELECT id FROM standing) AND n.deleted_at IS NULL AND n.on_day >= $7::date
-     GROUP BY n.id ORDER BY n.on_day, n.created_at) r) AS counts,
+      FROM counted n JOIN count_samples x ON x.count_id = n.id
+     GROUP BY ${['id', 'version', ...fieldsOf('counts', [])].map((f) => `n.${inDatabase(f)}`).join(', ')}, n.created_at ORDER BY n.on_day, n.created_at) r) AS counts,
   (SELECT coalesce(json_agg(r), '[]') FROM (
     SELECT o.colony_id AS "colonyId", o.id, o.decision_id AS "decisionId", o.treatment, o.start_on AS "startOn", o.latest_start AS "latestStart", o.facts
       FROM course o ORDER BY o.start_on) r) AS courses,
@@ -76,7 +97,7 @@ SELECT
 
 type Fields = Readonly<Record<string, unknown>>
 interface Lists {
-  readonly yards: readonly (Omit<YardRow, 'today' | 'colonies'> & Fields)[]
+  readonly yards: readonly (Omit<YardRow, 'today' | 'colonies' | 'invented'> & Fields)[]
   readonly colonies: readonly ({ readonly id: string; readonly yardId: string } & Fields)[]
   readonly counts: readonly ({ readonly colonyId: string } & Fields)[]
   readonly courses: readonly ({ readonly id: string; readonly colonyId: string } & Fields)[]
@@ -132,6 +153,8 @@ export interface YardRow {
   readonly today: Day
   readonly ownDays: readonly OwnDay[]
   readonly kept: Kept | null
+  /** The days are of the simulated service, in a holding that is kept in earnest. */
+  readonly invented: boolean
   readonly colonies: readonly unknown[]
 }
 
@@ -144,13 +167,14 @@ function weatherOf({ today, ownDays, kept }: YardRow): WeatherDay[] {
   return [...told, ...mine].filter((d) => d.date >= from && d.date <= to).toSorted((a, b) => (a.date < b.date ? -1 : 1))
 }
 
-/** The yards of a scope (or one of them) with what is kept of their weather. */
+/** The yards of a scope (or one of them), counts and courses of so long ago or since a day, with what is kept of their weather. */
 export async function readRows(
   db: Database,
   scope: Scope,
   clock: Clock,
   yardId: string | null,
   transaction: Transaction | null = null,
+  since: Day | null = null,
 ): Promise<YardRow[]> {
   const around = todayOf(scope.livesOn, 'UTC', clock)
   const bind = [
@@ -160,24 +184,33 @@ export async function readRows(
     scope.yards ?? [],
     addDays(around, -SHOWN.before - 1),
     addDays(around, SHOWN.after + 1),
-    addDays(around, -REMEMBERED),
+    earlierOf(since ?? around, addDays(around, -REMEMBERED.counts)),
+    earlierOf(since ?? around, addDays(around, -REMEMBERED.courses)),
+    COMES_OUT,
   ]
   // Within other work on the connection that it has: one that waits for a second while it holds the first can stop everybody.
   const [lists] = transaction
     ? await db.sequelize.query<Lists>(QUERY, { bind, type: QueryTypes.SELECT, transaction })
     : await db.reads.read<Lists>('yards', QUERY, bind)
-  return lists ? assembled(lists).map((row) => ({ ...row, today: todayOf(scope.livesOn, row.timeZone, clock) })) : []
+  return lists
+    ? assembled(lists).map((row) => ({
+        ...row,
+        today: todayOf(scope.livesOn, row.timeZone, clock),
+        invented: !scope.demo && row.kept?.service === INVENTED_SERVICE,
+      }))
+    : []
 }
 
 /** A yard as the page reads it: its weather in one list, with where it comes from. */
 export function present(row: YardRow): unknown {
-  const { ownDays, kept, ...yard } = row
+  const { ownDays, kept, invented, ...yard } = row
   return {
     ...yard,
     weather: weatherOf(row),
     weatherFrom: {
       state: row.latitude === null || row.longitude === null ? 'no-place' : (kept?.state ?? 'down'),
       service: kept?.service ?? null,
+      invented,
       askedAt: kept?.askedAt ?? null,
       ownDays: ownDays.map(({ date, source }) => ({ date, source })),
     },
@@ -194,11 +227,17 @@ export const readYards = async (
 ): Promise<unknown[]> => (await readRows(db, scope, clock, yardId, transaction)).map(present)
 
 /** The same, after the service was asked for what is missing or too old. */
-export async function readYardsWithWeather(keep: Keeping, source: WeatherSource, scope: Scope, yardId: string | null): Promise<unknown[]> {
+export async function readYardsWithWeather(
+  keep: Keeping,
+  source: WeatherSource,
+  scope: Scope,
+  yardId: string | null,
+  since: Day | null = null,
+): Promise<unknown[]> {
   const { db, clock } = keep
-  const rows = await readRows(db, scope, clock, yardId)
+  const rows = await readRows(db, scope, clock, yardId, null, since)
   const stale = rows.map((row) => ({ ...row, yardId: row.id })).filter((need) => isStale(need, clock()))
   if (stale.length === 0) return rows.map(present)
   await fetchWeather(db, clock, source, stale)
-  return readYards(db, scope, clock, yardId)
+  return (await readRows(db, scope, clock, yardId, null, since)).map(present)
 }

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { moveBody, uuid } from '@thistle/core/bodies'
+import { day, moveBody, uuid } from '@thistle/core/bodies'
 import { told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
 import type { Keeping } from '../records/put.ts'
@@ -15,9 +15,13 @@ export const yardRoutes = (keep: Keeping, weather: WeatherSource): Route[] => [
     path: '/yards',
     access: 'read',
     group: GROUP,
-    summary: 'The yards with their weather, rows, looks, counts and courses',
+    summary: 'The yards with their weather, rows, looks, counts and courses; older ones `since` a day',
+    query: Joi.object({ since: day() }),
     answers: { 200: told(Joi.array().items(yardShape), 'In the order of the holding.') },
-    handle: async ({ scope }) => ({ status: 200, body: await readYardsWithWeather(keep, weather, scope, null) }),
+    handle: async ({ scope, query }) => ({
+      status: 200,
+      body: await readYardsWithWeather(keep, weather, scope, null, query.since === undefined ? null : String(query.since)),
+    }),
   },
   {
     method: 'get',

@@ -56,6 +56,7 @@ export const yardShape = RECORD_BODIES.yards.keys({
   weatherFrom: Joi.object({
     state: Joi.string().valid('told', 'down', 'slow', 'nonsense', 'no-place').required(),
     service: maybe(Joi.string()).required(),
+    invented: Joi.boolean().required(),
     askedAt: maybe(instant()).required(),
     ownDays: Joi.array()
       .items(Joi.object({ date: day().required(), source: Joi.string().valid('hand', 'station').required() }))

@@ -4,7 +4,7 @@ import FaultLine from './FaultLine.vue'
 import FoldAway from './FoldAway.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
-import { costsOf, courseEnd, lockOf, mendsOf, sayJob, type PlannedJob, type Window } from '@thistle/core/course'
+import { costsOf, courseEnd, fallAtCheck, sayFall, lockOf, mendsOf, sayJob, type PlannedJob, type Window } from '@thistle/core/course'
 import type { ColonyState, CourseState, EventRecord, YardState } from '@thistle/core/holding'
 import { sayAmount } from '@thistle/core/treatments'
 import HiveMap from '../graphics/HiveMap.vue'
@@ -14,6 +14,8 @@ import { sayHappened } from './change-words.ts'
 import CourseTable from './CourseTable.vue'
 import HappenedForm from './HappenedForm.vue'
 import OutcomeLine from './OutcomeLine.vue'
+import WhyShort from './WhyShort.vue'
+import { failedOf } from '@thistle/core/holding'
 import { useSave } from './useSave.ts'
 import WaysOn from './WaysOn.vue'
 import { WARNING_WORDS } from './words.ts'
@@ -29,6 +31,7 @@ const several = (kind: string) => c.value.jobs.filter((x) => x.job === kind).len
 function sayLine(x: PlannedJob): string {
   const name = sayJob(x, several(x.job), props.course.treatment.way)
   const { dose } = c.value
+  if (x.job === 'check' && x.amount !== null) return `${name}: done, ${x.amount} a day on the board`
   const amount = x.amount !== null && dose ? sayAmount(x.amount, dose.unit, holding.preferences.mass) : null
   if (x.state === 'done') return `${name}: done${amount ? `, ${amount}` : ''}`
   return amount ? `${name}: ${amount} of it done` : name
@@ -42,6 +45,11 @@ const dates = computed(() => ({ supersNextOn: props.yard.yard.supersNextOn, last
 const open = computed(() => props.course.planned || props.course.running)
 const costs = computed(() => (open.value ? costsOf(props.course.plan, c.value, dates.value, props.yard.yard.today) : []))
 const mends = computed(() => (props.course.cancelled ? [] : mendsOf(props.course.plan, props.course.happened, c.value, props.yard.yard.today)))
+const fall = computed(() => {
+  const found = fallAtCheck(props.course.plan, c.value)
+  return found ? sayFall(found) : null
+})
+const short = computed(() => failedOf(props.state, props.course.treatment.rotation.class) === props.course)
 const end = computed(() => courseEnd(c.value))
 const lock = computed(() => (end.value ? lockOf(props.course.treatment, end.value, holding.settings?.rules[props.course.treatment.key]) : null))
 const spots = computed(() => (c.value.inside ? (props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? []) : []))
@@ -66,7 +74,12 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
     </p>
     <p v-for="x in costs" :key="x.text" class="care">{{ holding.say(x.text) }}</p>
     <WaysOn v-if="mends.length > 0 && holding.mayWrite" :yard="yard" :colony-id="state.colony.id" :course="course" :mends="mends" @take-out="takeOut" />
+    <p v-if="course.midway && !course.outcome" :class="course.midway.verdict === 'not-falling' ? 'alarm strong' : 'small'">{{ course.midway.text }}</p>
+    <p v-if="fall && !course.outcome" class="small">{{ fall }}.</p>
     <OutcomeLine v-if="course.outcome" :course="course" />
+    <FoldAway v-if="short" title="Why it may have fallen short: go through this before its active is given again">
+      <WhyShort :course="course" :colony="state" :yard="yard" />
+    </FoldAway>
     <ol class="line">
       <li v-for="x in c.jobs" :key="`${x.job}${x.n}`" :class="x.state">
         <span class="when">
@@ -97,7 +110,7 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
     <p v-if="lock" class="small soft">Afterwards: {{ holding.say(lock.text) }}</p>
     <template v-if="holding.mayWrite && (open || c.outsideSince)">
       <p class="ways">
-        <AButton type="link" class="plainlink" :aria-expanded="doing === 'happened'" @click="doing = doing === 'happened' ? null : 'happened'">
+        <AButton v-if="course.given" type="link" class="plainlink" :aria-expanded="doing === 'happened'" @click="doing = doing === 'happened' ? null : 'happened'">
           {{ doing === 'happened' ? 'Nothing happened' : 'Something happened ...' }}
         </AButton>
         <AButton v-if="course.planned" type="link" class="plainlink" :disabled="busy" @click="callOff">Call this course off</AButton>

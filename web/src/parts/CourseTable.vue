@@ -15,6 +15,7 @@ const several = (kind: string) => jobs.value.filter((x) => x.job === kind).lengt
 const name = (j: Pick<PlannedJob, 'job' | 'n'>) => sayJob(j, several(j.job), props.course.treatment.way)
 function amount(j: PlannedJob): string {
   const { dose, inside } = props.course.course
+  if (j.job === 'check') return j.amount === null ? '' : `${j.amount} a day on the board`
   const much = j.state === 'done' ? j.amount : j.job === 'remove' ? inside : j.planned
   return dose && much !== null && j.asksAmount ? holding.say(sayAmount(much, dose.unit)) : ''
 }

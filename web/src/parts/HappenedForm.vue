@@ -25,7 +25,7 @@ const choices = computed<(readonly [EventKind, string])[]>(() => {
   const outside = course.outsideSince !== null
   return [
     ...(running && (course.inside ?? 0) > 0 ? [['found', 'A strip was found on the floor'] as const] : []),
-    ...(running && treatment.pause && !outside ? [['lifted', 'Taken out for the heat'] as const] : []),
+    ...(running && treatment.heat && !outside ? [['lifted', 'Taken out for the heat'] as const] : []),
     ...(outside ? [['laid-again', 'Put back, it is cooler'] as const] : []),
     ...(running || planned
       ? ([
@@ -64,7 +64,7 @@ const eventFor = (course: CourseState): EventRecord => ({
 /** What cannot be counted yet moves nothing yet. */
 const after = computed(() =>
   kind.value && !(kind.value === 'found' && amount.value === null)
-    ? courseState({ ...props.course.record, events: [...props.course.record.events.filter((e) => e.id !== idFor(props.course.record.id)), eventFor(props.course)] }, props.state.colony, holding.today)
+    ? courseState({ ...props.course.record, events: [...props.course.record.events.filter((e) => e.id !== idFor(props.course.record.id)), eventFor(props.course)] }, props.state.colony, holding.today, props.yard.weather)
     : null,
 )
 /** Opened far down a pane: it comes into sight, with the focus in it. */

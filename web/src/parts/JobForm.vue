@@ -8,8 +8,8 @@ import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { computed, toRefs } from 'vue'
 import { courseState, USUAL_WORK, type ColonyState, type CourseState, type Spot, type YardRecord } from '@thistle/core/holding'
-import { minutesOf, sayJob, type PlannedJob } from '@thistle/core/course'
-import { doseDay } from '@thistle/core/match'
+import { entryOf, followsVisit, minutesOf, sayJob, type PlannedJob } from '@thistle/core/course'
+import { doseDay, judged } from '@thistle/core/match'
 import { sayTools } from '@thistle/core/treatments'
 import { sayDay, sayWindow } from '../look/dates.ts'
 import { useKeptForm } from '../stores/kept-forms.ts'
@@ -57,13 +57,16 @@ const gear = computed(() => (props.job.gear.length > 0 ? sayTools(props.job.gear
 const hangsOn = computed(() => (props.job.hangsOn ? `, counted from ${sayJob(props.job.hangsOn, true).toLowerCase()}` : ''))
 /** How the temperature of the day stands for a dose. */
 const onTheDay = computed(() =>
-  props.job.job === 'dose' ? doseDay(props.course.treatment, props.job.n, { ...props.state.situation, judgement: props.state.judgement }, onDay.value ?? holding.today) : null,
+  props.job.job === 'dose' ? doseDay(props.course.treatment, props.job.n, judged(props.state.situation, props.state.judgement), onDay.value ?? holding.today) : null,
 )
+/** What fell on the board is counted at this look; it decides about a further round. */
+const fall = computed(() => props.job.job === 'check' && asksAmount.value)
 const unit = computed(() => {
+  if (fall.value) return 'mites a day'
   const u = props.course.course.dose?.unit
   return u === 'strip' ? 'strips' : u === 'wafer' ? 'wafers' : (u ?? '')
 })
-const amountFault = computed(() => (asksAmount.value && amount.value === null ? 'How many? 0 where there were none.' : null))
+const amountFault = computed(() => (asksAmount.value && !fall.value && amount.value === null ? 'How many? 0 where there were none.' : null))
 
 const found = computed(() => ({
   id: form.ids.found,
@@ -77,9 +80,7 @@ const found = computed(() => ({
 }))
 const event = computed(() => ({
   id: form.ids.done,
-  kind: part.value ? ('part' as const) : ('done' as const),
-  job: props.job.job,
-  n: props.job.n,
+  ...(part.value ? { kind: 'part' as const, job: props.job.job, n: props.job.n } : entryOf(props.job)),
   happenedOn: onDay.value ?? holding.today,
   amount: asksAmount.value ? amount.value : null,
   note: note.value || null,
@@ -92,7 +93,7 @@ const entered = computed(() => [...(counted.value && (onFloor.value ?? 0) > 0 ? 
 /** The course as it will stand once this is kept; what is kept already is not counted twice. */
 const after = computed(() => {
   const others = props.course.record.events.filter((e) => !entered.value.some((x) => x.id === e.id))
-  return courseState({ ...props.course.record, events: [...others, ...entered.value] }, props.state.colony, holding.today)
+  return courseState({ ...props.course.record, events: [...others, ...entered.value] }, props.state.colony, holding.today, props.yard.weather)
 })
 const window = (j: PlannedJob) => (j.earliest === j.latest ? sayDay(j.best) : sayWindow(j.earliest, j.latest))
 
@@ -119,9 +120,9 @@ async function keep(): Promise<void> {
       v-if="asksAmount"
       id="jf-amount"
       v-model="amount"
-      :label="job.job === 'remove' ? 'Came out' : 'Given'"
+      :label="fall ? 'Fell on the board' : job.job === 'remove' ? 'Came out' : 'Given'"
       :unit="unit"
-      :hint="job.job === 'remove' ? `${inside} went in` : job.amount === null ? `${course.course.dose?.amount} ${unit} planned` : `${left} ${unit} of ${course.course.dose?.amount} left to give`"
+      :hint="fall ? 'Empty where it was not counted; it decides about a further round' : job.job === 'remove' ? `${inside} went in` : job.amount === null ? `${job.planned} ${unit} planned` : `${left} ${unit} of ${job.planned} left to give`"
       :min="0"
       :fault="at(path('amount')) ?? amountFault"
     />
@@ -144,7 +145,7 @@ async function keep(): Promise<void> {
     <AreaField id="jf-note" v-model="note" label="Note" :most="2000" :placeholder="job.job === 'dose' ? 'Which pack, which weather' : ''" />
     <WhatMoves :before="course" :after="after" :yard="yard" />
     <FaultLine v-if="fault && !['happenedOn', 'amount', 'reason', 'doneBy'].some((f) => at(f) ?? at(path(f)))">{{ fault }}</FaultLine>
-    <CautionNote v-if="course.treatment.caution && (job.job === 'dose' || job.job === 'remove' || job.job === 'prepare')">
+    <CautionNote v-if="course.treatment.caution && (job.job === 'dose' || job.job === 'remove' || job.job === 'prepare' || followsVisit(job.job))">
       <strong>{{ course.treatment.caution.hazard }}</strong>
       {{ course.treatment.caution.protection }} {{ course.treatment.caution.mishap }}
     </CautionNote>

@@ -12,6 +12,8 @@ import { addDays, type Day } from '@thistle/core/time'
 import { sayDay } from '../look/dates.ts'
 import { useHolding } from '../stores/holding.ts'
 import DayField from '../fields/DayField.vue'
+import AreaField from '../fields/AreaField.vue'
+import { toCelsius } from '@thistle/core/units'
 import DegreesField from '../fields/DegreesField.vue'
 import SidePane from './SidePane.vue'
 import { useSave } from './useSave.ts'
@@ -54,6 +56,24 @@ async function drop(date: Day): Promise<void> {
     await holding.refresh(props.yard.id)
   })
   if (done) said.value = `${sayDay(date)} is taken away; the service's own figure stands again.`
+}
+
+/** Ten days in a row, as a forecast is read off elsewhere. */
+const row = ref('')
+const rowFault = ref<string | null>(null)
+async function keepRow(): Promise<void> {
+  said.value = null
+  const { readDaysAhead } = await import('@thistle/core/tables')
+  const read = readDaysAhead(row.value, props.yard.today, (typed) => (holding.unit === 'F' ? toCelsius(typed) : typed))
+  rowFault.value = read.ok ? null : read.sentence
+  if (!read.ok) return
+  const done = await save(async () => {
+    await holding.persist('PUT', path.value, { source: 'hand', days: read.days })
+    await holding.refresh(props.yard.id)
+  })
+  if (!done) return
+  row.value = ''
+  said.value = `${read.days.length} days from today on are kept; they win over the service.`
 }
 
 const MOST_BYTES = 2_000_000
@@ -101,6 +121,11 @@ async function readFile(chosen: File): Promise<void> {
         <DegreesField id="we-low" v-model="low" label="Lowest" :fault="at('days[0].low') ?? at('days[0]')" />
       </div>
       <AButton type="primary" class="press" html-type="submit" :disabled="busy">Keep the day</AButton>
+    </AForm>
+    <AForm v-if="holding.mayWrite" novalidate layout="vertical" class="part" @submit="keepRow">
+      <h3>The days ahead, in a row</h3>
+      <AreaField id="we-row" v-model="row" :label="`High/low of each day from today on, °${holding.unit}`" :most="400" placeholder="27/14 29/15 31/16 ..." :fault="rowFault" />
+      <AButton class="press quiet" html-type="submit" :disabled="busy || row.trim() === ''">Keep these days</AButton>
     </AForm>
     <section v-if="holding.mayWrite" class="part">
       <h3>A station's file</h3>

@@ -141,6 +141,7 @@ describe('words', () => {
       'Queen: not known',
       'Floor: not known',
       'Entrance: not known',
+      'Stores: not known',
     ])
   })
 })

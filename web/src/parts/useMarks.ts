@@ -8,7 +8,7 @@ export function useMarks(yards: ComputedRef<readonly YardState[]>): ComputedRef<
     const marks = new Map<Day, { count: number; alarm: boolean; text: string }>()
     for (const yard of yards.value) {
       for (const step of yard.row.flatMap((s) => s.steps)) {
-        if (step.kind === 'choose' || step.kind === 'queen' || step.kind === 'gone') continue
+        if (step.kind === 'choose' || step.kind === 'queen' || step.kind === 'gone' || step.kind === 'left') continue
         const wanted = step.setFor ?? step.best
         const day = (step.due === 'overdue' && step.setFor === null) || wanted < yard.yard.today ? yard.yard.today : wanted
         const known = marks.get(day)

@@ -4,6 +4,7 @@ import type { YardRecord } from '@thistle/core/holding'
 export function sayWeatherTrouble(yard: Pick<YardRecord, 'weatherFrom' | 'normals'>): string | null {
   const usual =
     yard.normals.length > 0 ? 'what is usual for the month stands in its place' : 'and nothing usual is set for this yard: temperatures are not known'
+  if (yard.weatherFrom?.state === 'told' && yard.weatherFrom.invented) return 'Made-up weather, for trying things out: enter your own days.'
   switch (yard.weatherFrom?.state) {
     case 'down':
       return `The weather service does not answer: no forecast, ${usual}.`

@@ -1,7 +1,7 @@
 import type { Warning } from '@thistle/core/course'
 import type { Judgement } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
-import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, QUEEN_WORDS, type ColonyFacts } from '@thistle/core/situation'
+import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, QUEEN_WORDS, SIGN_WORDS, STORES_WORDS, type ColonyFacts } from '@thistle/core/situation'
 import { sayDay } from '../look/dates.ts'
 
 /** Words for what is known, once for every screen. */
@@ -40,6 +40,8 @@ export function factLines(c: ColonyFacts): (readonly [string, string])[] {
     ['Queen', c.queen === 'new' && c.layingSince ? `new, laying since ${sayDay(c.layingSince)}` : wordOf(QUEEN_WORDS, c.queen)],
     ['Floor', `${wordOf(FLOOR_WORDS, c.floor)}${c.floorWet ? ', wet' : ''}`],
     ['Entrance', wordOf(ENTRANCE_WORDS, c.entrance)],
+    ['Stores', wordOf(STORES_WORDS, c.stores)],
+    ...(c.signs && c.signs.length > 0 ? [['Signs', c.signs.map((sign) => wordOf(SIGN_WORDS, sign)).join(', ')] as const] : []),
   ]
 }
 export const capital = (text: string): string => text.replace(/^./, (c) => c.toUpperCase())

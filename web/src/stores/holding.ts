@@ -14,7 +14,7 @@ import {
 } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import { sayTemperature } from '@thistle/core/units'
-import { dateStyle, localDay } from '../look/dates.ts'
+import { dateStyle, readingDay, localDay } from '../look/dates.ts'
 import { chosenTheme } from '../look/light.ts'
 import { call } from '../server/call.ts'
 import { useConnection } from './connection.ts'
@@ -61,6 +61,7 @@ export const useHolding = defineStore('holding', () => {
   const unit = computed(() => preferences.value.temperature)
   const mayWrite = computed(() => me.value?.keeper.role !== 'reader')
 
+  watch(today, (now) => (readingDay.value = now), { immediate: true, flush: 'sync' })
   // What the keeper reads by is set where every screen finds it.
   watch(
     preferences,

@@ -20,7 +20,6 @@ type Reading = (option: Treatment, s: JudgedSituation) => Said
 
 const howMuch = ({ colony }: JudgedSituation) => (colony.framesOfBrood === null ? '' : ` (${colony.framesOfBrood} frames of brood)`)
 const cell = ({ colony }: JudgedSituation) => (colony.framesOfBrood === null ? 'capped' : `${colony.framesOfBrood} fr`)
-const UNKNOWN = 'not known'
 
 const inSeries: Reading = (option, s) => {
   const pattern = patternOf(option, s.colony.brood)
@@ -29,12 +28,6 @@ const inSeries: Reading = (option, s) => {
       return { level: 'fits', text: 'No brood: every mite can be reached, and one round is enough.' }
     case 'open':
       return { level: 'fits', text: 'Nothing capped yet: every mite can be reached, if it is done before the first cell is capped.' }
-    case null:
-      return {
-        level: 'care',
-        text: 'Whether brood is capped is not known: with capped brood one round cannot work, and a series is planned.',
-        figure: UNKNOWN,
-      }
     case 'capped':
       return {
         level: 'care',
@@ -50,8 +43,6 @@ const justOnce: Reading = (_option, s) => {
       return { level: 'fits', text: 'No brood: every mite can be reached by the one round.' }
     case 'open':
       return { level: 'care', text: 'Nothing capped, so every mite can be reached; but it harms open brood.', figure: 'open' }
-    case null:
-      return { level: 'care', text: 'Whether there is brood is not known: it works only while nothing is capped.', figure: UNKNOWN }
     case 'capped':
       return {
         level: 'ruled-out',
@@ -73,24 +64,21 @@ const READINGS: Record<BroodReach, Reading> = {
   brake: (_option, s) =>
     s.colony.brood === 'none'
       ? { level: 'ruled-out', text: 'No brood, so no drone brood to take mites out with.', figure: 'no brood' }
-      : s.colony.brood === null
-        ? { level: 'care', text: 'Whether there is brood is not known: it needs drone brood.', figure: UNKNOWN }
-        : { level: 'fits', text: 'Takes the mites that sit in drone brood, which they like eight times better; it leaves the others.' },
+      : { level: 'fits', text: 'Takes the mites that sit in drone brood, which they like eight times better; it leaves the others.' },
   opens: (_option, s) =>
     s.colony.brood === 'none'
       ? { level: 'ruled-out', text: 'There is no brood to break: the round that follows a break can be given at once.', figure: 'no brood' }
-      : s.colony.brood === null
-        ? { level: 'care', text: 'Whether there is brood is not known.', figure: UNKNOWN }
-        : { level: 'fits', text: 'Leaves no brood to hide in, so that one oxalic round reaches every mite.' },
+      : { level: 'fits', text: 'Leaves no brood to hide in, so that one oxalic round reaches every mite.' },
 }
 
 /** Gate 3: can it reach the mites, most of which sit under cappings while there is capped brood? */
-export const brood: Gate = gateOf({ readsDay: false }, (option, s) => {
+export const brood: Gate = gateOf({ readsDay: true }, (option, s) => {
   const said = READINGS[option.reach](option, s)
   return [
     {
       gate: 'brood',
       level: said.level,
+      ...(option.reach === 'under-cappings' || option.reach === 'none' ? {} : { about: 'brood' as const }),
       figure: said.figure ?? null,
       limit: `${CAPPED_DAYS.worker} d capped`,
       source: SOURCE,

@@ -1,6 +1,6 @@
-import { hivedLately, phaseAt } from '../../situation/index.ts'
+import { hivedLately, isRobbed, phaseAt, signsOf, staysCold, STILL_HIGH, storesOf, type PresumedFact } from '../../situation/index.ts'
 import { addDays, daysBetween, sayDay, sayDays, type Day } from '../../time/index.ts'
-import { saySource, type Treatment } from '../../treatments/index.ts'
+import { isByStrength, saySource, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
 import {
   firstDay,
@@ -24,10 +24,10 @@ type Make = (level: Level, text: string | (() => string), figure?: Word, limit?:
 type Aspect = (option: Treatment, s: JudgedSituation, make: Make) => LazyFinding | null
 
 /** An aspect as a gate of its own, so that what would change one reason is not hidden by another. */
-function alone(aspect: Aspect): Ask {
+function alone(aspect: Aspect, about?: PresumedFact): Ask {
   const gate: Ask = (option, s) => {
     const found = aspect(option, s, maker(gate, option, s))
-    return found ? [found] : []
+    return found ? [about === undefined ? found : { ...found, about }] : []
   }
   return gate
 }
@@ -48,15 +48,8 @@ const maker =
 const strength: Aspect = (option, s, make) => {
   const { framesOfBees: frames } = s.colony
   const least = option.hive.leastFramesOfBees
-  if (least === null) {
-    if (option.dose.by !== 'frames' || frames !== null) return null
-    return make('care', 'Strength is not known: the dose is given as for full boxes. Count the frames of bees.', 'not known')
-  }
+  if (least === null) return isByStrength(option) ? make('fits', () => `${plain(frames)} frames of bees: the dose goes by them.`) : null
   const limit = `${least} frames`
-  if (frames === null)
-    return make('care', `Strength is not known; at least ${least} frames of bees are needed.`, 'not known', limit, () => [
-      { say: `with ${least} frames of bees or more`, change: withColony({ framesOfBees: least }) },
-    ])
   if (frames >= least)
     return make(
       'fits',
@@ -116,10 +109,10 @@ const queen: Aspect = (option, s, make) => {
       'laying',
       settled,
     )
-  if (state === 'new') return newQueen(option, s, days, make)
-  if (state === 'laying')
-    return make('fits', 'The queen is laying.', null, 'laying', () => [{ say: 'without a laying queen', change: withColony({ queen: 'absent' }) }])
-  return make('care', 'Whether the queen is laying is not known: look for eggs first.', 'queen?', 'laying', settled)
+  const { layingSince } = s.colony
+  // She lays, and has not for long: to a fumigant that is a new queen.
+  if (state === 'new' || (layingSince !== null && addDays(layingSince, days) > s.startOn)) return newQueen(option, s, days, make)
+  return make('fits', 'The queen is laying.', null, 'laying', () => [{ say: 'without a laying queen', change: withColony({ queen: 'absent' }) }])
 }
 
 const settling: Aspect = (option, s, make) => {
@@ -135,7 +128,6 @@ const entrance: Aspect = (option, s, make) => {
   const state = s.colony.entrance
   if (option.hive.entrance === 'any' || state === 'full') return null
   const ways = () => [{ say: 'with the entrance at full width', change: withColony({ entrance: 'full' }) }]
-  if (state === null) return make('care', 'The entrance is not known: it must be full width all through the course.', 'entrance?', 'full width', ways)
   return make('care', 'The entrance is reduced: take the reducer out before the first dose, and leave it out.', 'reduced', 'full width', ways)
 }
 
@@ -143,7 +135,6 @@ const screen: Aspect = (option, s, make) => {
   const { floor } = s.colony
   if (option.hive.screen === 'any' || floor === 'solid' || floor === 'screen-closed') return null
   const ways = () => [{ say: 'with the tray in', change: withColony({ floor: 'screen-closed' }) }]
-  if (floor === null) return make('care', 'The floor is not known: a screen must have its tray in.', 'floor?', 'closed', ways)
   return make('care', 'The screened floor is open: put the tray in, or the vapour sinks away.', 'screen', 'closed', ways)
 }
 
@@ -151,7 +142,6 @@ const wet: Aspect = (option, s, make) => {
   const { floorWet } = s.colony
   if (option.hive.floor === 'any' || floorWet === false) return null
   const ways = () => [{ say: 'on a dry floor', change: withColony({ floorWet: false }) }]
-  if (floorWet === null) return make('care', 'Whether the floor is dry is not known: on a wet one the bees are harmed.', 'floor?', 'dry', ways)
   return make('wait', 'The floor is wet: dry it, or change it, before anything is dribbled.', 'wet', 'dry', ways)
 }
 
@@ -162,30 +152,93 @@ const feeding: Aspect = (option, s, make) => {
   ])
 }
 
+/** A colony that starves is fed, whatever a course asks: one that allows no feeding has to wait, or another comes first. */
+const stores: Aspect = (option, s, make) => {
+  const state = storesOf(s)
+  if (option.hive.feeding === 'any' || option.way !== 'given' || (state !== 'starving' && state !== 'light')) return null
+  const ways = () => [{ say: 'once it is fed', change: withColony({ stores: 'enough', feeding: false }) }]
+  return state === 'starving'
+    ? make(
+        'wait',
+        'It has next to nothing to eat: feed it first. A course that allows no feeding can wait, a starving colony cannot.',
+        'stores',
+        'fed',
+        ways,
+      )
+    : make('care', 'Stores are light and there is no feeding during the course: feed first, or choose what allows feeding.', 'light', 'fed', ways)
+}
+
+/** The full entrance that a fumigant wants is what robbers and wasps want too. */
+const robbed: Aspect = (option, s, make) => {
+  if (option.hive.entrance === 'any' || !isRobbed(signsOf(s).signs)) return null
+  return make(
+    'care',
+    'Wasps or robbers are at it: this wants the full entrance, they are kept out by a narrow one. Close in the evening only what the label allows, or choose what needs no open entrance.',
+    'robbed',
+    'full width',
+    () => [{ say: 'once nobody robs it', change: withColony({ signs: [] }) }],
+  )
+}
+
 const kindOfHive: Aspect = (option, s, make) => {
   if (option.hive.topBar === null || s.colony.hive !== 'top-bar') return null
-  return make('care', `A top-bar hive: ${option.hive.topBar}.`, 'top-bar', 'frames', () => [
+  return make(option.hive.topBar.level, `A top-bar hive: ${option.hive.topBar.why}.`, 'top-bar', 'frames', () => [
     { say: 'in a hive with frames', change: withColony({ hive: 'frames' }) },
   ])
 }
 
+const boxes: Aspect = (option, s, make) => {
+  const most = option.hive.mostBoxes
+  if (most === null || s.colony.broodBoxes <= most) return null
+  return make(
+    'care',
+    `${s.colony.broodBoxes} brood boxes: labels are written for ${most}, and what lies between two of them does not reach the third.`,
+    `${s.colony.broodBoxes} boxes`,
+    `${most} boxes`,
+    () => [{ say: `with ${most} brood boxes`, change: withColony({ broodBoxes: most }) }],
+  )
+}
+
+/** What the day says of the bees: in the winter rest, in a cold spell that a warmer day ends, or about. */
+function restOn(s: JudgedSituation): 'winter' | 'cold' | null {
+  const phase = phaseAt(s, s.startOn)
+  if (phase === 'dormant') return 'winter'
+  if (!staysCold(s, s.startOn)) return null
+  return phase === 'decrease' ? 'winter' : 'cold'
+}
+
+const IN_SPRING = (): readonly Way[] => [
+  {
+    say: 'once the bees are moving again in spring',
+    change: (x: JudgedSituation) => ({ ...x, phase: 'increase' as const, weather: [], normals: [], colony: { ...x.colony, clustered: false } }),
+  },
+]
+
+/** Nothing opens the nest of bees that keep together for the cold; what works by bees that move about does not work. */
 const moving: Aspect = (option, s, make) => {
-  if (!option.hive.mustMove) return null
-  if (phaseAt(s, s.startOn) === 'dormant')
+  const opens = option.hive.opensHive && option.way === 'given'
+  if (!opens && !option.hive.mustMove) return null
+  const rest = restOn(s)
+  if (rest === 'winter')
     return make(
       'ruled-out',
-      'Not in the winter rest: bees in a cluster do not spread it, and strips would stay in over winter.',
+      option.hive.mustMove
+        ? 'Not in the winter rest: bees in a cluster do not spread it, and what hangs in would stay in over winter.'
+        : 'Not in the winter rest: the nest is not opened while the bees keep together.',
       'winter',
       'moving',
-      () => [
-        {
-          say: 'once the bees are moving again in spring',
-          change: (x: JudgedSituation) => ({ ...x, phase: 'increase' as const, colony: { ...x.colony, clustered: false } }),
-        },
-      ],
+      IN_SPRING,
     )
+  if (rest === 'cold')
+    return {
+      ...make('wait', `Highs stay under ${STILL_HIGH} °C: the nest is not opened, and bees that keep together do not spread it.`, 'cold', 'moving'),
+      flip: () => {
+        const day = firstDay(alone(moving), option, s, 'care')
+        return day ? `Fits from ${sayDay(day)}, when a day is warmer.` : null
+      },
+    }
   if (s.colony.clustered)
-    return make('wait', 'The bees are clustered: they must move over the strips.', 'cluster', 'moving', () => [
+    return make('wait', 'The bees are clustered: the nest is not opened, and what they must walk over they do not.', 'cluster', 'moving', () => [
       { say: 'once the bees are moving', change: withColony({ clustered: false }) },
     ])
   return null
@@ -196,7 +249,21 @@ const toKnow: Aspect = (option, _s, make) => (option.hive.note === null ? null :
 /** Sound in everything that was asked: said where no aspect has anything to say. */
 const sound: Aspect = (_option, _s, make) => make('fits', 'Nothing about the hive stands against it.')
 
-const ASPECTS = [strength, queen, settling, entrance, screen, wet, feeding, kindOfHive, moving, toKnow].map(alone)
+const ASPECTS = [
+  alone(strength, 'framesOfBees'),
+  alone(queen, 'queen'),
+  alone(settling),
+  alone(entrance, 'entrance'),
+  alone(screen, 'floor'),
+  alone(wet, 'floorWet'),
+  alone(feeding),
+  alone(stores),
+  alone(robbed),
+  alone(kindOfHive),
+  alone(boxes),
+  alone(moving, 'clustered'),
+  alone(toKnow),
+]
 const SOUND = alone(sound)
 
 /** Gate 5: strength, queen, and how the hive stands. */

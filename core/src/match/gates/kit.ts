@@ -16,10 +16,11 @@ const gear: Ask = (option, s) => {
   const source = saySource(option.kit.source)
   const found: LazyFinding[] = []
   const own = s.keeper.kit
-  if (needed.length === 0) found.push({ gate: 'kit', level: 'fits', source, text: () => 'No special gear is needed.', flip: () => null })
+  if (needed.length === 0) found.push({ gate: 'kit', of: 'kit', level: 'fits', source, text: () => 'No special gear is needed.', flip: () => null })
   else if (own === null)
     found.push({
       gate: 'kit',
+      of: 'kit',
       level: 'fits',
       source,
       text: () => `Your kit is not written down, so it is not judged. It takes ${sayTools(needed)}.`,
@@ -32,6 +33,7 @@ const gear: Ask = (option, s) => {
     if (lacking.length > 0) {
       found.push({
         gate: 'kit',
+        of: 'kit',
         level: 'wait',
         figure: `${lacking.length} short`,
         limit: null,
@@ -42,6 +44,7 @@ const gear: Ask = (option, s) => {
     } else if (wanting.length > 0) {
       found.push({
         gate: 'kit',
+        of: 'kit',
         level: 'care',
         figure: 'advised',
         limit: null,
@@ -52,6 +55,7 @@ const gear: Ask = (option, s) => {
     } else
       found.push({
         gate: 'kit',
+        of: 'kit',
         level: 'fits',
         source,
         text: () => `You have ${sayTools(needed)}.`,
@@ -74,6 +78,7 @@ const shelf: Ask = (option, s) => {
     if (short > 0) {
       found.push({
         gate: 'kit',
+        of: 'shelf',
         level: 'wait',
         figure: `${plain(short)} short`,
         limit: sayAmount(wanted, dose.unit),
@@ -86,6 +91,7 @@ const shelf: Ask = (option, s) => {
   if (stock.expires !== null && stock.expires < s.startOn) {
     found.push({
       gate: 'kit',
+      of: 'shelf',
       level: 'wait',
       figure: 'expired',
       limit: stock.expires,
@@ -108,6 +114,7 @@ function openTooLong(option: Treatment, s: JudgedSituation): LazyFinding | null 
   if (open <= keeps) return null
   return {
     gate: 'kit',
+    of: 'shelf',
     level: 'care',
     figure: () => `open ${open} d`,
     limit: () => sayDays(keeps),

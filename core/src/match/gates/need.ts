@@ -1,8 +1,10 @@
-import { DRONE_LIMIT, isOver, judge, limitOf, STALE_AFTER, URGENT, type JudgementLevel } from '../../judge/index.ts'
+import { influxOf, growthADay, DRONE_LIMIT, isOver, judge, limitOf, STALE_AFTER, URGENT, type JudgementLevel } from '../../judge/index.ts'
+import { phaseAt, queensToBeHad } from '../../situation/index.ts'
 import { sayDay, sayDays } from '../../time/index.ts'
 import { plain, plural } from '../../units/index.ts'
 import { gateOf, levelAt, sayLevel, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
-import { broodState, type Treatment } from '../../treatments/index.ts'
+import { efficacyHere } from '../../efficacy/index.ts'
+import type { Treatment } from '../../treatments/index.ts'
 
 const FOR_TREATMENT: Record<JudgementLevel, Level> = { unknown: 'care', under: 'care', watch: 'care', treat: 'fits', urgent: 'fits' }
 /** A brake takes some of the mites over a season: not what a colony over its limit needs. */
@@ -15,7 +17,8 @@ const FOR_WAITING: Record<JudgementLevel, Level> = { unknown: 'care', under: 'fi
 /** Fewest (or most) mites in the same jar that change this gate's answer, found by judging again. */
 function flipByCount(option: Treatment, s: JudgedSituation): string | null {
   const { mites, bees, method, countedOn, recovery } = s.judgement
-  if (mites === null || bees === null || method === null || countedOn === null) return 'A wash of about 300 bees would settle it.'
+  if (mites === null || bees === null || method === null || countedOn === null)
+    return s.judgement.phase === 'dormant' ? 'A board over three to seven days would settle it.' : 'A wash of about 300 bees would settle it.'
   const limit = method === 'drone' ? DRONE_LIMIT : limitOf(s.keeper, s.judgement.phase)
   const what = method === 'drone' ? 'cells' : 'bees'
   const now = levelAt(need, option, s)
@@ -38,45 +41,58 @@ function sayNeed(option: Treatment, s: JudgedSituation): string {
     j.estimate === null
       ? ''
       : `${j.estimate.toFixed(1)} ${j.unit === 'perDay' ? 'mites a day' : 'in 100'} against a limit of ${plain(j.threshold ?? 0, 2)}`
+  if (j.level === 'unknown' && j.countedOn !== null) return `${j.text} ${j.phase === 'dormant' ? 'Read a board first.' : 'Count again first.'}`
   if (j.level === 'unknown')
     return option.way !== 'waiting'
       ? 'No count, so nobody can say it is needed: count first.'
       : 'No count yet: waiting without one is guessing. Count now.'
   if (option.way === 'waiting') {
     if (j.level === 'under' || j.level === 'watch') return `${figure}: it can be left until ${sayDay(j.recountBy)}, and counted again by then.`
-    return `${figure}: ${j.level === 'urgent' ? 'waiting would lose the colony' : 'waiting lets them double in about a month'}.`
+    const breeds = growthADay(phaseAt(s, s.startOn), s.colony.brood) > 0
+    return `${figure}: ${j.level === 'urgent' ? 'waiting would lose the colony' : breeds ? 'waiting lets them double in about a month' : 'they do not breed without brood, but live on the bees that carry the colony through'}.`
   }
   if (j.level === 'under' || j.level === 'watch')
     return `${figure}: not needed yet${j.level === 'watch' ? ', though the count cannot rule out more' : ''}.`
   if (option.reach === 'brake')
     return `${figure}: ${j.level === 'urgent' ? 'in danger, and this is a brake, not a cure' : 'a brake, not a cure: something that kills is needed as well'}.`
   if (option.reach === 'opens' && j.level === 'urgent') return `${figure}: in danger, and a break kills nothing for three weeks.`
-  return `${figure}: ${j.level === 'urgent' ? 'in danger, act now. A queen lost can be mended, a colony lost cannot' : 'treatment is needed'}.`
+  return `${figure}: ${j.level === 'urgent' ? (queensToBeHad(s, s.startOn) ? 'in danger, act now. A queen lost can be mended, a colony lost cannot' : 'in danger, act now') : 'treatment is needed'}.`
 }
 
-/** Where even the best a treatment is known to do would leave the level at or over the limit. */
+/** An option that likely takes less than this is no first choice for a colony in danger, however tightly it is known (a guess). */
+const WEAK = 0.7
+
+/** Where even the most it may take leaves the level at or over the limit; of a colony in danger also where a weak option likely does. */
 function stillOver(option: Treatment, s: JudgedSituation): LazyFinding | null {
   const j = s.judgement
-  if (option.way !== 'given' || !option.efficacy || j.estimate === null || j.threshold === null) return null
+  if (option.way !== 'given' || j.estimate === null || j.threshold === null) return null
   if (j.unit === 'per100cells' || !isOver(j)) return null
-  const { low, high } = option.efficacy[broodState(s.colony.brood)]
-  const left = j.estimate * (1 - high)
-  if (left < j.threshold) return null
-  const enough = 1 - j.threshold / j.estimate
+  const takes = efficacyHere(option, s)
+  if (!takes) return null
+  const level = (j.corrected ?? j).estimate ?? j.estimate
+  const threshold = j.threshold
+  const [likely, atBest] = [level * (1 - takes.estimate), level * (1 - takes.high)]
+  const weak = j.level === 'urgent' && takes.estimate < WEAK && likely >= threshold
+  if (atBest < threshold && !weak) return null
+  const enough = 1 - threshold / level
   return {
     gate: 'need',
     level: 'care',
-    figure: `${plain(high * 100, 0)} %`,
+    figure: `${plain(takes.estimate * 100, 0)} %`,
     limit: `${plain(enough * 100, 0)} %`,
     source: option.efficacySource,
     text: () =>
-      `It takes ${plain(low * 100, 0)} to ${plain(high * 100, 0)} % here: even at its best about ${plain(left)} would be left, over the limit of ${plain(j.threshold ?? 0, 2)}. It cannot do it alone.`,
-    flip: () => `Under ${plain((j.threshold ?? 0) / (1 - high))} it could.`,
+      `It takes ${plain(takes.low * 100, 0)} to ${plain(takes.high * 100, 0)} % here (${takes.because.join('; ')}): ${
+        atBest >= threshold
+          ? `even at its best about ${plain(atBest)} would be left, over the limit of ${plain(threshold, 2)}. It cannot do it alone`
+          : `about ${plain(likely)} would likely be left, over the limit of ${plain(threshold, 2)}`
+      }.`,
+    flip: () => `Under ${plain(threshold / (1 - (atBest >= threshold ? takes.high : takes.estimate)))} it could.`,
   }
 }
 
 /** Gate 1: does the count call for it? A treatment is never worse than care here. */
-export const need: Gate = gateOf({ readsDay: false }, (option, s) => {
+export const need: Gate = gateOf({ readsDay: true }, (option, s) => {
   const j = s.judgement
   const own = limitOf(s.keeper, j.phase)
   const level = (
@@ -86,6 +102,7 @@ export const need: Gate = gateOf({ readsDay: false }, (option, s) => {
     {
       gate: 'need',
       level,
+      of: j.level === 'unknown' && option.way !== 'waiting' ? 'count' : 'fit',
       figure: j.estimate === null ? 'no count' : j.estimate.toFixed(1),
       limit: plain(j.threshold ?? 100 * (own.mites / own.bees), 2),
       source: j.limitSource,
@@ -95,6 +112,19 @@ export const need: Gate = gateOf({ readsDay: false }, (option, s) => {
   ]
   const weak = stillOver(option, s)
   if (weak) findings.push(weak)
+  const influx = influxOf(s)
+  if (influx) {
+    findings.push({
+      gate: 'need',
+      level: 'fits',
+      figure: null,
+      limit: null,
+      source: 'faster than mites breed; Martin 1998, from memory',
+      text: () =>
+        `From ${influx.low.toFixed(1)} on ${sayDay(influx.from, s.asOf)} to ${influx.high.toFixed(1)} in 100 on ${sayDay(influx.to, s.asOf)}, after a course: faster than mites breed, so they came from outside. Look for a colony that collapses nearby, and narrow the entrance against robbing.`,
+      flip: () => null,
+    })
+  }
   const { trend } = j
   if (trend) {
     findings.push({

@@ -6,6 +6,8 @@ import { firstDay, gateOf, levelAt, sayLevel, type Gate, type JudgedSituation, t
 
 /** Below this a past course of the same class is a sign that it is failing (authorities expect 90-95 %; hobby reading under 70 fails). */
 const FAILING = 0.7
+/** Courses of one thing begun so near to each other in a yard are one round (common practice, no source). */
+const ONE_ROUND = 14
 /** Courses that fell short in other colonies of the yard before the yard is a sign too. */
 const FAILED_IN_YARD = 2
 
@@ -22,12 +24,14 @@ type Make = (level: Level, text: string, figure: string | null, flip: () => stri
 function running(option: Treatment, s: JudgedSituation, make: Make): LazyFinding | null {
   const open = s.history.filter((p) => p.end === null && p.start <= s.startOn && isGiven(p))
   const same = open.find((p) => sameClass(option, p))
-  const clash = same ?? (option.rotation.alone ? open[0] : undefined)
+  // What goes alone goes alone in both directions.
+  const alone = open.find((p) => treatmentOf(p.treatment)?.rotation.alone)
+  const clash = same ?? alone ?? (option.rotation.alone ? open[0] : undefined)
   const flip = (p: PastCourse) => () => `${sayLevel(without(option, s, (x) => x === p))} once that course is over.`
   if (clash)
     return make(
       'wait',
-      `${nameOf(clash.treatment)} is still running since ${sayDay(clash.start, s.startOn)}${same ? '' : '; this one is not given beside another'}.`,
+      `${nameOf(clash.treatment)} is still running since ${sayDay(clash.start, s.startOn)}${same ? '' : option.rotation.alone ? '; this one is not given beside another' : '; nothing is given beside it'}.`,
       'running',
       flip(clash),
     )
@@ -99,7 +103,7 @@ function again(option: Treatment, s: JudgedSituation, given: readonly PastCourse
   }
   if (last) return null
   const beside = (s.yardHistory ?? [])
-    .filter((p) => p.start <= s.startOn && isGiven(p))
+    .filter((p) => isGiven(p) && daysBetween(p.start, s.startOn) > ONE_ROUND)
     .toSorted((a, b) => a.start.localeCompare(b.start))
     .at(-1)
   if (!beside || !sameClass(option, beside)) return null

@@ -27,6 +27,7 @@ export const rules: Gate = gateOf({ readsDay: false }, (option, s) => {
   if (authorised === 'no')
     found.push({
       gate: 'rules',
+      of: 'rules',
       level: 'ruled-out',
       figure: 'not allowed',
       source,
@@ -39,6 +40,7 @@ export const rules: Gate = gateOf({ readsDay: false }, (option, s) => {
   else if (authorised === 'unknown')
     found.push({
       gate: 'rules',
+      of: 'rules',
       level: 'care',
       figure: 'confirm',
       source,
@@ -48,6 +50,7 @@ export const rules: Gate = gateOf({ readsDay: false }, (option, s) => {
   else if (own?.starter && !own.confirmedOn)
     found.push({
       gate: 'rules',
+      of: 'rules',
       level: 'care',
       figure: 'confirm',
       source,
@@ -57,6 +60,7 @@ export const rules: Gate = gateOf({ readsDay: false }, (option, s) => {
   else
     found.push({
       gate: 'rules',
+      of: 'rules',
       level: 'fits',
       source,
       text: () =>
@@ -66,6 +70,7 @@ export const rules: Gate = gateOf({ readsDay: false }, (option, s) => {
   if (own?.prescription)
     found.push({
       gate: 'rules',
+      of: 'rules',
       level: 'care',
       figure: 'vet',
       source,
@@ -75,6 +80,7 @@ export const rules: Gate = gateOf({ readsDay: false }, (option, s) => {
   if (s.keeper.noLiquidAcids && option.liquidAcid) {
     found.push({
       gate: 'rules',
+      of: 'rules',
       level: 'ruled-out',
       figure: 'liquid',
       source: 'your own preference',
@@ -86,6 +92,7 @@ export const rules: Gate = gateOf({ readsDay: false }, (option, s) => {
   if (s.keeper.organicOnly && option.synthetic) {
     found.push({
       gate: 'rules',
+      of: 'rules',
       level: 'ruled-out',
       figure: 'organic',
       source: 'your own preference',

@@ -42,26 +42,23 @@ function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFin
   const make = (level: Level, text: string, figure: string | null = null, flip?: () => string | null): LazyFinding => ({
     gate: 'supers',
     level,
+    about: 'supers',
     figure,
     limit: allowed === 'no' ? 'supers off' : 'by your list',
     source: saySource(option.supers.source),
     text: () => text,
     flip: flip ?? (() => sayFlip(nowAlone, option, s, OFF(option))),
   })
-  if (now === null)
-    return make(
-      allowed === 'yes' ? 'fits' : 'care',
-      allowed === 'yes'
-        ? 'Whether supers are on is not known; your list allows it either way.'
-        : 'Whether supers are on for people is not known: see that they are off.',
-      'not known',
-    )
   if (now === 'for-bees') return make('fits', 'The box on top is left to the bees: mark it, so that it is never extracted.')
   if (now === 'none') return make('fits', 'No supers on.')
-  if (offOn !== null && offOn <= s.startOn) return make('fits', `The supers are planned to be off by ${sayDay(offOn)}.`)
+  // A plan is not a fact: a day that is over with the supers still on is a question.
+  const planned = offOn !== null && offOn >= s.asOf
+  if (planned && offOn <= s.startOn) return make('fits', `The supers are planned to be off by ${sayDay(offOn, s.startOn)}: see that they are.`)
   if (allowed === 'yes') return make('fits', 'Supers may stay on by your own list; nothing is harvested until the course is over.')
   if (allowed === 'unknown')
-    return make('care', 'Supers are on. Some labels allow that and some do not: read yours and confirm it in your list.', 'on')
+    return { ...make('care', 'Supers are on. Some labels allow that and some do not: read yours and confirm it in your list.', 'on'), of: 'rules' }
+  if (offOn !== null && !planned)
+    return make('wait', `Supers were to come off ${sayDay(offOn, s.startOn)} and were on when last seen: are they off?`, 'on?')
   if (offOn !== null) {
     return make('wait', `Supers are on for people until ${sayDay(offOn)}.`, `${daysBetween(s.startOn, offOn)} d`, () => {
       const day = firstDay(nowAlone, option, s, 'care')
@@ -98,6 +95,8 @@ function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): Lazy
   return {
     gate: 'supers',
     level: fits ? 'fits' : allowed === 'unknown' ? 'care' : 'ruled-out',
+    about: 'nextOn',
+    ...(!fits && allowed === 'unknown' ? { of: 'rules' as const } : {}),
     figure: () => `${Math.abs(daysBetween(clear, nextOn))} d`,
     limit: () => sayDay(nextOn, s.startOn),
     source,

@@ -89,6 +89,7 @@ export const temperature: Gate = gateOf({ readsDay: true }, (option, s) => {
     return {
       gate: 'temperature',
       level: w.level,
+      ...(w.missing || w.readings.some((r) => r.source === 'normal') ? { about: 'weather' as const } : {}),
       figure: () => (w.figure === null ? 'not known' : `${plain(w.figure, 0)}°`),
       limit: () => sayRange(w.level === 'wait' ? limit.outer : limit.best),
       source: saySource(limit.source),

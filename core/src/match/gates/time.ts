@@ -1,5 +1,5 @@
 import { addDays, daysBetween, laterOf, sayDay, sayDays, type Day } from '../../time/index.ts'
-import { phaseAt, sayPhase } from '../../situation/index.ts'
+import { nextRest, phaseAt, sayPhase } from '../../situation/index.ts'
 import { courseSpan, nominalDay, patternOf, saySource, type CoursePattern, type Step, type Treatment } from '../../treatments/index.ts'
 import { gateOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 
@@ -70,10 +70,32 @@ function finding(level: Level, room: number, last: Day, s: JudgedSituation, text
   return [{ gate: 'time', level, figure: () => `${Math.abs(room)} d`, limit: () => sayDay(last, s.startOn), source: SOURCE, text, flip }]
 }
 
+/** What is taken out of the nest and would still be in it when the bees keep together for the winter. */
+function intoWinter(option: Treatment, s: JudgedSituation): LazyFinding | null {
+  const pattern = patternOf(option, s.colony.brood)
+  if (!pattern.steps.some((step) => step.job === 'remove' && step.opensHive)) return null
+  const out = addDays(s.startOn, courseSpan(option, s.colony.brood, s.rules[option.key]).least)
+  const rest = nextRest(s, s.startOn)
+  if (!rest || out < rest.from || s.startOn >= rest.from) return null
+  const late = daysBetween(rest.from, out)
+  return {
+    gate: 'time',
+    level: 'care',
+    figure: () => `${late} d`,
+    limit: () => sayDay(rest.from, s.startOn),
+    source: 'common practice, no source',
+    text: () =>
+      `It would hang until ${sayDay(out, s.startOn)}, and from about ${sayDay(rest.from, s.startOn)} the bees keep together: take it out on the last day on which the hive can be opened, or in spring, and begin earlier next year.`,
+    flip: () => `It was in time until ${sayDay(addDays(s.startOn, -late - 1), s.startOn)}.`,
+  }
+}
+
 /** Is there time, before the hive is closed for winter, to treat, take out and count again? */
 const opening: Ask = (option, s) => {
   const last = s.lastOpening
   if (last === null) {
+    const hanging = intoWinter(option, s)
+    if (hanging) return [hanging]
     return [{ gate: 'time', level: 'fits', source: SOURCE, text: () => 'No last opening day is set, so none is expected.', flip: () => null }]
   }
   const say = (day: Day) => sayDay(day, s.startOn)
@@ -92,10 +114,12 @@ const opening: Ask = (option, s) => {
       ? addDays(s.startOn, schedule.recount)
       : lastWork
   const room = daysBetween(recount, last)
-  if (room < 0) {
+  // A board is read with the hive shut.
+  if (room < 0 && option.way !== 'waiting') {
     const text = () =>
       `The count after it would fall on ${say(recount)}, after your last opening day, ${say(last)}: count the fall on a board instead.`
-    return finding('care', room, last, s, text, () => `Fits started by ${say(addDays(s.startOn, room))}.`)
+    const by = addDays(s.startOn, room)
+    return finding('care', room, last, s, text, () => (by < s.asOf ? `It was in time until ${say(by)}.` : `Fits started by ${say(by)}.`))
   }
   const text = () =>
     `${dated ? 'The next count falls on' : 'Over and counted again from'} ${say(recount)}; the hive can be opened until ${say(last)}.`

@@ -12,6 +12,7 @@ export const ANY_HIVE: HiveNeeds = {
   newlyHived: 'any',
   mustMove: false,
   topBar: null,
+  mostBoxes: null,
   opensHive: true,
   note: null,
   source: PRACTICE,

@@ -6,6 +6,14 @@ import type { HiveNeeds, RotationRule, Step, SupersRule, TemperatureLimit, Treat
 const HOT = 'the acid comes off too fast: brood and queens are lost'
 const FRESH = 'brood is lost and queens are at risk while the strips are fresh'
 
+/** Share taken at a mean of the highs, °C: weak in the cold, level from 20 on (a model fitted to published trials; from memory). */
+export const FORMIC_WARMTH = [
+  [12, 0.65],
+  [15, 0.8],
+  [20, 0.86],
+  [25, 0.86],
+] as const
+
 /** The limits on the three days after a strip is laid on `day`. */
 export const freshStrip = (day: number, first: string, after: string): TemperatureLimit[] => [
   {
@@ -54,7 +62,8 @@ export const FORMIC_HIVE: HiveNeeds = {
   queenLayingDays: 21,
   newlyHived: 'no',
   mustMove: false,
-  topBar: 'labels are written for frames, and the strips cannot lie across the bars',
+  topBar: { level: 'ruled-out', why: 'the strips cannot lie across bars that touch' },
+  mostBoxes: 2,
   opensHive: true,
   note: 'Bees hang out at the entrance for some days: expected. They need room: an empty box if the hive is full.',
   source: labels('high'),

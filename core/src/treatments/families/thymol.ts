@@ -4,6 +4,14 @@ import type { HiveNeeds, RotationRule, SupersRule, TemperatureLimit, Treatment }
 /** What the forms of thymol have in common. */
 const COLD = 'too little of it evaporates'
 
+/** Share taken at a mean of the highs, °C (a model fitted to published trials; from memory). */
+export const THYMOL_WARMTH = [
+  [15, 0.6],
+  [18, 0.8],
+  [22, 0.87],
+  [27, 0.87],
+] as const
+
 /** The average of the days' means, half way between high and low, over the least length of the course. */
 export const warmEnough = (days: number): TemperatureLimit => ({
   days: [0, days - 1],
@@ -37,7 +45,8 @@ export const THYMOL_HIVE: HiveNeeds = {
   queenLayingDays: 14,
   newlyHived: 'any',
   mustMove: false,
-  topBar: 'it is laid on top bars with air above, and bars that touch leave none',
+  topBar: { level: 'care', why: 'it is laid on top bars with air above, and bars that touch leave none' },
+  mostBoxes: null,
   opensHive: true,
   note: 'It slows or stops laying for a time: wanted by some in late summer, a harm once winter bees are being raised.',
   source: labels('medium'),

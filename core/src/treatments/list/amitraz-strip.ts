@@ -39,6 +39,10 @@ export const amitrazStrip: Treatment = {
   },
   from: { dose: labels('high', 'US and Canadian labels'), course: labels('high', 'US and Canadian labels; longer on some European ones') },
   patterns: [hangingStrip({ least: 42, most: 56 }, 14, true)],
+  harms: [
+    { to: 'wax', weight: 1, why: 'residues break down into the wax' },
+    { to: 'person', weight: 1, why: 'it passes through skin' },
+  ],
   ranks: { knockdown: { broodless: 3, brood: 3 }, strain: 1, residue: 2 },
   mostAPersonADay: 200,
   pack: null,

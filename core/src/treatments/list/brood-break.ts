@@ -51,6 +51,10 @@ export const broodBreak: Treatment = {
       ],
     },
   ],
+  harms: [
+    { to: 'queen', weight: 2, why: 'two to ten queens in a hundred are lost in the caging' },
+    { to: 'brood', weight: 3, why: 'no bees are raised for three weeks' },
+  ],
   ranks: { knockdown: { broodless: 15, brood: 11 }, strain: 5, residue: 0 },
   mostAPersonADay: null,
   pack: null,

@@ -45,6 +45,7 @@ export const droneRemoval: Treatment = {
       ],
     },
   ],
+  harms: [{ to: 'brood', weight: 1, why: 'drone brood is cut out' }],
   ranks: { knockdown: { broodless: 16, brood: 16 }, strain: 1, residue: 0 },
   mostAPersonADay: null,
   pack: null,

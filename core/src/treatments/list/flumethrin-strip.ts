@@ -25,6 +25,10 @@ export const flumethrinStrip: Treatment = {
   },
   from: { dose: labels('high'), course: labels('medium') },
   patterns: [hangingStrip({ least: 42, most: 42 }, 14, true)],
+  harms: [
+    { to: 'wax', weight: 3, why: 'it stays in the wax' },
+    { to: 'person', weight: 1, why: 'it irritates skin' },
+  ],
   ranks: { knockdown: { broodless: 12, brood: 12 }, strain: 2, residue: 2 },
   openedKeepsDays: 180,
   storage: 'Sealed, dark and dry, about three years; once opened, as the label says.',

@@ -22,6 +22,10 @@ export const fluvalinateStrip: Treatment = {
   },
   from: { dose: labels('high'), course: labels('high') },
   patterns: [hangingStrip({ least: 42, most: 56 }, 14, true)],
+  harms: [
+    { to: 'wax', weight: 3, why: 'it stays in the wax' },
+    { to: 'person', weight: 1, why: 'it irritates skin' },
+  ],
   ranks: { knockdown: { broodless: 13, brood: 13 }, strain: 2, residue: 2 },
   openedKeepsDays: 180,
   storage: 'Sealed, dark and dry, about three years; once opened, days to six months by label.',

@@ -38,6 +38,12 @@ export const formicStrip10x2: Treatment = {
       ],
     },
   ],
+  harms: [
+    { to: 'queen', weight: 1, why: 'queens are lost, more of them in heat' },
+    { to: 'brood', weight: 1, why: 'eggs and young brood are lost in the first days' },
+    { to: 'person', weight: 2, why: 'it burns skin, eyes and lungs' },
+  ],
+  warmth: formic.FORMIC_WARMTH,
   ranks: { knockdown: { broodless: 8, brood: 5 }, strain: 4, residue: 0 },
   setUp: [...formic.FORMIC_SET_UP, 'Wrappers stay on'],
   openedKeepsDays: 14,

@@ -33,6 +33,12 @@ export const formicStrip14: Treatment = {
       ],
     },
   ],
+  harms: [
+    { to: 'queen', weight: 2, why: '2 to 20 queens in a hundred are lost, more of them in heat' },
+    { to: 'brood', weight: 1, why: 'eggs and young brood are lost in the first days' },
+    { to: 'person', weight: 2, why: 'it burns skin, eyes and lungs' },
+  ],
+  warmth: formic.FORMIC_WARMTH,
   ranks: { knockdown: { broodless: 4, brood: 1 }, strain: 5, residue: 0 },
   setUp: [...formic.FORMIC_SET_UP, 'Wrappers stay on'],
   openedKeepsDays: 7,

@@ -73,6 +73,7 @@ export const hopStrip: Treatment = {
   },
   from: { dose: labels('medium'), course: labels('medium') },
   patterns: [once, twice],
+  harms: [{ to: 'brood', weight: 1, why: 'bees are stained and some are lost' }],
   ranks: { knockdown: { broodless: 10, brood: 14 }, strain: 3, residue: 0 },
   mostAPersonADay: null,
   pack: null,

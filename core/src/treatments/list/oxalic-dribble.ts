@@ -36,7 +36,7 @@ export const oxalicDribble: Treatment = {
     ...oxalic.OXALIC_HIVE,
     leastFramesOfBees: 2,
     floor: 'dry',
-    topBar: 'bars that touch hide the seams',
+    topBar: { level: 'care', why: 'bars that touch hide the seams' },
     note: 'Knock the bees off the cover down on to the cluster first; practise with water.',
   },
   rotation: {
@@ -65,6 +65,10 @@ export const oxalicDribble: Treatment = {
         recount(given, [14, 21, 42]),
       ],
     },
+  ],
+  harms: [
+    { to: 'brood', weight: 2, why: 'open brood is lost, and a second one in a winter harms the same bees' },
+    { to: 'person', weight: 1, why: 'the acid burns eyes and skin' },
   ],
   ranks: { knockdown: { broodless: 2, brood: 15 }, strain: 3, residue: 0 },
   mostAPersonADay: null,

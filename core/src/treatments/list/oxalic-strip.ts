@@ -31,6 +31,7 @@ export const oxalicStrip: Treatment = {
   },
   from: { dose: labels('medium'), course: labels('medium') },
   patterns: [hangingStrip({ least: 42, most: 56 }, 0, true)],
+  harms: [{ to: 'person', weight: 1, why: 'the acid burns eyes and skin' }],
   ranks: { knockdown: { broodless: 9, brood: 9 }, strain: 2, residue: 0 },
   mostAPersonADay: null,
   pack: null,

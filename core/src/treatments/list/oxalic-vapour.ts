@@ -91,6 +91,7 @@ export const oxalicVapour: Treatment = {
   from: { dose: labels('medium'), course: PRACTICE },
   patterns: [once, series],
   killDays: 3,
+  harms: [{ to: 'person', weight: 2, why: 'the vapour burns lungs and eyes; the bowl is hot' }],
   ranks: { knockdown: { broodless: 1, brood: 10 }, strain: 2, residue: 0 },
   mostAPersonADay: null,
   pack: null,

@@ -72,6 +72,12 @@ export const thymolBlendWafer: Treatment = {
       ],
     },
   ],
+  harms: [
+    { to: 'brood', weight: 1, why: 'it slows or stops laying for a time' },
+    { to: 'honey', weight: 1, why: 'it taints honey' },
+    { to: 'person', weight: 1, why: 'it irritates skin and eyes' },
+  ],
+  warmth: thymol.THYMOL_WARMTH,
   ranks: { knockdown: { broodless: 8, brood: 8 }, strain: 4, residue: 1 },
   mostAPersonADay: null,
   pack: { holds: 2, says: 'packs hold two wafers: a course takes one and a half packs' },

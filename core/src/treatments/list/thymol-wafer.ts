@@ -85,6 +85,12 @@ export const thymolWafer: Treatment = {
       ],
     },
   ],
+  harms: [
+    { to: 'brood', weight: 1, why: 'it slows or stops laying for a time' },
+    { to: 'honey', weight: 1, why: 'it taints honey' },
+    { to: 'person', weight: 1, why: 'it irritates skin and eyes' },
+  ],
+  warmth: thymol.THYMOL_WARMTH,
   ranks: { knockdown: { broodless: 6, brood: 6 }, strain: 4, residue: 1 },
   mostAPersonADay: null,
   pack: null,

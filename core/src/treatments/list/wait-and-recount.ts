@@ -43,6 +43,7 @@ export const waitAndRecount: Treatment = {
       ],
     },
   ],
+  harms: [],
   ranks: { knockdown: { broodless: 99, brood: 99 }, strain: 0, residue: 0 },
   mostAPersonADay: null,
   pack: null,

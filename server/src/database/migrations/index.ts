@@ -6,6 +6,7 @@ import { courses } from './005-courses.ts'
 import { rights } from './006-rights.ts'
 import { pulse } from './007-pulse.ts'
 import { byHolding } from './008-by-holding.ts'
+import { looks } from './009-looks.ts'
 
 export interface Step {
   readonly name: string
@@ -13,4 +14,4 @@ export interface Step {
 }
 
 /** In order; a step that has run anywhere is never changed again. */
-export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse, byHolding]
+export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse, byHolding, looks]

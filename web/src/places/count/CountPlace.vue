@@ -7,6 +7,7 @@ import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { watchDebounced } from '@vueuse/core'
+import { isCounted } from '@thistle/core/course'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { SHAKE_SECONDS, SUGAR_RECOVERY, SUGAR_SECONDS } from '@thistle/core/count'
@@ -51,7 +52,7 @@ const shakeAt = ref(0)
 /** The sugar's minute was cut short, and the keeper has not said yet what to do about it. */
 const asking = ref<'on' | 'stay' | null>(null)
 
-const place = useColonyInView((s) => s.steps.some((x) => (x.kind === 'count' || x.kind === 'board' || x.job?.job === 'recount') && x.due !== 'coming'))
+const place = useColonyInView((s) => s.steps.some((x) => (x.kind === 'count' || x.kind === 'board' || isCounted(x.job?.job)) && x.due !== 'coming'))
 const { draft, cup, answering, counted, faultAt, warnAt, judged, notes, outcome, cutShort, touched, keep, saving } = useBench(place)
 const { busy, fault, at } = saving
 const state = computed(() => place.value?.state ?? null)

@@ -3,52 +3,71 @@
 import CautionNote from '../../parts/CautionNote.vue'
 import FaultLine from '../../parts/FaultLine.vue'
 import AButton from 'ant-design-vue/es/button'
+import ACheckbox from 'ant-design-vue/es/checkbox'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { sayJob, type AnsweredOption } from '@thistle/core/course'
-import { decidingOf } from '@thistle/core/match'
+import { sayJob, type AnsweredOption, type WinterRound } from '@thistle/core/course'
 import type { Situation } from '@thistle/core/situation'
 import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
-import { broodState, treatmentOf } from '@thistle/core/treatments'
-import type { ColonyState, YardState } from '@thistle/core/holding'
+import { treatmentOf } from '@thistle/core/treatments'
+import { failedOf, type ColonyState, type YardState } from '@thistle/core/holding'
+import WhyShort from '../../parts/WhyShort.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import FirstTags from './FirstTags.vue'
+import { decidingFit } from '@thistle/core/match'
+import { isOpen, tagsOf } from './option-words.ts'
 
-const props = defineProps<{ option: AnsweredOption; situation: Situation; place: { yard: YardState; state: ColonyState } | null }>()
+const props = defineProps<{ option: AnsweredOption; situation: Situation; place: { yard: YardState; state: ColonyState } | null; winter: WinterRound | null }>()
 const emit = defineEmits<{ day: [day: string] }>()
 const router = useRouter()
 const holding = useHolding()
 const { busy, fault, save } = useSave()
-const ids = { decision: newId(), course: newId() }
+const ids = { decision: newId(), course: newId(), winter: newId(), winterCourse: newId() }
+/** The winter's oxalic round is planned with a course of late summer, until it is unticked. */
+const withWinter = ref(true)
+const winterToo = computed(() => (treatment.value?.way === 'given' && props.winter && props.winter.treatment !== props.option.treatment ? props.winter : null))
 const note = ref('')
+/** The last course of the same active here that fell short: its reasons come before another. */
+const failed = computed(() => (props.place && treatment.value?.way === 'given' ? failedOf(props.place.state, treatment.value.rotation.class) : null))
+const gone = ref(false)
 
 const treatment = computed(() => treatmentOf(props.option.treatment))
-const fits = computed(() => props.option.verdict === 'fits' || props.option.verdict === 'care')
-const deciding = computed(() => decidingOf(props.option))
+const fits = computed(() => isOpen(props.option))
+const deciding = computed(() => decidingFit(props.option))
+const tags = computed(() => tagsOf(props.option))
 const several = (kind: string) => props.option.course.filter((j) => j.job === kind).length > 1
 const window = (j: { earliest: string; latest: string }) => (j.earliest === j.latest ? '' : sayWindow(j.earliest, j.latest))
-const efficacy = computed(() => {
-  return treatment.value?.efficacy?.[broodState(props.situation.colony.brood)] ?? null
-})
+const percent = (share: number) => Math.round(share * 100)
 async function start(): Promise<void> {
-  const { place } = props
+  const { place, situation, option } = props
   if (!place) return
+  const { yard } = place.yard
+  const colonyId = place.state.colony.id
+  // Both are made before the first is kept: after it the case is another, and this panel may be gone.
+  const first = {
+    yardId: yard.id,
+    treatment: option.treatment,
+    startOn: situation.startOn,
+    note: note.value,
+    colonies: [{ colonyId, courseId: ids.course, situation }],
+  }
+  const winter = withWinter.value ? winterToo.value : null
+  const second = winter && {
+    yardId: yard.id,
+    treatment: winter.treatment,
+    startOn: winter.best,
+    note: `The winter's round, planned with ${treatment.value?.name ?? option.treatment}`,
+    colonies: [{ colonyId, courseId: ids.winterCourse, situation: { ...situation, startOn: winter.best } }],
+  }
   const done = await save(async () => {
-    await holding.put(
-      'decisions',
-      ids.decision,
-      {
-        yardId: place.yard.yard.id,
-        treatment: props.option.treatment,
-        startOn: props.situation.startOn,
-        note: note.value,
-        colonies: [{ colonyId: place.state.colony.id, courseId: ids.course, situation: props.situation }],
-      },
-      place.yard.yard.id,
-    )
+    await holding.put('decisions', ids.decision, first, second ? null : yard.id)
+    if (second) await holding.put('decisions', ids.winter, second, yard.id)
   })
+  // The first may be kept where the second was refused: what is shown is what is.
+  if (!done && second) await holding.refresh(yard.id)
   // By the router and not by an event: once kept, the verdicts change and this panel may be gone.
-  if (done) await router.push(`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`)
+  if (done) await router.push(`/yards/${yard.id}?colony=${colonyId}`)
 }
 </script>
 
@@ -57,8 +76,8 @@ async function start(): Promise<void> {
     <h2>{{ treatment?.name }}</h2>
     <p class="soft small">{{ treatment?.short }}</p>
     <template v-if="option.course.length > 0">
-      <p v-if="option.earliest !== situation.startOn && option.earliest" class="care strong">
-        Planned from {{ sayDayLong(option.earliest) }}, the first day that fits.
+      <p v-if="option.fitFrom !== situation.startOn && option.fitFrom" class="care strong">
+        Planned from {{ sayDayLong(option.fitFrom) }}, the first day that fits.
       </p>
       <p v-if="option.dose" class="dose">{{ holding.say(option.dose.text) }}.</p>
       <ol class="line">
@@ -70,9 +89,9 @@ async function start(): Promise<void> {
       </ol>
       <p v-if="option.left">
         <strong>Left afterwards</strong>
-        about {{ option.left.low.toFixed(1) }} to {{ option.left.high.toFixed(1) }} in 100, if it takes
-        {{ Math.round((efficacy?.low ?? 0) * 100) }}-{{ Math.round((efficacy?.high ?? 0) * 100) }} %.
-        <span class="soft small">{{ treatment?.efficacySource }}.</span>
+        about {{ option.left.estimate.toFixed(1) }} in 100 (likely {{ option.left.low.toFixed(1) }} to {{ option.left.high.toFixed(1) }})
+        <template v-if="option.efficacy">, if it takes {{ percent(option.efficacy.low) }}-{{ percent(option.efficacy.high) }} % here.
+        <span class="soft small">{{ holding.say(option.efficacy.because.join('; ')) }}. {{ treatment?.efficacySource }}.</span></template>
       </p>
       <p v-if="option.supersOn && treatment?.way === 'given'">
         <strong>Supers</strong>
@@ -80,7 +99,7 @@ async function start(): Promise<void> {
       </p>
     </template>
     <p v-else class="soft">
-      {{ option.verdict === 'ruled-out' ? 'Ruled out, so no course is planned.' : 'No day within eight weeks fits as it stands, so no course is planned.' }}
+      {{ option.fit === 'ruled-out' || option.allowed.rules === 'no' ? 'Ruled out, so no course is planned.' : 'No day within eight weeks fits as it stands, so no course is planned.' }}
       <template v-if="deciding">{{ holding.say(deciding.text) }} {{ holding.say(deciding.flip ?? '') }}</template>
     </p>
     <CautionNote v-if="treatment?.caution">
@@ -90,12 +109,24 @@ async function start(): Promise<void> {
     <p v-if="treatment?.differs" class="soft small">Where labels differ: {{ treatment.differs }}</p>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <div v-if="place && holding.mayWrite" class="go">
+      <p v-if="fits && winterToo" class="winter">
+        <ACheckbox v-model:checked="withWinter">
+          And the winter's round: {{ treatmentOf(winterToo.treatment)?.name }} about {{ sayDay(winterToo.best, situation.asOf) }}
+        </ACheckbox>
+        <span class="soft small">While there is likely no brood, {{ sayWindow(winterToo.from, winterToo.to) }} by {{ winterToo.presumed ? 'what is usual in a temperate place (presumed: give the yard its months)' : 'what is usual here' }}; a look decides. Common practice.</span>
+      </p>
+      <div v-if="fits && failed" class="failed">
+        <p class="alarm strong">{{ failed.treatment.name }} fell short here ({{ sayDay(failed.startedOn, situation.asOf) }}). Before the same active again:</p>
+        <WhyShort :course="failed" :colony="place.state" :yard="place.yard" />
+        <ACheckbox v-model:checked="gone">I have gone through these</ACheckbox>
+      </div>
+      <p v-if="fits && tags.length > 0" class="tags"><FirstTags :option="option" /></p>
       <p v-if="fits && treatment?.caution" class="small alarm strong">{{ treatment.caution.hazard }} Read the caution above first.</p>
-      <AButton v-if="fits" type="primary" class="press" :disabled="busy" @click="start">
+      <AButton v-if="fits" type="primary" class="press" :disabled="busy || (failed !== null && !gone)" @click="start">
         {{ busy ? 'Keeping ...' : treatment?.way !== 'waiting' ? `Start on ${sayDay(situation.startOn)}` : `Leave it, count again` }}
       </AButton>
-      <AButton v-else-if="option.earliest" class="press quiet" @click="emit('day', option.earliest)">
-        Look at {{ sayDay(option.earliest) }}
+      <AButton v-else-if="option.fitFrom" class="press quiet" @click="emit('day', option.fitFrom)">
+        Look at {{ sayDay(option.fitFrom) }}
       </AButton>
       <p class="law">
         The label in your hand and your local law decide{{

@@ -5,14 +5,17 @@ import PickOne from '../../fields/PickOne.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { plain } from '@thistle/core/units'
+import PresumedRing from '../../graphics/PresumedRing.vue'
 import { useHolding } from '../../stores/holding.ts'
 import { degreesPer, sayFact, sayWarmer, type Fact, type FactValue } from './what-if.ts'
 
 // The calendar comes when a day is touched.
 const DayInput = defineAsyncComponent(() => import('../../fields/DayInput.vue'))
-const props = defineProps<{ fact: Fact; known: FactValue; changed: boolean; fixed?: boolean }>()
+const props = defineProps<{ fact: Fact; known: FactValue; changed: boolean; fixed?: boolean; presumed?: { readonly say: string; readonly because: string } | null }>()
 const value = defineModel<FactValue>({ required: true })
 const holding = useHolding()
+/** What is presumed where nothing, or nothing new, is known; what is said here is known. */
+const taken = computed(() => (props.changed ? null : (props.presumed ?? null)))
 const editing = ref(false)
 const factor = computed(() => degreesPer(holding.unit))
 const sayDifference = (celsius: number) => sayWarmer(celsius, holding.unit)
@@ -63,9 +66,10 @@ const id = `wi-${props.fact.key}`
       <span v-if="fault" :id="`${id}-fault`" class="wrong">{{ fault }}</span>
       <span v-else-if="changed" class="was">known: {{ sayFact(fact, known, sayDifference) }}</span>
     </template>
-    <AButton v-else-if="!fixed" type="text" class="bare touch" :aria-label="`${fact.label}: ${sayFact(fact, value, sayDifference)}. What if it were otherwise?`" @click="edit">
+    <AButton v-else-if="!fixed" type="text" class="bare touch" :title="taken?.because" :aria-label="`${fact.label}: ${taken ? `presumed, ${taken.say}` : sayFact(fact, value, sayDifference)}. What if it were otherwise?`" @click="edit">
       <s v-if="changed">{{ sayFact(fact, known, sayDifference) }}</s>
-      {{ sayFact(fact, value, sayDifference) }}
+      <template v-if="taken"><PresumedRing :label="`presumed: ${taken.because}`" /> <span class="taken">{{ taken.say }}</span></template>
+      <template v-else>{{ sayFact(fact, value, sayDifference) }}</template>
     </AButton>
     <span v-else>{{ sayFact(fact, value, sayDifference) }}</span>
   </dd>
@@ -80,6 +84,7 @@ dd.changed { background: var(--straw-wash); border-radius: 6px; }
 .touch:hover { border-bottom-color: var(--thistle); color: var(--thistle); }
 .touch s { color: var(--soft); margin-right: 4px; }
 @media print { .touch { border: 0; padding: 3px 0; } }
+.taken { color: var(--straw-ink); }
 .wrong { display: block; font-size: 13px; font-weight: 600; color: var(--brick); padding: 8px 4px 2px; }
 .was { display: block; font-size: 13px; color: var(--straw-ink); padding: 2px 4px; }
 @media screen and (max-width: 720px) { .touch { min-height: 48px; } dt { align-self: center; } }

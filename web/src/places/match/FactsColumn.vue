@@ -6,6 +6,7 @@ import AButton from 'ant-design-vue/es/button'
 import { sayFigure } from '../../parts/words.ts'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import type { Answer } from '@thistle/core/course'
 import type { Judgement } from '@thistle/core/judge'
 import type { Contradiction, Situation } from '@thistle/core/situation'
 import { sayDay } from '../../look/dates.ts'
@@ -27,6 +28,8 @@ const props = defineProps<{
   judgement: Judgement
   /** What in the case cannot be so. */
   contradictions: readonly Contradiction[]
+  /** What is taken to be so and not known. */
+  presumed: Answer['presumed']
   fileName: string | null
 }>()
 const emit = defineEmits<{ loaded: [file: { name: string; situation: Situation }]; 'put-away': []; fact: [key: string, value: FactValue] }>()
@@ -38,6 +41,7 @@ const seldom = FACTS.filter(isSeldom)
 /** The row to choose another colony from, with what each was counted at. */
 const others = computed(() => props.place.yard.row.map((s) => [s.colony.id, `${s.colony.placement.position} ${s.colony.name}${s.judgement.estimate === null ? '' : `, ${sayFigure(s.judgement)}`}`] as const))
 const valueOf = (f: Fact): FactValue => (f.key in props.whatIf ? (props.whatIf[f.key] ?? null) : f.read(props.base))
+const presumedOf = (f: Fact) => props.presumed.find((p) => p.fact === f.key) ?? null
 const isChanged = (f: Fact) => f.key in props.whatIf && props.whatIf[f.key] !== f.read(props.base)
 /** Open where one of them is imagined otherwise, or where it was opened. */
 const opened = ref(false)
@@ -80,6 +84,7 @@ const lastTime = computed(() => {
               :fact="f"
               :known="f.read(base)"
               :changed="isChanged(f)"
+              :presumed="presumedOf(f)"
               :model-value="valueOf(f)"
               @update:model-value="emit('fact', f.key, $event)"
             />
@@ -94,6 +99,7 @@ const lastTime = computed(() => {
                 :fact="f"
                 :known="f.read(base)"
                 :changed="isChanged(f)"
+              :presumed="presumedOf(f)"
                 :model-value="valueOf(f)"
                 @update:model-value="emit('fact', f.key, $event)"
               />

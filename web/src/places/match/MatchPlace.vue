@@ -7,7 +7,7 @@ import { computed, ref, shallowRef, toRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { AnsweredOption } from '@thistle/core/course'
 import { situationOf } from '@thistle/core/holding'
-import { decidingOf, judged, startDays, type Verdict } from '@thistle/core/match'
+import { decidingFit, judged, startDays, type Verdict } from '@thistle/core/match'
 import type { Priority, Situation, TreatmentKey } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import { sayDay, sayDayLong } from '../../look/dates.ts'
@@ -22,6 +22,9 @@ import CoursePanel from './CoursePanel.vue'
 import FactsColumn from './FactsColumn.vue'
 import MatchNav from './MatchNav.vue'
 import NotKnown from './NotKnown.vue'
+import TheChoice from './TheChoice.vue'
+import WorthAsking from './WorthAsking.vue'
+import FirstTags from './FirstTags.vue'
 import { firstInHand, gistOf, groupsOf, sayLeft, sayVerdict, type OptionGroup } from './option-words.ts'
 import OptionMatrix from './OptionMatrix.vue'
 import OptionReasons from './OptionReasons.vue'
@@ -68,7 +71,7 @@ const origin = computed<Day>(() => file.value?.situation.asOf ?? holding.today)
 const verdicts = computed<ReadonlyMap<Day, Verdict> | null>(() => {
   const treatment = option.value ? treatmentOf(option.value.treatment) : null
   if (!treatment || !judgedOn.value) return null
-  return new Map(startDays(treatment, judged(judgedOn.value), origin.value, 63).map((d) => [d.day, d.verdict]))
+  return new Map(startDays(treatment, judged(judgedOn.value), origin.value, 63).map((d) => [d.day, d.fit]))
 })
 /** The strip shows the weather that is judged: a loaded case brings its own. */
 const stripYard = computed(() => {
@@ -84,7 +87,7 @@ const limit = computed(() => {
 const beyond = computed(() => {
   const far = addDays(origin.value, 22)
   const found =
-    option.value?.earliest && option.value.earliest > far ? [{ day: option.value.earliest, text: `first fits ${sayDay(option.value.earliest)}` }] : []
+    option.value?.fitFrom && option.value.fitFrom > far ? [{ day: option.value.fitFrom, text: `first fits ${sayDay(option.value.fitFrom)}` }] : []
   const out = option.value?.course.find((j) => j.job === 'remove')
   return out && out.best > far ? [...found, { day: out.best, text: `out ${sayDay(out.best)}` }] : found
 })
@@ -94,13 +97,13 @@ const ruledOutOpen = ref(false)
 function gist(o: AnsweredOption): string {
   if (!situation.value || !result.value) return ''
   const { recountBy, level } = result.value.judgement
-  return [holding.say(gistOf(o, situation.value, recountBy)), sayLeft(o, level)].filter(Boolean).join('; ')
+  return [holding.say(gistOf(o, recountBy)), sayLeft(o, level)].filter(Boolean).join('; ')
 }
 
 /** Where nothing fits fully today: the next window of what is in hand, so that the trade is seen. */
 const nextBest = computed(() => {
-  const later = result.value?.options.find((o) => o.verdict === 'wait' && o.earliest !== null && treatmentOf(o.treatment)?.way === 'given')
-  return later?.earliest ? `The next window: ${treatmentOf(later.treatment)?.name} from ${sayDay(later.earliest)}.` : null
+  const later = result.value?.options.find((o) => o.fit === 'wait' && o.fitFrom !== null && o.allowed.rules !== 'no' && treatmentOf(o.treatment)?.way === 'given')
+  return later?.fitFrom ? `The next window: ${treatmentOf(later.treatment)?.name} from ${sayDay(later.fitFrom)}.` : null
 })
 function pickWindow(key: TreatmentKey, day: Day | null): void {
   chosen.value = key
@@ -124,6 +127,7 @@ function putAway(): void {
         :situation="situation"
         :judgement="result.judgement"
         :contradictions="result.contradictions"
+        :presumed="result.presumed"
         :base="base ?? situation"
         :what-if="whatIf"
         :file-name="file?.name ?? null"
@@ -134,6 +138,7 @@ function putAway(): void {
 
       <section class="options" aria-labelledby="what-fits">
         <MatchNav class="nav" :colony-id="place.state.colony.id" :yard-id="place.yard.yard.id" />
+        <TheChoice v-if="!inWeeks" :result="result" />
         <div class="head">
           <h2 id="what-fits">{{ inWeeks ? 'When each may start' : `What fits on ${sayDayLong(holding.day)}` }}</h2>
           <PickOne v-if="!file" id="m-order" class="order" named="Order" :unknown="false" :options="PRIORITY_WORDS" :model-value="priority" @update:model-value="priority = $event ?? priority" />
@@ -152,7 +157,7 @@ function putAway(): void {
           @back="asKnown"
           @kept="keptAsLook"
         />
-        <NotKnown v-if="option" :option="option" :situation="situation" />
+        <WorthAsking v-if="!inWeeks" :key="place.state.colony.id" :asked="result.ask" :colony-id="file ? null : place.state.colony.id" @answer="setFact" />
         <WeeksView
           v-if="inWeeks"
           :situation="judgedOn ?? situation"
@@ -169,16 +174,17 @@ function putAway(): void {
             <AButton v-else type="text" class="bare fold" :aria-expanded="isOpen(g)" @click="ruledOutOpen = !isOpen(g)">{{ g.title }} ({{ g.list.length }})</AButton>
             <article v-for="o in isOpen(g) ? g.list : []" :key="o.treatment" class="card sheet" :class="{ shown: o.treatment === option?.treatment }">
               <AButton type="text" class="bare cardhead" :aria-expanded="o.treatment === option?.treatment" @click="shown = o.treatment">
-                <VerdictRound :verdict="o.verdict" :size="24" />
+                <VerdictRound :verdict="o.allowed.rules === 'no' ? 'ruled-out' : o.fit" :size="24" />
                 <span>
                   <strong>{{ treatmentOf(o.treatment)?.name }}</strong>
                   <span class="soft">{{ sayVerdict(o) }}; {{ gist(o) }}</span>
+                  <FirstTags :option="o" />
                   <VerdictChange v-if="without?.get(o.treatment)" :before="without.get(o.treatment)!" :after="o" />
                 </span>
               </AButton>
               <p v-if="o.treatment !== option?.treatment" class="small">
-                {{ holding.say(decidingOf(o)?.text ?? '') }}
-                <span class="flip">{{ o.verdict === 'fits' ? '' : holding.say(decidingOf(o)?.flip ?? '') }}</span>
+                {{ holding.say(decidingFit(o)?.text ?? '') }}
+                <span class="flip">{{ o.fit === 'fits' ? '' : holding.say(decidingFit(o)?.flip ?? '') }}</span>
               </p>
               <template v-else>
                 <OptionReasons :option="o" />
@@ -187,16 +193,18 @@ function putAway(): void {
                   :option="o"
                   :situation="situation"
                   :place="file || imagining ? null : place"
+                  :winter="result.winter"
                   @day="holding.day = $event"
                 />
               </template>
             </article>
           </template>
         </div>
+        <NotKnown v-if="option" :option="option" :situation="situation" />
         <TwoInTurn v-if="!inWeeks" :combinations="result.combinations" :situation="situation" :place="file || imagining ? null : place" />
         <p v-if="!narrow && !inWeeks" class="soft small foot">
-          A dot fits; half a round fits with care; an open round not on this day; a struck one is ruled out. "Leaves" is mites in 100 bees likely left, by
-          the count and published ranges. Forecast first, then what is usual for the month.
+          A dot fits; half a round fits with care; an open round not on this day; a struck one is ruled out; a small broken ring is presumed and not looked
+          at. "Leaves" is mites in 100 bees likely left, by the count and what the option takes here and now. Forecast first, then what is usual for the month.
         </p>
       </section>
 
@@ -206,6 +214,7 @@ function putAway(): void {
           :option="option"
           :situation="situation"
           :place="file || imagining ? null : place"
+          :winter="result.winter"
           @day="holding.day = $event"
         />
       </aside>

@@ -10,7 +10,10 @@ import VerdictRound from '../../graphics/VerdictRound.vue'
 import { useHolding } from '../../stores/holding.ts'
 import { GATE_WORDS } from './gate-words.ts'
 import VerdictChange from './VerdictChange.vue'
-import { cellOf, sayFigureIn, sayVerdict } from './option-words.ts'
+import FirstTags from './FirstTags.vue'
+import PresumedRing from '../../graphics/PresumedRing.vue'
+import { decidingFit } from '@thistle/core/match'
+import { cellOf, isOpen as isOpenNow, sayFigureIn, sayVerdict } from './option-words.ts'
 import OptionReasons from './OptionReasons.vue'
 
 defineProps<{ groups: readonly OptionGroup[]; gist: (option: AnsweredOption) => string; without: ReadonlyMap<TreatmentKey, AnsweredOption> | null }>()
@@ -41,7 +44,7 @@ const isOpen = (g: OptionGroup) => !g.folds || opened.value || g.list.some((o) =
               </th>
             </tr>
             <template v-for="o in isOpen(g) ? g.list : []" :key="o.treatment">
-              <tr :class="['option', `v-${o.verdict}`, { shown: o.treatment === shown }]" @click="shown = o.treatment">
+              <tr :class="['option', `v-${isOpenNow(o) || o.fit === 'wait' ? o.fit : 'ruled-out'}`, { shown: o.treatment === shown }]" @click="shown = o.treatment">
                 <th scope="row">
                   <AButton type="text" class="bare pickone" :aria-expanded="o.treatment === shown" @click.stop="shown = o.treatment">
                     {{ treatmentOf(o.treatment)?.name }}
@@ -52,18 +55,21 @@ const isOpen = (g: OptionGroup) => !g.folds || opened.value || g.list.some((o) =
                   v-for="[key, word] in GATE_WORDS"
                   :key="key"
                   class="cell"
-                  :class="{ decides: cellOf(o, key).level === o.verdict && o.verdict !== 'fits' }"
+                  :class="{ decides: cellOf(o, key) === decidingFit(o) && o.fit !== 'fits' }"
                   :title="`${word}: ${holding.say(cellOf(o, key).text)}`"
                 >
-                  <span v-if="cellOf(o, key).level === 'fits'" class="dot"><span class="unseen">fits</span></span>
+                  <PresumedRing v-if="cellOf(o, key).fit === 'fits' && cellOf(o, key).level !== 'fits' && cellOf(o, key).presumed" />
+                  <span v-else-if="cellOf(o, key).fit === 'fits' || cellOf(o, key).of !== 'fit'" class="dot"><span class="unseen">fits</span></span>
                   <template v-else>
-                    <VerdictRound :verdict="cellOf(o, key).level" :label="cellOf(o, key).level" />
+                    <VerdictRound :verdict="cellOf(o, key).fit" :label="cellOf(o, key).fit" />
                     <span class="fig">{{ sayFigureIn(cellOf(o, key), holding.unit) }}</span>
                   </template>
+                  <span v-if="cellOf(o, key).of !== 'fit' && cellOf(o, key).level !== 'fits'" class="fig">{{ sayFigureIn(cellOf(o, key), holding.unit) }}</span>
                 </td>
                 <td class="verdict">
-                  <VerdictRound :verdict="o.verdict" :size="18" />
+                  <VerdictRound :verdict="o.allowed.rules === 'no' ? 'ruled-out' : o.fit" :size="18" />
                   {{ sayVerdict(o) }}
+                  <FirstTags :option="o" />
                   <VerdictChange v-if="without?.get(o.treatment)" :before="without.get(o.treatment)!" :after="o" />
                 </td>
               </tr>

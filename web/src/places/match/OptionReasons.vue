@@ -3,6 +3,7 @@
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import type { AnsweredOption } from '@thistle/core/course'
+import PresumedRing from '../../graphics/PresumedRing.vue'
 import VerdictRound from '../../graphics/VerdictRound.vue'
 import { useHolding } from '../../stores/holding.ts'
 import { GATE_WORDS } from './gate-words.ts'
@@ -15,7 +16,7 @@ const findings = computed(() => byHindrance(props.option))
 const whole = ref(false)
 /** What stands in the way; and where nothing does, what came nearest to deciding: the heat and the need. */
 const first = computed(() => {
-  const hindering = findings.value.filter((f) => f.level !== 'fits')
+  const hindering = findings.value.filter((f) => f.level !== 'fits' || f.presumed !== null)
   return hindering.length > 0 ? hindering : findings.value.filter((f) => f.gate === 'temperature' || f.gate === 'need').slice(0, 4)
 })
 const shown = computed(() => (whole.value ? findings.value : first.value))
@@ -25,11 +26,12 @@ const rest = computed(() => findings.value.length - first.value.length)
 <template>
   <ul class="reasons">
     <li v-for="(f, i) in shown" :key="i" :class="`v-${f.level}`">
-      <VerdictRound :verdict="f.level" :size="14" />
+      <PresumedRing v-if="f.presumed && f.fit === 'fits'" />
+      <VerdictRound v-else :verdict="f.fit" :size="14" />
       <p>
         <strong>{{ name(f.gate) }}.</strong>
         {{ holding.say(f.text) }}
-        <span v-if="f.flip" class="flip">{{ holding.say(f.flip) }}</span>
+        <span v-if="f.flip" class="flip" :class="{ far: f.fit === 'fits' }">{{ holding.say(f.flip) }}</span>
         <span v-if="f.source" class="source">{{ f.limit ? `Limit: ${holding.say(f.limit)}; ` : '' }}{{ f.source }}.</span>
       </p>
     </li>
@@ -45,5 +47,7 @@ const rest = computed(() => findings.value.length - first.value.length)
 .reasons li { display: grid; grid-template-columns: 20px 1fr; gap: 6px; align-items: baseline; }
 p { line-height: 1.4; }
 .flip { color: var(--thistle); font-weight: 600; }
+/* What would change a thing that fits is not what decides: no bold ink for it. */
+.flip.far { color: var(--soft); font-weight: 400; }
 .source { color: var(--soft); font-size: 13px; }
 </style>

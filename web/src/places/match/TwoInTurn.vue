@@ -47,15 +47,15 @@ async function start(c: Combination): Promise<void> {
       <h4>{{ c.name }}</h4>
       <ol>
         <li v-for="(p, i) in c.parts" :key="p.treatment">
-          <VerdictRound :verdict="p.verdict" :size="14" />
+          <VerdictRound :verdict="p.fit" :size="14" />
           <span>
             <strong>{{ sayDay(p.start, situation.asOf) }}</strong>
-            {{ nameOf(p.treatment) }}, {{ p.verdict === 'fits' ? 'fits' : 'fits with care' }}<template v-if="i === 1 && c.onlyIf">; only if the count in between still stands over the limit</template>
+            {{ nameOf(p.treatment) }}, {{ p.fit === 'fits' ? 'fits' : 'fits with care' }}<template v-if="i === 1 && c.onlyIf">; only if the count in between still stands over the limit</template>
           </span>
         </li>
       </ol>
       <p class="small">
-        Left afterwards about {{ c.left.low.toFixed(1) }} to {{ c.left.high.toFixed(1) }} in 100, if each takes its published share: {{ c.why }}.
+        Left afterwards likely {{ c.left.low.toFixed(1) }} to {{ c.left.high.toFixed(1) }} in 100, if each takes what it does here: {{ c.why }}.
       </p>
       <AButton v-if="place && holding.mayWrite" class="press quiet" :disabled="busy" @click="start(c)">
         {{ busy ? 'Keeping ...' : c.onlyIf ? `Start with ${shortName(treatmentOf(c.parts[0].treatment)!).toLowerCase()}` : 'Plan both parts' }}

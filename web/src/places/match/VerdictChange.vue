@@ -10,7 +10,7 @@ defineProps<{ before: AnsweredOption; after: AnsweredOption }>()
 
 <template>
   <span v-if="sayVerdict(before) !== sayVerdict(after)" class="change">
-    <VerdictRound :verdict="before.verdict" :size="14" />
+    <VerdictRound :verdict="before.fit" :size="14" />
     as it is: {{ small(sayVerdict(before)) }}
   </span>
   <span v-else class="change same">as it is</span>

@@ -60,7 +60,7 @@ const rows = computed(() => windowRows(windows.value, props.options, props.situa
       <span>A full bar fits, half a bar fits with care, none does not. Touch a day to judge it.</span>
     </StartWindows>
     <p v-if="narrow && inHand && rows.length > 0" class="hand">
-      <VerdictRound :verdict="inHand.verdict" :size="18" />
+      <VerdictRound :verdict="inHand.fit" :size="18" />
       <span>
         <strong>{{ treatmentOf(inHand.treatment)?.name }}</strong>, {{ sayDay(holding.day) }}: {{ small(sayVerdict(inHand)) }}.
         <RouterLink :to="{ query: {} }">Why, and the course</RouterLink>

@@ -9,6 +9,7 @@ import { useSave } from '../../parts/useSave.ts'
 import { small } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import { changedFacts, lookOf, sayFact, sayWarmer, type Fact, type WhatIf } from './what-if.ts'
+import { lookWith, type Told } from '@thistle/core/holding'
 
 const props = defineProps<{ base: Situation; whatIf: WhatIf; colony: ColonyRecord | null; yardId: string | null }>()
 const emit = defineEmits<{ back: []; kept: [keys: readonly string[]] }>()
@@ -23,15 +24,8 @@ const others = computed(() => changed.value.filter((f) => f.look === undefined))
 async function keep(): Promise<void> {
   const { colony, yardId } = props
   if (!colony || !yardId) return
-  const before = colony.look
-  const body = {
-    colonyId: colony.id,
-    onDay: holding.today,
-    hive: before?.hive ?? null,
-    layingSince: look.value.fields.queen === 'new' ? (before?.layingSince ?? null) : null,
-    note: '',
-    ...look.value.fields,
-  }
+  const told = Object.fromEntries(look.value.facts.flatMap(({ look: field }) => (field ? [[field, look.value.fields[field]]] : []))) as Told
+  const body = { ...lookWith(colony.look, told, colony.id, holding.today), note: '' }
   if (await save(() => holding.put('looks', id, body, yardId).then(() => undefined))) emit('kept', look.value.facts.map((f) => f.key))
 }
 </script>

@@ -35,10 +35,10 @@ const planned = (colonyId: string) => props.inPlan.get(colonyId) === props.line.
 function words(colonyId: string, name: string): string {
   const cell = cellOf(colonyId)
   if (!cell) return ''
-  const when = cell.verdict === 'wait' && cell.earliest ? `from ${sayDay(cell.earliest)}` : SAID[cell.verdict]
+  const when = cell.fit === 'wait' && cell.fitFrom ? `from ${sayDay(cell.fitFrom)}` : SAID[cell.fit]
   return `${props.line.name} in ${name}: ${when}. ${holding.say(cell.why)}`
 }
-const short = ({ verdict, earliest }: YardCell) => (verdict === 'wait' && earliest ? sayDay(earliest).replace(/^\w+ /, '').replace(/ \w+$/, '') : '')
+const short = ({ fit, fitFrom }: YardCell) => (fit === 'wait' && fitFrom ? sayDay(fitFrom).replace(/^\w+ /, '').replace(/ \w+$/, '') : '')
 </script>
 
 <template>
@@ -51,7 +51,7 @@ const short = ({ verdict, earliest }: YardCell) => (verdict === 'wait' && earlie
     </th>
     <td v-for="s in row" :key="s.colony.id" v-memo="[cellOf(s.colony.id), holding.preferences, s.colony.name, asked(s.colony.id), planned(s.colony.id)]" :class="{ unasked: !asked(s.colony.id), planned: planned(s.colony.id) }">
       <RouterLink v-if="cellOf(s.colony.id)" :to="`/match/${s.colony.id}`" :title="words(s.colony.id, s.colony.name)">
-        <VerdictRound :verdict="cellOf(s.colony.id)!.verdict" :size="16" :label="words(s.colony.id, s.colony.name)" />
+        <VerdictRound :verdict="cellOf(s.colony.id)!.fit" :size="16" :label="words(s.colony.id, s.colony.name)" />
         <small>{{ short(cellOf(s.colony.id)!) }}</small>
       </RouterLink>
     </td>

@@ -29,7 +29,7 @@ const toPlan = () => document.querySelector('.plan')?.scrollIntoView()
 const row = computed(() => yard.value?.row ?? [])
 const isChosen = (id: string) => chosen.value.includes(id)
 const toggle = (id: string) => (chosen.value = isChosen(id) ? chosen.value.filter((x) => x !== id) : [...chosen.value, id])
-const usable = (colonyId: string, key: TreatmentKey) => ['fits', 'care'].includes(weighed.value.get(key)?.get(colonyId)?.verdict ?? '')
+const usable = (colonyId: string, key: TreatmentKey) => ['fits', 'care'].includes(weighed.value.get(key)?.get(colonyId)?.fit ?? '')
 
 const WAYS = ['given', 'hive-work', 'waiting'] as const
 /** Options that serve the most of the colonies chosen first. */

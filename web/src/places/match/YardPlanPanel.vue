@@ -101,6 +101,7 @@ async function start(): Promise<void> {
       <p v-if="g.withCare.length > 0" class="small soft">
         With care in {{ g.withCare.length === g.colonies.length ? 'all of them' : names(g.withCare) }}: open a round for why.
       </p>
+      <p v-if="g.confirm || g.fetch" class="care strong">{{ [g.confirm ? 'Confirm it in your list first' : '', g.fetch ? 'fetch the gear first' : ''].filter(Boolean).join(', ').replace(/^f/, 'F') }}.</p>
       <p>The whole course takes {{ takes(g) }}{{ firstDay(g) }}.</p>
       <p v-if="g.short > 0 && g.takes" class="alarm strong">
         {{ holding.say(sayAmount(g.short, g.takes.unit)) }} short: the shelf is enough for {{ g.serves === 0 ? 'none' : `the first ${g.serves}` }} in the row.

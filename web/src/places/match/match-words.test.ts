@@ -4,7 +4,7 @@ import { answer } from '@thistle/core/course'
 import { judged, startWindows } from '@thistle/core/match'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { august, wash } from '../../../../tests/cases/index.ts'
-import { gistOf, groupsOf, sayFigureIn, sayLeft, sayVerdict } from './option-words.ts'
+import { gistOf, groupsOf, sayFigureIn, sayLeft, sayVerdict, tagsOf } from './option-words.ts'
 import { boundsOf, forecastEnd, sayLastStart, saySpells, windowRows } from './window-rows.ts'
 
 const line = { authorised: 'yes' as const, withSupers: false, gramsPerBox: null, mostCourses: null, mostDays: null }
@@ -17,15 +17,24 @@ describe('groups of options', () => {
     expect(groups.flatMap((g) => g.list)).toHaveLength(TREATMENTS.length)
     expect(groups.map((g) => [g.title, g.folds])).toEqual([
       ['Fits on Fri 14 Aug', false],
+      ['Fits with care on Fri 14 Aug', false],
       ['Ruled out', true],
     ])
     expect(groupsOf(options.slice(-2), '2026-08-14')[0]?.folds).toBe(false)
   })
   it('keep apart what a later day ends and what no day ends', () => {
-    const none = answer({ ...allowed, keeper: { ...allowed.keeper, kit: [] } }).options
+    const none = answer({ ...allowed, colony: { ...allowed.colony, queen: 'absent' } }).options
     const titles = groupsOf(none, '2026-08-14').map((g) => g.title)
-    expect(titles).toContain('Not yet, whatever the day')
-    expect(sayVerdict(none.find((o) => o.treatment === 'amitraz-strip')!)).toBe('Not yet: kit')
+    expect(titles).toContain('Not yet, and no day in sight')
+    expect(sayVerdict(none.find((o) => o.treatment === 'formic-strip-14')!)).toBe('Not yet: hive')
+  })
+  it('say beside the fit what is to be confirmed and to be fetched, and are moved by neither', () => {
+    const order = (s: typeof allowed) => answer(s).options.map((o) => o.treatment)
+    const bare = { ...allowed, rules: {}, keeper: { ...allowed.keeper, kit: [] } }
+    const amitraz = answer(bare).options.find((o) => o.treatment === 'amitraz-strip')!
+    expect([sayVerdict(amitraz), tagsOf(amitraz)]).toEqual(['Fits', ['confirm first', 'fetch first']])
+    expect(tagsOf(options.find((o) => o.treatment === 'amitraz-strip')!)).toEqual([])
+    expect(order(bare)).toEqual(order(allowed))
   })
 })
 
@@ -39,17 +48,33 @@ describe('an option in a few words', () => {
     expect(
       gistOf(
         options.find((o) => o.treatment === key)!,
-        allowed,
         judgement.recountBy,
       ),
     ).toContain(words),
   )
 })
 
+describe('an option in a few words', () => {
+  it('has the rounds of the brood that is presumed: one of vapour in a November nobody looked at, as its course has', () => {
+    const november = answer({
+      ...allowed,
+      asOf: '2026-11-28',
+      startOn: '2026-11-28',
+      counts: [],
+      weather: [],
+      normals: [],
+      colony: { ...allowed.colony, brood: null, lookedOn: '2026-08-01' },
+    })
+    const vapour = november.options.find((o) => o.treatment === 'oxalic-vapour')!
+    expect(gistOf(vapour, '2026-12-10')).toMatch(/one round/)
+    expect(vapour.course.filter((j) => j.job === 'dose')).toHaveLength(1)
+  })
+})
+
 describe('what is left', () => {
   it('is said where the colony is over its limit, and nowhere else', () => {
     const formic = options.find((o) => o.treatment === 'formic-strip-14')!
-    expect(sayLeft(formic, 'treat')).toBe('leaves 0.1-1.2')
+    expect(sayLeft(formic, 'treat')).toBe('leaves about 0.4 (0.1-1.2)')
     expect(sayLeft(formic, 'under')).toBe('')
     expect(
       sayLeft(

@@ -13,8 +13,7 @@ export type OptionCells = ReadonlyMap<string, YardCell>
 const AT_A_STROKE = 3
 /** What says the same as before is the same: nothing is drawn anew for it. */
 function asBefore(found: OptionCells, before: OptionCells | undefined): OptionCells {
-  const same = (one: YardCell, other: YardCell | undefined) =>
-    other?.verdict === one.verdict && other.earliest === one.earliest && other.why === one.why
+  const same = (one: YardCell, other: YardCell | undefined) => other?.fit === one.fit && other.fitFrom === one.fitFrom && other.why === one.why
   let moved = found.size !== before?.size
   const kept = new Map<string, YardCell>()
   for (const [id, cell] of found) {

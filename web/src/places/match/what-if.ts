@@ -3,15 +3,18 @@ import { valuesOf, type Field } from '@thistle/core/fields'
 import type { LookRecord } from '@thistle/core/holding'
 import { saySchool } from '@thistle/core/judge'
 import {
+  AGEING_FACTS,
   KIT,
   LOOK_FIELDS,
   NO_RULE,
   PHASE_WORDS,
   PHASES,
+  presume,
   SCHOOLS,
   SUPERS,
   SUPERS_WORDS,
   TREATMENT_KEYS,
+  type AgeingFact,
   type KnownField,
   type Situation,
   type TreatmentKey,
@@ -22,7 +25,7 @@ import { YES_NO } from '../../parts/words.ts'
 
 export type FactValue = string | number | null
 /** The facts of a look, by the fields of its record. */
-export type LookField = Exclude<KnownField, 'hive' | 'layingSince'> | 'supers'
+export type LookField = Exclude<KnownField, 'hive' | 'layingSince' | 'signs'> | 'supers'
 
 export interface Fact {
   readonly key: string
@@ -43,11 +46,15 @@ export interface Fact {
 const among = <T extends string>(list: readonly T[], value: FactValue): T | null => list.find((v) => v === value) ?? null
 const number = (value: FactValue): number | null => (typeof value === 'number' ? value : null)
 const colony = (s: Situation, change: Partial<Situation['colony']>): Situation => ({ ...s, colony: { ...s.colony, ...change } })
+const isAgeing = (key: string): key is AgeingFact => AGEING_FACTS.some((fact) => fact === key)
+/** What is set here is of the day of the case, whenever the colony was last looked into. */
+const seenNow = (s: Situation, key: string): Situation =>
+  isAgeing(key) && s.colony.lookedOn != null ? colony(s, { seenOn: { ...s.colony.seenOn, [key]: s.asOf } }) : s
 /** A known field of a look, as its table describes it; `label` where it is said otherwise here. */
 function known(key: Exclude<LookField, 'supers'>, label: string = LOOK_FIELDS[key].label): Fact {
   const of: Field = LOOK_FIELDS[key]
   const base = { key, label, look: key, nothing: of.needed ? '' : 'not known' } as const
-  const write = (s: Situation, value: unknown) => colony(s, { [key]: value ?? (of.needed ? s.colony[key] : null) })
+  const write = (s: Situation, value: unknown) => seenNow(colony(s, { [key]: value ?? (of.needed ? s.colony[key] : null) }), key)
   if (of.kind === 'yes-no')
     return {
       ...base,
@@ -128,6 +135,7 @@ export const FACTS: readonly Fact[] = [
   known('floor'),
   known('floorWet'),
   known('entrance'),
+  known('stores'),
   known('feeding'),
   known('clustered'),
   known('newlyHived'),
@@ -139,7 +147,7 @@ export const FACTS: readonly Fact[] = [
     nothing: 'not known',
     look: 'supers',
     read: (s) => s.supers.now,
-    write: (s, v) => ({ ...s, supers: { ...s.supers, now: among(SUPERS, v) } }),
+    write: (s, v) => seenNow({ ...s, supers: { ...s.supers, now: among(SUPERS, v) } }, 'supers'),
   },
   {
     key: 'offOn',
@@ -237,8 +245,12 @@ export const FACTS: readonly Fact[] = [
 
 export type WhatIf = Readonly<Record<string, FactValue>>
 
-/** The facts that differ from what is known. */
-export const changedFacts = (base: Situation, whatIf: WhatIf): Fact[] => FACTS.filter((f) => f.key in whatIf && whatIf[f.key] !== f.read(base))
+/** A fact that was seen before the day of the case: said again, it is known anew. */
+const isOfBefore = (base: Situation, key: string): boolean => isAgeing(key) && base.colony.lookedOn != null && base.colony.lookedOn < base.asOf
+
+/** The facts that differ from what is known, or are said anew. */
+export const changedFacts = (base: Situation, whatIf: WhatIf): Fact[] =>
+  FACTS.filter((f) => f.key in whatIf && (whatIf[f.key] !== f.read(base) || (whatIf[f.key] !== null && isOfBefore(base, f.key))))
 
 /** The situation as it would be. */
 export const imagined = (base: Situation, whatIf: WhatIf): Situation =>
@@ -261,6 +273,8 @@ export function sayFact(fact: Fact, value: FactValue, degrees: (celsius: number)
 export function lookOf(base: Situation, whatIf: WhatIf): { readonly fields: Partial<Pick<LookRecord, LookField>>; readonly facts: readonly Fact[] } {
   const facts = changedFacts(base, whatIf).filter((f) => f.look !== undefined)
   const s = imagined(base, whatIf)
-  const seen = FACTS.flatMap(({ look }) => (look && look !== 'supers' ? [[look, s.colony[look]] as const] : []))
-  return { facts, fields: { ...Object.fromEntries(seen), supers: s.supers.now } }
+  // What is presumed by now was not seen: a look of today does not hold it.
+  const presumed = new Set<string>(presume(s).presumptions.map((p) => p.fact))
+  const seen = FACTS.flatMap(({ look }) => (look && look !== 'supers' ? [[look, presumed.has(look) ? null : s.colony[look]] as const] : []))
+  return { facts, fields: { ...Object.fromEntries(seen), supers: presumed.has('supers') ? null : s.supers.now } }
 }

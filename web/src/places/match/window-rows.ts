@@ -8,7 +8,7 @@ import type { WindowRow } from '../../graphics/StartWindows.vue'
 import { sayDay, sayWindow } from '../../look/dates.ts'
 
 const SHARE: Record<Verdict, number> = { fits: 1, care: 0.5, wait: 0, 'ruled-out': 0 }
-const BECAUSE = { supers: 'before the next supers', opening: 'before the last opening' } as const
+const BECAUSE = { supers: 'before the next supers', opening: 'before the last opening', weather: 'by its temperature' } as const
 
 /** "14-20 Aug, 26 Aug-5 Oct". */
 export const saySpells = (spells: OptionWindows['spells']): string => spells.map((s) => sayWindow(s.from, s.to)).join(', ')
@@ -44,7 +44,7 @@ export function windowRows(windows: readonly OptionWindows[], options: readonly 
     return {
       key: o.treatment,
       name: treatmentOf(o.treatment)?.name ?? o.treatment,
-      verdict: o.verdict,
+      verdict: o.fit,
       says: last,
       words: [when, last && w.lastStart ? `${last}, ${BECAUSE[w.lastStart.because]}` : ''].filter(Boolean).join('; '),
       shares: w.days.map((v) => SHARE[v]),

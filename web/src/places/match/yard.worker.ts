@@ -2,14 +2,14 @@
 import { expose } from 'comlink'
 import {
   betterDay,
-  decidingOf,
+  decidingFit,
   judged,
   match,
   planAs,
   planYard,
   startWindows,
   type BetterDay,
-  type Verdict,
+  type Level,
   type YardLine,
   type YardPlan,
 } from '@thistle/core/match'
@@ -23,8 +23,9 @@ export interface YardCase {
 }
 export interface YardCell {
   readonly treatment: TreatmentKey
-  readonly verdict: Verdict
-  readonly earliest: Day | null
+  /** Its fit; struck through where the keeper's own list refuses it. */
+  readonly fit: Level
+  readonly fitFrom: Day | null
   /** The sentence that decides. */
   readonly why: string
 }
@@ -51,12 +52,15 @@ const worker = {
     })
     lines = weighed
     return weighed.map((line) =>
-      line.options.map(({ treatment, verdict, earliest, findings }) => ({
-        treatment: treatment.key,
-        verdict,
-        earliest,
-        why: verdict === 'fits' ? '' : (decidingOf({ verdict, earliest, findings })?.text ?? ''),
-      })),
+      line.options.map((option) => {
+        const fit = option.allowed.rules === 'no' ? ('ruled-out' as const) : option.fit
+        return {
+          treatment: option.treatment.key,
+          fit,
+          fitFrom: fit === 'ruled-out' ? null : option.fitFrom,
+          why: fit === 'fits' ? '' : (decidingFit(option)?.text ?? ''),
+        }
+      }),
     )
   },
   /** The plan for some of the colonies weighed last; with one option asked for, that one for all it can be given to. */
@@ -66,7 +70,9 @@ const worker = {
       const plan = planYard(chosen, people)
       return { ...plan, better: betterDay(chosen, plan) }
     }
-    const fits = chosen.filter((l) => l.options.some((o) => o.treatment.key === only && (o.verdict === 'fits' || o.verdict === 'care')))
+    const fits = chosen.filter((l) =>
+      l.options.some((o) => o.treatment.key === only && o.allowed.rules !== 'no' && (o.fit === 'fits' || o.fit === 'care')),
+    )
     return { ...planAs(new Map(fits.map((l) => [l.id, only])), chosen, people), better: null }
   },
   /** Over some weeks from a day: how many of the colonies each option serves on each day. */

@@ -4,6 +4,7 @@ import FaultLine from '../../parts/FaultLine.vue'
 import FoldAway from '../../parts/FoldAway.vue'
 import CautionNote from '../../parts/CautionNote.vue'
 import AButton from 'ant-design-vue/es/button'
+import { entryOf, followsVisit, isCounted } from '@thistle/core/course'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { USUAL_WORK, type ColonyState, type CourseState } from '@thistle/core/holding'
@@ -58,6 +59,10 @@ function find(job: RoundJob): Found | null {
   if (!state) return null
   const course = state.courses.find((c) => c.record.id === job.courseId) ?? null
   const planned = course?.course.jobs.find((j) => j.job === job.job && j.n === job.n)
+  const entry = job.job && job.n !== null ? entryOf({ job: job.job, n: job.n }) : null
+  // Heat is told as what happened: once it is, the job is gone from the course.
+  const told = entry && entry.kind !== 'done' ? course?.events.findLast((e) => e.kind === entry.kind && e.happenedOn >= job.earliest) : null
+  if (course && told) return { state, course, done: `done ${sayDay(told.happenedOn)}` }
   if (course) return { state, course, done: planned?.doneOn ? `done ${sayDay(planned.doneOn)}` : planned?.state === 'passed' ? 'not asked for any more' : null }
   const since = day.value ?? holding.today
   const counted = job.kind === 'count' && state.colony.counts.some((c) => c.onDay >= since)
@@ -66,18 +71,18 @@ function find(job: RoundJob): Found | null {
 }
 const left = computed(() => (jobs.value ?? []).filter((j) => find(j)?.done === null).length)
 const over = computed(() => day.value !== null && day.value <= holding.today)
-const canTick = (job: RoundJob) => holding.mayWrite && job.courseId !== null && job.job !== 'recount'
+const canTick = (job: RoundJob) => holding.mayWrite && job.courseId !== null && !isCounted(job.job)
 
 async function tick(job: RoundJob): Promise<void> {
   const on = day.value && day.value < holding.today ? day.value : holding.today
   await save(() =>
     holding
-      .put('events', newId(), { courseId: job.courseId, kind: 'done', job: job.job, n: job.n, happenedOn: on, amount: job.amount?.amount ?? null, device: 'sheet' }, job.yardId)
+      .put('events', newId(), { courseId: job.courseId, ...(job.job && job.n !== null ? entryOf({ job: job.job, n: job.n }) : {}), happenedOn: on, amount: job.amount?.amount ?? null, device: 'sheet' }, job.yardId)
       .then(() => undefined),
   )
 }
 async function untick(job: RoundJob): Promise<void> {
-  const event = find(job)?.course?.events.find((e) => e.kind === 'done' && e.job === job.job && e.n === job.n)
+  const event = find(job)?.course?.events.findLast((e) => (e.kind === 'done' && e.job === job.job && e.n === job.n) || (job.job !== null && followsVisit(job.job) && e.kind === entryOf({ job: job.job, n: job.n ?? 1 }).kind))
   if (!event) return
   await save(() =>
     holding
@@ -95,7 +100,7 @@ const form = computed(() => {
 const KNOWN = { observed: 'observed', forecast: 'forecast', normal: 'usual for the month' } as const
 const vapourLeft = computed(() => (jobs.value ?? []).some((j) => j.tail > 0 && find(j)?.done === null))
 const countLink = (job: RoundJob) => `/count/${job.colonyId}`
-const isCount = (job: RoundJob) => job.kind === 'count' || job.kind === 'board' || job.job === 'recount'
+const isCount = (job: RoundJob) => job.kind === 'count' || job.kind === 'board' || isCounted(job.job)
 const print = () => window.print()
 </script>
 

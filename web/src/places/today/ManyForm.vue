@@ -6,6 +6,7 @@ import NumberInput from '../../fields/NumberInput.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
+import { entryOf } from '@thistle/core/course'
 import { computed, reactive, ref } from 'vue'
 import { sharedText, type TodayJob } from '@thistle/core/holding'
 import { sayDay } from '../../look/dates.ts'
@@ -31,12 +32,13 @@ const rows = reactive(
 )
 const chosen = computed(() => rows.filter((r) => r.done))
 const unit = computed(() => {
+  if (props.line.step.job?.job === 'check') return 'mites a day on the board'
   const u = rows[0]?.course.course.dose?.unit
   return u === 'strip' || u === 'wafer' ? `${u}s` : (u ?? '')
 })
 const asks = computed(() => rows.some((r) => r.job.asksAmount))
 /** Chosen, and without its amount. */
-const missing = computed(() => chosen.value.findIndex((r) => r.job.asksAmount && r.amount === null))
+const missing = computed(() => chosen.value.findIndex((r) => r.job.asksAmount && r.job.job !== 'check' && r.amount === null))
 const amountPath = (id: string) => `events[${chosen.value.findIndex((r) => r.id === id)}].amount`
 const caution = computed(() => props.line.step.course?.treatment.caution ?? null)
 async function keep(): Promise<void> {
@@ -44,9 +46,7 @@ async function keep(): Promise<void> {
   const events = chosen.value.map((r) => ({
     id: r.id,
     courseId: r.course.record.id,
-    kind: 'done',
-    job: r.job.job,
-    n: r.job.n,
+    ...entryOf(r.job),
     happenedOn: onDay.value,
     amount: r.amount,
     doneBy: doneBy.value.trim() || null,

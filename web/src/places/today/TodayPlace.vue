@@ -6,15 +6,17 @@ let stood = false
 <script setup lang="ts">
 import NothingYet from '../../parts/NothingYet.vue'
 import AButton from 'ant-design-vue/es/button'
+import { isCounted } from '@thistle/core/course'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
-import { driftingWithin, jobsOn, sharedText, type TodayJob } from '@thistle/core/holding'
+import { driftingWithin, jobsOn, sharedText, type Phrase, type TodayJob, type YardState } from '@thistle/core/holding'
 import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
 import DayStrip from '../../graphics/DayStrip.vue'
 import { whenIdle } from '../../frame/idle.ts'
+import AskedToday from './AskedToday.vue'
 import { useMarks } from '../../parts/useMarks.ts'
 import { useSave } from '../../parts/useSave.ts'
-import { capital } from '../../parts/words.ts'
-import { useHolding } from '../../stores/holding.ts'
+import { capital, plural } from '../../parts/words.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
 
 // What opens beside the lines comes after them: the sentences are read first.
 const loadPane = () => import('./EntryPane.vue')
@@ -39,6 +41,19 @@ const current = computed(() => {
   return found && course && job ? { ...found, course, job } : null
 })
 const sentences = computed(() => holding.states.filter((y) => y.row.length > 0))
+/** The sentence over a yard in the links it is made of: what may be given leads to the options, all else to the row. */
+function runsOf(y: YardState): { to: string; pieces: Phrase[] }[] {
+  const over = y.row.filter((s) => s.steps.some((x) => x.kind === 'choose'))
+  const options = over.length === 1 ? `/match/${over[0]?.colony.id}` : `/match/yard/${y.yard.id}`
+  const runs: { to: string; pieces: Phrase[] }[] = []
+  for (const p of y.sentence) {
+    const to = p.leads === 'options' ? options : `/yards/${y.yard.id}`
+    const last = runs.at(-1)
+    if (last?.to === to || (p.tone === 'plain' && last)) last?.pieces.push(p)
+    else runs.push({ to, pieces: [p] })
+  }
+  return runs
+}
 const nothing = computed(() => holding.jobs.overdue.length + holding.jobs.due.length === 0)
 /** The next thing that comes, where nothing is due. */
 const nextDay = computed(() => holding.states.flatMap((y) => y.row.flatMap((s) => s.steps.map((x) => x.setFor ?? x.earliest))).toSorted()[0] ?? null)
@@ -58,14 +73,17 @@ function what(line: TodayJob): string {
   if (step.kind === 'choose') return 'Choose a treatment'
   if (step.kind === 'queen') return 'Settle the queen'
   if (step.kind === 'gone') return 'Take it out of the row'
-  if (step.kind === 'board') return 'Read the board'
+  if (step.kind === 'left') return capital(holding.say(step.text))
+  if (step.kind === 'board') return capital(holding.say(step.text))
   if (step.kind === 'count') return step.due === 'coming' ? 'Count again' : 'Count'
   return holding.say(capital(sharedText(line)))
 }
 function when(line: TodayJob): string {
   const { step } = line
-  if (step.kind === 'choose' || step.kind === 'queen' || step.kind === 'gone') return 'today'
+  if (step.kind === 'choose' || step.kind === 'queen' || step.kind === 'gone' || step.kind === 'left') return 'today'
   if (step.setFor) return `set for ${sayDay(step.setFor)}`
+  // A count has its day, and some days' grace after it.
+  if (step.kind === 'count') return `${step.due === 'overdue' ? 'since' : 'by'} ${sayDay(step.best)}`
   if (step.due === 'overdue') return `since ${sayDay(step.latest)}`
   const [earliest, latest] = [
     line.lines.map((l) => l.step.earliest).toSorted()[0],
@@ -75,13 +93,13 @@ function when(line: TodayJob): string {
       .at(-1),
   ]
   if (!earliest || !latest) return ''
-  return earliest === latest ? sayDay(latest) : step.kind === 'count' ? `by ${sayDay(latest)}` : `${sayWindow(earliest, latest)}`
+  return earliest === latest ? sayDay(latest) : sayWindow(earliest, latest)
 }
 /** What is wrong with the very job of a line. */
 const warnings = (line: TodayJob) => (line.step.course?.course.warnings ?? []).filter((w) => w.job === line.step.job?.job && w.n === line.step.job?.n)
 const where = (line: TodayJob) => [line.yard.yard.name, line.step.course?.treatment.name].filter(Boolean).join(', ')
-const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.kind === 'board' || line.step.job?.job === 'recount'
-const enterable = (line: TodayJob) => line.step.kind === 'job' && line.step.job?.job !== 'recount' && line.step.due !== 'coming'
+const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.kind === 'board' || isCounted(line.step.job?.job)
+const enterable = (line: TodayJob) => line.step.kind === 'job' && !isCounted(line.step.job?.job) && line.step.due !== 'coming'
 /** Yards with a last sensible start coming near. */
 const ahead = computed(() => holding.states.filter((y) => y.ahead !== null))
 const many = ref<TodayJob | null>(null)
@@ -97,6 +115,18 @@ async function undoMany(): Promise<void> {
   if (stroke == null) return
   if (await saveUndo(() => holding.undo(stroke))) entered.value = { text: 'Taken back, all of it.', stroke: null }
 }
+const { busy: ending, fault: endFault, save: saveEnd } = useSave()
+/** Courses that were left standing are ended in one touch, and taken back in one. */
+async function endAll(line: TodayJob): Promise<void> {
+  const events = line.lines.flatMap((l) =>
+    l.step.course ? [{ id: newId(), courseId: l.step.course.record.id, kind: 'cancelled', happenedOn: holding.today, device: 'page' }] : [],
+  )
+  let stroke: number | null = null
+  const done = await saveEnd(async () => {
+    stroke = await holding.stroke({ events }, line.yard.yard.id)
+  })
+  if (done) entered.value = { text: `Ended in ${plural(events.length, 'colony', 'colonies')} at ${line.yard.yard.name}: what was given stays in the book.`, stroke }
+}
 function afterOne(): void {
   doing.value = null
 }
@@ -109,8 +139,8 @@ function afterOne(): void {
       <h1 class="day">{{ sayDayLong(holding.today) }}, {{ holding.me?.holding.name }}</h1>
       <ul class="sentences">
         <li v-for="y in sentences" :key="y.yard.id">
-          <RouterLink :to="`/yards/${y.yard.id}`" class="serif">
-            <span v-for="(p, i) in y.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span>
+          <RouterLink v-for="run in runsOf(y)" :key="run.to" :to="run.to" class="serif">
+            <span v-for="(p, i) in run.pieces" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span>
           </RouterLink>
         </li>
       </ul>
@@ -120,9 +150,11 @@ function afterOne(): void {
           <AButton v-if="entered.stroke !== null" type="link" class="plainlink" @click="undoMany">Undo</AButton>
           <span v-if="undoFault" class="alarm">{{ undoFault }}</span>
         </p>
+        <p v-if="endFault" class="alarm strong" role="alert">{{ endFault }}</p>
         <p v-if="nothing" class="settled strong">
           Nothing needs doing today{{ nextDay ? `; the next thing opens on ${sayDay(nextDay, holding.today)}` : ' or in the weeks ahead' }}.
         </p>
+        <AskedToday />
         <section v-for="g in groups" :key="g.key" class="group" :class="g.key" :aria-labelledby="`g-${g.key}`">
           <h2 :id="`g-${g.key}`">{{ g.title }}</h2>
           <p v-if="g.list.length === 0" class="soft">{{ g.none }}</p>
@@ -138,6 +170,7 @@ function afterOne(): void {
                 </span>
               </span>
               <span class="who">
+                <AButton v-if="line.step.kind === 'left' && holding.mayWrite" class="press quiet all" :disabled="ending" @click="endAll(line)">{{ line.lines.length > 1 ? `End all ${line.lines.length}` : 'End it' }}</AButton>
                 <AButton v-if="enterable(line) && line.lines.length > 1 && holding.mayWrite" class="press quiet all" @click="many = line">All {{ line.lines.length }} ...</AButton>
                 <template v-for="(l, i) in line.lines" :key="l.state.colony.id">
                   <AButton v-if="enterable(line) && holding.mayWrite" type="text" class="bare colony" @click="doing = { line, index: i }">
@@ -196,7 +229,7 @@ function afterOne(): void {
 <style scoped>
 .day { margin-bottom: 8px; font: inherit; color: var(--soft); letter-spacing: 0; }
 .sentences { display: grid; gap: 9px; max-width: 1020px; }
-.sentences a { color: inherit; text-decoration: none; font-size: 22px; line-height: 1.25; display: inline-block; font-weight: 520; }
+.sentences a { color: inherit; text-decoration: none; font-size: 22px; line-height: 1.25; font-weight: 520; white-space: pre-wrap; }
 .sentences a:hover { text-decoration: underline; text-decoration-color: var(--thistle-mid); text-decoration-thickness: 1.5px; }
 .group { margin-top: 26px; }
 .group h2 { margin-bottom: 9px; }

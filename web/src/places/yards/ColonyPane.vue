@@ -4,7 +4,7 @@ import FoldAway from '../../parts/FoldAway.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { ColonyState, CourseState, YardState } from '@thistle/core/holding'
-import type { PlannedJob } from '@thistle/core/course'
+import { isCounted, type PlannedJob } from '@thistle/core/course'
 import { sayDay } from '../../look/dates.ts'
 import ChangeList from '../../parts/ChangeList.vue'
 import CourseBlock from '../../parts/CourseBlock.vue'
@@ -14,14 +14,16 @@ import JobForm from '../../parts/JobForm.vue'
 import SidePane from '../../parts/SidePane.vue'
 import { SUPERS_WORDS } from '@thistle/core/situation'
 import { capital, factLines, plural, sayChance, wordOf } from '../../parts/words.ts'
-import { useHolding } from '../../stores/holding.ts'
+import { useSave } from '../../parts/useSave.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
 import LookForm from './LookForm.vue'
+import PastCourseForm from './PastCourseForm.vue'
 import PlaceForms from './PlaceForms.vue'
 
 const props = defineProps<{ yard: YardState; state: ColonyState }>()
 const emit = defineEmits<{ close: [] }>()
 const holding = useHolding()
-const doing = ref<'look' | 'rename' | 'move' | 'retire' | null>(null)
+const doing = ref<'look' | 'past' | 'split' | 'rename' | 'move' | 'retire' | null>(null)
 const job = ref<{ course: CourseState; job: PlannedJob } | null>(null)
 
 /** What opens in the pane takes the focus, and gives it back to the pane's name. */
@@ -38,7 +40,13 @@ const lines = computed(() => [
 ])
 const courses = computed(() => props.state.courses.filter((x) => !x.cancelled || x.course.jobs.some((j) => j.state === 'open' && j.job === 'remove')).toReversed())
 /** What hangs in the hive while it is about to leave the row. */
+const parents = computed(() => props.yard.row.filter((s) => c.value.parents.includes(s.colony.id)).map((s) => s.colony.name))
 const inHive = computed(() => props.state.courses.reduce((sum, x) => sum + (x.course.inside ?? 0), 0))
+const { busy, save } = useSave()
+const end = (course: CourseState) =>
+  save(() =>
+    holding.put('events', newId(), { courseId: course.record.id, kind: 'cancelled', happenedOn: holding.today, device: 'page' }, props.yard.yard.id).then(() => undefined),
+  )
 function toggle(what: NonNullable<typeof doing.value>): void {
   job.value = null
   doing.value = doing.value === what ? null : what
@@ -55,11 +63,15 @@ function toggle(what: NonNullable<typeof doing.value>): void {
       <AButton type="link" class="plainlink" @click="doing = null">← back to {{ c.name }}</AButton>
       <LookForm :yard="yard.yard" :colony="c" @done="doing = null" />
     </section>
+    <section v-else-if="doing === 'past'" class="block">
+      <AButton type="link" class="plainlink" @click="doing = null">← back to {{ c.name }}</AButton>
+      <PastCourseForm :yard="yard" :state="state" @done="doing = null" />
+    </section>
     <template v-else>
       <section class="block">
         <CountDot large :judgement="j" :in-hand="state.inHand !== null" />
         <p class="serif says">{{ holding.say(j.text) }}</p>
-        <p v-if="state.inHand" class="act strong">{{ state.inHand.treatment.name }} is in hand: the count after it will tell.</p>
+        <p v-if="state.inHand" :class="state.failing ? 'alarm strong' : 'act strong'">{{ state.inHand.treatment.name }} is in hand{{ state.failing ? ', and does not bring it down' : ': the count after it will tell' }}.</p>
         <p v-if="j.trend" class="small">{{ holding.say(j.trend.text) }}</p>
         <p v-for="n in j.notes" :key="n" class="care small">{{ n }}</p>
         <p class="small soft">
@@ -73,19 +85,23 @@ function toggle(what: NonNullable<typeof doing.value>): void {
           <li v-for="s in state.steps" :key="s.text + s.best">
             <span :class="s.tone" class="strong">{{ capital(holding.say(s.text)) }}</span>
             <AButton
-              v-if="s.kind === 'job' && s.job && s.course && s.job.job !== 'recount' && s.due !== 'coming' && holding.mayWrite"
+              v-if="s.kind === 'job' && s.job && s.course && !isCounted(s.job.job) && s.due !== 'coming' && holding.mayWrite"
               class="press quiet"
               @click="job = { course: s.course, job: s.job }"
             >
               Enter it
             </AButton>
-            <RouterLink v-else-if="s.kind === 'count' || s.kind === 'board' || s.job?.job === 'recount'" class="plainlink" :to="`/count/${c.id}`">Count</RouterLink>
+            <RouterLink v-else-if="s.kind === 'count' || s.kind === 'board' || isCounted(s.job?.job)" class="plainlink" :to="`/count/${c.id}`">Count</RouterLink>
             <AButton v-else-if="s.kind === 'gone' && holding.mayWrite" class="press quiet" @click="doing = 'retire'">Take it out</AButton>
+            <AButton v-else-if="s.kind === 'left' && s.course && holding.mayWrite" class="press quiet" :disabled="busy" @click="end(s.course)">End it</AButton>
             <RouterLink v-else-if="s.kind === 'choose'" class="plainlink" :to="`/match/${c.id}`">What fits</RouterLink>
             <span v-else class="soft small">{{ s.due === 'coming' ? `from ${sayDay(s.earliest)}` : '' }}</span>
           </li>
         </ul>
       </section>
+      <p v-if="parents.length > 0" class="small soft">
+        Made from {{ parents.join(' and ') }} on {{ sayDay(c.since) }}: {{ c.hivedOn ? 'the courses' : 'the counts and courses' }} up to that day count here too.
+      </p>
       <p v-if="state.movedOn" class="care">Moved here on {{ sayDay(state.movedOn) }}, in the middle of a course: its jobs came with it, and the yard it left no longer shares them.</p>
       <CourseBlock v-for="course in courses" :key="course.record.id" :yard="yard" :state="state" :course="course" @job="job = { course, job: $event }" />
       <section class="block">
@@ -103,7 +119,9 @@ function toggle(what: NonNullable<typeof doing.value>): void {
           <RouterLink class="press" :to="`/count/${c.id}`">Count</RouterLink>
           <RouterLink class="press quiet" :to="`/match/${c.id}`">What fits</RouterLink>
           <AButton class="press quiet" @click="toggle('look')">Note a look</AButton>
+          <AButton class="press quiet" @click="toggle('past')">Given before</AButton>
           <AButton class="press quiet" :aria-expanded="doing === 'rename'" @click="toggle('rename')">Rename</AButton>
+          <AButton class="press quiet" :aria-expanded="doing === 'split'" @click="toggle('split')">Divide</AButton>
           <AButton class="press quiet" :aria-expanded="doing === 'move'" @click="toggle('move')">Move</AButton>
           <AButton class="press quiet" :aria-expanded="doing === 'retire'" @click="toggle('retire')">Retire</AButton>
         </div>

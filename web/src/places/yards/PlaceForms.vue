@@ -4,16 +4,17 @@ import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
-import type { ColonyRecord, YardRecord } from '@thistle/core/holding'
+import { lookWith, type ColonyRecord, type Told, type YardRecord } from '@thistle/core/holding'
 import DayField from '../../fields/DayField.vue'
 import TextField from '../../fields/TextField.vue'
 import NumberField from '../../fields/NumberField.vue'
 import PickField from '../../fields/PickField.vue'
 import TwoVersions from '../../parts/TwoVersions.vue'
 import { useSave } from '../../parts/useSave.ts'
+import { checkAhead } from '../../server/call.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
-const props = defineProps<{ what: 'rename' | 'move' | 'retire'; yard: YardRecord; colony: ColonyRecord }>()
+const props = defineProps<{ what: 'rename' | 'split' | 'move' | 'retire'; yard: YardRecord; colony: ColonyRecord }>()
 const emit = defineEmits<{ done: []; gone: [] }>()
 const holding = useHolding()
 const { busy, fault, conflict, at, refuse, save, clear } = useSave()
@@ -23,6 +24,15 @@ const yardId = ref<string | null>(props.yard.id)
 const position = ref<number | null>(props.colony.placement.position)
 const why = ref('')
 const placementId = newId()
+/** Divided: the half that is taken away is a colony of its own, with the past of both. */
+const half = { colony: newId(), here: newId(), there: newId() }
+const halfName = ref(`${props.colony.name} 2`)
+const queenIn = ref<'here' | 'there' | null>('here')
+const behind = ref<number | null>(Math.max(0, ...props.yard.colonies.map((c) => c.placement.position)) + 1)
+const QUEEN_IN = [
+  ['here', `in ${props.colony.name}`],
+  ['there', 'in the new half'],
+] as const
 const yards = holding.yards.map((y) => [y.id, y.name] as const)
 
 const body = (change: object) => {
@@ -57,6 +67,24 @@ async function retire(): Promise<void> {
   )
     emit('gone')
 }
+async function split(): Promise<void> {
+  if (onDay.value === null) return refuse('since', 'On which day was it divided?')
+  const [day, { id, look }] = [onDay.value, props.colony]
+  const colony = { name: halfName.value, since: day, hivedOn: null, parents: [id] }
+  const place = { placementId, yardId: props.yard.id, position: behind.value, onDay: day }
+  const told = (where: 'here' | 'there'): Told => ({ queen: queenIn.value === null ? 'unknown' : queenIn.value === where ? 'laying' : 'absent', framesOfBees: null, framesOfBrood: null })
+  const row = (lookId: string, of: string, where: 'here' | 'there') => ({ id: lookId, version: null, ...lookWith(look, told(where), of, day) })
+  const done = await save(async () => {
+    await checkAhead([
+      ['PUT', `/colonies/${half.colony}`, colony],
+      ['POST', `/colonies/${half.colony}/move`, place],
+    ])
+    await holding.put('colonies', half.colony, colony, null)
+    await holding.persist('POST', `/colonies/${half.colony}/move`, place)
+    await holding.keepRows({ looks: [row(half.here, id, 'here'), row(half.there, half.colony, 'there')] }, props.yard.id)
+  })
+  if (done) emit('done')
+}
 async function move(): Promise<void> {
   const done = await save(async () => {
     await holding.persist('POST', `/colonies/${props.colony.id}/move`, {
@@ -79,6 +107,15 @@ async function move(): Promise<void> {
     <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />
     <FaultLine v-else-if="fault && !at('name')">{{ fault }}</FaultLine>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy">Keep the name</AButton>
+  </AForm>
+  <AForm v-else-if="what === 'split'" novalidate layout="vertical" class="form" @submit="split">
+    <p class="small soft">The new half carries the counts and courses of {{ colony.name }} up to that day. What hangs in a frame goes with the frame: note it.</p>
+    <TextField id="pf-half" v-model="halfName" label="Name of the new half" :most="40" :fault="at('name')" />
+    <DayField id="pf-split" v-model="onDay" label="Divided on" :max="holding.today" :fault="at('since') ?? at('onDay')" />
+    <PickField id="pf-queen" v-model="queenIn" label="The old queen is" :options="QUEEN_IN" unknown="not seen" />
+    <NumberField id="pf-behind" v-model="behind" label="Place in the row" :min="1" :fault="at('position')" />
+    <FaultLine v-if="fault && !['name', 'since', 'onDay', 'position'].some((f) => at(f))">{{ fault }}</FaultLine>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep both halves' }}</AButton>
   </AForm>
   <AForm v-else-if="what === 'move'" novalidate layout="vertical" class="form" @submit="move">
     <PickField id="pf-yard" v-model="yardId" label="To the yard" :options="yards" :unknown="false" />

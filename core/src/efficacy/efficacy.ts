@@ -1,0 +1,117 @@
+import { weatherReader, type Situation } from '../situation/index.ts'
+import { addDays, daysBetween, sayDay, type Day } from '../time/index.ts'
+import { broodState, patternOf, treatmentOf, type Treatment } from '../treatments/index.ts'
+import { plain } from '../units/index.ts'
+
+/** Share of the mites that a course takes, here and now, with the reasons it is not the published range alone. Central 90 %. */
+export interface EfficacyHere {
+  readonly low: number
+  readonly estimate: number
+  readonly high: number
+  readonly because: readonly string[]
+}
+
+/** 95 % quantile of the normal distribution: published ranges are read as the central 90 %. */
+const Z = 1.6448536269514722
+/** Shares are kept off 0 and 1, where their log-odds have no end. */
+const EDGE = 0.005
+/** The spread, in log-odds, of a result of two jars whose counts are not told (a guess: about 3 against 20 mites). */
+const TWO_JARS = 0.8
+/** How far one course differs from the next in the same colony, and another colony of the yard from this one, in log-odds (guesses). */
+const BETWEEN = { own: 0.4, yard: 0.7 } as const
+/** What a result loses of its weight in a year, as variance in log-odds (a guess). */
+const A_YEAR = 0.3
+
+const inside = (share: number): number => Math.min(1 - EDGE, Math.max(EDGE, share))
+const logOdds = (share: number): number => Math.log(inside(share) / (1 - inside(share)))
+const share = (x: number): number => 1 / (1 + Math.exp(-x))
+
+/** Log-odds at a temperature, straight between the points, straight on below the first, level above the last. */
+function atWarmth(points: readonly (readonly [number, number])[], high: number): number {
+  const [first, second] = points
+  const last = points.at(-1)
+  if (!first || !second || !last) return 0
+  if (high >= last[0]) return logOdds(last[1])
+  const at = Math.max(
+    1,
+    points.findIndex(([t]) => high < t),
+  )
+  const [from, to] = [points[at - 1] ?? first, points[at] ?? second]
+  return logOdds(from[1]) + ((logOdds(to[1]) - logOdds(from[1])) * (high - from[0])) / (to[0] - from[0])
+}
+
+type Ask = Pick<Situation, 'colony' | 'weather' | 'normals' | 'startOn' | 'history' | 'yardHistory'>
+
+/** The mean of the highs over the shortest course, °C, of the days that are known or usual; null where none is. */
+function usualHigh(option: Treatment, s: Ask): number | null {
+  const read = weatherReader(s)
+  const days = Math.max(1, patternOf(option, s.colony.brood).days.least)
+  let [sum, known] = [0, 0]
+  for (let n = 0; n < days; n++) {
+    const reading = read(addDays(s.startOn, n))
+    if (reading) [sum, known] = [sum + reading.high, known + 1]
+  }
+  return known === 0 ? null : sum / known
+}
+
+interface Result {
+  readonly whose: 'own' | 'yard'
+  readonly on: Day
+  readonly share: number
+  readonly variance: number
+}
+
+/** Results of the same thing: of the same active where mites learn to live with it, else of the same form. */
+function resultsOf(option: Treatment, s: Ask): Result[] {
+  const same = (key: Treatment['key']) => key === option.key || (option.rotation.change && treatmentOf(key)?.rotation.class === option.rotation.class)
+  const read = (whose: Result['whose'], past: Situation['history']): Result[] =>
+    past.flatMap((p): Result[] => {
+      if (p.efficacy === null || !same(p.treatment) || p.start > s.startOn) return []
+      const told = p.efficacyLow != null && p.efficacyHigh != null ? (logOdds(p.efficacyHigh) - logOdds(p.efficacyLow)) / (2 * Z) : TWO_JARS
+      const years = Math.max(0, daysBetween(p.start, s.startOn)) / 365
+      return [{ whose, on: p.start, share: p.efficacy, variance: Math.max(told, 0.2) ** 2 + BETWEEN[whose] ** 2 + A_YEAR * years }]
+    })
+  return [...read('own', s.history), ...read('yard', s.yardHistory ?? [])]
+}
+
+const percent = (x: number): string => `${plain(Math.max(0, x) * 100, 0)} %`
+
+/**
+ * What a course takes of the mites here and now. On the scale of log-odds: the published range by brood (read as a central 90 %), moved
+ * by the warmth of the days of the course (points of the treatment; colder is never stronger), and put together with measured results of
+ * this colony and this yard as normal distributions are (precision-weighted mean), each weighed by what its counts say, how far courses
+ * and colonies differ, and its age. The spreads are guesses and marked so; the points stand in the treatments with their source.
+ * Null where nothing is taken.
+ */
+export function efficacyHere(option: Treatment, s: Ask): EfficacyHere | null {
+  const published = option.efficacy?.[broodState(s.colony.brood)]
+  if (!published || published.high <= 0) return null
+  const spread = (logOdds(published.high) - logOdds(published.low)) / (2 * Z)
+  const high = option.warmth ? usualHigh(option, s) : null
+  const best = option.warmth?.at(-1)
+  const shift = option.warmth && high !== null && best ? Math.min(0, atWarmth(option.warmth, high) - logOdds(best[1])) : 0
+  let mean = (logOdds(published.high) + logOdds(published.low)) / 2 + shift
+  let precision = 1 / spread ** 2
+  const results = resultsOf(option, s)
+  for (const r of results) {
+    const weight = 1 / r.variance
+    mean = (mean * precision + logOdds(r.share) * weight) / (precision + weight)
+    precision += weight
+  }
+  const doubt = Z / Math.sqrt(precision)
+  return {
+    low: share(mean - doubt),
+    estimate: share(mean),
+    high: share(mean + doubt),
+    get because() {
+      const reach = broodState(s.colony.brood) === 'broodless' ? 'with nothing capped' : 'with brood'
+      return [
+        `published ${percent(published.low)} to ${percent(published.high)} ${reach}`,
+        ...(shift < -0.05 && high !== null ? [`weaker at highs of about ${plain(high, 0)} °C`] : []),
+        ...results.map(
+          (r) => `${r.whose === 'own' ? 'this colony' : 'a neighbour in this yard'} measured ${percent(r.share)} (${sayDay(r.on, s.startOn)})`,
+        ),
+      ]
+    },
+  }
+}

@@ -1,0 +1,136 @@
+import { judge } from '../judge/index.ts'
+import type { PresumedFact, TreatmentKey } from '../situation/index.ts'
+import { patternOf, TREATMENTS, type Treatment } from '../treatments/index.ts'
+import type { JudgedSituation } from './finding.ts'
+import { match } from './match.ts'
+import type { Matched } from './matched.ts'
+import { CLASS, harmSum, shareLeft } from './order.ts'
+
+/** What may be asked: a fact that is presumed, or a jar. */
+export type AskedFact = PresumedFact | 'count'
+
+/** One answer to a question, how likely it is, and what would then be chosen. */
+export interface AskedAnswer {
+  readonly value: string | number | boolean | null
+  readonly say: string
+  readonly chance: number
+  readonly choice: TreatmentKey | null
+}
+/** A question whose answer may change what is chosen. */
+export interface Question {
+  readonly fact: AskedFact
+  readonly question: string
+  /** How much better off the choice is for knowing, on average: 0 where no answer changes it. */
+  readonly worth: number
+  readonly answers: readonly AskedAnswer[]
+}
+
+const QUESTIONS: Readonly<Record<AskedFact, string>> = {
+  brood: 'Is there brood, and is any of it capped?',
+  clustered: 'Do the bees sit in a cluster?',
+  supers: 'Are supers on for people?',
+  framesOfBees: 'How many frames of bees?',
+  queen: 'Is the queen laying? Look for eggs.',
+  entrance: 'Is the entrance at full width?',
+  floor: 'Is the floor solid, or a screen?',
+  floorWet: 'Is the floor dry?',
+  weather: 'How warm will it be? Enter the days, or the yard’s place.',
+  lastOpening: 'When are the hives opened for the last time this year?',
+  nextOn: 'When must the next supers go on?',
+  count: 'How many mites in a jar of about 300 bees?',
+}
+
+/** What an option costs in a situation, 0 to about 2: what hinders it, the mites it leaves as far as they matter, harm, visits (weights are guesses). */
+const HINDERS = { fits: 0, care: 0.05, wait: 0.7, 'ruled-out': 1.5 } as const
+const MATTER = { under: 0.1, watch: 0.35, unknown: 0.5, treat: 1, urgent: 1.2 } as const
+const costIn = (o: Matched, s: JudgedSituation): number =>
+  HINDERS[o.fit] +
+  shareLeft(o) * MATTER[s.judgement.level] +
+  // Giving what is not needed costs as well: money, bees, and what mites grow used to.
+  (o.treatment.way === 'given' && s.judgement.level === 'under' ? 0.2 : 0) +
+  harmSum(o.treatment, s) * 0.01 +
+  patternOf(o.treatment, s.colony.brood).visits * 0.005
+
+interface Way {
+  readonly value: string | number | boolean | null
+  readonly say: string
+  readonly chance: number
+  readonly situation: JudgedSituation
+}
+
+/** The ways in which each thing that is not known may turn out, with how likely each is. */
+function waysOf(s: JudgedSituation): { readonly fact: AskedFact; readonly ways: readonly Way[] }[] {
+  const facts = s.presumptions.map((p) => ({
+    fact: p.fact,
+    ways: [
+      { value: p.value, say: p.say, chance: p.sure, situation: s },
+      ...p.others.map((o) => ({ value: o.value, say: o.say, chance: o.chance, situation: { ...s, ...o.change(s) } })),
+    ],
+  }))
+  const jar = jarWays(s)
+  return jar ? [...facts, { fact: 'count' as const, ways: jar }] : facts
+}
+
+/** Chances of a jar under, over and far over the limit where nothing was counted, in late summer and in the rest of the year (guesses). */
+const UNCOUNTED = { decrease: [0.5, 0.3, 0.2], other: [0.75, 0.17, 0.08] } as const
+/** A count whose chance of being over lies between these is not settled. */
+const UNSETTLED = [0.1, 0.9] as const
+
+function jarWays(s: JudgedSituation): Way[] | null {
+  const { level, chanceOver, phase, threshold } = s.judgement
+  // Nobody washes a cluster.
+  if (phase === 'dormant' || s.colony.clustered) return null
+  const jar = (mites: number): JudgedSituation => {
+    const counts = [{ date: s.asOf, method: 'wash' as const, mites, bees: 300, days: null, recovery: null, representative: null }]
+    return { ...s, counts, judgement: judge({ ...s, counts }) }
+  }
+  if (level === 'unknown') {
+    const [under, over, danger] = phase === 'decrease' ? UNCOUNTED.decrease : UNCOUNTED.other
+    return [
+      { value: 1, say: 'with 1 mite on 300 bees', chance: under, situation: jar(1) },
+      { value: 10, say: 'with 10 mites on 300 bees', chance: over, situation: jar(10) },
+      { value: 24, say: 'with 24 mites on 300 bees', chance: danger, situation: jar(24) },
+    ]
+  }
+  if (chanceOver === null || chanceOver <= UNSETTLED[0] || chanceOver >= UNSETTLED[1] || threshold === null || s.judgement.unit !== 'per100')
+    return null
+  const [few, many] = [Math.max(0, Math.floor(threshold * 3) - 4), Math.ceil(threshold * 3) + 4]
+  return [
+    { value: few, say: `with ${few} mites on 300 bees`, chance: 1 - chanceOver, situation: jar(few) },
+    { value: many, say: `with ${many} mites on 300 bees`, chance: chanceOver, situation: jar(many) },
+  ]
+}
+
+/** What stands first and may be done now. */
+const choiceOf = (options: readonly Matched[]): Matched | undefined => options.find((o) => CLASS[o.fit] < CLASS.wait && o.allowed.rules !== 'no')
+
+/** Most asked at once. */
+const MOST = 3
+/** A question worth less than this changes the choice too seldom, or for too little (a guess). */
+const LEAST_WORTH = 0.005
+
+/**
+ * The questions whose answers would change the choice most: for each, the mean over its answers, weighed by how likely they are, of
+ * what the choice made without asking costs more than the one made with the answer (value of information; Raiffa & Schlaifer 1961, from
+ * memory). The keeper's list and kit are not asked: they never move an option. Most worth first, at most three.
+ */
+export function ask(s: JudgedSituation, options: readonly Matched[], treatments: readonly Treatment[] = TREATMENTS): Question[] {
+  const now = choiceOf(options)
+  return waysOf(s)
+    .map(({ fact, ways }): Question => {
+      let worth = 0
+      const answers = ways.map(({ value, say, chance, situation }): AskedAnswer => {
+        const there = situation === s ? options : match(situation, treatments)
+        const best = choiceOf(there)
+        const same = now && there.find((o) => o.treatment.key === now.treatment.key)
+        const without = same ? costIn(same, situation) : 2
+        const withIt = best ? costIn(best, situation) : without
+        worth += chance * Math.max(0, without - withIt)
+        return { value, say, chance, choice: best?.treatment.key ?? null }
+      })
+      return { fact, question: QUESTIONS[fact], worth, answers }
+    })
+    .filter((q) => q.worth > LEAST_WORTH && q.answers.some((a) => a.choice !== now?.treatment.key))
+    .toSorted((a, b) => b.worth - a.worth)
+    .slice(0, MOST)
+}

@@ -1,0 +1,86 @@
+/** Courses that were given before they were entered: their own days, no gates, no alarms; and none of them twice. */
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { colonyState, situationOf, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { demoId } from '../../server/src/demo/load.ts'
+import { id, startApi, type Api, type Client } from './harness.ts'
+
+let api: Api
+let demo: Client
+const yardId = demoId('yard Quarry Bank')
+beforeAll(async () => {
+  api = await startApi()
+  demo = await api.demo()
+})
+afterAll(() => api.close())
+
+async function read(name: string): Promise<{ yard: YardRecord; colony: ColonyRecord; settings: SettingsRecord }> {
+  const yard = (await demo.get(`/api/yards/${yardId}`).expect(200)).body as YardRecord
+  const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
+  return { yard, colony: yard.colonies.find((c) => c.name === name)!, settings }
+}
+async function given(name: string, treatment: string, startOn: string, past: object, decisionId = id(), courseId = id()) {
+  const { yard, colony, settings } = await read(name)
+  const colonies = [{ colonyId: colony.id, courseId, situation: situationOf(yard, colony, settings) }]
+  return demo.put(`/api/decisions/${decisionId}`).send({ yardId, treatment, startOn, colonies, past })
+}
+const stateOf = async (name: string) => {
+  const { yard, colony, settings } = await read(name)
+  return colonyState(yard, colony, settings)
+}
+
+describe('a course of the past', () => {
+  it('is entered whole, whatever the gates would have said, and counts for turn and limits', async () => {
+    const before = (await stateOf('Alder')).steps.map((s) => s.kind)
+    // Formic acid in last winter's cold, before the colony stood in the book: nobody asks.
+    const response = await given('Alder', 'formic-strip-7', '2026-01-05', { rounds: 1, amount: 2, endOn: '2026-01-13' })
+    expect(response.status).toBe(201)
+    const state = await stateOf('Alder')
+    const course = state.courses.find((c) => c.record.treatment === 'formic-strip-7')!
+    expect(course).toMatchObject({ given: true, running: false, planned: false, startedOn: '2026-01-05' })
+    expect(course.course.jobs.find((j) => j.job === 'dose')).toMatchObject({ doneOn: '2026-01-05', amount: 2 })
+    expect(state.situation.history.find((p) => p.treatment === 'formic-strip-7')).toMatchObject({ start: '2026-01-05', end: '2026-01-13' })
+    // No alarm comes of it.
+    expect(state.steps.map((s) => s.kind)).toEqual(before)
+  })
+  it('that still runs has its rounds so far, and asks for what is left of it', async () => {
+    expect((await given('Clover', 'amitraz-strip', '2026-07-20', { rounds: 1, amount: 4, endOn: null })).status).toBe(201)
+    const state = await stateOf('Clover')
+    expect(state.inHand?.record.treatment).toBe('amitraz-strip')
+    expect(state.inHand?.course.inside).toBe(4)
+    expect(state.steps.find((s) => s.job?.job === 'remove')).toMatchObject({ due: 'coming', earliest: '2026-08-31' })
+    // A series: no round lies ahead of today.
+    expect((await given('Ivy', 'oxalic-vapour', '2026-08-04', { rounds: 3, amount: 1, endOn: null })).status).toBe(201)
+    const rounds = (await stateOf('Ivy')).courses.find((c) => c.record.treatment === 'oxalic-vapour')!.course.jobs.filter((j) => j.job === 'dose')
+    expect(rounds.slice(0, 3).map((j) => j.doneOn)).toEqual(['2026-08-04', '2026-08-09', '2026-08-12'])
+  })
+  it('is the same when it is sent again, and refused when it is entered anew', async () => {
+    const [decisionId, courseId] = [id(), id()]
+    const past = { rounds: 1, amount: 2, endOn: '2026-04-20' }
+    expect((await given('Juniper', 'amitraz-strip', '2026-03-05', past, decisionId, courseId)).status).toBe(201)
+    expect((await given('Juniper', 'amitraz-strip', '2026-03-05', past, decisionId, courseId)).status).toBe(200)
+    const twice = await given('Juniper', 'amitraz-strip', '2026-03-09', past)
+    expect([twice.status, String(twice.body.detail)]).toEqual([409, expect.stringMatching(/Amitraz strip is entered for Juniper already/)])
+    expect((await stateOf('Juniper')).courses.filter((c) => c.record.startOn.startsWith('2026-03'))).toHaveLength(1)
+  })
+  it('has days that can have been', async () => {
+    const fault = async (startOn: string, past: object) => (await given('Dogrose', 'thymol-gel', startOn, past)).body.errors?.[0]?.sentence as string
+    expect(await fault('2026-08-13', { rounds: 1, amount: 50, endOn: null })).toMatch(/still to come/)
+    expect(await fault('2026-06-01', { rounds: 1, amount: 50, endOn: '2026-05-01' })).toBe('It cannot be over before it began.')
+    expect(await fault('2026-06-01', { rounds: 1, amount: 50, endOn: '2026-09-01' })).toMatch(/still to come/)
+    expect(await fault('2010-06-01', { rounds: 1, amount: 50, endOn: null })).toMatch(/ten years/)
+    expect(await fault('2026-06-01', { rounds: 0, amount: 50, endOn: null })).toBeTruthy()
+  })
+  it('bars no series of the summer where it is planned for the winter', async () => {
+    const { yard, colony, settings } = await read('Hazel')
+    const decide = (startOn: string, treatment: string) =>
+      demo.put(`/api/decisions/${id()}`).send({
+        yardId,
+        treatment,
+        startOn,
+        colonies: [{ colonyId: colony.id, courseId: id(), situation: situationOf(yard, colony, settings, startOn) }],
+      })
+    expect((await decide('2026-12-05', 'oxalic-vapour')).status).toBe(201)
+    const series = await decide('2026-08-19', 'oxalic-vapour')
+    expect(series.status, JSON.stringify(series.body)).not.toBe(409)
+  })
+})

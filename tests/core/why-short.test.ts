@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest'
+import { failedOf, whyShort, yardState, type ColonyRecord, type CourseRecord, type SettingsRecord } from '@thistle/core/holding'
+import { addDays, type Day } from '@thistle/core/time'
+import { bareColony, bareCount, bareCourse, bareEvent, bareSettings, bareYard } from '../cases/records.ts'
+
+const START: Day = '2026-07-01'
+const TODAY: Day = '2026-09-10'
+const dose = (amount: number, on: Day = START) => bareEvent(on, { job: 'dose', n: 1, amount })
+const out = (amount: number, on: Day = addDays(START, 44)) => bareEvent(on, { job: 'remove', n: 1, amount })
+const strips = (events: CourseRecord['events']) => bareCourse('amitraz-strip', START, events)
+/** Twelve in 300 before, and as many after: it fell short. */
+function asked(
+  course: CourseRecord,
+  over: Partial<ColonyRecord> = {},
+  settings: SettingsRecord = bareSettings,
+  others: readonly ColonyRecord[] = [],
+) {
+  const colony = bareColony({ id: 'a', name: 'Alder', courses: [course], counts: [bareCount(addDays(START, 54), 30)], ...over })
+  const yard = yardState({ ...bareYard(TODAY), colonies: [colony, ...others] }, settings)
+  const state = yard.row[0]!
+  const failed = failedOf(state, state.courses[0]!.treatment.rotation.class)
+  const list = failed ? whyShort(failed, state, yard, settings) : []
+  return { failed, of: Object.fromEntries(list.map((q) => [q.key, q])), keys: list.map((q) => q.key) }
+}
+
+describe('a course that fell short', () => {
+  const sound = strips([dose(2), out(2)])
+  it('is asked about in the order of the trade, resistance last and never as an answer', () => {
+    const { failed, keys, of } = asked(sound)
+    expect(failed?.record.id).toBe(sound.id)
+    expect(keys).toEqual(['counts', 'strength', 'contact', 'temperature', 'dose', 'days', 'pack', 'together', 'outside', 'before', 'resistance'])
+    expect(of.resistance).toMatchObject({ state: 'ask' })
+    expect(of.resistance!.says).toMatch(/^Only when all of the above is sound/)
+    expect([of.counts!.state, of.dose!.state, of.days!.state, of.together!.state]).toEqual(['sound', 'sound', 'sound', 'sound'])
+  })
+  it('has what the record knows filled in: a strip on the floor, a dose too small, strips out too early, a pack past its day', () => {
+    expect(asked(strips([dose(2), bareEvent(addDays(START, 20), { kind: 'found', amount: 1 }), out(1)])).of.contact).toMatchObject({
+      state: 'suspect',
+    })
+    expect(asked(strips([dose(1), out(1)])).of.dose).toMatchObject({ state: 'suspect' })
+    expect(asked(strips([dose(2), out(2, addDays(START, 30))])).of.days!.says).toMatch(/^Out after 30 days, 12 short of 42/)
+    const old = { ...bareSettings, stock: { 'amitraz-strip': { units: 4, expires: '2026-05-01', openedOn: null } } } as SettingsRecord
+    expect(asked(sound, {}, old).of.pack!.says).toBe('The pack on the shelf expired on Fri 1 May.')
+  })
+  it('looks at the neighbours, and at what was given before', () => {
+    const other = (start: Day | null) =>
+      bareColony({ id: 'b', name: 'Beech', courses: start ? [bareCourse('amitraz-strip', start, [dose(2, start)])] : [] })
+    expect(asked(sound, {}, bareSettings, [other(addDays(START, 14))]).of.together!.state).toBe('sound')
+    expect(asked(sound, {}, bareSettings, [other(addDays(START, 15))]).of.together!.state).toBe('suspect')
+    expect(asked(sound, {}, bareSettings, [other(null)]).of.together!.says).toMatch(/^1 of the 1 others/)
+    const again = asked(sound, { courses: [bareCourse('amitraz-strip', '2026-03-01', [dose(2, '2026-03-01'), out(2, '2026-04-15')]), sound] })
+    expect(again.of.before!.says).toMatch(/^The same active was given before \(Sun 1 Mar/)
+  })
+  it('is none where it worked', () => {
+    expect(asked(sound, { counts: [bareCount(addDays(START, 54), 0)] }).failed).toBeNull()
+  })
+})
