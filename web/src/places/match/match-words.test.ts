@@ -52,9 +52,6 @@ describe('an option in a few words', () => {
       ),
     ).toContain(words),
   )
-})
-
-describe('an option in a few words', () => {
   it('has the rounds of the brood that is presumed: one of vapour in a November nobody looked at, as its course has', () => {
     const november = answer({
       ...allowed,
@@ -63,6 +60,7 @@ describe('an option in a few words', () => {
       counts: [],
       weather: [],
       normals: [],
+      phase: null,
       colony: { ...allowed.colony, brood: null, lookedOn: '2026-08-01' },
     })
     const vapour = november.options.find((o) => o.treatment === 'oxalic-vapour')!
