@@ -247,7 +247,7 @@ describe('the list a keeper keeps', () => {
   it('keeps every word of a line, and refuses what cannot be, with its path', async () => {
     const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
     const { id: settingsId, ...body } = settings
-    const line = { authorised: 'yes', withSupers: false, gramsPerBox: null, mostCourses: 1, mostDays: null, waitDays: 21 }
+    const line = { authorised: 'yes', withSupers: false, gramsPerBox: null, mostCourses: 1, mostDays: null, rounds: 5, daysBetween: 6, waitDays: 21 }
     const words = { ...line, prescription: true, note: 'ask at the depot', confirmedOn: '2026-08-01', starter: null }
     const rules = { ...settings.rules, 'thymol-gel': words }
     await demo

@@ -53,6 +53,24 @@ describe('a course of the past', () => {
     const rounds = (await stateOf('Ivy')).courses.find((c) => c.record.treatment === 'oxalic-vapour')!.course.jobs.filter((j) => j.job === 'dose')
     expect(rounds.slice(0, 3).map((j) => j.doneOn)).toEqual(['2026-08-04', '2026-08-09', '2026-08-12'])
   })
+  it('has the rounds it had, as far apart as they were, and is over when it was', async () => {
+    expect((await given('Ivy', 'oxalic-vapour', '2026-05-01', { rounds: 6, amount: 1, endOn: '2026-05-31' })).status).toBe(201)
+    expect((await given('Ivy', 'oxalic-vapour', '2026-03-01', { rounds: 2, amount: 1, endOn: '2026-03-08' })).status).toBe(201)
+    const courses = (await stateOf('Ivy')).courses.filter((c) => c.record.startOn < '2026-06-01')
+    const doses = (from: string) =>
+      courses
+        .find((c) => c.startedOn === from)!
+        .course.jobs.filter((j) => j.job === 'dose')
+        .map((j) => j.doneOn)
+    expect(doses('2026-05-01')).toEqual(['2026-05-01', '2026-05-07', '2026-05-13', '2026-05-19', '2026-05-25', '2026-05-31'])
+    expect(doses('2026-03-01')).toEqual(['2026-03-01', '2026-03-08'])
+    expect(courses.map((c) => [c.running, c.course.endedOn])).toEqual(
+      expect.arrayContaining([
+        [false, '2026-05-31'],
+        [false, '2026-03-08'],
+      ]),
+    )
+  })
   it('is the same when it is sent again, and refused when it is entered anew', async () => {
     const [decisionId, courseId] = [id(), id()]
     const past = { rounds: 1, amount: 2, endOn: '2026-04-20' }
@@ -82,5 +100,41 @@ describe('a course of the past', () => {
     expect((await decide('2026-12-05', 'oxalic-vapour')).status).toBe(201)
     const series = await decide('2026-08-19', 'oxalic-vapour')
     expect(series.status, JSON.stringify(series.body)).not.toBe(409)
+  })
+})
+
+describe('many courses of the past', () => {
+  const line = async (names: readonly string[], treatment: string, startOn: string, past: object) => {
+    const { yard } = await read('Alder')
+    const colonies = names.map((name) => ({ colonyId: yard.colonies.find((c) => c.name === name)!.id, courseId: id() }))
+    return { id: id(), yardId, treatment, startOn, past, colonies }
+  }
+  it('are kept in one stroke without a case of their own, and one undo takes them all back', async () => {
+    const before = (await stateOf('Fern')).situation.history.length
+    const decisions = [
+      await line(['Fern', 'Elder'], 'thymol-gel', '2026-04-20', { rounds: 2, amount: 50, endOn: '2026-05-25' }),
+      await line(['Fern'], 'oxalic-dribble', '2026-01-10', { rounds: 1, amount: 40, endOn: '2026-01-10' }),
+    ]
+    const { body } = await demo.post('/api/past-courses').send({ decisions }).expect(200)
+    const { history } = (await stateOf('Fern')).situation
+    expect(history).toHaveLength(before + 2)
+    expect(history.find((p) => p.treatment === 'thymol-gel')).toMatchObject({ start: '2026-04-20', end: '2026-05-25' })
+    // The same again is the same, and changes nothing.
+    await demo.post('/api/past-courses').send({ decisions }).expect(200)
+    expect((await stateOf('Fern')).situation.history).toHaveLength(before + 2)
+    await demo.post(`/api/changes/${body.stroke}/undo`).expect(204)
+    expect((await stateOf('Fern')).situation.history).toHaveLength(before)
+    expect((await stateOf('Elder')).situation.history.some((p) => p.treatment === 'thymol-gel' && p.start === '2026-04-20')).toBe(false)
+  })
+  it('are refused whole where one of them cannot be, with its place', async () => {
+    const decisions = [
+      await line(['Ivy'], 'thymol-gel', '2026-04-20', { rounds: 2, amount: 50, endOn: '2026-05-25' }),
+      await line(['Ivy'], 'thymol-gel', '2026-04-23', { rounds: 2, amount: 50, endOn: '2026-05-25' }),
+    ]
+    const { body, status } = await demo.post('/api/past-courses').send({ decisions })
+    expect([status, body.detail]).toEqual([409, expect.stringMatching(/^Row 2: Thymol gel is entered for Ivy already/)])
+    expect((await stateOf('Ivy')).situation.history.some((p) => p.start === '2026-04-20')).toBe(false)
+    const none = await demo.post('/api/past-courses').send({ decisions: [{ ...decisions[0], past: null }] })
+    expect(none.status).toBe(400)
   })
 })

@@ -205,7 +205,7 @@ describe('two in turn', () => {
       expect(c.left.high).toBeCloseTo(high! * (1 - first.low) * (1 - second.low), 6)
       // The first is over before the second, or runs beside it: the case of the second says which.
       const { history, startOn } = caseOfSecond(s, c)
-      const end = addDays(c.parts[0].start, courseSpan(one, s.colony.brood, undefined).least)
+      const end = addDays(c.parts[0].start, courseSpan(one, { ...s, rules: {} }).least)
       expect(history.find((p) => p.treatment === one.key)!.end).toBe(end <= startOn ? end : null)
     }
   })

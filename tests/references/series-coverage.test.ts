@@ -4,7 +4,7 @@
  */
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { coverageOf } from '@thistle/core/course'
+import { coverageOf } from '@thistle/core/treatments'
 import { CAPPED_DAYS } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 

@@ -1,7 +1,7 @@
 import type Joi from 'joi'
 import { batchBody } from './batch.ts'
 import { checkAgainst, type FieldFault } from './check.ts'
-import { decisionBody, eventBody, strokeBody } from './courses.ts'
+import { decisionBody, eventBody, pastCoursesBody, strokeBody } from './courses.ts'
 import {
   acceptanceBody,
   accountBody,
@@ -28,6 +28,7 @@ const CALLS: readonly (readonly [Method, string, Joi.Schema])[] = [
   ['PUT', '/decisions/{id}', decisionBody],
   ['PUT', '/events/{id}', eventBody],
   ['POST', '/rounds', strokeBody],
+  ['POST', '/past-courses', pastCoursesBody],
   ['POST', '/colonies/{id}/move', moveBody],
   ['PUT', '/yards/{id}/weather', ownDaysBody],
   ['POST', '/session', signInBody],

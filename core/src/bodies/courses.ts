@@ -35,7 +35,7 @@ export interface GivenDecision {
   readonly note: string | null
   /** It was given before it was entered: nothing is asked of the gates, and its rounds are entered with it. */
   readonly past: GivenPast | null
-  readonly colonies: readonly { readonly colonyId: string; readonly courseId: string; readonly situation: unknown }[]
+  readonly colonies: readonly { readonly colonyId: string; readonly courseId: string; readonly situation?: unknown }[]
 }
 
 /** Where strips hang: box from the floor up, after which frame from the left. */
@@ -85,6 +85,12 @@ export const eventBody = Joi.object<GivenEvent>({
   device: Joi.string().max(80).allow(null, '').default(null),
 })
 
+const pastBody = Joi.object({
+  rounds: Joi.number().integer().min(1).max(12).required(),
+  amount: left(Joi.number().min(0).max(10_000)),
+  endOn: left(day()),
+})
+
 export const decisionBody = Joi.object<GivenDecision>({
   yardId: uuid().required(),
   treatment: Joi.string()
@@ -92,21 +98,17 @@ export const decisionBody = Joi.object<GivenDecision>({
     .required(),
   startOn: day().required(),
   note: Joi.string().max(2000).allow(null, '').default(null),
-  past: left(
-    Joi.object({
-      rounds: Joi.number().integer().min(1).max(12).required(),
-      amount: left(Joi.number().min(0).max(10_000)),
-      endOn: left(day()),
-    }),
-  ),
+  past: left(pastBody),
   colonies: Joi.array()
     .min(1)
     .max(200)
     .unique('colonyId')
-    .items(Joi.object({ colonyId: uuid().required(), courseId: uuid().required(), situation: Joi.object().unknown(true).required() }))
+    .items(Joi.object({ colonyId: uuid().required(), courseId: uuid().required(), situation: Joi.object().unknown(true) }))
     .required(),
 })
 
+/** Courses of the past in one stroke: a choice for each treatment, day and way it was given. */
+export const MOST_PAST_COURSES = 300
 const withId = (schema: Joi.ObjectSchema) => schema.keys({ id: uuid().required() })
 /** What was done in many colonies, days set for jobs, visits planned and given up. */
 export const strokeBody = Joi.object({
@@ -120,4 +122,13 @@ export const strokeBody = Joi.object({
     .max(MOST_IN_A_STROKE)
     .unique('id')
     .default([]),
+})
+
+export const pastCoursesBody = Joi.object({
+  decisions: Joi.array()
+    .items(withId(decisionBody as Joi.ObjectSchema).fork('past', () => pastBody.required()))
+    .min(1)
+    .max(MOST_PAST_COURSES)
+    .unique('id')
+    .required(),
 })

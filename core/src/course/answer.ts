@@ -32,7 +32,7 @@ export interface Answer {
 
 /** Last day in an unbroken run from `start` on which the option still fits, within its pattern's own slack. */
 function latestStart(treatment: Treatment, s: Judged, start: Day): Day {
-  const slack = patternOf(treatment, s.colony.brood).steps.find((x) => x.job === 'dose')?.latest ?? 0
+  const slack = patternOf(treatment, s).steps.find((x) => x.job === 'dose')?.latest ?? 0
   return addDays(start, runOfDays(treatment, s, start, slack))
 }
 
@@ -98,7 +98,7 @@ function complete(option: Matched, s: Judged): AnsweredOption {
       return harmOf(treatment, s)
     },
     get pattern() {
-      return patternOf(treatment, s.colony.brood).name
+      return patternOf(treatment, s).name
     },
     get dose() {
       return dose()

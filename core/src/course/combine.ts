@@ -29,7 +29,7 @@ const shareOf = (treatment: Treatment, s: Judged): Efficacy | null => (treatment
 
 /** The case as it would stand when the second part is begun: the first is in the history, and may have left no brood. */
 function afterFirst(s: Situation, first: Treatment, start: Day, day: Day): Situation {
-  const end = addDays(start, courseSpan(first, s.colony.brood, s.rules[first.key]).least)
+  const end = addDays(start, courseSpan(first, s).least)
   const past: PastCourse = { treatment: first.key, start, end: end <= day ? end : null, efficacy: null }
   // What the break leaves is known of that day, however long ago the colony was looked into.
   const seenOn = { ...s.colony.seenOn, brood: day, queen: day }
@@ -48,7 +48,7 @@ interface Second {
   readonly share: Efficacy | null
 }
 function secondPart(s: Situation, rule: CombinationRule, first: Treatment, start: Day): Second | null {
-  const from = rule.after.from === 'end' ? addDays(start, courseSpan(first, s.colony.brood, s.rules[first.key]).least) : start
+  const from = rule.after.from === 'end' ? addDays(start, courseSpan(first, s).least) : start
   for (const key of rule.second) {
     const treatment = treatmentOf(key)
     if (!treatment || treatment.rotation.class === first.rotation.class) continue

@@ -14,7 +14,6 @@ export {
   type Ending,
   type Fate,
 } from './events.ts'
-export { coverageOf, sayShare, type Coverage } from './coverage.ts'
 export { COUNT_MINUTES, heatMinutes, minutesOf, tailMinutes, vapourMinutes, USUAL_VAPORISERS, type Vaporisers } from './labour.ts'
 export { midwayWanted, tellsFrom } from './midway.ts'
 export { fallAtCheck, sayFall, costsOf, mendsOf, type Cost, type CourseDates, type Mend } from './slips.ts'

@@ -99,7 +99,10 @@ function inSpring(job: PlannedJob, rest: Rest | null | undefined, asOf: Day): Pl
 
 /** A job's words: what they say of supers is said otherwise where the keeper's own list lets them stay. */
 const textOf = (step: Step, { treatment, facts }: CoursePlan): string =>
-  step.withSupersOn !== undefined && supersMayStay(treatment, facts.rules[treatment.key]) ? step.withSupersOn : step.text
+  (step.withSupersOn !== undefined && supersMayStay(treatment, facts.rules[treatment.key]) ? step.withSupersOn : step.text).replace(
+    '{n}',
+    String(step.n),
+  )
 
 /** The words of a halved dose behind its amount. */
 const halved = (dose: Dose): string => dose.text.slice(dose.text.indexOf(': ') + 2)
@@ -236,7 +239,7 @@ function warningsOf(plan: CoursePlan, pattern: CoursePattern, what: Happened, jo
 export function planCourse(plan: CoursePlan, events: readonly CourseEvent[] = [], asOf: Day = plan.facts.asOf): Course {
   const { treatment, facts } = plan
   const what = happened(events)
-  const pattern = withRounds(patternOf(treatment, facts.colony.brood), what.added)
+  const pattern = withRounds(patternOf(treatment, facts), what.added)
   const dose = doseOf(treatment, facts)
   const placed = withOld(plan, pattern, dose, place(plan, pattern, what, dose, asOf))
   const inside = insideOf(placed, what.found.amount)

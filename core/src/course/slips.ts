@@ -1,7 +1,6 @@
 import { boardLimits } from '../judge/index.ts'
-import { addDays, daysBetween, laterOf, sayDay, sayDays, type Day } from '../time/index.ts'
-import { nominalDay, type CoursePattern } from '../treatments/index.ts'
-import { coverageOf, sayShare, type Coverage } from './coverage.ts'
+import { daysBetween, laterOf, sayDay, sayDays, type Day } from '../time/index.ts'
+import { atPlannedPace, coverageOf, sayCoverage, sayShare, type Coverage } from '../treatments/index.ts'
 import type { CourseEvent } from './events.ts'
 import type { Course, CoursePlan, PlannedJob, Warning } from './jobs.ts'
 import { planCourse } from './plan.ts'
@@ -30,11 +29,6 @@ export interface Mend {
 
 const doses = (course: Course): PlannedJob[] => course.jobs.filter((j) => j.job === 'dose').toSorted((a, b) => a.n - b.n)
 const dayOf = (job: PlannedJob, asOf: Day): Day => job.doneOn ?? laterOf(job.setFor ?? job.best, asOf)
-
-/** The rounds at the pattern's own pace from the day of the first. */
-function atPlannedPace(pattern: CoursePattern, first: Day): Day[] {
-  return pattern.steps.filter((s) => s.job === 'dose').map((s) => addDays(first, nominalDay(s, pattern)))
-}
 
 interface Covered {
   readonly planned: Coverage
@@ -66,7 +60,6 @@ function coverages({ treatment }: CoursePlan, course: Course, asOf: Day): Covere
     anew: at > 0 && from !== undefined ? { from, covers: coverageOf(rounds.slice(at), killDays) } : null,
   }
 }
-const sayCoverage = ({ worker, drone }: Coverage): string => `${sayShare(worker)} of what was under worker cappings, ${sayShare(drone)} under drone`
 /** What slipped through is under cappings again, and meets the rounds from there on. */
 const sayAnew = ({ from, covers }: NonNullable<Covered['anew']>): string =>
   `Counted anew from ${sayDay(from)}, they meet ${sayShare(covers.worker)} of what is under worker cappings then, ${sayShare(covers.drone)} under drone`

@@ -1,6 +1,6 @@
 import { weatherReader, type Situation } from '../situation/index.ts'
 import { addDays, daysBetween, sayDay, type Day } from '../time/index.ts'
-import { broodState, patternOf, treatmentOf, type Treatment } from '../treatments/index.ts'
+import { broodState, patternOf, pricedRhythm, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
 
 /** Share of the mites that a course takes, here and now, with the reasons it is not the published range alone. Central 90 %. */
@@ -40,12 +40,12 @@ function atWarmth(points: readonly (readonly [number, number])[], high: number):
   return logOdds(from[1]) + ((logOdds(to[1]) - logOdds(from[1])) * (high - from[0])) / (to[0] - from[0])
 }
 
-type Ask = Pick<Situation, 'colony' | 'weather' | 'normals' | 'startOn' | 'history' | 'yardHistory'>
+type Ask = Pick<Situation, 'colony' | 'weather' | 'normals' | 'startOn' | 'history' | 'yardHistory' | 'rules'>
 
 /** The mean of the highs over the shortest course, °C, of the days that are known or usual; null where none is. */
 function usualHigh(option: Treatment, s: Ask): number | null {
   const read = weatherReader(s)
-  const days = Math.max(1, patternOf(option, s.colony.brood).days.least)
+  const days = Math.max(1, patternOf(option, s).days.least)
   let [sum, known] = [0, 0]
   for (let n = 0; n < days; n++) {
     const reading = read(addDays(s.startOn, n))
@@ -78,7 +78,7 @@ const percent = (x: number): string => `${plain(Math.max(0, x) * 100, 0)} %`
 
 /**
  * What a course takes of the mites here and now. On the scale of log-odds: the published range by brood (read as a central 90 %), moved
- * by the warmth of the days of the course (points of the treatment; colder is never stronger), and put together with measured results of
+ * by the keeper's own rhythm where it meets less of the brood (both ends by the share; a guess) and by the warmth of the days of the course (points of the treatment; colder is never stronger), and put together with measured results of
  * this colony and this yard as normal distributions are (precision-weighted mean), each weighed by what its counts say, how far courses
  * and colonies differ, and its age. The spreads are guesses and marked so; the points stand in the treatments with their source.
  * Null where nothing is taken.
@@ -86,11 +86,12 @@ const percent = (x: number): string => `${plain(Math.max(0, x) * 100, 0)} %`
 export function efficacyHere(option: Treatment, s: Ask): EfficacyHere | null {
   const published = option.efficacy?.[broodState(s.colony.brood)]
   if (!published || published.high <= 0) return null
+  const met = pricedRhythm(option, s)?.share ?? 1
   const spread = (logOdds(published.high) - logOdds(published.low)) / (2 * Z)
   const high = option.warmth ? usualHigh(option, s) : null
   const best = option.warmth?.at(-1)
   const shift = option.warmth && high !== null && best ? Math.min(0, atWarmth(option.warmth, high) - logOdds(best[1])) : 0
-  let mean = (logOdds(published.high) + logOdds(published.low)) / 2 + shift
+  let mean = (logOdds(published.high * met) + logOdds(published.low * met)) / 2 + shift
   let precision = 1 / spread ** 2
   const results = resultsOf(option, s)
   for (const r of results) {
@@ -107,6 +108,9 @@ export function efficacyHere(option: Treatment, s: Ask): EfficacyHere | null {
       const reach = broodState(s.colony.brood) === 'broodless' ? 'with nothing capped' : 'with brood'
       return [
         `published ${percent(published.low)} to ${percent(published.high)} ${reach}`,
+        ...(met < 1
+          ? [`your own rhythm, ${patternOf(option, s).name}, meets ${percent(met)} of what the published one does under worker cappings`]
+          : []),
         ...(shift < -0.05 && high !== null ? [`weaker at highs of about ${plain(high, 0)} °C`] : []),
         ...results.map(
           (r) => `${r.whose === 'own' ? 'this colony' : 'a neighbour in this yard'} measured ${percent(r.share)} (${sayDay(r.on, s.startOn)})`,

@@ -48,7 +48,8 @@ function leftStanding(course: Course, today: Day): Left | null {
   return { job, lastOn: course.jobs.findLast((j) => j.job === 'dose' && j.doneOn !== null)?.doneOn ?? null }
 }
 
-const standing = (events: readonly EventRecord[]): EventRecord[] => {
+/** Of what was entered what stands: neither superseded nor taken back. */
+export const standingEvents = <E extends Pick<EventRecord, 'id' | 'supersedes' | 'kind'>>(events: readonly E[]): E[] => {
   const gone = new Set(events.map((e) => e.supersedes))
   return events.filter((e) => !gone.has(e.id) && e.kind !== 'taken-back')
 }
@@ -132,7 +133,7 @@ type Seen = Pick<ColonyRecord, 'counts'> & { readonly look?: Pick<NonNullable<Co
 export function courseState(record: CourseRecord, colony: Seen, today: Day, weather: readonly WeatherDay[] = []): CourseState {
   const treatment = treatmentOf(record.treatment)
   if (!treatment) throw new Error(`no treatment ${record.treatment}`)
-  const events = standing(record.events)
+  const events = standingEvents(record.events)
   const what = asHappened(events)
   const plan = { treatment, start: record.startOn, latestStart: record.latestStart, facts: record.facts, recountBy: record.facts.recountBy, weather }
   const first = planCourse(plan, what, today)

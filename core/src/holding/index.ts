@@ -2,7 +2,7 @@ export { KIND_NAMES, RECORD_FIELDS, type RecordFields, type RecordRow } from './
 export type * from './records.ts'
 export { USUAL_WORK, type MarkedPhoto, type OwnLimits, type WorkFacts } from './insides.ts'
 export { bareSituation, situationOf, countFacts, courseFacts, keeperFacts, NOTHING_KNOWN } from './situation-of.ts'
-export { courseState, type CourseState } from './course-state.ts'
+export { courseState, standingEvents, type CourseState } from './course-state.ts'
 export { colonyState, type ColonyState, type NextStep, type Tone } from './colony-state.ts'
 export { yardState, type YardState, type Phrase } from './yard-state.ts'
 export { flagsOf } from './count-flags.ts'

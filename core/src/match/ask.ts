@@ -49,7 +49,7 @@ const costIn = (o: Matched, s: JudgedSituation): number =>
   // Giving what is not needed costs as well: money, bees, and what mites grow used to.
   (o.treatment.way === 'given' && s.judgement.level === 'under' ? 0.2 : 0) +
   harmSum(o.treatment, s) * 0.01 +
-  patternOf(o.treatment, s.colony.brood).visits * 0.005
+  patternOf(o.treatment, s).visits * 0.005
 
 interface Way {
   readonly value: string | number | boolean | null

@@ -24,7 +24,7 @@ function asked(o: Pick<Matched, 'treatment' | 'efficacy'>, priority: Priority, s
     case 'knockdown':
       return Math.round(shareLeft(o) / CLOSE)
     case 'fewest-visits':
-      return patternOf(treatment, s.colony.brood).visits
+      return patternOf(treatment, s).visits
     case 'gentle':
       return treatment.ranks.strain
     case 'keep-supers':
@@ -47,7 +47,7 @@ export const placeOf = (o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, s: 
   asked(o, s.keeper.priority, s),
   Math.round(shareLeft(o) / CLOSE),
   harmSum(o.treatment, s),
-  patternOf(o.treatment, s.colony.brood).visits,
+  patternOf(o.treatment, s).visits,
   shareLeft(o),
 ]
 

@@ -30,7 +30,7 @@ export function lastStarts(option: Treatment, s: JudgedSituation): { readonly by
   const bySupers =
     nextOn === null || supersMayStay(option, rule) || option.way === 'waiting'
       ? null
-      : addDays(nextOn, -courseSpan(option, s.colony.brood, rule).least - waitDaysOf(option, rule))
+      : addDays(nextOn, -courseSpan(option, s).least - waitDaysOf(option, rule))
   return { bySupers, byOpening: option.way === 'waiting' ? null : lastStart(option, s) }
 }
 

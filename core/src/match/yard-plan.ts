@@ -112,7 +112,7 @@ function groupOf(treatment: Treatment, lines: readonly YardLine[], stock: Stock 
   const base = { treatment: treatment.key, colonies: lines.map((l) => l.id), withCare, confirm, fetch }
   const each = lines.map((l) => {
     const dose = doseOf(treatment, l.situation)
-    const doses = dosesOf(patternOf(treatment, l.situation.colony.brood))
+    const doses = dosesOf(patternOf(treatment, l.situation))
     return { first: dose?.amount ?? 0, whole: (dose?.amount ?? 0) * doses, unit: dose?.unit ?? null }
   })
   const unit = each[0]?.unit ?? null

@@ -7,6 +7,9 @@ export const RULE_FIELDS = {
   withSupers: yesNo('with supers on'),
   gramsPerBox: real('grams for a brood box', 0.01, 10),
   mostCourses: whole('most courses in a year', 0, 52),
+  /** Their own rhythm of a series, within what their label says: rounds, and days from one to the next. */
+  rounds: whole('rounds', 1, 12),
+  daysBetween: whole('days between rounds', 1, 30),
   mostDays: whole('longest course, days', 1, 366),
   /** Days from the end of the course to the first supers, where their label says other than the usual. */
   waitDays: whole('wait before supers, days', 0, 366),

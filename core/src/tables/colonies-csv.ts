@@ -1,4 +1,5 @@
 import { sayDay, type Day } from '../time/index.ts'
+import { alike } from './cells.ts'
 import { readRows, type Mapping, type ReadRow, type RowReader, type WantedColumn } from './import-rows.ts'
 import { readDay, sayNoDay, writeTable, type DayOrder, type Table } from './table-text.ts'
 
@@ -29,7 +30,6 @@ export const COLONY_COLUMNS: readonly WantedColumn[] = [
   { key: 'hivedOn', says: 'Hived on', must: false, known: /^hived/i },
 ]
 
-const alike = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase()
 const MOST_NAME = 40
 const LAST_PLACE = 999
 

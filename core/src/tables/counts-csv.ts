@@ -1,14 +1,12 @@
 import { countFaults, type CountEntry } from '../count/index.ts'
 import type { Method } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
+import { findColony, readDayIn, type NamedColony } from './cells.ts'
 import { readRows, type Mapping, type ReadRow, type RowReader, type WantedColumn } from './import-rows.ts'
-import { readDay, sayNoDay, writeTable, type DayOrder, type Table } from './table-text.ts'
+import { writeTable, type DayOrder, type Table } from './table-text.ts'
 
 /** A colony that counts may be written to. */
-export interface KnownColony {
-  readonly id: string
-  readonly name: string
-  readonly yard: string
+export interface KnownColony extends NamedColony {
   readonly since: Day
   readonly today: Day
   /** The counts that are kept already, as `countKey` says them. */
@@ -43,21 +41,6 @@ const METHOD_WORDS: readonly (readonly [Method, RegExp])[] = [
 /** What makes two counts the same: day, method and figures. */
 export const countKey = (onDay: Day, method: Method, mites: number, exposure: number): string => `${onDay} ${method} ${mites}/${exposure}`
 
-function findColony(row: RowReader, colonies: readonly KnownColony[], yard: string | null): KnownColony | null {
-  const name = row.text('colony')
-  if (name === '') {
-    row.faults.push('No colony is named.')
-    return null
-  }
-  const alike = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase()
-  const inYard = row.text('yard') || yard
-  const found = colonies.filter((c) => alike(c.name, name) && (!inYard || alike(c.yard, inYard)))
-  const [one] = found
-  if (!one) row.faults.push(`There is no colony "${name.slice(0, 40)}"${inYard ? ` in ${inYard.slice(0, 40)}` : ' in your yards'}.`)
-  else if (found.length > 1) row.faults.push(`"${name}" stands in ${found.map((c) => c.yard).join(' and ')}: a column with the yard is wanted.`)
-  return one && found.length === 1 ? one : null
-}
-
 function readMethod(row: RowReader, usual: Method): Method | null {
   const text = row.text('method')
   if (text === '') return usual
@@ -67,15 +50,8 @@ function readMethod(row: RowReader, usual: Method): Method | null {
 }
 
 function readOnDay(row: RowReader): Day | null {
-  const text = row.text('day')
-  if (text === '') {
-    row.faults.push('No day is given.')
-    return null
-  }
-  const day = readDay(text, row.order)
-  if (day) return day
-  row.faults.push(sayNoDay(text, row.order))
-  return null
+  if (row.text('day') === '') row.faults.push('No day is given.')
+  return readDayIn(row, 'day')
 }
 
 function readShare(row: RowReader): number | null {

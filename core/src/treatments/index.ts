@@ -4,6 +4,8 @@ export {
   broodState,
   supersMayStay,
   patternOf,
+  publishedPattern,
+  hasRhythm,
   courseSpan,
   mostCoursesOf,
   mostDaysOf,
@@ -12,6 +14,7 @@ export {
   dosesOf,
   withRounds,
 } from './pattern.ts'
+export { atPlannedPace, coverageOf, pricedRhythm, sayCoverage, sayShare, type Coverage, type Priced } from './coverage.ts'
 export { doseOf, isByStrength, sayAmount, type Dose } from './dose.ts'
 export { saySource, sayConfidence, type Source, type Confidence } from './source.ts'
 export { COMBINATIONS, type CombinationRule } from './combinations.ts'

@@ -100,7 +100,13 @@ function sayCourse(t: Treatment, pattern: CoursePattern, own: Rule | undefined):
     .map((s) => {
       const day = nominalDay(s, pattern)
       const window = s.earliest === s.latest ? '' : `, ${s.latest - s.earliest} days of room`
-      return fact(`Day ${day}${window}: ${s.text.replace('{dose}', 'the dose').replace(/([^?])$/, '$1.')}`, t.from.course)
+      return fact(
+        `Day ${day}${window}: ${s.text
+          .replace('{n}', String(s.n))
+          .replace('{dose}', 'the dose')
+          .replace(/([^?])$/, '$1.')}`,
+        t.from.course,
+      )
     })
   return [head, ...jobs]
 }

@@ -113,7 +113,7 @@ export interface Step {
   readonly best: number
   readonly latest: number
   readonly opensHive: boolean
-  /** `{dose}` is filled with the amount. */
+  /** `{dose}` is filled with the amount, `{n}` with the number of the job. */
   readonly text: string
   /** What it says instead where the keeper's own list lets supers stay on. */
   readonly withSupersOn?: string

@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize'
 import type { GivenEvent } from '@thistle/core/bodies'
+import { standingEvents } from '@thistle/core/holding'
 import { v7 } from 'uuid'
 import type { Scope } from '../access/scope.ts'
 import { putEventWithin } from '../courses/events.ts'
@@ -91,8 +92,9 @@ async function undoEvent(keep: Keeping, scope: Scope, entry: Entry, transaction:
 async function undoDecision(keep: Keeping, scope: Scope, entry: Entry, transaction: Transaction): Promise<void> {
   const courses = await keep.db.model('courses').findAll({ where: { decisionId: entry.id }, transaction, raw: true })
   for (const course of courses) {
-    const events = await keep.db.model('events').count({ where: { courseId: course.id }, transaction })
-    if (events > 0) throw Problem.conflict('Something was entered for this course already. Take that back first.')
+    const events = await keep.db.model('events').findAll({ where: { courseId: course.id }, transaction, raw: true })
+    // Of a course of the past the rounds were entered with it, and are taken back before it.
+    if (standingEvents(events).length > 0) throw Problem.conflict('Something was entered for this course already. Take that back first.')
     const { today } = await findColony({ ...keep, scope, transaction }, course.colonyId)
     const off: GivenEvent = { ...NO_EVENT, courseId: course.id, kind: 'cancelled', happenedOn: today, device: 'undo' }
     await putEventWithin(keep, scope, v7(), off, transaction)

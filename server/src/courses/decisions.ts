@@ -1,19 +1,22 @@
+import type { Transaction } from 'sequelize'
 import { v7 } from 'uuid'
 import type { GivenDecision, GivenEvent, GivenPast } from '@thistle/core/bodies'
 import { answer } from '@thistle/core/course'
-import { courseFacts, courseState, type CourseFacts, type YardRecord } from '@thistle/core/holding'
+import { courseFacts, courseState, situationOf, type CourseFacts, type YardRecord } from '@thistle/core/holding'
 import { parseCase } from '@thistle/core/formats'
 import { decidingFit } from '@thistle/core/match'
-import type { TreatmentKey } from '@thistle/core/situation'
+import { NO_RULE, type Situation, type TreatmentKey } from '@thistle/core/situation'
 import { judge } from '@thistle/core/judge'
+import { TWICE_WITHIN } from '@thistle/core/tables'
 import { addDays, daysBetween, earlierOf, sayDay, type Day } from '@thistle/core/time'
-import { nominalDay, patternOf, treatmentOf } from '@thistle/core/treatments'
+import { dosesOf, hasRhythm, nominalDay, patternOf, publishedPattern, treatmentOf } from '@thistle/core/treatments'
 import { ensureTheirs, type Asking } from '../access/rows.ts'
 import type { Scope } from '../access/scope.ts'
 import type { RowOf } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
 import { checkOpen, findColony, findYard } from '../records/kinds.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
+import { settingsOf } from '../records/settings.ts'
 import { sameContents } from '../records/contents.ts'
 import type { Keeping } from '../records/put.ts'
 import { readYards } from '../yards/read.ts'
@@ -39,6 +42,23 @@ function decide(given: GivenDecision, index: number) {
 /** The newest count before a course that still told of its level. */
 const BEFORE_DAYS = 28
 
+/** The rules of the day with the rounds as they were given: a series of six that is over is planned as six, as far apart as they were. */
+function inItsRhythm({ treatment, startOn }: GivenDecision, { rounds, endOn }: GivenPast, s: Situation): Situation['rules'] {
+  const chosen = treatmentOf(treatment)
+  const pattern = chosen && publishedPattern(chosen, s.colony.brood)
+  if (!pattern || !hasRhythm(pattern)) return s.rules
+  const closed = pattern.steps.some((step) => step.ends === 'course')
+  const apart = !closed && endOn && rounds > 1 ? Math.round(daysBetween(startOn, endOn) / (rounds - 1)) : 0
+  return {
+    ...s.rules,
+    [treatment]: {
+      ...(s.rules[treatment] ?? NO_RULE),
+      rounds: endOn ? rounds : Math.max(rounds, dosesOf(pattern)),
+      ...(apart >= 1 && apart <= 30 ? { daysBetween: apart } : {}),
+    },
+  }
+}
+
 /**
  * A course that was given before it was entered. Nothing is asked of the gates: it was given, whatever they say. It is planned on what is
  * known of the colony, and on the count of the weeks before it where there is one.
@@ -49,13 +69,12 @@ function decidePast(given: GivenDecision, index: number) {
   if (!parsed.ok) throw Problem.invalid([{ path: `${at}.${parsed.refusal.path}`, sentence: parsed.refusal.sentence }])
   const { startOn } = given
   const counts = parsed.situation.counts.filter((c) => c.date <= startOn && c.date >= addDays(startOn, -BEFORE_DAYS))
-  const situation = { ...parsed.situation, asOf: startOn, startOn, counts, weather: [], history: [], yardHistory: [] }
+  const rules = given.past ? inItsRhythm(given, given.past, parsed.situation) : parsed.situation.rules
+  const situation = { ...parsed.situation, rules, asOf: startOn, startOn, counts, weather: [], history: [], yardHistory: [] }
   const judgement = judge(situation)
   return { facts: courseFacts(situation, judgement, given.treatment), situation, answer: { judgement }, latestStart: startOn }
 }
 
-/** Courses of one treatment that begin so near to each other are one that was entered twice. */
-const TWICE_WITHIN = 7
 function refuseTwice(yard: YardRecord | undefined, colonyId: string, given: GivenDecision): void {
   const colony = yard?.colonies.find((c) => c.id === colonyId)
   const states = colony && yard ? colony.courses.map((record) => courseState(record, colony, yard.today)) : []
@@ -70,7 +89,7 @@ function refuseTwice(yard: YardRecord | undefined, colonyId: string, given: Give
 function pastEvents(given: GivenDecision, past: GivenPast, courseId: string, facts: CourseFacts, today: Day): GivenEvent[] {
   const treatment = treatmentOf(given.treatment)
   if (!treatment) return []
-  const pattern = patternOf(treatment, facts.colony.brood)
+  const pattern = patternOf(treatment, facts)
   const last = past.endOn ?? today
   const doses = pattern.steps.filter((step) => step.job === 'dose').slice(0, past.rounds)
   const closing = pattern.steps.find((step) => step.ends === 'course')
@@ -134,6 +153,17 @@ function checkStart(scope: Scope, startOn: Day, today: Day): void {
     throw Problem.invalid([{ path: 'startOn', sentence: `That is more than ${MOST_DAYS} days ago: it is no decision any more.` }])
 }
 
+/** A past course is told without a case: it is planned on what the book has of its colony. */
+async function withSituations({ db, scope, transaction }: Asking, row: YardRecord | undefined, given: GivenDecision): Promise<GivenDecision> {
+  if (!given.past || !row || given.colonies.every((line) => line.situation !== undefined)) return given
+  const settings = await settingsOf(db, scope.holdingId, transaction)
+  const caseOf = (id: string) => {
+    const colony = row.colonies.find((c) => c.id === id)
+    return colony && situationOf(row, colony, settings)
+  }
+  return { ...given, colonies: given.colonies.map((line) => ({ ...line, situation: line.situation ?? caseOf(line.colonyId) })) }
+}
+
 /** True where what is sent is what was kept, colonies and situations included. */
 async function isSame({ db, transaction }: Asking, found: RowOf<'decisions'>, given: GivenDecision): Promise<boolean> {
   const { treatment, startOn, yardId, note } = found
@@ -161,53 +191,63 @@ async function isSame({ db, transaction }: Asking, found: RowOf<'decisions'>, gi
  * for each. Never changed afterwards; sending it again answers the same.
  */
 export async function putDecision(keep: Keeping, scope: Scope, id: string, given: GivenDecision): Promise<{ status: 200 | 201; row: unknown }> {
+  return keep.db.sequelize.transaction((transaction) => putDecisionWithin(keep, scope, id, given, transaction))
+}
+
+/** The same inside a transaction that does more. */
+export async function putDecisionWithin(
+  keep: Keeping,
+  scope: Scope,
+  id: string,
+  sent: GivenDecision,
+  transaction: Transaction,
+): Promise<{ status: 200 | 201; row: unknown }> {
   const { db, clock } = keep
-  return db.sequelize.transaction(async (transaction) => {
-    const seq = await nextSeq(db, scope.holdingId, transaction)
-    const ask = { db, scope, clock, transaction }
-    const found = await db.model('decisions').findByPk(id, { transaction, raw: true })
-    if (found) {
-      await ensureTheirs(ask, 'decisions', found)
-      if (await isSame(ask, found, given)) return { status: 200, row: { id, version: 1 } }
-      throw Problem.conflict('This decision is kept already and cannot be changed; make a new one.')
-    }
-    const yard = await findYard(ask, given.yardId)
-    if (given.past) checkPast(scope, given, yard.today)
-    else checkStart(scope, given.startOn, yard.today)
-    const decision = { id, yardId: yard.id, treatment: given.treatment, madeOn: yard.today, startOn: given.startOn, note: given.note, version: 1 }
-    await db.model('decisions').create({ ...decision, holdingId: scope.holdingId, deletedAt: null }, { transaction })
-    const [row] = (await readYards(db, scope, clock, yard.id, transaction)) as YardRecord[]
-    const courses = []
-    for (const [index, line] of given.colonies.entries()) {
-      const colony = await findColony(ask, line.colonyId)
-      if (colony.yardId !== yard.id)
-        throw Problem.invalid([{ path: `colonies[${index}].colonyId`, sentence: `${colony.name} does not stand in this yard.` }])
-      if (given.past) refuseTwice(row, colony.id, given)
-      else refuseSecond(row, colony.id, given.treatment, given.startOn)
-      const made = given.past ? decidePast(given, index) : decide(given, index)
-      const course = { id: line.courseId, decisionId: id, colonyId: colony.id, treatment: given.treatment, startOn: given.startOn, ...made }
-      await db.model('courses').create({ ...course, holdingId: scope.holdingId }, { transaction })
-      courses.push(course)
-      if (given.past)
-        for (const event of pastEvents(given, given.past, course.id, made.facts, yard.today))
-          await putEventWithin(keep, scope, v7(), event, transaction)
-    }
-    // The courses keep what each was decided on, and never change: the history names them, and stays light to read.
-    const named = courses.map(({ id: courseId, colonyId, latestStart }) => ({ id: courseId, colonyId, latestStart }))
-    await writeHistory(
-      db,
-      { ...scope, at: clock() },
-      seq,
-      { kind: 'decision', rowId: id, version: 1, state: { ...decision, courses: named } },
-      transaction,
-    )
-    return {
-      status: 201,
-      row: {
-        ...decision,
-        name: treatmentOf(given.treatment)?.name,
-        courses: courses.map((c) => ({ id: c.id, colonyId: c.colonyId, latestStart: c.latestStart })),
-      },
-    }
-  })
+  const seq = await nextSeq(db, scope.holdingId, transaction)
+  const ask = { db, scope, clock, transaction }
+  const yard = await findYard(ask, sent.yardId)
+  const [row] = (await readYards(db, scope, clock, yard.id, transaction)) as YardRecord[]
+  const given = await withSituations(ask, row, sent)
+  const found = await db.model('decisions').findByPk(id, { transaction, raw: true })
+  if (found) {
+    await ensureTheirs(ask, 'decisions', found)
+    if (await isSame(ask, found, given)) return { status: 200, row: { id, version: 1 } }
+    throw Problem.conflict('This decision is kept already and cannot be changed; make a new one.')
+  }
+  if (given.past) checkPast(scope, given, yard.today)
+  else checkStart(scope, given.startOn, yard.today)
+  const decision = { id, yardId: yard.id, treatment: given.treatment, madeOn: yard.today, startOn: given.startOn, note: given.note, version: 1 }
+  await db.model('decisions').create({ ...decision, holdingId: scope.holdingId, deletedAt: null }, { transaction })
+  const courses = []
+  for (const [index, line] of given.colonies.entries()) {
+    const colony = await findColony(ask, line.colonyId)
+    if (colony.yardId !== yard.id)
+      throw Problem.invalid([{ path: `colonies[${index}].colonyId`, sentence: `${colony.name} does not stand in this yard.` }])
+    if (given.past) refuseTwice(row, colony.id, given)
+    else refuseSecond(row, colony.id, given.treatment, given.startOn)
+    const made = given.past ? decidePast(given, index) : decide(given, index)
+    const course = { id: line.courseId, decisionId: id, colonyId: colony.id, treatment: given.treatment, startOn: given.startOn, ...made }
+    await db.model('courses').create({ ...course, holdingId: scope.holdingId }, { transaction })
+    courses.push(course)
+    if (given.past)
+      for (const event of pastEvents(given, given.past, course.id, made.facts, yard.today))
+        await putEventWithin(keep, scope, v7(), event, transaction)
+  }
+  // The courses keep what each was decided on, and never change: the history names them, and stays light to read.
+  const named = courses.map(({ id: courseId, colonyId, latestStart }) => ({ id: courseId, colonyId, latestStart }))
+  await writeHistory(
+    db,
+    { ...scope, at: clock() },
+    seq,
+    { kind: 'decision', rowId: id, version: 1, state: { ...decision, courses: named } },
+    transaction,
+  )
+  return {
+    status: 201,
+    row: {
+      ...decision,
+      name: treatmentOf(given.treatment)?.name,
+      courses: courses.map((c) => ({ id: c.id, colonyId: c.colonyId, latestStart: c.latestStart })),
+    },
+  }
 }

@@ -14,7 +14,7 @@ interface Stroke {
   readonly visitsGone: readonly { readonly id: string; readonly version: number }[]
   readonly events: readonly (GivenEvent & { readonly id: string })[]
 }
-const answer = Joi.object({ stroke: Joi.number().integer().allow(null).required() })
+export const strokeAnswer = Joi.object({ stroke: Joi.number().integer().allow(null).required() })
 
 /** Days that are set for jobs, visits planned and given up, or one thing done in many colonies: all of it in one stroke. */
 export const strokeRoute = (keep: Keeping): Route => ({
@@ -25,7 +25,7 @@ export const strokeRoute = (keep: Keeping): Route => ({
   summary: 'What was done in many colonies, days set for jobs, visits planned: all or none, and one undo takes it back',
   body: strokeBody,
   answers: {
-    200: told(answer, 'The number of the stroke, by which it is undone.'),
+    200: told(strokeAnswer, 'The number of the stroke, by which it is undone.'),
     404: refused('One of them belongs to something that is not in your holding.'),
   },
   handle: async ({ scope, body: given }) => {

@@ -1,14 +1,27 @@
 import Joi from 'joi'
-import { day, decisionBody, eventBody, maybe, uuid, version, type GivenDecision, type GivenEvent } from '@thistle/core/bodies'
+import {
+  day,
+  decisionBody,
+  eventBody,
+  maybe,
+  MOST_PAST_COURSES,
+  pastCoursesBody,
+  uuid,
+  version,
+  type GivenDecision,
+  type GivenEvent,
+} from '@thistle/core/bodies'
 import { caseSchema } from '@thistle/core/formats'
 import { TREATMENT_KEYS } from '@thistle/core/situation'
 import { told, type Route } from '../api/route.ts'
 import { ensureTheirs } from '../access/rows.ts'
 import { Problem } from '../problems/problem.ts'
+import { strokeOf } from '../records/log.ts'
+import { placed } from '../records/placed.ts'
 import type { Keeping } from '../records/put.ts'
-import { putDecision } from './decisions.ts'
+import { putDecision, putDecisionWithin } from './decisions.ts'
 import { putEvent } from './events.ts'
-import { strokeRoute } from './rounds.ts'
+import { strokeAnswer, strokeRoute } from './rounds.ts'
 
 const GROUP = 'Courses'
 const treatment = () => Joi.string().valid(...TREATMENT_KEYS)
@@ -62,6 +75,28 @@ export const courseRoutes = (keep: Keeping): Route[] => [
     handle: async ({ scope, params, body }) => {
       const { status, row } = await putEvent(keep, scope, String(params.id), body as GivenEvent)
       return { status, body: row }
+    },
+  },
+  {
+    method: 'post',
+    path: '/past-courses',
+    access: 'write',
+    group: GROUP,
+    summary: 'Courses that were given before they were entered: all or none, and one undo takes them back',
+    body: pastCoursesBody,
+    answers: { 200: told(strokeAnswer, 'The number of the stroke, by which it is undone.') },
+    handle: async ({ scope, body }) => {
+      const { decisions } = body as { decisions: readonly (GivenDecision & { id: string })[] }
+      if (decisions.reduce((sum, d) => sum + d.colonies.length, 0) > MOST_PAST_COURSES)
+        throw Problem.invalid([{ path: 'decisions', sentence: `More than ${MOST_PAST_COURSES} courses at once: send them in parts.` }])
+      const told = await keep.db.sequelize.transaction(async (transaction) => {
+        for (const [i, { id, ...given }] of decisions.entries())
+          await putDecisionWithin(keep, scope, id, given, transaction).catch((fault: unknown) => {
+            throw placed(fault, 'decisions', i)
+          })
+        return strokeOf(transaction)
+      })
+      return { status: 200, body: { stroke: told } }
     },
   },
   strokeRoute(keep),

@@ -114,6 +114,11 @@ export const useHolding = defineStore('holding', () => {
     await refresh(yardId)
     return seq
   }
+  /** Courses of the past, in one stroke. */
+  async function keepPastCourses(decisions: readonly unknown[]): Promise<void> {
+    await connection.persist('POST', '/past-courses', { decisions })
+    await load()
+  }
   async function undo(seq: number): Promise<void> {
     await connection.persist('POST', `/changes/${seq}/undo`)
     await load()
@@ -169,6 +174,7 @@ export const useHolding = defineStore('holding', () => {
     refresh,
     put,
     keepRows,
+    keepPastCourses,
     stroke,
     undo,
     saveSettings,

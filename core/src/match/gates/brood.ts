@@ -1,5 +1,5 @@
 import { CAPPED_DAYS } from '../../situation/index.ts'
-import { patternOf, type BroodReach, type Treatment } from '../../treatments/index.ts'
+import { patternOf, pricedRhythm, publishedPattern, sayCoverage, type BroodReach, type Treatment } from '../../treatments/index.ts'
 import { sayDays } from '../../time/index.ts'
 import { gateOf, sayFlip, withColony, type Gate, type JudgedSituation, type Level, type Way } from '../finding.ts'
 
@@ -22,7 +22,7 @@ const howMuch = ({ colony }: JudgedSituation) => (colony.framesOfBrood === null 
 const cell = ({ colony }: JudgedSituation) => (colony.framesOfBrood === null ? 'capped' : `${colony.framesOfBrood} fr`)
 
 const inSeries: Reading = (option, s) => {
-  const pattern = patternOf(option, s.colony.brood)
+  const pattern = patternOf(option, s)
   switch (s.colony.brood) {
     case 'none':
       return { level: 'fits', text: 'No brood: every mite can be reached, and one round is enough.' }
@@ -31,10 +31,17 @@ const inSeries: Reading = (option, s) => {
     case 'capped':
       return {
         level: 'care',
-        text: `Capped brood hides most mites${howMuch(s)}: one round cannot work, so a series is planned (${pattern.name}); through heavy brood even that may leave a third.`,
+        text: `Capped brood hides most mites${howMuch(s)}: one round cannot work, so a series is planned (${pattern.name}); through heavy brood even that may leave a third.${priceOf(option, s)}`,
         figure: cell(s),
       }
   }
+}
+
+/** What the keeper's own rhythm meets, beside the published one: they choose, and are told the price. */
+function priceOf(option: Treatment, s: JudgedSituation): string {
+  const priced = pricedRhythm(option, s)
+  if (!priced) return ''
+  return ` In your own rhythm the rounds meet ${sayCoverage(priced.own)}; the published ${publishedPattern(option, s.colony.brood).name} meet ${sayCoverage(priced.published)}.`
 }
 
 const justOnce: Reading = (_option, s) => {
@@ -57,7 +64,7 @@ const READINGS: Record<BroodReach, Reading> = {
   'under-cappings': () => ({ level: 'fits', text: 'Reaches mites under cappings as well.' }),
   outlasts: (option, s) => ({
     level: 'fits',
-    text: `Does not reach under cappings, but works for ${sayDays(patternOf(option, s.colony.brood).days.least)} and outlasts the ${CAPPED_DAYS.worker} days that brood is capped.`,
+    text: `Does not reach under cappings, but works for ${sayDays(patternOf(option, s).days.least)} and outlasts the ${CAPPED_DAYS.worker} days that brood is capped.`,
   }),
   series: inSeries,
   once: justOnce,

@@ -72,7 +72,7 @@ const shelf: Ask = (option, s) => {
   const dose = doseOf(option, s)
   if (!stock || !dose) return found
   if (stock.units !== null) {
-    const doses = dosesOf(patternOf(option, s.colony.brood))
+    const doses = dosesOf(patternOf(option, s))
     const wanted = dose.amount * doses
     const short = wanted - stock.units
     if (short > 0) {

@@ -78,7 +78,7 @@ const nowAlone: Ask = (option, s) => [onNow(option, s, allowance(option, s))]
 
 function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
   const { nextOn } = s.supers
-  const span = courseSpan(option, s.colony.brood, s.rules[option.key])
+  const span = courseSpan(option, s)
   const wait = waitDaysOf(option, s.rules[option.key])
   const clear = addDays(s.startOn, span.least + wait)
   const source = saySource(option.supers.source)

@@ -36,8 +36,7 @@ function scheduleOf(pattern: CoursePattern, least: number): Schedule {
   return schedule
 }
 
-const planOf = (option: Treatment, s: JudgedSituation): Schedule =>
-  scheduleOf(patternOf(option, s.colony.brood), courseSpan(option, s.colony.brood, s.rules[option.key]).least)
+const planOf = (option: Treatment, s: JudgedSituation): Schedule => scheduleOf(patternOf(option, s), courseSpan(option, s).least)
 
 /** The last day on which an option can be started and still be worked and taken out by the last opening; null where none is set. */
 export function lastStart(option: Treatment, s: JudgedSituation): Day | null {
@@ -72,9 +71,9 @@ function finding(level: Level, room: number, last: Day, s: JudgedSituation, text
 
 /** What is taken out of the nest and would still be in it when the bees keep together for the winter. */
 function intoWinter(option: Treatment, s: JudgedSituation): LazyFinding | null {
-  const pattern = patternOf(option, s.colony.brood)
+  const pattern = patternOf(option, s)
   if (!pattern.steps.some((step) => step.job === 'remove' && step.opensHive)) return null
-  const out = addDays(s.startOn, courseSpan(option, s.colony.brood, s.rules[option.key]).least)
+  const out = addDays(s.startOn, courseSpan(option, s).least)
   const rest = nextRest(s, s.startOn)
   if (!rest || out < rest.from || s.startOn >= rest.from) return null
   const late = daysBetween(rest.from, out)

@@ -73,10 +73,10 @@ export const formicLiquid: Treatment = {
         prepare('Upper entrance shut, lower one wide open; tray in; supers off; water and baking soda beside you, tongs in hand', -3, {
           withSupersOn: 'Upper entrance shut, lower one wide open; tray in; water and baking soda beside you, tongs in hand',
         }),
-        firstDose('Pad 1: {dose} of 65 % acid, in a slit bag on top of the frames (in a top-bar hive on the floor)', 3),
-        nextDose(2, [3, 5, 5], 'Pad 2: a fresh pad with {dose}', { breaks: { after: 7, why: GAP } }),
+        firstDose('Pad {n}: {dose} of 65 % acid, in a slit bag on top of the frames (in a top-bar hive on the floor)', 3),
+        nextDose(2, [3, 5, 5], 'Pad {n}: a fresh pad with {dose}', { breaks: { after: 7, why: GAP } }),
         check(1, { job: 'dose', n: 2 }, [2, 3, 4], 'Count the fall: up to a fourth pad while mites still fall', { opensHive: false, fall: true }),
-        nextDose(3, [3, 5, 5], 'Pad 3: a fresh pad with {dose}', { breaks: { after: 7, why: GAP } }),
+        nextDose(3, [3, 5, 5], 'Pad {n}: a fresh pad with {dose}', { breaks: { after: 7, why: GAP } }),
         remove(last, [5, 5, 10], 'Take the pads out'),
         supersOn({ job: 'remove', n: 1 }, 14),
         recount({ job: 'remove', n: 1 }, [7, 10, 14]),

@@ -8,7 +8,7 @@ const shut = { opensHive: false } as const
 const READY = 'Weigh the charges ({dose} each) and lay them out; clear the nozzle with a wire; close the screen'
 const weigh = prepare(`${READY}; supers off`, -7, { ...shut, withSupersOn: READY })
 const again = (n: number): Step =>
-  nextDose(n, [4, 5, 7], `Round ${n}: vaporise {dose}, weighed, never spooned; keep the hive sealed 10 to 15 minutes`, {
+  nextDose(n, [4, 5, 7], 'Round {n}: vaporise {dose}, weighed, never spooned; keep the hive sealed 10 to 15 minutes', {
     ...shut,
     breaks: { after: 7, why: WHY },
   })
@@ -34,7 +34,7 @@ const series: CoursePattern = {
   mayAdd: 2,
   steps: [
     weigh,
-    firstDose('Round 1: vaporise {dose}, weighed, never spooned; keep the hive sealed 10 to 15 minutes', 3, shut),
+    firstDose('Round {n}: vaporise {dose}, weighed, never spooned; keep the hive sealed 10 to 15 minutes', 3, shut),
     again(2),
     check(1, dose(2), [3, 4, 5], 'Halfway: count the fall on a board', shut),
     again(3),

@@ -55,7 +55,7 @@ export const thymolGel: Treatment = {
       steps: [
         prepare('Supers off two weeks ahead if you can; rim at hand; screen shut; feed before, not during'),
         firstDose('Lay {dose} of gel in its open tray over the brood, rim above it, lid on', 3),
-        nextDose(2, [10, 14, 14], 'A second tray of {dose}; spread on the bars what is left of the first'),
+        nextDose(2, [10, 14, 14], 'Tray {n}: {dose}; spread on the bars what is left of the one before'),
         check(1, { job: 'dose', n: 2 }, [7, 8, 10], 'Count the fall: a third round where it is still high', { fall: true }),
         remove({ job: 'dose', n: 2 }, [14, 14, 28], 'Take the trays and the rim off'),
         recount(out, [7, 10, 14]),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Counts and colonies from a table, and out into one: columns are matched, every row is looked over, then kept in one stroke. */
+/** Counts, colonies and past courses from a table, and out into one: columns are matched, every row is looked over, then kept in one stroke. */
 import FaultLine from '../../parts/FaultLine.vue'
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
 import ARadio, { RadioGroup as ARadioGroup } from 'ant-design-vue/es/radio'
@@ -10,20 +10,21 @@ import AButton from 'ant-design-vue/es/button'
 import { saveAs } from 'file-saver'
 import { computed, ref, watch } from 'vue'
 import {
-  COLONY_COLUMNS,
-  COUNT_COLUMNS,
   guessMapping,
   guessOrder,
   mappingFault,
   readColonies,
   readCounts,
+  readCourses,
   readTable,
   writeColonies,
   writeCounts,
+  writeCourses,
   writeTable,
   type DayOrder,
   type ImportedColony,
   type ImportedCount,
+  type ImportedCourse,
   type ReadRow,
   type Table,
 } from '@thistle/core/tables'
@@ -33,7 +34,7 @@ import { METHOD_SAYS, plural } from '../../parts/count-words.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import CountNav from './CountNav.vue'
-import { colonyRows, countRow, knownColonies, knownYards } from './importing.ts'
+import { colonyRows, countRow, FILE_KINDS, knownColonies, knownYards, pastDecisions, treatedColonies, type FileWord } from './importing.ts'
 import { usePasted } from './pasted.ts'
 
 const MOST_BYTES = 5 * 1024 * 1024
@@ -42,7 +43,8 @@ const holding = useHolding()
 const pasted = usePasted()
 const { busy, fault, save, clear } = useSave()
 
-const what = ref<'counts' | 'colonies'>('counts')
+const what = ref<FileWord>('counts')
+const kind = computed(() => FILE_KINDS[what.value])
 const text = ref('')
 const from = ref<string | null>(null)
 const unreadable = ref<string | null>(null)
@@ -53,10 +55,11 @@ const mapping = ref<Record<string, number | null>>({})
 const how = ref<'all' | 'good'>('all')
 const done = ref<{ kept: number; left: readonly string[][]; headings: readonly string[] } | null>(null)
 
-const columns = computed(() => (what.value === 'counts' ? COUNT_COLUMNS : COLONY_COLUMNS))
+const columns = computed(() => kind.value.columns)
 const read = computed(() => (text.value.trim() === '' ? null : readTable(text.value)))
 const table = computed<Table | null>(() => (read.value?.ok ? read.value.value : null))
-const dayColumn = computed(() => (what.value === 'counts' ? 'day' : 'since'))
+const dayColumn = computed(() => kind.value.day)
+type Imported = ImportedCount | ImportedColony | ImportedCourse
 const shownOrder = computed(() => {
   const place = mapping.value[dayColumn.value]
   return place == null || !table.value ? null : guessOrder(table.value.rows.map((row) => row[place] ?? ''))
@@ -73,17 +76,24 @@ watch([table, what], () => {
 })
 watch(shownOrder, (guess) => (order.value = guess ?? ''))
 const missing = computed(() => (table.value ? mappingFault(mapping.value, columns.value) : null))
-const rows = computed<readonly ReadRow<ImportedCount | ImportedColony>[]>(() => {
+const rows = computed<readonly ReadRow<Imported>[]>(() => {
   if (!table.value || missing.value) return []
   const usualYard = yardName.value || null
-  return what.value === 'counts'
-    ? readCounts(table.value, mapping.value, order.value || null, knownColonies(holding.states), { method: method.value, yard: mapping.value.yard == null ? usualYard : null })
-    : readColonies(table.value, mapping.value, order.value || null, knownYards(holding.states), usualYard)
+  const inYard = mapping.value.yard == null ? usualYard : null
+  const days = order.value || null
+  switch (what.value) {
+    case 'counts':
+      return readCounts(table.value, mapping.value, days, knownColonies(holding.states), { method: method.value, yard: inYard })
+    case 'courses':
+      return readCourses(table.value, mapping.value, days, treatedColonies(holding.states), inYard)
+    case 'colonies':
+      return readColonies(table.value, mapping.value, days, knownYards(holding.states), usualYard)
+  }
 })
-const rowColumns = computed<readonly Column<ReadRow<ImportedCount | ImportedColony>>[]>(() => [
+const rowColumns = computed<readonly Column<ReadRow<Imported>>[]>(() => [
   { key: 'line', title: 'Line', class: 'soft', text: (r) => r.line },
   { key: 'says', title: 'Read as', class: 'reads' },
-  ...(table.value?.headings ?? []).map((title, i) => ({ key: `c${i}`, title, text: (r: ReadRow<ImportedCount | ImportedColony>) => r.cells[i] ?? '' })),
+  ...(table.value?.headings ?? []).map((title, i) => ({ key: `c${i}`, title, text: (r: ReadRow<Imported>) => r.cells[i] ?? '' })),
 ])
 const bad = computed(() => rows.value.filter((r) => r.faults.length > 0))
 const good = computed(() => rows.value.filter((r) => r.value !== null))
@@ -140,6 +150,18 @@ async function keep(): Promise<void> {
   const list = toKeep.value
   if (list.length === 0) return
   const key = (r: ReadRow<unknown>) => `${what.value} ${r.line} ${r.cells.join('|')}`
+  const left = bad.value.map((r) => [...r.cells, r.faults.join(' ')])
+  const headings = [...(table.value?.headings ?? []), 'why it was left out']
+  if (!(await save(() => keepRead(list, key)))) return
+  text.value = ''
+  from.value = null
+  done.value = { kept: list.length, left, headings }
+}
+async function keepRead(list: readonly ReadRow<Imported>[], key: (r: ReadRow<unknown>) => string): Promise<void> {
+  if (what.value === 'courses') {
+    await holding.keepPastCourses(pastDecisions(list.map((r) => r.value as ImportedCourse), idOf))
+    return
+  }
   const body =
     what.value === 'counts'
       ? { counts: list.map((r) => countRow(allowed(r.value as ImportedCount), holding.findColony((r.value as ImportedCount).colonyId)?.state ?? null, idOf(key(r)))) }
@@ -147,12 +169,7 @@ async function keep(): Promise<void> {
           const made = list.map((r) => colonyRows(r.value as ImportedColony, idOf(key(r)), idOf(`place ${key(r)}`)))
           return { colonies: made.map((m) => m.colony), placements: made.map((m) => m.placement) }
         })()
-  const left = bad.value.map((r) => [...r.cells, r.faults.join(' ')])
-  const headings = [...(table.value?.headings ?? []), 'why it was left out']
-  if (!(await save(() => holding.keepRows(body, null)))) return
-  text.value = ''
-  from.value = null
-  done.value = { kept: list.length, left, headings }
+  await holding.keepRows(body, null)
 }
 
 /** With its mark of byte order, which old spreadsheets want. */
@@ -188,27 +205,53 @@ const coloniesOut = () =>
     'colonies.csv',
     writeColonies(holding.states.flatMap((y) => y.row.map(({ colony: c }) => ({ yard: y.yard.name, position: c.placement.position, name: c.name, since: c.since, hivedOn: c.hivedOn })))),
   )
+const coursesOut = () =>
+  download(
+    'courses.csv',
+    writeCourses(
+      holding.states.flatMap((y) =>
+        y.row.flatMap(({ colony, courses }) =>
+          courses
+            .filter((c) => c.given)
+            .map((c) => {
+              const doses = c.course.jobs.filter((j) => j.job === 'dose' && j.doneOn !== null)
+              return {
+                yard: y.yard.name,
+                colony: colony.name,
+                treatment: c.record.treatment,
+                startOn: c.startedOn,
+                endOn: c.running ? null : c.course.endedOn,
+                rounds: doses.length,
+                amount: doses[0]?.amount ?? null,
+                note: null,
+              }
+            }),
+        ),
+      ),
+    ),
+  )
 const leftOut = () => done.value && download('left-out.csv', writeTable(done.value.headings, done.value.left))
 </script>
 
 <template>
   <div class="page file">
     <CountNav />
-    <h1>Counts and colonies by file</h1>
+    <h1>Counts, colonies and courses by file</h1>
     <section class="sheet block" aria-labelledby="f-in">
       <h2 id="f-in">In</h2>
       <p class="soft">A CSV file, or a block copied from a spreadsheet. Nothing is kept before you have seen every row.</p>
+      <p v-if="what === 'courses'" class="soft">What was given before, or is in now, with its own days; treatments by active ingredient and form, as "oxalic vapour". It counts for turns, results and waiting times, and nothing of it is judged.</p>
       <div class="fields">
-        <PickField id="f-what" :model-value="what" label="The table holds" :unknown="false" :options="[['counts', 'counts'], ['colonies', 'colonies']]" @update:model-value="what = $event ?? 'counts'" />
+        <PickField id="f-what" :model-value="what" label="The table holds" :unknown="false" :options="[['counts', 'counts'], ['colonies', 'colonies'], ['courses', 'courses that were given']]" @update:model-value="what = $event ?? 'counts'" />
         <div class="chooser"><FilePick label="Choose a file, or drop it here" accept=".csv,.tsv,.txt,text/csv" @file="load" /></div>
       </div>
       <div @dragover.prevent @drop="onDrop">
-        <AreaField id="f-text" v-model="text" :label="`Or paste it here${from ? `: ${from}` : ''}`" :rows="5" :placeholder="what === 'counts' ? 'colony;day;mites;bees' : 'colony;yard;position'" />
+        <AreaField id="f-text" v-model="text" :label="`Or paste it here${from ? `: ${from}` : ''}`" :rows="5" :placeholder="kind.example" />
       </div>
       <FaultLine v-if="unreadable">{{ unreadable }}</FaultLine>
       <FaultLine v-else-if="read && !read.ok">{{ read.sentence }}</FaultLine>
       <div v-if="done" class="kept" role="status">
-        <strong>{{ plural(done.kept, what === 'counts' ? 'count' : 'colony', what === 'counts' ? 'counts' : 'colonies') }} kept in one stroke.</strong>
+        <strong>{{ plural(done.kept, kind.one, kind.many) }} kept in one stroke.</strong>
         <template v-if="done.left.length > 0">
           {{ plural(done.left.length, 'row was', 'rows were') }} left out:
           <AButton type="link" class="plainlink" @click="leftOut">take them as a file, with the reasons</AButton>.
@@ -234,8 +277,8 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
           v-if="mapping.yard == null"
           id="f-yard"
           :model-value="yardName === '' ? null : yardName"
-          :label="what === 'counts' ? 'All of this yard' : 'All into this yard'"
-          :unknown="what === 'counts' ? `any yard, by the colony's name` : false"
+          :label="what === 'colonies' ? 'All into this yard' : 'All of this yard'"
+          :unknown="what === 'colonies' ? false : `any yard, by the colony's name`"
           :options="holding.states.map((y) => [y.yard.name, y.yard.name] as const)"
           @update:model-value="yardName = $event ?? ''"
         />
@@ -289,10 +332,11 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
 
     <section class="sheet block" aria-labelledby="f-out">
       <h2 id="f-out">Out</h2>
-      <p class="soft">Comma-separated, UTF-8, days as 2026-08-12: what is taken out can be read in again. One row a sample.</p>
+      <p class="soft">Comma-separated, UTF-8, days as 2026-08-12: what is taken out can be read in again. Counts: one row a sample. Courses: those of the last three years, and what is in a hive still.</p>
       <p class="acts">
         <AButton class="press quiet" @click="countsOut">All counts as CSV</AButton>
         <AButton class="press quiet" @click="coloniesOut">All colonies as CSV</AButton>
+        <AButton class="press quiet" @click="coursesOut">Courses given as CSV</AButton>
       </p>
     </section>
   </div>

@@ -6,7 +6,7 @@ import PickOne from '../../fields/PickOne.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import type { Rule, Stock } from '@thistle/core/situation'
-import { sayAmount, type Treatment } from '@thistle/core/treatments'
+import { dosesOf, hasRhythm, patternOf, pricedRhythm, sayAmount, sayCoverage, type Treatment } from '@thistle/core/treatments'
 import DayField from '../../fields/DayField.vue'
 import NumberField from '../../fields/NumberField.vue'
 import { sayDay } from '../../look/dates.ts'
@@ -23,8 +23,21 @@ const key = computed(() => props.treatment.key)
 const unit = computed(() => (props.treatment.dose.by === 'none' ? null : props.treatment.dose.unit))
 const UNITS = { strip: 'strips', g: 'g', mL: 'mL', wafer: 'wafers' } as const
 const hasStay = computed(() => props.treatment.patterns.some((p) => p.days.least !== p.days.most && p.steps.some((s) => s.job === 'remove')))
+/** Its series, where the rounds and the days between them are the keeper's to set. */
+const series = computed(() => props.treatment.patterns.find(hasRhythm) ?? null)
+const facts = computed(() => ({ colony: { brood: 'capped' as const }, rules: { [key.value]: rule.value } }))
+/** What the rhythm that is typed does, beside the published one. */
+const price = computed(() => {
+  if (!series.value || (rule.value.rounds == null && rule.value.daysBetween == null)) return null
+  const own = patternOf(props.treatment, facts.value)
+  const priced = pricedRhythm(props.treatment, facts.value)
+  const lasts = `${own.name}: ${own.days.least === own.days.most ? own.days.least : `${own.days.least} to ${own.days.most}`} days with brood.`
+  return priced
+    ? `${lasts} The rounds meet ${sayCoverage(priced.own)}; the published ${series.value.name} meet ${sayCoverage(priced.published)} (a model of the first generation).`
+    : lasts
+})
 const faulty = computed(() =>
-  ['gramsPerBox', 'mostDays', 'mostCourses', 'waitDays', 'note', 'confirmedOn'].some((f) => props.at(`rules.${key.value}.${f}`)) ||
+  ['gramsPerBox', 'mostDays', 'mostCourses', 'rounds', 'daysBetween', 'waitDays', 'note', 'confirmedOn'].some((f) => props.at(`rules.${key.value}.${f}`)) ||
   ['units', 'expires', 'openedOn'].some((f) => props.at(`stock.${key.value}.${f}`)),
 )
 /** What the line says beside authorised, in a few words. */
@@ -37,6 +50,7 @@ const gist = computed(() => {
     r.prescription ? 'prescription' : null,
     r.gramsPerBox == null ? null : `${sayAmount(r.gramsPerBox, 'g')} a box`,
     r.mostCourses == null ? null : `at most ${r.mostCourses} a year`,
+    r.rounds == null && r.daysBetween == null ? null : 'own rhythm',
     stock.value.units == null || !unit.value ? null : `shelf: ${sayAmount(stock.value.units, unit.value)}`,
   ]
     .filter(Boolean)
@@ -84,6 +98,28 @@ function say(value: NonNullable<Rule['authorised']> | null): void {
         :min="1"
         :fault="at(`rules.${treatment.key}.mostDays`)"
       />
+      <template v-if="series">
+        <NumberField
+          :id="`r-${treatment.key}`"
+          :model-value="rule.rounds ?? null"
+          label="Rounds with brood"
+          :hint="`${dosesOf(series)} are usual`"
+          :min="1"
+          :fault="at(`rules.${treatment.key}.rounds`)"
+          @update:model-value="rule.rounds = $event"
+        />
+        <NumberField
+          :id="`b-${treatment.key}`"
+          :model-value="rule.daysBetween ?? null"
+          label="Days between"
+          unit="days"
+          :hint="`usual: ${series.steps.findLast((s) => s.job === 'dose')?.best}`"
+          :min="1"
+          :fault="at(`rules.${treatment.key}.daysBetween`)"
+          @update:model-value="rule.daysBetween = $event"
+        />
+        <p v-if="price" class="small note" role="status">{{ price }} Within what your label says: it decides.</p>
+      </template>
       <NumberField
         :id="`w-${treatment.key}`"
         :model-value="rule.waitDays ?? null"

@@ -4,7 +4,7 @@ import AButton from 'ant-design-vue/es/button'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
 import { computed, ref, watch } from 'vue'
-import { situationOf, type ColonyState, type YardState } from '@thistle/core/holding'
+import { type ColonyState, type YardState } from '@thistle/core/holding'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { doseOf, dosesOf, patternOf, treatmentOf, TREATMENTS } from '@thistle/core/treatments'
 import DayField from '../../fields/DayField.vue'
@@ -32,7 +32,7 @@ const ids = { decision: newId(), courses: new Map<string, string>() }
 const courseId = (colony: string) => ids.courses.get(colony) ?? ids.courses.set(colony, newId()).get(colony)!
 
 const treatment = computed(() => (key.value ? (treatmentOf(key.value) ?? null) : null))
-const pattern = computed(() => (treatment.value ? patternOf(treatment.value, props.state.situation.colony.brood) : null))
+const pattern = computed(() => (treatment.value ? patternOf(treatment.value, props.state.situation) : null))
 const usual = computed(() => (pattern.value ? dosesOf(pattern.value) : 1))
 const dose = computed(() => (treatment.value ? doseOf(treatment.value, props.state.situation) : null))
 watch(treatment, () => {
@@ -53,9 +53,7 @@ async function keep(): Promise<void> {
     startOn: startOn.value,
     note: '',
     past: { rounds: rounds.value ?? 1, amount: amount.value, endOn: over.value ? endOn.value : null },
-    colonies: whom.value.flatMap(({ colony }) =>
-      holding.settings ? [{ colonyId: colony.id, courseId: courseId(colony.id), situation: situationOf(yard, colony, holding.settings) }] : [],
-    ),
+    colonies: whom.value.map(({ colony }) => ({ colonyId: colony.id, courseId: courseId(colony.id) })),
   }
   if (await save(() => holding.put('decisions', ids.decision, body, yard.id).then(() => undefined))) emit('done')
 }
