@@ -320,6 +320,26 @@ test('a file of another shape is refused in a sentence, and a pasted block takes
   await expect(page.getByText('11 in the row, Quarry Bank')).toBeVisible()
 })
 
+test('what was given before comes in by a file, counts at once, and one undo takes it all back', async ({ demo: page }) => {
+  await page.goto('/count/file')
+  await choose(page.getByLabel('The table holds'), 'courses that were given')
+  await page
+    .getByLabel(/^Or paste it here/)
+    .fill(
+      'colony;treatment;begun;over;rounds\nFern;oxalic vapour;3.5.2026;18.5.2026;4\nElder;oxalic;3.5.2026;18.5.2026;\nElder;thymol gel;1.3.2026;10.4.2026;2',
+    )
+  await says(page, /may be Oxalic acid .*: say which/)
+  await page.getByRole('radio', { name: /^keep the 2 good ones/ }).check()
+  await page.getByRole('button', { name: 'Keep 2 rows' }).click()
+  await expect(page.getByRole('status')).toContainText('2 courses kept in one stroke.')
+  await openColony(page, 'Quarry Bank', 'Fern')
+  await expect(page.getByRole('heading', { name: /Oxalic acid vapour, since Sun 3 May/ })).toBeVisible()
+  await page.goto('/changes')
+  await page.getByRole('button', { name: /^Undo/ }).first().click()
+  await openColony(page, 'Quarry Bank', 'Fern')
+  await expect(page.getByRole('heading', { name: /Oxalic acid vapour, since Sun 3 May/ })).toHaveCount(0)
+})
+
 test('the trainer: marks where mites are are hits, elsewhere false, and what that does to the judgement is said', async ({ demo: page }) => {
   const [seed, mites] = [4711, 9]
   await page.addInitScript(

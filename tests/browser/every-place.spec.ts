@@ -5,6 +5,7 @@ import { accessible, expect, PHONE, plainTest, test } from './steps.ts'
 const PLACES = [
   '/today',
   '/yards',
+  '/yards/:yard/looks',
   '/count',
   '/count/table',
   '/count/yard',

@@ -1,6 +1,6 @@
 /** What opens beside the work or over it: a step of history, a draft that stays, nothing covered that can still be reached. */
 import type { Page } from '@playwright/test'
-import { accessible, expect, openColony, PHONE, plainTest, test, typeDay } from './steps.ts'
+import { accessible, choose, expect, openColony, PHONE, plainTest, test, typeDay } from './steps.ts'
 
 /** Where Tab leads, one after the other: true where it is under something that lies over it. */
 async function coveredStops(page: Page, steps: number): Promise<string[]> {
@@ -228,4 +228,37 @@ test('the menu and the clock of the band by the keys alone', async ({ demo: page
   await expect(page.getByRole('button', { name: /^On a day, to/ })).toBeFocused()
   await page.keyboard.press('Escape')
   await expect(page.getByRole('button', { name: /^On a day, to/ })).toBeHidden()
+})
+
+test('a row is looked at in one go: what is touched is of today, the rest keeps its day, and all is kept in one stroke', async ({ demo: page }) => {
+  await page.goto('/yards')
+  await page.getByRole('link', { name: 'Look down the row' }).click()
+  await page.getByRole('button', { name: /^Something that is so in all/ }).click()
+  const all = page.getByRole('region', { name: 'The whole row' })
+  await choose(all.getByRole('combobox', { name: 'Entrance' }), 'reduced')
+  await all.getByRole('button', { name: /^Set it in all \d+/ }).click()
+  await expect(page.getByText('entrance reduced').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Alder', exact: true }).click()
+  const alder = page.getByRole('listitem').filter({ has: page.getByRole('button', { name: 'Alder', exact: true }) })
+  await alder.getByLabel('I looked into it: what I do not change is as it was').check()
+  await choose(alder.getByRole('combobox', { name: 'Brood', exact: true }), 'eggs and larvae only')
+  await alder.getByLabel('Frames of bees').fill('300')
+  await page.getByRole('button', { name: /^Keep \d+ looks/ }).click()
+  // What is refused is said at its field, in its row, and the others stay typed.
+  await expect(alder.getByRole('alert').filter({ hasText: /120/ })).toBeVisible()
+  await alder.getByLabel('Frames of bees').fill('9')
+  // Nothing typed is lost by looking elsewhere.
+  await page.getByRole('link', { name: 'Today' }).click()
+  await page.getByRole('link', { name: 'Yards' }).click()
+  await page.getByRole('link', { name: 'Look down the row' }).click()
+  await expect(page.getByText(/^looked into, 9 frames of bees, brood eggs and larvae only, entrance reduced$/)).toBeVisible()
+  await page.getByRole('button', { name: /^Keep \d+ looks/ }).click()
+  await expect(page.getByRole('status')).toContainText(/\d+ looks of Wed 12 Aug kept/)
+  const yards = (await (await page.request.get('/api/yards')).json()) as {
+    name: string
+    colonies: { name: string; look: Record<string, unknown> }[]
+  }[]
+  const look = (name: string) => yards.find((y) => y.name === 'Quarry Bank')!.colonies.find((c) => c.name === name)!.look
+  expect(look('Alder')).toMatchObject({ onDay: '2026-08-12', brood: 'open', entrance: 'reduced', framesOfBees: 9, seenOn: null })
+  expect(look('Bramble')).toMatchObject({ onDay: '2026-08-12', entrance: 'reduced', brood: 'capped', seenOn: { brood: '2026-08-11' } })
 })

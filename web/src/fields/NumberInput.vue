@@ -6,6 +6,9 @@ defineProps<{ id?: string; min?: number; max?: number; step?: number; disabled?:
 const value = defineModel<number | null>({ required: true })
 const emit = defineEmits<{ unread: [typed: string] }>()
 const numberOf = (typed: string) => typed.trim().replace(',', '.')
+/** The library fills up to the places of the step: 9 is 9, and not 9.0. What is being typed stays as it is. */
+const shown = (next: string | number | undefined, { userTyping, input }: { userTyping: boolean; input: string }): string =>
+  userTyping ? input : next === undefined || next === '' ? '' : String(Number(next))
 const set = (next: number | string | null) => (value.value = next === null || next === '' ? null : Number(next))
 function onInput(typed: string): void {
   const text = numberOf(typed)
@@ -27,6 +30,7 @@ function onInput(typed: string): void {
     :status="invalid ? 'error' : undefined"
     :aria-invalid="invalid ? 'true' : undefined"
     :parser="numberOf"
+    :formatter="shown"
     inputmode="decimal"
     autocomplete="off"
     @change="set"

@@ -3,7 +3,8 @@
 import FieldFrame from './FieldFrame.vue'
 import PickOne from './PickOne.vue'
 
-defineProps<{ id: string; label: string; options: readonly (readonly [T, string])[]; unknown?: string | false; searched?: boolean; hint?: string; fault?: string | null; disabled?: boolean }>()
+// Left out it is the usual word: Vue would take a prop that may be false for false.
+withDefaults(defineProps<{ id: string; label: string; options: readonly (readonly [T, string])[]; unknown?: string | false; searched?: boolean; hint?: string; fault?: string | null; disabled?: boolean }>(), { unknown: undefined })
 const value = defineModel<T | null>({ required: true })
 </script>
 

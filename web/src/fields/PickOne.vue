@@ -8,7 +8,9 @@ import { computed, ref } from 'vue'
 import { useCarried } from './carried.ts'
 import { listId, useCombobox, wordId } from './combobox.ts'
 
-const props = defineProps<{
+// Left out it is the usual word: Vue would take a prop that may be false for false.
+const props = withDefaults(
+  defineProps<{
   id: string
   options: readonly (readonly [T, string])[]
   /** The word for nothing chosen; false where something always is. */
@@ -22,9 +24,12 @@ const props = defineProps<{
   opened?: boolean
   describedby?: string
   invalid?: boolean
-}>()
+}>(),
+  { unknown: undefined },
+)
 const value = defineModel<T | null>({ required: true })
-const NOTHING = ''
+/** Not the empty text: the library shows nothing for that, and a field that looks empty asks to be filled. */
+const NOTHING = '(nothing)'
 interface Word {
   readonly value: string
   readonly label: string

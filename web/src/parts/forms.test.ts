@@ -101,8 +101,14 @@ describe('fields', () => {
     const field = wrapper.get('input[role=combobox]')
     expect(wrapper.get(`#${field.attributes('aria-describedby')}`).text()).toBe('laying')
     const choose = wrapper.getComponent({ name: 'ASelect' })
-    choose.vm.$emit('change', '')
+    // "Not known" is a word of the list, and not a hole in it.
+    const [nothing] = choose.props('options') as { value: string; label: string }[]
+    expect(nothing?.label).toBe('not known')
+    choose.vm.$emit('change', nothing?.value)
     expect(wrapper.emitted('update:modelValue')?.at(-1)).toEqual([null])
+    await wrapper.setProps({ modelValue: null })
+    expect(wrapper.get('.ant-select-selection-item').text()).toBe('not known')
+    expect(wrapper.get(`#${field.attributes('aria-describedby')}`).text()).toBe('not known')
     choose.vm.$emit('change', 'absent')
     expect(wrapper.emitted('update:modelValue')?.at(-1)).toEqual(['absent'])
   })

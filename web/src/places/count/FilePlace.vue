@@ -81,14 +81,10 @@ const rows = computed<readonly ReadRow<Imported>[]>(() => {
   const usualYard = yardName.value || null
   const inYard = mapping.value.yard == null ? usualYard : null
   const days = order.value || null
-  switch (what.value) {
-    case 'counts':
-      return readCounts(table.value, mapping.value, days, knownColonies(holding.states), { method: method.value, yard: inYard })
-    case 'courses':
-      return readCourses(table.value, mapping.value, days, treatedColonies(holding.states), inYard)
-    case 'colonies':
-      return readColonies(table.value, mapping.value, days, knownYards(holding.states), usualYard)
-  }
+  if (what.value === 'counts')
+    return readCounts(table.value, mapping.value, days, knownColonies(holding.states), { method: method.value, yard: inYard })
+  if (what.value === 'courses') return readCourses(table.value, mapping.value, days, treatedColonies(holding.states), inYard)
+  return readColonies(table.value, mapping.value, days, knownYards(holding.states), usualYard)
 })
 const rowColumns = computed<readonly Column<ReadRow<Imported>>[]>(() => [
   { key: 'line', title: 'Line', class: 'soft', text: (r) => r.line },

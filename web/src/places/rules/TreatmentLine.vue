@@ -111,8 +111,7 @@ function say(value: NonNullable<Rule['authorised']> | null): void {
         <NumberField
           :id="`b-${treatment.key}`"
           :model-value="rule.daysBetween ?? null"
-          label="Days between"
-          unit="days"
+          label="Days between rounds"
           :hint="`usual: ${series.steps.findLast((s) => s.job === 'dose')?.best}`"
           :min="1"
           :fault="at(`rules.${treatment.key}.daysBetween`)"
@@ -172,7 +171,7 @@ function say(value: NonNullable<Rule['authorised']> | null): void {
 .treatment { padding: 8px 0; border-top: 1px solid var(--hairline); }
 .top { display: grid; grid-template-columns: minmax(0, 1fr) 190px 52px; gap: 14px; align-items: center; }
 .name { font-weight: 650; color: var(--ink); }
-.fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; padding: 12px 0 14px 14px; border-left: 3px solid var(--thistle-mid); margin: 8px 0 4px; }
+.fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: start; padding: 12px 0 14px 14px; border-left: 3px solid var(--thistle-mid); margin: 8px 0 4px; }
 .note { grid-column: 1 / -1; }
 @media screen and (max-width: 720px) {
   .top { grid-template-columns: minmax(0, 1fr) 60px; }

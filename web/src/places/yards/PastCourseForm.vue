@@ -63,7 +63,7 @@ async function keep(): Promise<void> {
   <AForm novalidate layout="vertical" class="past" @submit="keep">
     <h3>Given before, or in it now</h3>
     <p class="soft small">It counts for taking turns, for what worked here, and for the days until supers. Nothing of it is judged or asked for.</p>
-    <PickField id="pc-what" v-model="key" label="What" searched :options="OPTIONS" :fault="at('treatment')" />
+    <PickField id="pc-what" v-model="key" label="What" searched unknown="choose" :options="OPTIONS" :fault="at('treatment')" />
     <DayField id="pc-start" v-model="startOn" label="Begun on" :max="holding.today" :fault="at('startOn')" />
     <ACheckbox v-model:checked="over">It is over, and nothing of it is in the hive</ACheckbox>
     <DayField v-if="over" id="pc-end" v-model="endOn" label="Over, or taken out, on" :max="holding.today" :fault="at('past.endOn')" />
