@@ -248,8 +248,8 @@ test('a row is looked at in one go: what is touched is of today, the rest keeps 
   await expect(alder.getByRole('alert').filter({ hasText: /120/ })).toBeVisible()
   await alder.getByLabel('Frames of bees').fill('9')
   // Nothing typed is lost by looking elsewhere.
-  await page.getByRole('link', { name: 'Today' }).click()
-  await page.getByRole('link', { name: 'Yards' }).click()
+  await page.getByRole('link', { name: 'Today', exact: true }).click()
+  await page.getByRole('link', { name: 'Yards', exact: true }).click()
   await page.getByRole('link', { name: 'Look down the row' }).click()
   await expect(page.getByText(/^looked into, 9 frames of bees, brood eggs and larvae only, entrance reduced$/)).toBeVisible()
   await page.getByRole('button', { name: /^Keep \d+ looks/ }).click()

@@ -2,10 +2,12 @@
 /** The plan for the colonies ticked: who gets what, what it takes, who can be given nothing, and one press that starts it. */
 import CautionNote from '../../parts/CautionNote.vue'
 import FaultLine from '../../parts/FaultLine.vue'
+import WhyShort from '../../parts/WhyShort.vue'
 import AButton from 'ant-design-vue/es/button'
+import ACheckbox from 'ant-design-vue/es/checkbox'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { leftUntil, type YardState } from '@thistle/core/holding'
+import { failedOf, leftUntil, type YardState } from '@thistle/core/holding'
 import type { YardGroup } from '@thistle/core/match'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { sayAmount, treatmentOf } from '@thistle/core/treatments'
@@ -41,6 +43,24 @@ const calm = computed(() => (props.chosen.length > 0 ? null : leftUntil(props.ya
 const takes = (g: YardGroup) => (g.takes ? holding.say(sayAmount(g.takes.amount, g.takes.unit)) : 'nothing from the shelf')
 const firstDay = (g: YardGroup) => (g.takes && g.takes.firstDay !== g.takes.amount ? `, ${holding.say(sayAmount(g.takes.firstDay, g.takes.unit))} on the first day` : '')
 const limited = computed(() => (props.plan?.groups ?? []).some((g) => treatment(g.treatment)?.mostAPersonADay != null))
+
+/** Courses of the same active that fell short in one of them: their reasons come before another. */
+const failed = computed(() =>
+  (props.plan?.groups ?? []).flatMap((g) => {
+    const { way, rotation } = treatment(g.treatment) ?? {}
+    if (way !== 'given' || !rotation) return []
+    return g.colonies.flatMap((id) => {
+      const state = stateOf(id)
+      const course = state && failedOf(state, rotation.class)
+      return state && course ? [{ state, course, again: g.treatment }] : []
+    })
+  }),
+)
+const gone = ref(false)
+watch(
+  () => failed.value.map((f) => f.course.record.id).join(),
+  () => (gone.value = false),
+)
 
 /** Kept over a failed try, so that a second press writes the same rows; new with every plan. */
 const ids = ref(new Map<string, string>())
@@ -126,8 +146,18 @@ async function start(): Promise<void> {
     </section>
     <NumberField v-if="limited" id="yp-people" v-model="people" class="no-print" label="People who handle strips" :min="1" :max="20" />
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
+    <section v-if="failed.length > 0" class="short" aria-label="What fell short before">
+      <template v-for="f in failed" :key="f.state.colony.id">
+        <p class="alarm strong">
+          {{ f.course.treatment.name }} fell short in {{ f.state.colony.name }} ({{ sayDay(f.course.startedOn, holding.today) }}). Before {{ f.course.record.treatment === f.again ? 'it' : 'the same active' }} again:
+        </p>
+        <WhyShort :course="f.course" :colony="f.state" :yard="yard" />
+      </template>
+      <ACheckbox v-model:checked="gone">I have gone through these</ACheckbox>
+    </section>
     <div v-if="holding.mayWrite && served > 0" class="go">
-      <AButton type="primary" class="press" :disabled="keeping || busy" @click="start">
+      <p v-if="failed.length > 0 && !gone" class="care small">What fell short before stands above: go through it first.</p>
+      <AButton type="primary" class="press" :disabled="keeping || busy || (failed.length > 0 && !gone)" @click="start">
         {{ keeping ? 'Keeping ...' : `Start ${served === 1 ? nameOf(plan.groups[0]!.colonies[0]!) : `all ${served}`} on ${sayDay(holding.day)}` }}
       </AButton>
       <p class="law">The label in your hand and your local law decide; this defers to both, and to the vet or inspector where they have the say.</p>
@@ -142,6 +172,8 @@ async function start(): Promise<void> {
 .says { font-size: 17.5px; font-weight: 560; line-height: 1.25; }
 .better { background: var(--thistle-wash); border-radius: 10px; padding: 9px 12px; font-size: 14.5px; }
 article { display: grid; gap: 5px; border-top: 1px solid var(--hairline); padding-top: 8px; font-size: 14.5px; }
+.short { display: grid; gap: 8px; border: 1px solid var(--brick); border-radius: 10px; padding: 10px 12px; }
+.short p, .go p { margin: 0; }
 .go { display: grid; gap: 8px; position: sticky; bottom: 0; background: var(--paper); padding: 10px 0; border-top: 1px solid var(--hairline); }
 .go .press { width: 100%; }
 li { padding: 3px 0; }
