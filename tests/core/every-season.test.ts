@@ -324,3 +324,33 @@ describe('January, looked at as a keeper reads it', () => {
     expect(time.map((f) => f.level)).toEqual(['fits'])
   })
 })
+
+describe('months that were fetched for a place', () => {
+  const own = temperateNormals('north')
+  const fetched = own.map((n) => ({ ...n, guess: true }))
+  const on = (normals: readonly object[]) =>
+    bare('2026-08-12', { normals, counts: [wash('2026-08-11', 12, 300)], colony: { broodBoxes: 1, brood: 'capped', framesOfBees: 10 } })
+  it('are a presumption with how it may be instead; those somebody stands for are not', () => {
+    expect(presume(on(fetched)).presumptions.find((p) => p.fact === 'weather')).toMatchObject({ value: 'fetched' })
+    expect(presume(on(own)).presumptions.some((p) => p.fact === 'weather')).toBe(false)
+    const warm = presume(on(fetched))
+      .presumptions.find((p) => p.fact === 'weather')!
+      .others.find((o) => o.value === 'warmer')!
+    expect(warm.change(on(fetched)).normals[7]!.high).toBe(fetched[7]!.high + 6)
+  })
+  it('are said to be a guess where they decide, and the option stays one that rests on it', () => {
+    const formic = of(on(fetched), 'formic-strip-14')
+    expect(
+      formic.findings
+        .filter((f) => f.gate === 'temperature')
+        .map((f) => f.text)
+        .join(),
+    ).toMatch(/fetched for the place \(a guess by its latitude/)
+    expect(formic.presumed.some((p) => p.fact === 'weather')).toBe(true)
+    expect(
+      of(on(own), 'formic-strip-14')
+        .findings.map((f) => f.text)
+        .join(),
+    ).not.toMatch(/guess/)
+  })
+})

@@ -73,6 +73,7 @@ export const monthSchema = (): Joi.ObjectSchema =>
     month: Joi.number().integer().min(1).max(12).required(),
     high: Joi.number().min(-60).max(60).required(),
     low: Joi.number().min(-60).max(60).required(),
+    guess: Joi.boolean(),
   }).custom((value: { high: number; low: number }, help) =>
     value.low > value.high ? help.message({ custom: '{{#label}}.low is over the high of the same month' }) : value,
   )

@@ -271,7 +271,7 @@ const weather: Presume = ({ s }) => {
       (x) => ({
         ...x,
         weather: x.weather.map((d) => ({ ...d, high: d.high + degrees, low: d.low === null ? null : d.low + degrees })),
-        normals: x.normals.map((n) => ({ month: n.month, high: n.high + degrees, low: n.low + degrees })),
+        normals: x.normals.map((n) => ({ ...n, high: n.high + degrees, low: n.low + degrees })),
       })
     return {
       fact: 'weather',
@@ -282,6 +282,22 @@ const weather: Presume = ({ s }) => {
       others: [
         { value: 'warmer', say: `${OFF} °C warmer`, chance: 0.25, change: by(OFF) },
         { value: 'colder', say: `${OFF} °C colder`, chance: 0.25, change: by(-OFF) },
+      ],
+    }
+  }
+  if (s.normals.some((n) => n.guess)) {
+    const by =
+      (degrees: number): Change =>
+      (x) => ({ ...x, normals: x.normals.map((n) => (n.guess ? { ...n, high: n.high + degrees, low: n.low + degrees } : n)) })
+    return {
+      fact: 'weather',
+      value: 'fetched',
+      say: 'the months that were fetched for the place',
+      because: 'a guess by its latitude, nobody typed over it',
+      sure: 0.7,
+      others: [
+        { value: 'warmer', say: `${OFF} °C warmer`, chance: 0.15, change: by(OFF) },
+        { value: 'colder', say: `${OFF} °C colder`, chance: 0.15, change: by(-OFF) },
       ],
     }
   }

@@ -102,11 +102,12 @@ export interface WeatherDay {
   readonly kind: 'observed' | 'forecast' | null
 }
 
-/** A month's usual daily high and low in °C. */
+/** A month's usual daily high and low in °C. `guess`: fetched by latitude, and typed over by nobody; left out where the keeper stands for it. */
 export interface MonthNormal {
   readonly month: number
   readonly high: number
   readonly low: number
+  readonly guess?: boolean
 }
 
 export interface PastCourse {

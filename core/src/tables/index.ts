@@ -1,4 +1,4 @@
-export { readStationDays, MOST_STATION_DAYS, type StationDays, type LeftOut } from './station-csv.ts'
+export { readStationDays, usualOf, MOST_STATION_DAYS, type StationDays, type LeftOut } from './station-csv.ts'
 export { DAY_ORDERS, guessOrder, MOST_TABLE_ROWS, readDay, readNumber, readTable, writeTable, type DayOrder, type Table } from './table-text.ts'
 export { guessMapping, mappingFault, type Mapping, type ReadRow, type WantedColumn } from './import-rows.ts'
 export { COUNT_COLUMNS, countKey, readCounts, writeCounts, type ImportedCount, type KnownColony, type WrittenCount } from './counts-csv.ts'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { addDays } from '../time/index.ts'
-import { MOST_STATION_DAYS, readStationDays } from './station-csv.ts'
+import { MOST_STATION_DAYS, readStationDays, usualOf } from './station-csv.ts'
 
 const taken = (text: string) => {
   const read = readStationDays(text)
@@ -62,5 +62,23 @@ describe('a station’s file', () => {
   it('never falls over, whatever it is given', () => {
     fc.assert(fc.property(fc.string({ unit: 'binary' }), (text) => typeof readStationDays(text).ok === 'boolean'))
     fc.assert(fc.property(fc.string(), (text) => typeof readStationDays(`date,high,low\n${text}`).ok === 'boolean'))
+  })
+})
+
+describe('what is usual at a station', () => {
+  const year = (from: string, days: number) =>
+    Array.from({ length: days }, (_, i) => {
+      const date = addDays(from, i)
+      const month = Number(date.slice(5, 7))
+      return { date, high: month * 2, low: month }
+    })
+  it('is the mean of each month’s days, where all twelve are told', () => {
+    expect(usualOf(year('2025-08-01', 365))).toEqual(Array.from({ length: 12 }, (_, i) => ({ month: i + 1, high: (i + 1) * 2, low: i + 1 })))
+    const odd = [...year('2025-01-01', 365), { date: '2026-01-01', high: 34, low: 17 }]
+    expect(usualOf(odd)?.[0]).toEqual({ month: 1, high: 3, low: 1.5 })
+  })
+  it('is not said of less than a year', () => {
+    expect(usualOf(year('2025-08-01', 330))).toBeNull()
+    expect(usualOf([])).toBeNull()
   })
 })

@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
-import type { WeatherDay } from '../situation/index.ts'
-import type { Day } from '../time/index.ts'
+import type { MonthNormal, WeatherDay } from '../situation/index.ts'
+import { monthOf, type Day } from '../time/index.ts'
 import { toCelsius } from '../units/index.ts'
 import { readDay } from './table-text.ts'
 
@@ -89,4 +89,22 @@ export function readStationDays(text: string): StationDays {
   const all = [...days.values()].toSorted((a, b) => (a.date < b.date ? -1 : 1))
   if (all.length === 0) return { ok: false, sentence: `No day could be read${leftOut[0] ? `: in line ${leftOut[0].line} ${leftOut[0].why}` : ''}.` }
   return { ok: true, days: all.slice(-MOST_STATION_DAYS), leftOut }
+}
+
+/** So many days of a month, of one year or several, tell what is usual in it (a guess). */
+const TELLS_A_MONTH = 20
+
+/**
+ * What is usual at the station, month by month: the mean of its days' highs and of their lows, °C, to a tenth. Null where not all twelve
+ * months have enough days. One year is one year: it is not a climate, but nearer to the yard than a guess by latitude.
+ */
+export function usualOf(days: readonly Pick<WeatherDay, 'date' | 'high' | 'low'>[]): readonly MonthNormal[] | null {
+  const months = Array.from({ length: 12 }, (_, i) => {
+    const told = days.filter((d) => monthOf(d.date) === i + 1 && d.low !== null)
+    if (told.length < TELLS_A_MONTH) return null
+    const mean = (of: (d: (typeof told)[number]) => number) => Math.round((told.reduce((sum, d) => sum + of(d), 0) / told.length) * 10) / 10
+    return { month: i + 1, high: mean((d) => d.high), low: mean((d) => d.low ?? d.high) }
+  })
+  const whole = months.filter((m) => m !== null)
+  return whole.length === 12 ? whole : null
 }

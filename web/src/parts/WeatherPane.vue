@@ -8,6 +8,7 @@ import AButton from 'ant-design-vue/es/button'
 import { computed, ref, watch } from 'vue'
 import type { LeftOut } from '@thistle/core/tables'
 import type { YardRecord } from '@thistle/core/holding'
+import type { MonthNormal } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import { sayDay } from '../look/dates.ts'
 import { useHolding } from '../stores/holding.ts'
@@ -19,6 +20,7 @@ import SidePane from './SidePane.vue'
 import { useSave } from './useSave.ts'
 import { sayWeatherTrouble } from './weather-words.ts'
 import { sayWhen } from './when.ts'
+import { wholeOf } from './yard-draft.ts'
 
 const props = defineProps<{ yard: YardRecord }>()
 const emit = defineEmits<{ close: [] }>()
@@ -76,6 +78,16 @@ async function keepRow(): Promise<void> {
   said.value = `${read.days.length} days from today on are kept; they win over the service.`
 }
 
+/** A file that reaches through the year says what is usual, nearer than a guess by latitude. */
+const months = ref<readonly MonthNormal[] | null>(null)
+async function takeMonths(): Promise<void> {
+  const body = { ...wholeOf(props.yard), normals: months.value }
+  said.value = null
+  if (!(await save(() => holding.put('yards', props.yard.id, body, props.yard.id).then(() => undefined)))) return
+  months.value = null
+  said.value = 'What is usual here is the station’s from now on.'
+}
+
 const MOST_BYTES = 2_000_000
 const leftOut = ref<readonly LeftOut[]>([])
 const refusal = ref<string | null>(null)
@@ -88,13 +100,14 @@ async function readFile(chosen: File): Promise<void> {
     return
   }
   const text = await chosen.text()
-  const { readStationDays } = await import('@thistle/core/tables')
+  const { readStationDays, usualOf } = await import('@thistle/core/tables')
   const read = readStationDays(text)
   if (!read.ok) {
     refusal.value = `${chosen.name} was not taken. ${read.sentence}`
     return
   }
   leftOut.value = read.leftOut
+  months.value = usualOf(read.days)
   const days = read.days.filter((d) => d.date <= addDays(props.yard.today, 14))
   const done = await save(async () => {
     const { changed } = await holding.persist<{ changed: number }>('PUT', path.value, { source: 'station', days })
@@ -132,6 +145,10 @@ async function readFile(chosen: File): Promise<void> {
       <p class="soft small">CSV with a heading: date, high, low; or date and temperature for readings through the day. °F where the heading says so.</p>
       <FilePick :label="busy ? 'Reading ...' : 'Choose the file'" accept=".csv,text/csv,text/plain" :disabled="busy" @file="readFile" />
       <FaultLine v-if="refusal">{{ refusal }}</FaultLine>
+      <p v-if="months">
+        The file reaches through the year: January up to {{ holding.degrees(months[0]?.high ?? 0) }}, July up to {{ holding.degrees(months[6]?.high ?? 0) }} on average.
+        <AButton class="press quiet" :disabled="busy" @click="takeMonths">Take its months as what is usual here</AButton>
+      </p>
       <FoldAway v-if="leftOut.length > 0" :title="`${leftOut.length} ${leftOut.length === 1 ? 'line was' : 'lines were'} left out`">
         <ul class="small">
           <li v-for="l in leftOut.slice(0, 20)" :key="l.line">Line {{ l.line }}: {{ holding.say(l.why) }}.</li>

@@ -11,6 +11,7 @@ import DegreesField from '../fields/DegreesField.vue'
 import NumberField from '../fields/NumberField.vue'
 import PickField from '../fields/PickField.vue'
 import TextField from '../fields/TextField.vue'
+import PresumedRing from '../graphics/PresumedRing.vue'
 import type { YardDraft } from './yard-draft.ts'
 
 const props = defineProps<{ prefix: string; at: (path: string) => string | null }>()
@@ -49,19 +50,27 @@ async function usual(): Promise<void> {
   const { latitude, longitude } = yard.value
   try {
     const told = await call<{ state: 'told' | keyof typeof WHY; service: string | null; normals: MonthNormal[] }>('GET', `/weather/usual?latitude=${latitude}&longitude=${longitude}`)
-    if (told.state === 'told') yard.value.normals = told.normals.map((n) => ({ ...n }))
-    said.value = told.state === 'told' ? `Filled in from the ${told.service}. Put right what you know better.` : `The weather service ${WHY[told.state]}. Type the months yourself, or leave them for later.`
+    if (told.state === 'told') yard.value.normals = told.normals.map((n) => ({ ...n, guess: true }))
+    said.value = told.state === 'told' ? `Filled in from the ${told.service}: a guess by latitude, often far too mild inland. Put right what you know better.` : `The weather service ${WHY[told.state]}. Type the months yourself, or leave them for later.`
   } catch (problem) {
     said.value = problem instanceof Refused ? problem.message : 'The months could not be fetched.'
   } finally {
     asking.value = null
   }
 }
+type Month = YardDraft['normals'][number]
+/** What the keeper types is theirs, and no guess any more. */
+function typed(n: Month, what: 'high' | 'low', degrees: number | null): void {
+  if (n[what] === degrees) return
+  n[what] = degrees
+  delete n.guess
+}
+const guessed = computed(() => yard.value.normals.filter((n) => n.guess).length)
 function startMonths(): void {
   yard.value.normals = MONTHS.map((_, i) => ({ month: i + 1, high: null, low: null }))
 }
 const MONTHLY: readonly Column<YardDraft['normals'][number]>[] = [
-  { key: 'month', title: 'Month', heads: true, text: (n) => MONTHS[n.month - 1] ?? '' },
+  { key: 'month', title: 'Month', heads: true },
   { key: 'high', title: 'High' },
   { key: 'low', title: 'Low' },
 ]
@@ -92,9 +101,11 @@ const id = (name: string) => `${props.prefix}-${name}`
         <AButton v-if="yard.normals.length === 0" type="link" class="plainlink" @click="startMonths">Type them</AButton>
         <span v-if="!placed" class="soft small">latitude and longitude first</span>
       </p>
+      <p v-if="guessed > 0" class="care small"><PresumedRing label="presumed" /> {{ guessed === 12 ? 'All twelve months are' : guessed === 1 ? 'One month is' : `${guessed} months are` }} a guess by latitude: what rests on them is presumed until you type over them, or take them from a station's file (Weather).</p>
       <RowsTable v-if="yard.normals.length > 0" class="months" label="Usual temperatures, month by month" :columns="MONTHLY" :rows="yard.normals" :row-key="(n) => String(n.month)">
-        <template #high="{ row: n }"><DegreesField :id="id(`high-${n.month}`)" v-model="n.high" hidden :label="`Usual high in ${MONTHS[n.month - 1]}`" /></template>
-        <template #low="{ row: n }"><DegreesField :id="id(`low-${n.month}`)" v-model="n.low" hidden :label="`Usual low in ${MONTHS[n.month - 1]}`" /></template>
+        <template #month="{ row: n }">{{ MONTHS[n.month - 1] }} <PresumedRing v-if="n.guess" label="a guess" /></template>
+        <template #high="{ row: n }"><DegreesField :id="id(`high-${n.month}`)" :model-value="n.high" hidden :label="`Usual high in ${MONTHS[n.month - 1]}`" @update:model-value="typed(n, 'high', $event)" /></template>
+        <template #low="{ row: n }"><DegreesField :id="id(`low-${n.month}`)" :model-value="n.low" hidden :label="`Usual low in ${MONTHS[n.month - 1]}`" @update:model-value="typed(n, 'low', $event)" /></template>
       </RowsTable>
       <FaultLine v-if="at('normals')">{{ at('normals') }}</FaultLine>
     </fieldset>

@@ -16,6 +16,13 @@ describe('a yard as it is being written', () => {
     expect(bodyOf(draft).normals).toEqual([{ month: 2, high: 6, low: -2 }])
     expect(bodyOf({ ...draft, hemisphere: null }).hemisphere).toBe('north')
   })
+  it('keeps saying which months were fetched and typed over by nobody', () => {
+    const normals = [
+      { month: 1, high: 4, low: -1, guess: true },
+      { month: 2, high: 6, low: -2 },
+    ]
+    expect(bodyOf({ ...newYard(), normals }).normals).toEqual(normals)
+  })
   it('is a copy: typing changes no record', () => {
     const yard = {
       name: 'Quarry Bank',

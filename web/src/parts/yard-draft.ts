@@ -8,7 +8,8 @@ export interface YardDraft {
   longitude: number | null
   hemisphere: 'north' | 'south' | null
   timeZone: string
-  normals: { month: number; high: number | null; low: number | null }[]
+  /** A guess until somebody types over it. */
+  normals: { month: number; high: number | null; low: number | null; guess?: boolean }[]
 }
 
 export const newYard = (): YardDraft => ({
@@ -30,6 +31,14 @@ export const draftOf = ({ name, latitude, longitude, hemisphere, timeZone, norma
 
 /** What is sent of it: months that are typed in full; the others are not known. */
 export function bodyOf(draft: YardDraft) {
-  const normals: MonthNormal[] = draft.normals.flatMap(({ month, high, low }) => (high === null || low === null ? [] : [{ month, high, low }]))
+  const normals: MonthNormal[] = draft.normals.flatMap(({ month, high, low, guess }) =>
+    high === null || low === null ? [] : [{ month, high, low, ...(guess ? { guess } : {}) }],
+  )
   return { ...draft, hemisphere: draft.hemisphere ?? 'north', normals }
+}
+
+/** A kept yard as it is sent again, whole, to change one thing of it. */
+export function wholeOf(yard: YardRecord) {
+  const { place, version, phase, lastOpening, supersOffOn, supersNextOn } = yard
+  return { ...bodyOf(draftOf(yard)), place, version, phase, lastOpening, supersOffOn, supersNextOn }
 }

@@ -7,7 +7,7 @@ import DayField from '../../fields/DayField.vue'
 import FaultLine from '../../parts/FaultLine.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { plural } from '../../parts/words.ts'
-import { bodyOf, draftOf } from '../../parts/yard-draft.ts'
+import { wholeOf } from '../../parts/yard-draft.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
 const holding = useHolding()
@@ -34,8 +34,7 @@ const day = ref<string | null>(null)
 async function move(q: FactQuestion): Promise<void> {
   const { yard } = q.yard
   if (!q.moves || day.value === null) return
-  const { place, version, phase, lastOpening, supersNextOn } = yard
-  const body = { ...bodyOf(draftOf(yard)), place, version, phase, lastOpening, supersNextOn, [q.moves]: day.value }
+  const body = { ...wholeOf(yard), [q.moves]: day.value }
   if (await save(() => holding.put('yards', yard.id, body, yard.id).then(() => undefined))) moving.value = null
 }
 </script>
