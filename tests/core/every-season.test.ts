@@ -231,7 +231,9 @@ describe('efficacy here and now', () => {
   it('of formic and thymol falls in the cold as published: less at 12 than at 15 than at 20, and no more at 25', () => {
     // THE figures of a model fitted to trials: formic 65, 80, 86, 86 % at 12, 15, 20, 25 °C; the ratios of the odds are kept.
     const odds = (x: number) => x / (1 - x)
-    const ratio = (a: number, b: number) => odds(at(a).estimate) / odds(at(b).estimate)
+    // The middle on the scale of log-odds: what is on average is a little nearer to a half.
+    const middle = (high: number) => Math.sqrt(odds(at(high).low) * odds(at(high).high))
+    const ratio = (a: number, b: number) => middle(a) / middle(b)
     expect(ratio(12, 20)).toBeCloseTo(odds(0.65) / odds(0.86), 6)
     expect(ratio(15, 20)).toBeCloseTo(odds(0.8) / odds(0.86), 6)
     expect(at(25).estimate).toBeCloseTo(at(20).estimate, 9)
@@ -352,5 +354,92 @@ describe('months that were fetched for a place', () => {
         .findings.map((f) => f.text)
         .join(),
     ).not.toMatch(/guess/)
+  })
+})
+
+describe('while something runs, and what comes before any choice', () => {
+  const facts = {
+    broodBoxes: 2,
+    brood: 'capped',
+    framesOfBees: 14,
+    framesOfBrood: 7,
+    queen: 'laying',
+    floor: 'solid',
+    floorWet: false,
+    entrance: 'full',
+    clustered: false,
+    feeding: false,
+    newlyHived: false,
+  }
+  const late = (over: object) =>
+    bare('2026-09-05', {
+      colony: facts,
+      supers: { now: 'none' },
+      lastOpening: '2026-11-05',
+      normals: temperateNormals('north'),
+      weather: days('2026-09-05', Array(14).fill(22)),
+      ...over,
+    })
+  const strips = { treatment: 'amitraz-strip', start: '2026-08-14', end: null }
+  const text = (s: Situation) => answer(s).choice.text
+  it('a count three weeks after the strips is held against the one before, and one a week after is too early', () => {
+    const before = wash('2026-08-11', 60, 300)
+    expect(text(late({ history: [strips], counts: [before, wash('2026-09-04', 62, 300)] }))).toMatch(
+      /^Amitraz strip, since Fri 14 Aug: 21 days in, .* does not fall\. Contact and place first/,
+    )
+    expect(text(late({ history: [strips], counts: [before, wash('2026-09-04', 6, 300)] }))).toMatch(/falls as it should/)
+    expect(text(late({ asOf: '2026-08-22', history: [strips], counts: [before, wash('2026-08-21', 50, 300)] }))).toMatch(
+      /7 days in is too early to tell; a count from Tue 1 Sep on does/,
+    )
+    expect(text(late({ history: [strips], counts: [before] }))).not.toMatch(/^Amitraz strip, since/)
+    expect(text(late({ history: [{ ...strips, end: '2026-09-03' }], counts: [before, wash('2026-09-04', 62, 300)] }))).not.toMatch(/days in/)
+  })
+  it('what goes alone has a day again once the course that runs should be over, with the gap of its own kind after it', () => {
+    const pads = { treatment: 'formic-liquid', start: '2026-08-30', end: null }
+    const s = late({ history: [pads], counts: [wash('2026-09-04', 20, 300)] })
+    // 3 pads 5 days apart are over after 20 days at the latest; acid again a month after that.
+    expect(of(s, 'amitraz-strip').earliest).toBe('2026-09-19')
+    expect(of(s, 'formic-strip-14').earliest ?? '9').toBe('2026-10-19')
+    // What should be out already and is not runs for as long as nobody says that it is out.
+    expect(of(late({ history: [{ ...pads, start: '2026-08-01' }], counts: [wash('2026-09-04', 20, 300)] }), 'amitraz-strip').earliest).toBeNull()
+  })
+  it('a colony that starves is fed first, and supers whose day is over are asked about', () => {
+    expect(text(late({ colony: { ...facts, stores: 'starving' }, counts: [wash('2026-09-04', 20, 300)] }))).toMatch(/^Feed it first/)
+    const lapsed = late({ supers: { now: 'for-people', offOn: '2026-08-20' }, counts: [wash('2026-09-04', 20, 300)] })
+    expect(answer(lapsed).ask.map((q) => q.fact)).toContain('supers')
+    expect(of(lapsed, 'amitraz-strip').fit).toBe('wait')
+    // Seen on since then they are on, and nothing is to be asked.
+    const seen = late({
+      supers: { now: 'for-people', offOn: '2026-08-20' },
+      colony: { ...facts, lookedOn: '2026-09-01' },
+      counts: [wash('2026-09-04', 20, 300)],
+    })
+    expect(answer(seen).presumed.some((p) => p.fact === 'supers')).toBe(false)
+  })
+  it('a hived swarm has its deadline named: the day the first cells are capped', () => {
+    const swarm = bare('2026-06-10', {
+      colony: { ...facts, brood: 'none', framesOfBrood: 0, framesOfBees: 6, broodBoxes: 1, newlyHived: true, hivedOn: '2026-06-07' },
+      supers: { now: 'none' },
+      counts: [wash('2026-06-09', 4, 300)],
+      weather: days('2026-06-10', Array(14).fill(22)),
+      normals: temperateNormals('north'),
+    })
+    expect(text(swarm)).toMatch(/until about Mon 15 Jun, when the first cells are capped/)
+  })
+  it('an old count is not what anything is left on, and no sentence promises more than the fit', () => {
+    const january = bare('2027-01-15', { counts: [wash('2026-10-20', 6, 300)] })
+    expect(text(january)).toMatch(/^Count again now on a board: the last count, of Tue 20 Oct 2026, is too old/)
+    fc.assert(
+      fc.property(anyCase, (s) => {
+        const { choice, options } = answer(s)
+        const named = /If it is over the limit, (.*?) fits( with care)? on/.exec(choice.text)
+        if (!named) return
+        const best = options.find(
+          (o) => treatmentOf(o.treatment)?.way === 'given' && (o.fit === 'fits' || o.fit === 'care') && o.allowed.rules !== 'no',
+        )!
+        expect(best.fit).toBe(named[2] ? 'care' : 'fits')
+      }),
+      { numRuns: 200 },
+    )
   })
 })

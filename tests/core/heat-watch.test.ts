@@ -4,7 +4,7 @@ import { planCourse, type CourseEvent, type CoursePlan } from '@thistle/core/cou
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import { treatmentOf } from '@thistle/core/treatments'
-import { midway } from '@thistle/core/outcome'
+import { midway } from '@thistle/core/efficacy'
 import { august } from '../cases/index.ts'
 
 const START = '2026-07-06'

@@ -205,7 +205,7 @@ describe('a yard', () => {
       .sentence.map((p) => p.text)
       .join('')
     expect(sentence).toBe(
-      'Test Yard: strips in Bramble must come out now, Hazel is in danger, Elder is over the limit, and thymol gel serves both today (confirm first).',
+      'Test Yard: strips in Bramble must come out now, Hazel is in danger, Elder is over the limit, and formic acid strip serves both today.',
     )
   })
   it('says that nothing is due, and what comes next', () => {

@@ -1,10 +1,11 @@
 import { heatRisk, type Finding, type HeatRisk, type Judged } from '../match/index.ts'
 import { isOver } from '../judge/index.ts'
-import { phaseAt, type TreatmentKey } from '../situation/index.ts'
+import { firstSealed, phaseAt, type TreatmentKey } from '../situation/index.ts'
 import { sayDay, type Day } from '../time/index.ts'
 import { shortName, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
 import type { AnsweredOption } from './answered.ts'
+import { runningNote } from './running.ts'
 
 /** What stands at the top of the answer: what to do, why, and what would change it. No more than the verdicts behind it. */
 export interface Choice {
@@ -81,8 +82,18 @@ function laterOf(options: readonly AnsweredOption[]): AnsweredOption | undefined
     .toSorted((a, b) => (a.fitFrom ?? '').localeCompare(b.fitFrom ?? ''))[0]
 }
 
-/** The choice among options that are in order, on the day judged. */
+/**
+ * The choice among options that are in order, on the day judged. What comes before any choice stands before it: a colony that starves is
+ * fed, and a count made while something runs says what it can of that.
+ */
 export function choiceAmong(options: readonly AnsweredOption[], s: Judged): Choice {
+  const choice = chosen(options, s)
+  const feed = s.colony.stores === 'starving' ? 'Feed it first: it has next to nothing to eat.' : null
+  const before = [feed, runningNote(s)].filter((text) => text !== null)
+  return before.length === 0 ? choice : { ...choice, text: [...before, choice.text].join(' ') }
+}
+
+function chosen(options: readonly AnsweredOption[], s: Judged): Choice {
   const { judgement } = s
   const day: Day = s.startOn
   const open = options.filter((o) => isGiven(o) && isOpen(o))
@@ -90,16 +101,20 @@ export function choiceAmong(options: readonly AnsweredOption[], s: Judged): Choi
   const winter = phaseAt(s, day) === 'dormant'
   const none = { reasons: [], change: null }
   if (judgement.level === 'unknown' && !winter) {
-    const then = best ? ` If it is over the limit, ${short(best)} fits on ${sayDay(day, s.asOf)}.` : ''
+    const then = best ? ` If it is over the limit, ${short(best)} fits${best.fit === 'care' ? ' with care' : ''} on ${sayDay(day, s.asOf)}.` : ''
     return { ...none, kind: 'count', treatment: null, text: `Count first: nobody can say yet that anything is needed.${then}` }
   }
   if (judgement.level === 'unknown' || judgement.level === 'under' || judgement.level === 'watch') {
     const broodless = best && treatmentOf(best.treatment)?.active === 'oxalic acid' && s.colony.brood === 'none'
-    const oxalic = broodless ? ` ${nameOf(best)} reaches nearly every mite while there is no brood: many give it now in any case.` : ''
+    const sealed = firstSealed(s)
+    const until = sealed ? `, until about ${sayDay(sealed, s.asOf)}, when the first cells are capped` : ' while there is no brood'
+    const oxalic = broodless ? ` ${nameOf(best)} reaches nearly every mite${until}: many give it now in any case.` : ''
     const wait =
       judgement.level === 'unknown'
         ? 'Lay a board for three to seven days and count the fall: a cluster is not opened for a jar.'
-        : `Leave it, and count again by ${sayDay(judgement.recountBy, s.asOf)}${winter ? ' on a board' : ''}.`
+        : judgement.recountBy <= s.asOf
+          ? `Count again now${winter ? ' on a board' : ''}: the last count, of ${sayDay(judgement.countedOn ?? s.asOf, s.asOf)}, is too old to leave it on.`
+          : `Leave it, and count again by ${sayDay(judgement.recountBy, s.asOf)}${winter ? ' on a board' : ''}.`
     return {
       kind: 'leave',
       treatment: 'wait-and-recount',

@@ -40,6 +40,15 @@ function atWarmth(points: readonly (readonly [number, number])[], high: number):
   return logOdds(from[1]) + ((logOdds(to[1]) - logOdds(from[1])) * (high - from[0])) / (to[0] - from[0])
 }
 
+/** Nodes and weights of Gauss and Hermite for a normal distribution, in its standard deviations (three points; Abramowitz & Stegun 25.10). */
+const NODES = [
+  [-Math.sqrt(3), 1 / 6],
+  [0, 2 / 3],
+  [Math.sqrt(3), 1 / 6],
+] as const
+/** The mean share of a normal distribution of log-odds: a wide doubt about a strong thing makes it weaker, as it is on average. */
+const meanShare = (mean: number, sd: number): number => NODES.reduce((sum, [at, weight]) => sum + weight * share(mean + at * sd), 0)
+
 type Ask = Pick<Situation, 'colony' | 'weather' | 'normals' | 'startOn' | 'history' | 'yardHistory' | 'rules'>
 
 /** The mean of the highs over the shortest course, °C, of the days that are known or usual; null where none is. */
@@ -102,7 +111,7 @@ export function efficacyHere(option: Treatment, s: Ask): EfficacyHere | null {
   const doubt = Z / Math.sqrt(precision)
   return {
     low: share(mean - doubt),
-    estimate: share(mean),
+    estimate: meanShare(mean, 1 / Math.sqrt(precision)),
     high: share(mean + doubt),
     get because() {
       const reach = broodState(s.colony.brood) === 'broodless' ? 'with nothing capped' : 'with brood'

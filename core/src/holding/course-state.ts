@@ -1,5 +1,6 @@
 import { isEnd, isFate, planCourse, tellsFrom, type Course, type CourseEvent, type CoursePlan, type PlannedJob } from '../course/index.ts'
-import { efficacy, midway, type JarCount, type Midway, type Outcome } from '../outcome/index.ts'
+import { midway, type JarCount, type Midway } from '../efficacy/index.ts'
+import { efficacy, type Outcome } from '../outcome/index.ts'
 import type { WeatherDay } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
 import { broodState, treatmentOf, type Treatment } from '../treatments/index.ts'

@@ -1,11 +1,7 @@
-import { CENTRAL, clopperPearson, type Estimate } from '../count/index.ts'
+import type { Estimate } from '../count/index.ts'
+import { takenBetween, type JarCount } from '../efficacy/index.ts'
 import type { Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
-
-export interface JarCount {
-  readonly mites: number
-  readonly bees: number
-}
 
 /** What a course took of the mites, held against what it should. */
 export interface Outcome {
@@ -22,23 +18,6 @@ export interface Outcome {
 const percent = (x: number) => `${plain(x * 100, 0)} %`
 /** An interval open at the bottom would print as a huge negative share; below nothing taken it is said in words. */
 const sayLow = (x: number) => (x < 0 ? 'none' : percent(x))
-
-/**
- * Share gone between two jars by one method, with its 90 % interval from the exact conditional test of two Poisson means (Przyborowski &
- * Wilenski, Biometrika 31, 1940, from memory): given all mites found, those of the second jar are binomial, whose Clopper-Pearson limits
- * give limits on the ratio of the rates. There must be mites in the first.
- */
-export function takenBetween(before: JarCount, after: JarCount): Estimate {
-  const share = clopperPearson(after.mites, before.mites + after.mites)
-  // Of mites that were there before, the second jar's share is under all of them.
-  const ratio = (p: number) => (p / (1 - p)) * (before.bees / after.bees)
-  return {
-    estimate: 1 - after.mites / after.bees / (before.mites / before.bees),
-    low: 1 - ratio(share.high),
-    high: 1 - ratio(share.low),
-    level: CENTRAL,
-  }
-}
 
 /**
  * Efficacy 1 - after/before of two jars by one method, held against what it should take. Authorities expect 90 % of an organic and 95 % of a

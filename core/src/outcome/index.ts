@@ -1,2 +1,1 @@
-export { efficacy, type Outcome, type JarCount } from './efficacy.ts'
-export { midway, type Midway } from './midway.ts'
+export { efficacy, type Outcome } from './efficacy.ts'

@@ -6,7 +6,7 @@ export { nextRest, phaseAt, phaseOf, queensToBeHad, sayPhase, type Rest } from '
 export { weatherReader, type Reading, type WeatherReader } from './weather.ts'
 export { contradictionsOf, type Contradiction } from './contradictions.ts'
 export { isRobbed, signsOf, signsOfMites, storesOf } from './signs.ts'
-export { hivedLately } from './hived.ts'
+export { firstSealed, hivedLately } from './hived.ts'
 export { CAPPED_DAYS } from './brood-days.ts'
 export { broodlessWindow, temperateNormals, type BroodlessWindow } from './climate.ts'
 export {

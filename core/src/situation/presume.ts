@@ -178,6 +178,18 @@ const SAY_SUPERS: Record<SupersNow, string> = { none: 'supers off', 'for-people'
 const supers: Presume = (asked) => {
   const { s, phase } = asked
   const known = s.supers.now
+  const planned = s.supers.offOn
+  const looked = s.colony.seenOn?.supers ?? s.colony.lookedOn ?? null
+  // A plan whose day is over is no fact, and no look since has said that they stayed on.
+  if (known === 'for-people' && planned !== null && planned < s.asOf && (looked === null || looked <= planned))
+    return {
+      fact: 'supers',
+      value: known,
+      say: SAY_SUPERS[known],
+      because: `they were to come off ${sayDay(planned, s.asOf)}, and nobody has said that they are`,
+      sure: 0.5,
+      others: [{ value: 'none', say: SAY_SUPERS.none, chance: 0.5, change: supersAre('none') }],
+    }
   if (known !== null && !isOld(asked, 'supers')) return null
   // What was seen stays where nothing has happened to it; into the winter supers for people do not go.
   const kept = known !== null && !(known === 'for-people' && phase === 'dormant')

@@ -1,6 +1,6 @@
 import type { PastCourse } from '../../situation/index.ts'
-import { addDays, daysBetween, sayDay, sayDays, yearOf } from '../../time/index.ts'
-import { mostCoursesOf, saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
+import { addDays, daysBetween, sayDay, sayDays, yearOf, type Day } from '../../time/index.ts'
+import { courseSpan, mostCoursesOf, saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
 import { firstDay, gateOf, levelAt, sayLevel, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 
@@ -21,13 +21,36 @@ const without = (option: Treatment, s: JudgedSituation, gone: (p: PastCourse) =>
 
 type Make = (level: Level, text: string, figure: string | null, flip: () => string | null, limit?: string | null) => LazyFinding
 
+/** The day by which a course that runs should be over, by its longest span; null where that day is past already and it still runs. */
+function overBy(p: PastCourse, s: JudgedSituation): Day | null {
+  const treatment = treatmentOf(p.treatment)
+  const day = treatment && addDays(p.start, Math.max(1, courseSpan(treatment, s).most))
+  return day && day > s.asOf ? day : null
+}
+
+/** The history as it should stand on the day judged: what runs today is over by then where its longest span is. */
+function withExpectedEnds(s: JudgedSituation): JudgedSituation {
+  if (!s.history.some((p) => p.end === null)) return s
+  const ended = (p: PastCourse): PastCourse => {
+    const by = p.end === null ? overBy(p, s) : null
+    return by && by <= s.startOn ? { ...p, end: by } : p
+  }
+  return { ...s, history: s.history.map(ended) }
+}
+
 function running(option: Treatment, s: JudgedSituation, make: Make): LazyFinding | null {
   const open = s.history.filter((p) => p.end === null && p.start <= s.startOn && isGiven(p))
   const same = open.find((p) => sameClass(option, p))
   // What goes alone goes alone in both directions.
   const alone = open.find((p) => treatmentOf(p.treatment)?.rotation.alone)
   const clash = same ?? alone ?? (option.rotation.alone ? open[0] : undefined)
-  const flip = (p: PastCourse) => () => `${sayLevel(without(option, s, (x) => x === p))} once that course is over.`
+  const flip = (p: PastCourse) => () => {
+    const by = overBy(p, s)
+    const day = by && firstDay(rotation, option, s, 'care')
+    return day
+      ? `${sayLevel(levelAt(rotation, option, { ...s, startOn: day }))} from ${sayDay(day, s.startOn)}, when it should be over.`
+      : `${sayLevel(without(option, s, (x) => x === p))} once that course is over.`
+  }
   if (clash)
     return make(
       'wait',
@@ -41,7 +64,7 @@ function running(option: Treatment, s: JudgedSituation, make: Make): LazyFinding
       'care',
       `${nameOf(beside.treatment)} is still running since ${sayDay(beside.start, s.startOn)}: read both labels before giving them together.`,
       'running',
-      flip(beside),
+      () => `${sayLevel(without(option, s, (x) => x === beside))} once that course is over.`,
     )
   return null
 }
@@ -139,7 +162,8 @@ function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse
 }
 
 /** Gate 7: what was given before to the colony and in its yard, how often, how long ago, and whether it worked. */
-export const rotation: Gate = gateOf({ readsDay: true }, (option, s) => {
+export const rotation: Gate = gateOf({ readsDay: true }, (option, asked) => {
+  const s = withExpectedEnds(asked)
   if (option.way !== 'given') return [{ gate: 'rotation', level: 'fits', source: '', text: () => 'Nothing is given.', flip: () => null }]
   const rule = option.rotation
   const make: Make = (level, text, figure, flip, limit = null) => ({

@@ -1,7 +1,7 @@
 import type { Estimate } from '../count/index.ts'
 import type { Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
-import { takenBetween, type JarCount } from './efficacy.ts'
+import { takenBetween, type JarCount } from './taken.ts'
 
 /** What a count in the middle of a course says of it. */
 export interface Midway {

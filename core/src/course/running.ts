@@ -1,0 +1,33 @@
+import { midway } from '../efficacy/index.ts'
+import type { Judged } from '../match/index.ts'
+import type { CountFact } from '../situation/index.ts'
+import { addDays, daysBetween, sayDay } from '../time/index.ts'
+import { broodState, patternOf, treatmentOf } from '../treatments/index.ts'
+import { tellsFrom } from './midway.ts'
+
+/** A count so many days before a course still tells of its level when it began (common practice, no source). */
+const BEFORE = 28
+const isJar = (c: CountFact): c is CountFact & { bees: number } => c.bees !== null && c.bees > 0
+
+/**
+ * What the newest count says of the course that runs: falling as it should, too early to tell, or not falling and then what. Null where
+ * nothing that is given runs, nothing was counted since it began, or the course is too short for a count in its middle.
+ */
+export function runningNote(s: Judged): string | null {
+  const course = s.history.findLast((p) => p.end === null && p.start <= s.asOf && treatmentOf(p.treatment)?.way === 'given')
+  const treatment = course && treatmentOf(course.treatment)
+  if (!course || !treatment) return null
+  const jars = s.counts.filter(isJar).toSorted((a, b) => a.date.localeCompare(b.date))
+  const now = jars.findLast((c) => c.date > course.start && c.date <= s.asOf)
+  if (!now) return null
+  const name = `${treatment.name}, since ${sayDay(course.start, s.asOf)}`
+  const pattern = patternOf(treatment, s)
+  const from = tellsFrom(treatment, pattern)
+  const days = daysBetween(course.start, now.date)
+  if (from === null) return `${name}: over too soon for a count in its middle; the one after it tells.`
+  if (days < from) return `${name}: ${days} days in is too early to tell; a count from ${sayDay(addDays(course.start, from), s.asOf)} on does.`
+  const before = jars.findLast((c) => c.method === now.method && c.date <= course.start && daysBetween(c.date, course.start) <= BEFORE)
+  if (!before) return `${name}: no count by the same method just before it, so nothing to hold this one against.`
+  const found = midway(before, now, treatment, { broodless: broodState(s.colony.brood) === 'broodless', days, of: pattern.days.least })
+  return found && `${name}: ${found.text}`
+}
