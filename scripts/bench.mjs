@@ -8,6 +8,7 @@ import { ensureDebian, ensurePackages } from './setup/install.mjs'
 import { ROOT, scratch } from './setup/place.mjs'
 import { must } from './setup/run.mjs'
 import { startServer } from './setup/server.mjs'
+import { benchAgainst } from './bench/against.mjs'
 import { benchPage } from './bench/page.mjs'
 
 await ensureDebian({ postgres: true, chromium: true })
@@ -16,6 +17,7 @@ await ensureBuilt()
 const dir = scratch('bench')
 const cluster = await startCluster(join(dir, 'postgres'), { passing: true })
 try {
+  await benchAgainst()
   const output = join(dir, 'bench.mjs')
   await bundle(join(ROOT, 'scripts/bench/run.ts'), output)
   console.log(await must('The bench', process.execPath, [output], { env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: cluster.url } }))

@@ -22,8 +22,20 @@ const APART = 7
 
 const isJar = (c: CountFact): boolean => c.bees !== null && c.bees > 0 && c.method !== 'drone' && c.method !== 'board'
 
+type Asked = Pick<Situation, 'counts' | 'history' | 'asOf'>
+/** Kept by the counts: a search over days asks for the same of every option on every day. */
+const kept = new WeakMap<Situation['counts'], { readonly of: Asked; readonly found: Influx | null }>()
+
 /** A count that was low after the last course and shot up within weeks: the treatment worked, and mites came from elsewhere. */
-export function influxOf({ counts, history, asOf }: Pick<Situation, 'counts' | 'history' | 'asOf'>): Influx | null {
+export function influxOf(of: Asked): Influx | null {
+  const known = kept.get(of.counts)
+  if (known && known.of.history === of.history && known.of.asOf === of.asOf) return known.found
+  const found = influxIn(of)
+  kept.set(of.counts, { of: { counts: of.counts, history: of.history, asOf: of.asOf }, found })
+  return found
+}
+
+function influxIn({ counts, history, asOf }: Asked): Influx | null {
   const ended = history.reduce<Day | null>((last, p) => (p.end !== null && p.end <= asOf && (last === null || p.end > last) ? p.end : last), null)
   if (ended === null) return null
   const after = counts.filter((c) => isJar(c) && c.date >= ended && c.date <= asOf).toSorted((a, b) => a.date.localeCompare(b.date))

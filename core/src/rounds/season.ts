@@ -117,7 +117,7 @@ function phasesOf({ yard }: YardState, from: Day, to: Day): SeasonYard['phases']
   const found: { phase: Phase; from: Day; to: Day }[] = []
   for (let n = 0; n <= daysBetween(from, to); n++) {
     const day = addDays(from, n)
-    const phase = phaseAt({ phase: null, asOf: yard.today, hemisphere: yard.hemisphere, normals: yard.normals }, day)
+    const phase = phaseAt({ phase: null, hemisphere: yard.hemisphere, normals: yard.normals }, day)
     const last = found.at(-1)
     if (last?.phase === phase) last.to = day
     else found.push({ phase, from: day, to: day })

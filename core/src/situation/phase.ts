@@ -70,20 +70,22 @@ function phaseByClimate(day: Day, season: Season): Phase {
   return into < FLOW.from ? 'increase' : into < FLOW.to ? 'peak' : 'decrease'
 }
 
+type PhaseFacts = Pick<Situation, 'phase' | 'hemisphere'> & Partial<Pick<Situation, 'normals'>>
+
 /**
- * The phase in force on the day the case is known (`asOf`). The keeper's own word wins; else the yard's twelve usual highs tell
- * its season; else, and where no month is cold, the calendar, six months on in the south.
+ * The phase on a day. The keeper's own word wins, and holds for all days; else the yard's twelve usual highs tell its season; else, and
+ * where no month is cold, the calendar, six months on in the south.
  */
-export function phaseOf(situation: Pick<Situation, 'phase' | 'asOf' | 'hemisphere'> & Partial<Pick<Situation, 'normals'>>): Phase {
+export function phaseAt(situation: PhaseFacts, day: Day): Phase {
   if (situation.phase) return situation.phase
   const season = situation.normals && situation.normals.length === 12 ? seasonFrom(situation.normals) : null
-  if (season) return phaseByClimate(situation.asOf, season)
+  if (season) return phaseByClimate(day, season)
   const shift = situation.hemisphere === 'south' ? 6 : 0
-  return NORTHERN[(monthOf(situation.asOf) - 1 + shift) % 12] ?? 'decrease'
+  return NORTHERN[(monthOf(day) - 1 + shift) % 12] ?? 'decrease'
 }
 
-/** The phase on another day: the keeper's own word holds for all of them. */
-export const phaseAt = (situation: Parameters<typeof phaseOf>[0], day: Day): Phase => phaseOf({ ...situation, asOf: day })
+/** The phase in force on the day the case is known (`asOf`). */
+export const phaseOf = (situation: PhaseFacts & Pick<Situation, 'asOf'>): Phase => phaseAt(situation, situation.asOf)
 
 /** Days in which nothing opens the nest. */
 export interface Rest {
@@ -99,7 +101,7 @@ const NO_NORMALS: readonly MonthNormal[] = []
  * The winter rest that a day lies in, or the next one, by the place or the calendar; null where there is none within a year, or the
  * keeper's own word stands for every day. What was found is kept: a search over weeks asks for the same winter.
  */
-export function nextRest(situation: Parameters<typeof phaseOf>[0], day: Day): Rest | null {
+export function nextRest(situation: PhaseFacts, day: Day): Rest | null {
   if (situation.phase) return null
   const normals = situation.normals ?? NO_NORMALS
   let byPlace = restsKept.get(normals)
