@@ -189,7 +189,9 @@ describe('the letter of the day', () => {
 
   it('says what is overdue, due and ahead, in sentences, with the law and the way in', async () => {
     await wants(0)
-    await sendLetters(parts(post, '2026-08-12T09:00:00Z'))
+    // The weather that the letter stands on is kept by then: this one's own service is out of reach.
+    const shown = (await demo.get('/api/letter').expect(200)).body
+    await sendLetters(parts(post, '2026-08-12T10:30:00Z'))
     const { text } = sent[0]!
     for (const part of [
       'Quarry Bank: strips in Bramble must come out now',
@@ -201,7 +203,6 @@ describe('the letter of the day', () => {
     ])
       expect(text).toContain(part)
     expect(text).not.toMatch(/undefined|null|NaN/)
-    const shown = (await demo.get('/api/letter').expect(200)).body
     expect(shown.subject).toBe(sent[0]!.subject)
   })
 

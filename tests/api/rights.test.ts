@@ -57,6 +57,9 @@ const decision = (of: Ids): Json => ({
   colonies: [{ colonyId: of.colony, courseId: of.course, situation: SITUATION }],
 })
 
+/** Rows of a past course, one and the same for a side. */
+const pastIds = new Map<string, string>()
+const pastOf = (of: string) => pastIds.get(of) ?? pastIds.set(of, id()).get(of)!
 /** Routes that name a row: what is sent for the row of a side. `PUT` says what stands already; `DELETE` a version that is not. */
 const ROWS: Readonly<Record<string, Line>> = {
   ...Object.fromEntries(
@@ -77,6 +80,21 @@ const ROWS: Readonly<Record<string, Line>> = {
   'get /photos/{id}': (of) => ({ at: { id: of.photo } }),
   'delete /photos/{id}': (of) => ({ at: { id: of.photo } }),
   'put /decisions/{id}': (of) => ({ at: { id: of.decision }, body: decision(of) }),
+  'post /past-courses': (of) => ({
+    at: {},
+    body: {
+      decisions: [
+        {
+          id: pastOf(of.yard),
+          yardId: of.yard,
+          treatment: 'oxalic-dribble',
+          startOn: '2026-07-01',
+          past: { rounds: 1, amount: 40, endOn: '2026-07-01' },
+          colonies: [{ colonyId: of.colony, courseId: pastOf(of.colony) }],
+        },
+      ],
+    },
+  }),
   'put /events/{id}': (of) => ({ at: { id: of.event }, body: event(of) }),
   'get /courses/{id}': (of) => ({ at: { id: of.course } }),
   'post /rounds': (of) => ({
@@ -114,7 +132,7 @@ async function call(client: Client, name: string, sent: Sent) {
 async function furnish(client: Client, yard = id()): Promise<Ids> {
   const of = { ...(Object.fromEntries(KINDS.map((kind) => [kind, id()])) as unknown as Ids), yard }
   for (const word of Object.keys(ONE)) expect((await call(client, `put /${word}/{id}`, ROWS[`put /${word}/{id}`]!(of))).status, word).toBe(201)
-  for (const name of ['put /photos/{id}', 'put /decisions/{id}', 'put /events/{id}', 'put /yards/{id}/weather'])
+  for (const name of ['put /photos/{id}', 'put /decisions/{id}', 'put /events/{id}', 'post /past-courses', 'put /yards/{id}/weather'])
     expect((await call(client, name, ROWS[name]!(of))).body.detail, name).toBeUndefined()
   return of
 }

@@ -144,23 +144,24 @@ describe('the demo', () => {
     expect(await names(quarry)).toContain('4 Dogrose')
   })
 
-  it('shows four yards and 32 colonies, of every kind a keeper meets', async () => {
+  it('shows five yards and 38 colonies, of every kind a keeper meets', async () => {
     const yards = (await demo.get('/api/yards')).body as YardRecord[]
     const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
     const states = yards.flatMap((y) => yardState(y, settings).row)
-    expect(yards).toHaveLength(4)
-    expect(states).toHaveLength(32)
+    expect(yards).toHaveLength(5)
+    expect(states).toHaveLength(38)
     const levels = (level: string) => states.filter((s) => s.judgement.level === level).length
-    expect(levels('urgent')).toBe(2)
+    expect(levels('urgent')).toBe(4)
     expect(levels('under')).toBeGreaterThan(5)
     expect(levels('watch')).toBeGreaterThan(3)
     expect(states.filter((s) => s.situation.colony.queen === 'absent')).toHaveLength(1)
     expect(states.filter((s) => s.colony.hivedOn !== null)).toHaveLength(1)
-    expect(states.filter((s) => s.courses.some((c) => c.running))).toHaveLength(7)
+    expect(states.filter((s) => s.courses.some((c) => c.running))).toHaveLength(9)
     expect(states.filter((s) => s.steps.some((x) => x.due === 'overdue' && x.job?.job === 'remove')).map((s) => s.colony.name)).toEqual(['Bramble'])
     expect(states.flatMap((s) => s.courses.flatMap((c) => c.outcome?.verdict ?? [])).toSorted()).toEqual([
       'as-expected',
       'as-expected',
+      'short',
       'unclear',
       'unclear',
     ])

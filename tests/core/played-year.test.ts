@@ -81,7 +81,7 @@ function visit(yard: YardState, colony: ColonyRecord, today: Day, random: () => 
 
 function check(yard: YardState, today: Day): void {
   const { normals, hemisphere } = yard.yard
-  const winter = phaseAt({ phase: null, asOf: today, hemisphere, normals }, today) === 'dormant'
+  const winter = phaseAt({ phase: null, hemisphere, normals }, today) === 'dormant'
   const list = todayOfYards([yard])
   const letter = dayLetter('Holding', [yard], settings, today, 'https://example.test/today')
   const season = seasonOf([yard], today)
@@ -159,7 +159,7 @@ describe('a played year', () => {
         }
         const yard = yardState(record, settings)
         check(yard, today)
-        const away = phaseAt({ phase: null, asOf: today, hemisphere, normals }, today) === 'dormant'
+        const away = phaseAt({ phase: null, hemisphere, normals }, today) === 'dormant'
         if (!away && random() < 0.4) colonies = colonies.map((c) => visit(yard, c, today, random))
         // One swarms and one dies in the middle of a course.
         if (n === 120 || n === 240)

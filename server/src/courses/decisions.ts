@@ -153,9 +153,19 @@ function checkStart(scope: Scope, startOn: Day, today: Day): void {
     throw Problem.invalid([{ path: 'startOn', sentence: `That is more than ${MOST_DAYS} days ago: it is no decision any more.` }])
 }
 
+/** A colony that is theirs, and stands in the yard. */
+async function inYard(ask: Parameters<typeof findColony>[0], yardId: string, colonyId: string, index: number) {
+  const colony = await findColony(ask, colonyId)
+  if (colony.yardId !== yardId)
+    throw Problem.invalid([{ path: `colonies[${index}].colonyId`, sentence: `${colony.name} does not stand in this yard.` }])
+  return colony
+}
+
 /** A past course is told without a case: it is planned on what the book has of its colony. */
-async function withSituations({ db, scope, transaction }: Asking, row: YardRecord | undefined, given: GivenDecision): Promise<GivenDecision> {
+async function withSituations(ask: Parameters<typeof findColony>[0], row: YardRecord | undefined, given: GivenDecision): Promise<GivenDecision> {
   if (!given.past || !row || given.colonies.every((line) => line.situation !== undefined)) return given
+  const { db, scope, transaction } = ask
+  for (const [index, { colonyId }] of given.colonies.entries()) await inYard(ask, given.yardId, colonyId, index)
   const settings = await settingsOf(db, scope.holdingId, transaction)
   const caseOf = (id: string) => {
     const colony = row.colonies.find((c) => c.id === id)
@@ -220,9 +230,7 @@ export async function putDecisionWithin(
   await db.model('decisions').create({ ...decision, holdingId: scope.holdingId, deletedAt: null }, { transaction })
   const courses = []
   for (const [index, line] of given.colonies.entries()) {
-    const colony = await findColony(ask, line.colonyId)
-    if (colony.yardId !== yard.id)
-      throw Problem.invalid([{ path: `colonies[${index}].colonyId`, sentence: `${colony.name} does not stand in this yard.` }])
+    const colony = await inYard(ask, yard.id, line.colonyId, index)
     if (given.past) refuseTwice(row, colony.id, given)
     else refuseSecond(row, colony.id, given.treatment, given.startOn)
     const made = given.past ? decidePast(given, index) : decide(given, index)

@@ -13,7 +13,7 @@ import {
 } from '@thistle/core/bodies'
 import { caseSchema } from '@thistle/core/formats'
 import { TREATMENT_KEYS } from '@thistle/core/situation'
-import { told, type Route } from '../api/route.ts'
+import { refused, told, type Route } from '../api/route.ts'
 import { ensureTheirs } from '../access/rows.ts'
 import { Problem } from '../problems/problem.ts'
 import { strokeOf } from '../records/log.ts'
@@ -84,7 +84,10 @@ export const courseRoutes = (keep: Keeping): Route[] => [
     group: GROUP,
     summary: 'Courses that were given before they were entered: all or none, and one undo takes them back',
     body: pastCoursesBody,
-    answers: { 200: told(strokeAnswer, 'The number of the stroke, by which it is undone.') },
+    answers: {
+      200: told(strokeAnswer, 'The number of the stroke, by which it is undone.'),
+      404: refused('One of them belongs to something that is not in your holding.'),
+    },
     handle: async ({ scope, body }) => {
       const { decisions } = body as { decisions: readonly (GivenDecision & { id: string })[] }
       if (decisions.reduce((sum, d) => sum + d.colonies.length, 0) > MOST_PAST_COURSES)

@@ -467,6 +467,72 @@ export const YARDS: readonly DemoYard[] = [
       lane('Woad', 11, 6, 12, series(1)),
     ],
   },
+  {
+    // Not ordinary: strips that failed, one far gone, gel in the heat, strips begun in one of a row, a plan for supers nobody kept.
+    name: 'Withy Corner',
+    latitude: 52.02,
+    longitude: 0.6,
+    supersOffOn: '2026-08-09',
+    supersNextOn: '2027-05-02',
+    lastOpening: '2026-11-04',
+    lift: 2,
+    lookedOn: '2026-08-07',
+    colonies: [
+      {
+        name: 'Angelica',
+        bees: 10,
+        brood: 5,
+        counts: [
+          ['2026-05-20', 14, 300],
+          ['2026-07-16', 10, 300],
+          ['2026-08-07', 16, 300],
+        ],
+        courses: [springStrips('2026-05-22', ['2026-06-08', '2026-06-25'], '2026-07-04', 2)],
+      },
+      {
+        name: 'Bryony',
+        bees: 14,
+        brood: 8,
+        facts: { broodBoxes: 2, signs: ['crippled-wings', 'spotty-brood'], note: 'Taken over from a neighbour who had stopped counting.' },
+        counts: [['2026-08-07', 90, 300]],
+      },
+      {
+        name: 'Celandine',
+        bees: 9,
+        brood: 5,
+        facts: { entrance: 'full', stores: 'enough' },
+        counts: [['2026-07-31', 12, 300]],
+        courses: [
+          {
+            treatment: 'thymol-gel',
+            startOn: '2026-08-01',
+            events: [
+              { job: 'prepare', on: '2026-08-01' },
+              { job: 'dose', on: '2026-08-01', amount: 50 },
+            ],
+          },
+        ],
+      },
+      {
+        name: 'Dropwort',
+        bees: 10,
+        brood: 5,
+        counts: [['2026-08-07', 11, 300]],
+        courses: [
+          {
+            treatment: 'amitraz-strip',
+            startOn: '2026-08-09',
+            events: [
+              { job: 'prepare', on: '2026-08-09' },
+              { job: 'dose', on: '2026-08-09', amount: 2 },
+            ],
+          },
+        ],
+      },
+      { name: 'Elecampane', bees: 11, brood: 6, facts: { supers: 'for-people' }, counts: [['2026-08-07', 10, 300]] },
+      { name: 'Figwort', bees: 8, brood: 4, facts: { stores: 'light' }, counts: [['2026-08-07', 12, 300]] },
+    ],
+  },
 ]
 
 /** Springs are weaker: what the looks of March and April said. */

@@ -119,9 +119,9 @@ function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: D
   )
   const whole = answer(situation)
   const option = whole.options.find((o) => o.treatment === course.treatment)
-  if (!option || option.earliest !== course.startOn)
+  if (!option || option.fitFrom !== course.startOn)
     throw new Error(
-      `the demo cannot start ${course.treatment} in ${colony.name} on ${course.startOn}: ${option?.verdict} ${JSON.stringify(option?.findings.filter((f) => f.level !== 'fits').map((f) => f.text))}`,
+      `the demo cannot start ${course.treatment} in ${colony.name} on ${course.startOn}: ${option?.fit} ${JSON.stringify(option?.findings.filter((f) => f.level !== 'fits').map((f) => f.text))}`,
     )
   const latestStart = option.course.find((job) => job.job === 'dose')?.latest ?? course.startOn
   const base = { holdingId: DEMO_HOLDING, treatment: course.treatment, startOn: course.startOn }
