@@ -313,10 +313,13 @@ describe('January, looked at as a keeper reads it', () => {
       expect(text).not.toMatch(/^Fits started by .*2026/)
     }
   })
-  it('takes the last opening of the winter it is in for no slip, and asks for the next one in spring', () => {
+  it('takes the last opening of the winter it is in for no slip, and takes it to come round again in spring, and asks for it in late summer', () => {
     expect(answer(january()).contradictions).toEqual([])
+    const on = (day: Day) => answer(bare(day, { lastOpening: '2026-11-05' }))
+    expect(on('2027-04-20').contradictions).toEqual([])
+    expect(on('2027-04-20').presumed.map((p) => p.say)).toContain('the last opening Fri 5 Nov')
     expect(
-      answer(bare('2027-04-20', { lastOpening: '2026-11-05' }))
+      on('2027-08-10')
         .contradictions.map((c) => c.text)
         .join(),
     ).toMatch(/is behind you: set the next one/)
@@ -441,5 +444,49 @@ describe('while something runs, and what comes before any choice', () => {
       }),
       { numRuns: 200 },
     )
+  })
+})
+
+describe('a treatment that was measured as failed', () => {
+  const failed = (mites: number, after: number) => {
+    // 14 before, 10 after on 300 bees: about 29 % gone, and by the exact test from none to about 66 %.
+    const past: PastCourse = {
+      treatment: 'amitraz-strip',
+      start: '2026-05-22',
+      end: '2026-07-04',
+      efficacy: 1 - after / mites,
+      efficacyLow: -0.5,
+      efficacyHigh: 0.66,
+    }
+    return bare('2026-08-12', {
+      colony: {
+        broodBoxes: 1,
+        brood: 'capped',
+        framesOfBees: 10,
+        queen: 'laying',
+        entrance: 'full',
+        floor: 'solid',
+        floorWet: false,
+        clustered: false,
+      },
+      supers: { now: 'none' },
+      lastOpening: '2026-11-05',
+      counts: [wash('2026-08-11', 16, 300)],
+      weather: days('2026-08-12', Array(12).fill(33)),
+      normals: temperateNormals('north'),
+      history: [past],
+    })
+  }
+  it('comes after every other that fits as it does, also on a hot day on which all want care', () => {
+    const { options, choice } = answer(failed(14, 10))
+    const amitraz = options.findIndex((o) => o.treatment === 'amitraz-strip')
+    const alike = options.filter((o) => o.fit === options[amitraz]!.fit && o.left && o.left.estimate < 3 && treatmentOf(o.treatment)?.way === 'given')
+    expect(alike.length).toBeGreaterThan(1)
+    for (const other of alike) expect(options.indexOf(other)).toBeLessThanOrEqual(amitraz)
+    expect(choice.treatment).not.toBe('amitraz-strip')
+  })
+  it('is forecast weaker by it, though one end of its interval is open', () => {
+    const [with_, without] = [of(failed(14, 10), 'amitraz-strip'), of({ ...failed(14, 10), history: [] }, 'amitraz-strip')]
+    expect(with_.left!.estimate).toBeGreaterThan(without.left!.estimate * 1.8)
   })
 })

@@ -136,7 +136,7 @@ function chosen(options: readonly AnsweredOption[], s: Judged): Choice {
     return {
       kind: 'later',
       treatment: later.treatment,
-      text: `Nothing fits on ${sayDay(day, s.asOf)}: ${short(later)} from ${sayDay(later.fitFrom, s.asOf)}.`,
+      text: `Nothing that is given fits on ${sayDay(day, s.asOf)}: ${short(later)} from ${sayDay(later.fitFrom, s.asOf)}.`,
       reasons: why ? [firstOf(why.text)] : [],
       change: null,
     }

@@ -60,7 +60,7 @@ function dosedOtherwise(job: PlannedJob, dose: GivenDose): Finding[] {
       job: 'dose',
       n: job.n,
       kind: 'amount',
-      text: `${sayAmount(job.amount, dose.unit)} given where ${sayAmount(dose.amount, dose.unit)} were planned: ${over ? 'over the dose harms bees and leaves residues; never do it again' : 'too little breeds mites that withstand it'}.`,
+      text: `${sayAmount(job.amount, dose.unit)} given where ${sayAmount(dose.amount, dose.unit)} ${dose.amount === 1 && dose.unit !== 'g' && dose.unit !== 'mL' ? 'was' : 'were'} planned: ${over ? 'over the dose harms bees and leaves residues; never do it again' : 'too little breeds mites that withstand it'}.`,
     },
   ]
 }

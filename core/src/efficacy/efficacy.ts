@@ -70,13 +70,22 @@ interface Result {
   readonly variance: number
 }
 
+/**
+ * The spread of a measured share on the scale of log-odds. A share that may be none at all has no lower end on it: the upper half of its
+ * interval tells alone.
+ */
+function spreadOf({ efficacy, efficacyLow, efficacyHigh }: Situation['history'][number]): number {
+  if (efficacy === null || efficacyLow == null || efficacyHigh == null) return TWO_JARS
+  return efficacyLow <= EDGE ? (logOdds(efficacyHigh) - logOdds(efficacy)) / Z : (logOdds(efficacyHigh) - logOdds(efficacyLow)) / (2 * Z)
+}
+
 /** Results of the same thing: of the same active where mites learn to live with it, else of the same form. */
 function resultsOf(option: Treatment, s: Ask): Result[] {
   const same = (key: Treatment['key']) => key === option.key || (option.rotation.change && treatmentOf(key)?.rotation.class === option.rotation.class)
   const read = (whose: Result['whose'], past: Situation['history']): Result[] =>
     past.flatMap((p): Result[] => {
       if (p.efficacy === null || !same(p.treatment) || p.start > s.startOn) return []
-      const told = p.efficacyLow != null && p.efficacyHigh != null ? (logOdds(p.efficacyHigh) - logOdds(p.efficacyLow)) / (2 * Z) : TWO_JARS
+      const told = spreadOf(p)
       const years = Math.max(0, daysBetween(p.start, s.startOn)) / 365
       return [{ whose, on: p.start, share: p.efficacy, variance: Math.max(told, 0.2) ** 2 + BETWEEN[whose] ** 2 + A_YEAR * years }]
     })

@@ -68,7 +68,8 @@ const SHORT: Record<string, string> = {
 function nameOfJob(job: PlannedJob, state: CourseState): string {
   const rounds = state.course.pattern.steps.filter((s) => s.job === 'dose').length
   const { verb } = state.treatment
-  if (job.job === 'dose') return rounds > 1 ? `round ${job.n}: ${verb}` : verb
+  const half = job.planned !== null && state.course.dose !== null && job.planned < state.course.dose.amount ? ', half of it' : ''
+  if (job.job === 'dose') return `${rounds > 1 ? `round ${job.n}: ${verb}` : verb}${half}`
   return job.job === 'remove' && state.course.dose?.unit === 'strip' ? 'take strips out' : (SHORT[job.job] ?? job.job)
 }
 function sayStep(job: PlannedJob, state: CourseState, due: DueState, today: Day): string {
@@ -177,7 +178,21 @@ function boardSteps(colony: ColonyRecord, today: Day): NextStep[] {
       ? `read the board ${sayDay(best, today)}`
       : 'read the board now'
   const tone: Tone = due === 'overdue' ? 'alarm' : due === 'due' ? 'act' : 'settled'
-  return [{ kind: 'board', text, name: 'read the board', tone, due, earliest, best, latest, job: null, course: null, setFor: null, hindrance: null }]
+  const window = stale ? { earliest: today, best: today, latest: today } : { earliest, best, latest }
+  return [
+    {
+      kind: 'board',
+      text,
+      name: stale ? 'clear the board' : 'read the board',
+      tone,
+      due,
+      ...window,
+      job: null,
+      course: null,
+      setFor: null,
+      hindrance: null,
+    },
+  ]
 }
 
 const GONE: Readonly<Partial<Record<Fate, string>>> = { died: 'it died', merged: 'it was united', sold: 'it was sold' }

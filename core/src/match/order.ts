@@ -1,7 +1,7 @@
 import { harmOf } from '../efficacy/index.ts'
 import { isOver } from '../judge/index.ts'
 import type { Priority } from '../situation/index.ts'
-import { patternOf, type Treatment } from '../treatments/index.ts'
+import { patternOf, treatmentOf, type Treatment } from '../treatments/index.ts'
 import type { JudgedSituation, Level } from './finding.ts'
 import type { Matched } from './matched.ts'
 
@@ -41,9 +41,23 @@ export function leavesOver(o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, 
   return o.left === null ? shareLeft(o) >= 0.5 : o.left.estimate >= threshold
 }
 
+/** A measured share under this is a failure: the reasons come first, and other actives before the same again (common practice, no source). */
+const FAILED = 0.7
+/** Whether the last course of the same class in this colony fell short. */
+function failedBefore({ treatment }: Pick<Matched, 'treatment'>, { history, startOn }: JudgedSituation): boolean {
+  const { rotation } = treatment
+  if (!rotation.change) return false
+  const last = history
+    .filter((p) => p.start <= startOn && p.efficacy !== null && treatmentOf(p.treatment)?.rotation.class === rotation.class)
+    .toSorted((a, b) => a.start.localeCompare(b.start))
+    .at(-1)
+  return (last?.efficacy ?? 1) < FAILED
+}
+
 /** Figures by which options of one fit are put in order, first to last. */
 export const placeOf = (o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, s: JudgedSituation): readonly number[] => [
   leavesOver(o, s) ? 1 : 0,
+  failedBefore(o, s) ? 1 : 0,
   asked(o, s.keeper.priority, s),
   Math.round(shareLeft(o) / CLOSE),
   harmSum(o.treatment, s),
@@ -53,8 +67,8 @@ export const placeOf = (o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, s: 
 
 /** One figure for the order among equals, for sums over a yard: the first figures weigh most. */
 export const costAmongEquals = (o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, s: JudgedSituation): number => {
-  const [over = 0, first = 0, left = 0, harm = 0, visits = 0] = placeOf(o, s)
-  return over * 400 + first * 10 + left + harm * 0.1 + visits * 0.01
+  const [over = 0, failed = 0, first = 0, left = 0, harm = 0, visits = 0] = placeOf(o, s)
+  return over * 400 + failed * 200 + first * 10 + left + harm * 0.1 + visits * 0.01
 }
 
 function compare(a: readonly number[], b: readonly number[]): number {

@@ -15,6 +15,8 @@ export interface Contradiction {
 const NO_CLUSTER = 18
 /** More frames of bees than this in a box are unlikely: boxes hold eight to twelve frames (common practice, no source). */
 const MOST_FRAMES_A_BOX = 14
+/** Days after the last opening in which it still closes the hive; after that the next one is presumed. */
+export const CLOSED_FOR = 60
 type Check = (s: Situation) => Contradiction | null
 const say = (path: string, text: string): Contradiction => ({ path, text })
 
@@ -75,11 +77,13 @@ const CHECKS: readonly Check[] = [
     supers.now === 'none' && supers.nextOn !== null && supers.nextOn < asOf
       ? say('supers.nextOn', `Supers were due ${sayDay(supers.nextOn, asOf)} and none are on.`)
       : null,
-  // In the winter it closes it is behind everybody; after that the next one is wanted.
-  ({ lastOpening, asOf, ...rest }) =>
-    lastOpening !== null && lastOpening < asOf && phaseOf({ ...rest, asOf }) !== 'dormant'
-      ? say('lastOpening', `The last opening day, ${sayDay(lastOpening, asOf)}, is behind you: set the next one.`)
-      : null,
+  ({ lastOpening, asOf, ...rest }) => {
+    if (lastOpening === null || lastOpening >= asOf) return null
+    const phase = phaseOf({ ...rest, asOf })
+    // It is taken to come round again; the new one is asked for once it matters, in late summer.
+    const wanted = phase === 'decrease' || (phase !== 'dormant' && daysBetween(lastOpening, asOf) <= CLOSED_FOR)
+    return wanted ? say('lastOpening', `The last opening day, ${sayDay(lastOpening, asOf)}, is behind you: set the next one.`) : null
+  },
 ]
 
 /** Holes in the days told: from the case's own day to the last one. */

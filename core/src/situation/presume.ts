@@ -1,5 +1,6 @@
 import { addDays, daysBetween, monthOf, sayDay, yearOf, type Day } from '../time/index.ts'
 import { broodlessWindow, temperateNormals } from './climate.ts'
+import { CLOSED_FOR } from './contradictions.ts'
 import { hivedLately } from './hived.ts'
 import { phaseAt, phaseOf, sayPhase } from './phase.ts'
 import type { AgeingFact } from './look-fields.ts'
@@ -175,13 +176,16 @@ const SUPERS: Record<Phase, { now: SupersNow; sure: number }> = {
 }
 const SAY_SUPERS: Record<SupersNow, string> = { none: 'supers off', 'for-people': 'supers on for people', 'for-bees': 'a box for the bees on' }
 
+/** Days after a planned day in which it is asked about (a guess); after that the season tells. */
+const ASKED_FOR = 60
 const supers: Presume = (asked) => {
   const { s, phase } = asked
   const known = s.supers.now
   const planned = s.supers.offOn
   const looked = s.colony.seenOn?.supers ?? s.colony.lookedOn ?? null
   // A plan whose day is over is no fact, and no look since has said that they stayed on.
-  if (known === 'for-people' && planned !== null && planned < s.asOf && (looked === null || looked <= planned))
+  const lapsed = planned !== null && planned < s.asOf && daysBetween(planned, s.asOf) <= ASKED_FOR && (looked === null || looked <= planned)
+  if (known === 'for-people' && lapsed && phase !== 'dormant')
     return {
       fact: 'supers',
       value: known,
@@ -345,8 +349,6 @@ function nextTime(day: Day, after: Day): Day {
   return same >= after ? same : inYear(day, yearOf(after) + 1)
 }
 
-/** Days after the last opening in which it still means that the hive is closed. */
-const CLOSED_FOR = 60
 const lastOpening: Presume = ({ s, day, phase }) => {
   const set = s.lastOpening
   if (set === null || set >= day) return null

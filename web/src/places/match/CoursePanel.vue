@@ -108,6 +108,11 @@ async function start(): Promise<void> {
     </CautionNote>
     <p v-if="treatment?.differs" class="soft small">Where labels differ: {{ treatment.differs }}</p>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
+    <div v-if="place && holding.mayWrite && fits && failed" class="failed">
+      <p class="alarm strong">{{ failed.treatment.name }} fell short here ({{ sayDay(failed.startedOn, situation.asOf) }}). Before the same active again:</p>
+      <WhyShort :course="failed" :colony="place.state" :yard="place.yard" />
+      <ACheckbox v-model:checked="gone">I have gone through these</ACheckbox>
+    </div>
     <div v-if="place && holding.mayWrite" class="go">
       <p v-if="fits && winterToo" class="winter">
         <ACheckbox v-model:checked="withWinter">
@@ -115,11 +120,7 @@ async function start(): Promise<void> {
         </ACheckbox>
         <span class="soft small">While there is likely no brood, {{ sayWindow(winterToo.from, winterToo.to) }} by {{ winterToo.presumed ? 'what is usual in a temperate place (presumed: give the yard its months)' : 'what is usual here' }}; a look decides. Common practice.</span>
       </p>
-      <div v-if="fits && failed" class="failed">
-        <p class="alarm strong">{{ failed.treatment.name }} fell short here ({{ sayDay(failed.startedOn, situation.asOf) }}). Before the same active again:</p>
-        <WhyShort :course="failed" :colony="place.state" :yard="place.yard" />
-        <ACheckbox v-model:checked="gone">I have gone through these</ACheckbox>
-      </div>
+      <p v-if="fits && failed && !gone" class="alarm strong small">{{ failed.treatment.name }} fell short here: go through why first, above.</p>
       <p v-if="fits && tags.length > 0" class="tags"><FirstTags :option="option" /></p>
       <p v-if="fits && treatment?.caution" class="small alarm strong">{{ treatment.caution.hazard }} Read the caution above first.</p>
       <AButton v-if="fits" type="primary" class="press" :disabled="busy || (failed !== null && !gone)" @click="start">

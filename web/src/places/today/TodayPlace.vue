@@ -75,7 +75,7 @@ function what(line: TodayJob): string {
   if (step.kind === 'gone') return 'Take it out of the row'
   if (step.kind === 'left') return capital(holding.say(step.text))
   if (step.kind === 'board') return capital(holding.say(step.text))
-  if (step.kind === 'count') return step.due === 'coming' ? 'Count again' : 'Count'
+  if (step.kind === 'count') return step.due === 'coming' ? 'Count again' : capital(step.name)
   return holding.say(capital(sharedText(line)))
 }
 function when(line: TodayJob): string {
