@@ -2,7 +2,7 @@ import { heatRisk, type Finding, type HeatRisk, type Judged } from '../match/ind
 import { isOver } from '../judge/index.ts'
 import { firstSealed, phaseAt, type TreatmentKey } from '../situation/index.ts'
 import { sayDay, type Day } from '../time/index.ts'
-import { shortName, treatmentOf, type Treatment } from '../treatments/index.ts'
+import { sayAmount, shortName, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
 import type { AnsweredOption } from './answered.ts'
 import { runningNote } from './running.ts'
@@ -38,7 +38,7 @@ function sayCourse(o: AnsweredOption, s: Judged): string {
   const out = o.course.find((j) => j.job === 'remove') ?? o.course.findLast((j) => j.job === 'dose' && j.n > 1)
   return [
     ...(o.left && isOver(s.judgement) ? [`leaves about ${o.left.estimate.toFixed(1)} in 100`] : []),
-    ...(o.dose ? [o.dose.text.split(':')[0] ?? ''] : []),
+    ...(o.dose ? [sayAmount(o.dose.amount, o.dose.unit)] : []),
     ...(out ? [`${out.job === 'remove' ? 'out from' : 'last round'} ${sayDay(out.best, s.asOf)}`] : []),
   ].join(', ')
 }

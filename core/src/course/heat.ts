@@ -53,8 +53,8 @@ export function doseInHeat(dose: Dose, { treatment, weather = [] }: Pick<CourseP
   const hottest = Math.max(...highs)
   if (!(hottest > heat.halveOver)) return dose
   const amount = dose.amount / 2
-  const text = `${sayAmount(amount, dose.unit)}: half of ${sayAmount(dose.amount, dose.unit)}, since ${plain(hottest)} °C is forecast and over ${plain(heat.halveOver)} a whole dose can drive bees out`
-  return { ...dose, amount, text }
+  const how = `half of ${sayAmount(dose.amount, dose.unit)}, since ${plain(hottest)} °C is forecast and over ${plain(heat.halveOver)} a whole dose can drive bees out`
+  return { ...dose, amount, how, text: `${sayAmount(amount, dose.unit)}: ${how}` }
 }
 
 /** The least that may be given for heat without being too little; the dose itself where it is never cut. */

@@ -104,9 +104,6 @@ const textOf = (step: Step, { treatment, facts }: CoursePlan): string =>
     String(step.n),
   )
 
-/** The words of a halved dose behind its amount. */
-const halved = (dose: Dose): string => dose.text.slice(dose.text.indexOf(': ') + 2)
-
 const WORKING = new Set<JobKind>(['dose', 'remove'])
 /** What lies in the hive goes on working while it lies there: time outside is added to the job's days. */
 const PAUSED = new Set<JobKind>(['dose', 'remove', 'check'])
@@ -132,7 +129,7 @@ function place(plan: CoursePlan, pattern: CoursePattern, what: Happened, dose: D
     const cool = step.job === 'dose' && step.after !== 'start' && !event && !passed ? offHeat(free, plan) : { window: free, why: null }
     const open = capped(cool.window, step, plan.facts.lastOpening)
     const given = dose && step.job === 'dose' && !event ? doseInHeat(dose, plan, open.best) : dose
-    const words = `${textOf(step, plan).replace('{dose}', given ? sayAmount(given.amount, given.unit) : '')}${dose && given && given !== dose ? `; ${halved(given)}` : ''}${cool.why ? `; ${cool.why}` : ''}`
+    const words = `${textOf(step, plan).replace('{dose}', given ? sayAmount(given.amount, given.unit) : '')}${dose && given && given !== dose ? `; ${given.how}` : ''}${cool.why ? `; ${cool.why}` : ''}`
     const { window, text, opensHive } = wintered(
       { window: open, text: words, opensHive: step.opensHive },
       step,

@@ -6,6 +6,9 @@ import type { DoseRule, DoseUnit, SmallDose, Treatment } from './treatment.ts'
 export interface Dose {
   readonly amount: number
   readonly unit: DoseUnit
+  /** How it is given, or why it is so much. */
+  readonly how: string
+  /** The amount and how. */
   readonly text: string
 }
 
@@ -20,7 +23,7 @@ export function sayAmount(amount: number, unit: DoseUnit, mass: MassUnit = 'g'):
 export const isByStrength = ({ dose }: Treatment): boolean => dose.by === 'frames' || dose.by === 'seam' || ('small' in dose && dose.small !== null)
 
 type Ask = Pick<Situation, 'colony' | 'rules'>
-const say = (amount: number, unit: DoseUnit, tail: string): Dose => ({ amount, unit, text: `${sayAmount(amount, unit)}: ${tail}` })
+const say = (amount: number, unit: DoseUnit, how: string): Dose => ({ amount, unit, how, text: `${sayAmount(amount, unit)}: ${how}` })
 
 const isSmall = (small: SmallDose | null, colony: ColonyFacts): boolean => {
   const frames = small?.of === 'brood' ? colony.framesOfBrood : colony.framesOfBees

@@ -11,7 +11,7 @@ import { degreesPer, sayFact, sayWarmer, type Fact, type FactValue } from './wha
 
 // The calendar comes when a day is touched.
 const DayInput = defineAsyncComponent(() => import('../../fields/DayInput.vue'))
-const props = defineProps<{ fact: Fact; known: FactValue; changed: boolean; fixed?: boolean; presumed?: { readonly say: string; readonly because: string } | null }>()
+const props = defineProps<{ fact: Fact; known: FactValue; changed: boolean; fixed?: boolean; presumed?: { readonly say: string; readonly because: string } | null; /** Said behind what is known. */ aside?: string | null }>()
 const value = defineModel<FactValue>({ required: true })
 const holding = useHolding()
 /** What is presumed where nothing, or nothing new, is known; what is said here is known. */
@@ -68,8 +68,8 @@ const id = `wi-${props.fact.key}`
     </template>
     <AButton v-else-if="!fixed" type="text" class="bare touch" :title="taken?.because" :aria-label="`${fact.label}: ${taken ? `presumed, ${taken.say}` : sayFact(fact, value, sayDifference)}. What if it were otherwise?`" @click="edit">
       <s v-if="changed">{{ sayFact(fact, known, sayDifference) }}</s>
-      <template v-if="taken"><PresumedRing :label="`presumed: ${taken.because}`" /> <span class="taken">{{ taken.say }}</span></template>
-      <template v-else>{{ sayFact(fact, value, sayDifference) }}</template>
+      <template v-if="taken"><span class="taken"><PresumedRing :label="`presumed: ${taken.because}`" /> {{ taken.say }}</span></template>
+      <template v-else>{{ sayFact(fact, value, sayDifference) }}<span v-if="aside && !changed" class="soft small"> ({{ aside }})</span></template>
     </AButton>
     <span v-else>{{ sayFact(fact, value, sayDifference) }}</span>
   </dd>

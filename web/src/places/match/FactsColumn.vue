@@ -39,6 +39,9 @@ const narrow = useNarrow()
 const often = FACTS.filter((f) => !isSeldom(f))
 const seldom = FACTS.filter(isSeldom)
 /** The row to choose another colony from, with what each was counted at. */
+/** A count that tells nothing any more is no fact of today: its day stands beside it. */
+const asideOf = (f: Fact): string | null =>
+  f.key === 'mites' && props.judgement.level === 'unknown' && props.judgement.countedOn ? `${sayDay(props.judgement.countedOn, props.situation.asOf)}, too old` : null
 const others = computed(() => props.place.yard.row.map((s) => [s.colony.id, `${s.colony.placement.position} ${s.colony.name}${s.judgement.estimate === null ? '' : `, ${sayFigure(s.judgement)}`}`] as const))
 const valueOf = (f: Fact): FactValue => (f.key in props.whatIf ? (props.whatIf[f.key] ?? null) : f.read(props.base))
 const presumedOf = (f: Fact) => props.presumed.find((p) => p.fact === f.key) ?? null
@@ -85,6 +88,7 @@ const lastTime = computed(() => {
               :known="f.read(base)"
               :changed="isChanged(f)"
               :presumed="presumedOf(f)"
+              :aside="asideOf(f)"
               :model-value="valueOf(f)"
               @update:model-value="emit('fact', f.key, $event)"
             />

@@ -110,7 +110,7 @@ function pickAhead(key: string, day: string | null): void {
                   <ACheckbox class="pick" :title="`${s.colony.name}: ${sayCount(s.judgement)}`" :checked="isChosen(s.colony.id)" :aria-label="`Treat ${s.colony.name}`" @update:checked="toggle(s.colony.id)">
                     <span class="place">{{ s.colony.placement.position }}</span>
                     <span class="who">{{ s.colony.name }}</span>
-                    <span class="count" :class="{ alarm: isOver(s.judgement) }">{{ s.judgement.estimate === null ? '–' : sayFigure(s.judgement).replace(/ .*/, '') }}</span>
+                    <span class="count" :class="{ alarm: isOver(s.judgement) }">{{ s.judgement.estimate === null ? '–' : s.judgement.estimate.toFixed(1) }}</span>
                   </ACheckbox>
                 </th>
                 <th scope="col" class="sum">Serves</th>

@@ -2,7 +2,7 @@ import type { AnsweredOption } from '@thistle/core/course'
 import { isOver, type Judgement } from '@thistle/core/judge'
 import { decidingFit } from '@thistle/core/match'
 import { sayDay } from '../../look/dates.ts'
-import { treatmentOf } from '@thistle/core/treatments'
+import { sayAmount, treatmentOf } from '@thistle/core/treatments'
 import { toFahrenheit, type TemperatureUnit } from '@thistle/core/units'
 import { GATE_WORDS } from './gate-words.ts'
 
@@ -50,7 +50,7 @@ export const tagsOf = ({ allowed }: AnsweredOption): string[] => [
 ]
 
 /** The dose alone, as the core words it. */
-export const sayDose = (option: AnsweredOption): string => option.dose?.text.split(':')[0] ?? ''
+export const sayDose = (option: AnsweredOption): string => (option.dose ? sayAmount(option.dose.amount, option.dose.unit) : '')
 
 /** "2 strips, 14 days": an option in a few words. */
 export function gistOf(option: AnsweredOption, recountBy: string): string {
