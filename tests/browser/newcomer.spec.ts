@@ -11,7 +11,7 @@ async function walk(page: Page): Promise<void> {
   await page.getByLabel('Longitude').blur()
   await expect(page.getByLabel('Hemisphere')).toHaveAccessibleDescription('southern')
   await page.getByRole('button', { name: 'Fetch them for this place' }).click()
-  await expect(page.getByText('Filled in from the simulated weather.')).toBeVisible()
+  await expect(page.getByText(/^Filled in from the simulated weather: a guess by latitude/)).toBeVisible()
   await expect(page.getByLabel('Usual high in Jan')).not.toHaveValue('')
   await page.getByRole('button', { name: 'Keep it, on to the colonies' }).click()
 

@@ -3,7 +3,7 @@ import { isOver } from '../judge/index.ts'
 import { firstSealed, phaseAt, type TreatmentKey } from '../situation/index.ts'
 import { sayDay, type Day } from '../time/index.ts'
 import { sayAmount, shortName, treatmentOf, type Treatment } from '../treatments/index.ts'
-import { plain } from '../units/index.ts'
+import { plain, capital, small } from '../units/index.ts'
 import type { AnsweredOption } from './answered.ts'
 import { runningNote } from './running.ts'
 
@@ -26,7 +26,7 @@ const isOpen = (o: AnsweredOption): boolean => (o.fit === 'fits' || o.fit === 'c
 const nameOf = (o: AnsweredOption): string => treatmentOf(o.treatment)?.name ?? o.treatment
 const short = (o: AnsweredOption): string => {
   const treatment = treatmentOf(o.treatment)
-  return treatment ? shortName(treatment).replace(/^./, (c) => c.toLowerCase()) : o.treatment
+  return treatment ? small(shortName(treatment)) : o.treatment
 }
 const first = (o: AnsweredOption): string =>
   [...(o.allowed.rules === 'confirm' ? ['confirm it in your list first'] : []), ...(o.allowed.kit === 'fetch' ? ['fetch the gear first'] : [])].join(
@@ -127,7 +127,7 @@ function chosen(options: readonly AnsweredOption[], s: Judged): Choice {
     const treatment = treatmentOf(best.treatment)
     const later = laterOf(options)
     const todo = first(best)
-    const text = `${nameOf(best)}${best.fit === 'care' ? ', with care' : ''}: ${sayCourse(best, s)}${later?.fitFrom ? `; ${short(later)} fits from ${sayDay(later.fitFrom, s.asOf)}` : ''}.${todo ? ` ${todo.replace(/^./, (c) => c.toUpperCase())}.` : ''}`
+    const text = `${nameOf(best)}${best.fit === 'care' ? ', with care' : ''}: ${sayCourse(best, s)}${later?.fitFrom ? `; ${short(later)} fits from ${sayDay(later.fitFrom, s.asOf)}` : ''}.${todo ? ` ${capital(todo)}.` : ''}`
     return { kind: 'treat', treatment: best.treatment, text, reasons: reasonsFor(best, next, s), change: treatment ? changeOf(treatment, s) : null }
   }
   const later = laterOf(options)

@@ -1,3 +1,4 @@
+import { capital } from '../units/index.ts'
 import { addDays, sayDay, type Day } from '../time/index.ts'
 import type { Rule } from '../situation/index.ts'
 import { mostCoursesOf, shortName, type JobKind, type Treatment } from '../treatments/index.ts'
@@ -24,7 +25,7 @@ export function lockOf(treatment: Treatment, end: Day, rule: Rule | undefined): 
     ...(most !== null ? [`at most ${most} a year`] : []),
   ]
   if (parts.length === 0) return null
-  return { until, change: rotation.change, text: `${parts.join('; ').replace(/^./, (c) => c.toUpperCase())}.` }
+  return { until, change: rotation.change, text: `${capital(parts.join('; '))}.` }
 }
 
 const CLOSING: ReadonlySet<JobKind> = new Set(['dose', 'remove', 'put-back'])

@@ -4,7 +4,7 @@ import { atPlannedPace, coverageOf, sayCoverage, sayShare, type Coverage } from 
 import type { CourseEvent } from './events.ts'
 import type { Course, CoursePlan, PlannedJob, Warning } from './jobs.ts'
 import { planCourse } from './plan.ts'
-import { plain } from '../units/index.ts'
+import { plain, small } from '../units/index.ts'
 
 /** The dates of the yard that a course must be over by. */
 export interface CourseDates {
@@ -113,7 +113,6 @@ function oneMore(plan: CoursePlan, events: readonly CourseEvent[], course: Cours
   const supers = longer.supersOn ? `; supers may go on from ${sayDay(longer.supersOn, asOf)}` : ''
   return `Add round ${last.n}, best on ${sayDay(dayOf(last, asOf), asOf)}${brings}${supers}.`
 }
-const small = (text: string): string => text.replace(/^./, (c) => c.toLowerCase())
 
 /** What fell at a check, where that decides about a further round. */
 export interface FallAtCheck {

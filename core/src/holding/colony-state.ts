@@ -1,3 +1,4 @@
+import { small } from '../units/index.ts'
 import { dueState, isEnd, isFate, tellsFrom, type DueState, type Fate, type PlannedJob } from '../course/index.ts'
 import { driftOf, isOver, judge, type Drift, type Judgement } from '../judge/index.ts'
 import { doseOutlook, judged, once, type Judged } from '../match/index.ts'
@@ -212,7 +213,7 @@ function goneStep(fate: Fate, today: Day, clear: boolean): NextStep[] {
 
 /** A course that was left standing asks for one thing: to be ended. */
 function leftStep(course: CourseState, { job, lastOn }: Left, today: Day): NextStep[] {
-  const name = shortName(course.treatment).replace(/^./, (c) => c.toLowerCase())
+  const name = small(shortName(course.treatment))
   const text = lastOn
     ? `end the ${name} course: nothing was given since ${sayDay(lastOn, today)}, round ${job.n} would begin another`
     : `take the ${name} course off the plan: it was to begin by ${sayDay(job.latest, today)}`

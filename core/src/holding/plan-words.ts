@@ -1,3 +1,4 @@
+import { listed, small } from '../units/index.ts'
 import { match, planYard, judged, type YardLine } from '../match/index.ts'
 import { sayDay } from '../time/index.ts'
 import { shortName, treatmentOf } from '../treatments/index.ts'
@@ -6,16 +7,15 @@ import type { ColonyState } from './colony-state.ts'
 
 const nameOf = (key: TreatmentKey): string => {
   const treatment = treatmentOf(key)
-  return treatment ? shortName(treatment).replace(/^./, (c) => c.toLowerCase()) : key
+  return treatment ? small(shortName(treatment)) : key
 }
-const list = (words: readonly string[]): string => words.join(', ').replace(/, ([^,]*)$/, ' and $1')
 /** More than this many colonies are counted and not named. */
 const NAMED = 3
 
 function who(ids: readonly string[], states: readonly ColonyState[]): string {
   if (states.length > 1 && ids.length === states.length) return states.length === 2 ? 'both' : `all ${states.length}`
   const names = states.filter((s) => ids.includes(s.colony.id)).map((s) => s.colony.name)
-  return names.length > NAMED ? `${names.length} of them` : list(names)
+  return names.length > NAMED ? `${names.length} of them` : listed(names)
 }
 
 /**

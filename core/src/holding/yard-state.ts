@@ -1,3 +1,4 @@
+import { capital, listed, small } from '../units/index.ts'
 import { limitOf } from '../judge/index.ts'
 import { broodlessWindow, phaseOf } from '../situation/index.ts'
 import { fitsOn, judged, lastSensibleStart, onDay } from '../match/index.ts'
@@ -35,7 +36,7 @@ const colonies = (n: number) => `${NUMBERS[n] ?? n} ${n === 1 ? 'colony' : 'colo
 function names(states: readonly ColonyState[]): string {
   const all = states.map((s) => s.colony.name)
   if (all.length > 3) return colonies(all.length)
-  return all.join(', ').replace(/, ([^,]*)$/, ' and $1')
+  return listed(all)
 }
 
 const has = (state: ColonyState, due: 'overdue' | 'due', kind?: string) =>
@@ -101,7 +102,7 @@ function below(yard: YardRecord, row: readonly ColonyState[]): string {
   const [first, last] = [days[0], days.at(-1)]
   const counted = first && last ? ` Last counted ${sayWindow(first, last)}.` : ' Nothing is counted yet.'
   const today = yard.weather.find((d) => d.date === yard.today)
-  return `${colonies(row.length).replace(/^./, (c) => c.toUpperCase())} in standing order.${row.length > 0 ? counted : ''}${today ? ` Today up to ${today.high} °C.` : ''}`
+  return `${capital(colonies(row.length))} in standing order.${row.length > 0 ? counted : ''}${today ? ` Today up to ${today.high} °C.` : ''}`
 }
 
 /** Last starts within so many days are warned of. */
@@ -144,7 +145,6 @@ function sayBroodless({ normals, hemisphere, today }: YardRecord, row: readonly 
   return `Likely without brood from ${sayDay(weeks.from, today)} to ${sayDay(weeks.to, today)}, by what is usual here: an oxalic round reaches nearly every mite then, not needed by a low count and given by many in any case.`
 }
 const LAST = { opening: 'before the last opening', supers: 'before the next supers', weather: 'then it is too cold or too hot' } as const
-const small = (text: string): string => text.replace(/^./, (c) => c.toLowerCase())
 
 /** A whole yard as it stands today, in walking order. */
 export function yardState(yard: YardRecord, settings: SettingsRecord): YardState {

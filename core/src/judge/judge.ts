@@ -12,7 +12,7 @@ import {
   type Situation,
 } from '../situation/index.ts'
 import { addDays, sayDay, sayDays, type Day } from '../time/index.ts'
-import { plain } from '../units/index.ts'
+import { plain, capital } from '../units/index.ts'
 import { boardLimits, DRONE_LIMIT, isOwnLimit, limitOf, sayBoards, saySchool, URGENT, type Limit } from './schools.ts'
 import { recountBy, recountDue, STALE_AFTER } from './recount.ts'
 import { settlingOf, type Settling } from './settle.ts'
@@ -171,7 +171,7 @@ function noteOfSigns(situation: Situation, level: Judgement['level']): string | 
   const { signs, on } = signsOf(situation)
   const seen = signsOfMites(signs).map((sign) => SAID_SIGNS[sign])
   if (seen.length === 0) return null
-  const said = seen.join(', ').replace(/^./, (c) => c.toUpperCase())
+  const said = capital(seen.join(', '))
   const then = level === 'treat' || level === 'urgent' ? 'it agrees with the count' : 'count now, whatever an older count said'
   return `${said} (${sayDay(on, situation.asOf)}): with many mites these come, and the viruses they carry; ${then}.`
 }

@@ -1,6 +1,6 @@
 import type { Phase, Rule, Tool } from '../situation/index.ts'
 import { sayDays } from '../time/index.ts'
-import { plain } from '../units/index.ts'
+import { capital, listed, plain } from '../units/index.ts'
 import { sayAmount } from './dose.ts'
 import { sayConfidence, type Source } from './source.ts'
 import type { CoursePattern, DoseRule, TemperatureLimit, Treatment } from './treatment.ts'
@@ -29,11 +29,7 @@ const TOOLS: Record<Tool, string> = {
   scales: 'scales',
   'spacer-rim': 'a spacer rim',
 }
-export const sayTools = (tools: readonly Tool[]): string =>
-  tools
-    .map((t) => TOOLS[t])
-    .join(', ')
-    .replace(/, ([^,]*)$/, ' and $1')
+export const sayTools = (tools: readonly Tool[]): string => listed(tools.map((t) => TOOLS[t]))
 
 const PHASES: Record<Phase, string> = {
   dormant: 'in the winter rest',
@@ -42,7 +38,6 @@ const PHASES: Record<Phase, string> = {
   decrease: 'in late summer and autumn',
 }
 const percent = (share: number) => `${plain(share * 100, 0)}`
-const capital = (text: string) => text.replace(/^./, (c) => c.toUpperCase())
 const fact = (text: string, source: Source | null = null, own: string | null = null): SheetFact => ({ text, source, own })
 
 type Span = readonly [number | null, number | null]

@@ -62,3 +62,10 @@ export function inVolume(text: string, unit: VolumeUnit): string {
 
 /** A number with its word: "1 mite", "12 mites", "1 colony". */
 export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
+
+/** With a capital to begin a sentence, and without one inside it. */
+export const capital = (text: string): string => text.replace(/^./, (c) => c.toUpperCase())
+export const small = (text: string): string => text.replace(/^./, (c) => c.toLowerCase())
+/** "Alder, Bramble and Clover". */
+export const listed = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}`

@@ -1,3 +1,4 @@
+import { capital } from '@thistle/core/units'
 import { createHash } from 'node:crypto'
 import { planCourse } from '@thistle/core/course'
 import type { ColonyState, NextStep, YardState } from '@thistle/core/holding'
@@ -27,8 +28,6 @@ function nameOf({ yard }: YardState, step: NextStep, days: Fixed): string {
   return step.kind === 'count' || step.kind === 'board' ? `${yard.id}-${step.kind}-${days.latest}` : `${yard.id}-${step.kind}`
 }
 const uidOf = (name: string): string => `${name}@round-thistle.invalid`
-
-const capital = (text: string) => text.replace(/^./, (c) => c.toUpperCase())
 
 interface Fixed {
   readonly earliest: Day

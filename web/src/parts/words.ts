@@ -44,8 +44,7 @@ export function factLines(c: ColonyFacts): (readonly [string, string])[] {
     ...(c.signs && c.signs.length > 0 ? [['Signs', c.signs.map((sign) => wordOf(SIGN_WORDS, sign)).join(', ')] as const] : []),
   ]
 }
-export const capital = (text: string): string => text.replace(/^./, (c) => c.toUpperCase())
-export const small = (text: string): string => text.replace(/^./, (c) => c.toLowerCase())
+export { capital, small } from '@thistle/core/units'
 
 /** A chance 0-1 as it can honestly be said: "about 76 %", "under 1 %". */
 export function sayChance(chance: number): string {

@@ -12,7 +12,7 @@ import { plural } from '../../parts/count-words.ts'
 import MarkedPicture from '../../parts/photo/MarkedPicture.vue'
 import { usePhoto } from '../../parts/photo/usePhoto.ts'
 import type { PreparedPractice } from '../../parts/photo/photo.worker.ts'
-import { isOver } from '../../parts/words.ts'
+import { capital, isOver } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import CountNav from './CountNav.vue'
 
@@ -62,7 +62,7 @@ const verdict = computed(() => {
   if (!s) return ''
   if (s.missed.length === 0 && s.wrong.length === 0) return 'Every mite, and nothing else.'
   const parts = [s.missed.length > 0 ? `${plural(s.missed.length, 'mite')} missed` : '', s.wrong.length > 0 ? `${plural(s.wrong.length, 'mark')} on something else` : '']
-  return `${parts.filter(Boolean).join(', ')}.`.replace(/^./, (c) => c.toUpperCase())
+  return capital(`${parts.filter(Boolean).join(', ')}.`)
 })
 </script>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Options down, gates across: a dot where it fits, else the round and the figure; the deciding cell outlined. */
+import { small } from '@thistle/core/units'
 import AButton from 'ant-design-vue/es/button'
 import type { AnsweredOption } from '@thistle/core/course'
 import type { TreatmentKey } from '@thistle/core/situation'
@@ -38,7 +39,7 @@ const isOpen = (g: OptionGroup) => !g.folds || opened.value || g.list.some((o) =
               <th :colspan="11" scope="rowgroup">
                 <AButton v-if="g.folds" type="text" class="bare fold" :aria-expanded="isOpen(g)" @click="opened = !isOpen(g)">
                   {{ g.title }} ({{ g.list.length }})
-                  <span v-if="!isOpen(g)" class="who">{{ g.list.map((o) => treatmentOf(o.treatment)!.name.replace(/^./, (c) => c.toLowerCase())).join('; ') }}</span>
+                  <span v-if="!isOpen(g)" class="who">{{ g.list.map((o) => small(treatmentOf(o.treatment)!.name)).join('; ') }}</span>
                 </AButton>
                 <template v-else>{{ g.title }}</template>
               </th>

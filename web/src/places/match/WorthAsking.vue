@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The questions whose answers would change the choice most, each answered by a touch; "I do not know" puts it away. */
+import { small } from '@thistle/core/units'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import type { AskedAnswer, Question } from '@thistle/core/match'
@@ -18,7 +19,7 @@ const keyOf = (q: Question): string | null => (q.fact === 'count' ? null : FACTS
 const valueOf = ({ value }: AskedAnswer): FactValue => (typeof value === 'boolean' ? (value ? 'yes' : 'no') : value)
 const then = (a: AskedAnswer): string => {
   const treatment = a.choice ? treatmentOf(a.choice) : null
-  return treatment ? `then ${shortName(treatment).replace(/^./, (c) => c.toLowerCase())}` : 'then nothing fits'
+  return treatment ? `then ${small(shortName(treatment))}` : 'then nothing fits'
 }
 </script>
 
