@@ -490,3 +490,62 @@ describe('a treatment that was measured as failed', () => {
     expect(with_.left!.estimate).toBeGreaterThan(without.left!.estimate * 1.8)
   })
 })
+
+describe('in spring and in the depth of winter', () => {
+  const may = (over: object = {}) =>
+    bare('2027-05-12', { normals: temperateNormals('north'), weather: days('2027-05-12', Array(10).fill(19)), ...over })
+  it('a count comes first among the questions where nobody has counted: until then nothing is given', () => {
+    const colony = { broodBoxes: 1, brood: 'capped', framesOfBees: 8, lookedOn: '2026-08-11', seenOn: { supers: '2027-05-11' } }
+    expect(answer(may({ colony, supers: { now: 'none' } })).ask[0]?.fact).toBe('count')
+  })
+  it('the oxalic round of the next winter is no business of May', () => {
+    expect(answer(may()).winter).toBeNull()
+    const august = bare('2026-08-12', { normals: temperateNormals('north') })
+    expect(answer(august).winter?.from.slice(0, 4)).toBe('2026')
+  })
+  it('supers that were due are not said to be off where nobody has looked since', () => {
+    const due = (lookedOn: Day | null) =>
+      answer(may({ supers: { now: 'none', nextOn: '2027-05-01' }, colony: { broodBoxes: 1, lookedOn } }))
+        .contradictions.map((c) => c.text)
+        .join()
+    expect(due('2026-08-11')).not.toMatch(/none are on/)
+    expect(due('2027-05-10')).toMatch(/none are on/)
+    expect(due(null)).toMatch(/none are on/)
+  })
+  it('a frost puts the oxalic round off, and its day is named', () => {
+    const frost = bare('2027-01-15', {
+      normals: temperateNormals('north'),
+      weather: days('2027-01-15', [1, 1, 1, 1, 8, 8, 8]),
+      supers: { now: 'none' },
+    })
+    const { choice, options } = answer(frost)
+    const named = /(Oxalic acid \w+) fits from (\w+ \d+ \w+), while there is no brood/.exec(choice.text)
+    expect(named?.[2]).toBe('Tue 19 Jan')
+    expect(options.some((o) => o.fitFrom === '2027-01-19')).toBe(true)
+  })
+  it('what would leave less and failed here is said to have failed', () => {
+    const s = bare('2026-08-12', {
+      colony: {
+        broodBoxes: 1,
+        brood: 'capped',
+        framesOfBees: 10,
+        queen: 'laying',
+        entrance: 'full',
+        floor: 'solid',
+        floorWet: false,
+        clustered: false,
+      },
+      supers: { now: 'none' },
+      counts: [wash('2026-08-11', 16, 300)],
+      weather: days('2026-08-12', Array(12).fill(33)),
+      normals: temperateNormals('north'),
+      rules: Object.fromEntries(
+        TREATMENTS.filter((t) => !['amitraz-strip', 'oxalic-vapour'].includes(t.key)).map((t) => [t.key, { authorised: 'no' }]),
+      ),
+      history: [{ treatment: 'amitraz-strip', start: '2026-05-22', end: '2026-07-04', efficacy: 0.29, efficacyLow: -0.5, efficacyHigh: 0.66 }],
+    })
+    const { choice } = answer(s)
+    expect(choice.treatment).toBe('oxalic-vapour')
+    expect(choice.reasons.join(' ')).toMatch(/Amitraz strip would leave about .*, but took only 29 % here last time: find out why first/)
+  })
+})

@@ -1,4 +1,4 @@
-import { heatRisk, type Finding, type HeatRisk, type Judged } from '../match/index.ts'
+import { fellShort, heatRisk, type Finding, type HeatRisk, type Judged } from '../match/index.ts'
 import { isOver } from '../judge/index.ts'
 import { firstSealed, phaseAt, type TreatmentKey } from '../situation/index.ts'
 import { sayDay, type Day } from '../time/index.ts'
@@ -45,6 +45,13 @@ function sayCourse(o: AnsweredOption, s: Judged): string {
 
 const firstOf = (text: string): string => /^.*?[.](?= |$)/.exec(text)?.[0] ?? text
 
+/** ", but took only 29 % here last time": why something that would leave less does not come first. */
+function sayShortBefore(o: AnsweredOption, s: Judged): string {
+  const treatment = treatmentOf(o.treatment)
+  const share = treatment ? fellShort(treatment, s) : null
+  return share === null ? '' : `, but took only ${plain(Math.max(0, share) * 100, 0)} % here last time: find out why first`
+}
+
 /** What hinders the choice, or is only presumed in it; then how near the next one comes. */
 function reasonsFor(o: AnsweredOption, next: AnsweredOption | undefined, s: Judged): string[] {
   const weight = (f: Finding) => (f.fit === 'fits' ? 1 : 0)
@@ -59,7 +66,7 @@ function reasonsFor(o: AnsweredOption, next: AnsweredOption | undefined, s: Judg
           `A close call: ${nameOf(next)} takes about as much (${plain(other.estimate * 100, 0)} % against ${plain(share.estimate * 100, 0)}); what it costs and the visits decide.`,
         ]
       : next?.left && o.left && isOver(s.judgement)
-        ? [`${nameOf(next)} would leave about ${next.left.estimate.toFixed(1)}.`]
+        ? [`${nameOf(next)} would leave about ${next.left.estimate.toFixed(1)}${sayShortBefore(next, s)}.`]
         : []
   return [...new Set([...care.slice(0, 2), ...close])].slice(0, 3)
 }
@@ -108,7 +115,13 @@ function chosen(options: readonly AnsweredOption[], s: Judged): Choice {
     const broodless = best && treatmentOf(best.treatment)?.active === 'oxalic acid' && s.colony.brood === 'none'
     const sealed = firstSealed(s)
     const until = sealed ? `, until about ${sayDay(sealed, s.asOf)}, when the first cells are capped` : ' while there is no brood'
-    const oxalic = broodless ? ` ${nameOf(best)} reaches nearly every mite${until}: many give it now in any case.` : ''
+    const coming =
+      broodless || !winter || s.colony.brood !== 'none' ? null : laterOf(options.filter((o) => treatmentOf(o.treatment)?.active === 'oxalic acid'))
+    const oxalic = coming?.fitFrom
+      ? ` ${nameOf(coming)} fits from ${sayDay(coming.fitFrom, s.asOf)}, while there is no brood: many give it in any case.`
+      : broodless
+        ? ` ${nameOf(best)} reaches nearly every mite${until}: many give it now in any case.`
+        : ''
     const wait =
       judgement.level === 'unknown'
         ? 'Lay a board for three to seven days and count the fall: a cluster is not opened for a jar.'

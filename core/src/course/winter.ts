@@ -15,8 +15,8 @@ export interface WinterRound {
 
 /** Days into the broodless weeks by which hardly any brood is left (common practice, no source). */
 const SURE = 10
-/** It is planned this far ahead at most, days: from the summer before. */
-const AHEAD = 200
+/** It is planned this far ahead at most, days: with the courses of late summer, and not with those of spring. */
+const AHEAD = 150
 
 /**
  * The year's best opening for oxalic acid, planned before anybody asks: the broodless weeks that come by what is usual at the yard, and

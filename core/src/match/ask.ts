@@ -116,6 +116,9 @@ const LEAST_WORTH = 0.005
  */
 export function ask(s: JudgedSituation, options: readonly Matched[], treatments: readonly Treatment[] = TREATMENTS): Question[] {
   const now = choiceOf(options)
+  // Until it is counted nothing is given: what an option hangs on matters as often as a count turns out over the limit.
+  const matters =
+    s.judgement.level === 'unknown' && s.judgement.phase !== 'dormant' ? 1 - UNCOUNTED[s.judgement.phase === 'decrease' ? 'decrease' : 'other'][0] : 1
   return waysOf(s)
     .map(({ fact, ways }): Question => {
       let worth = 0
@@ -128,7 +131,7 @@ export function ask(s: JudgedSituation, options: readonly Matched[], treatments:
         worth += chance * Math.max(0, without - withIt)
         return { value, say, chance, choice: best?.treatment.key ?? null }
       })
-      return { fact, question: QUESTIONS[fact], worth, answers }
+      return { fact, question: QUESTIONS[fact], worth: fact === 'count' ? worth : worth * matters, answers }
     })
     .filter((q) => q.worth > LEAST_WORTH && q.answers.some((a) => a.choice !== now?.treatment.key))
     .toSorted((a, b) => b.worth - a.worth)

@@ -10,3 +10,4 @@ export { betterDay, planAs, planYard, type BetterDay, type YardPlan, type YardGr
 export { chanceAllInside, FROM_DAY_TO_DAY, heatRisk, type HeatRisk } from './heat.ts'
 export { doseDay, doseLevels, doseOutlook, type DoseDay } from './dose-day.ts'
 export { ask, type AskedAnswer, type AskedFact, type Question } from './ask.ts'
+export { fellShort } from './order.ts'

@@ -43,21 +43,22 @@ export function leavesOver(o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, 
 
 /** A measured share under this is a failure: the reasons come first, and other actives before the same again (common practice, no source). */
 const FAILED = 0.7
-/** Whether the last course of the same class in this colony fell short. */
-function failedBefore({ treatment }: Pick<Matched, 'treatment'>, { history, startOn }: JudgedSituation): boolean {
+/** What the last course of the same class took in this colony, 0-1, where it fell short; null where it did not, or nobody measured. */
+export function fellShort(treatment: Treatment, { history, startOn }: JudgedSituation): number | null {
   const { rotation } = treatment
-  if (!rotation.change) return false
+  if (!rotation.change) return null
   const last = history
     .filter((p) => p.start <= startOn && p.efficacy !== null && treatmentOf(p.treatment)?.rotation.class === rotation.class)
     .toSorted((a, b) => a.start.localeCompare(b.start))
     .at(-1)
-  return (last?.efficacy ?? 1) < FAILED
+  const share = last?.efficacy ?? 1
+  return share < FAILED ? share : null
 }
 
 /** Figures by which options of one fit are put in order, first to last. */
 export const placeOf = (o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, s: JudgedSituation): readonly number[] => [
   leavesOver(o, s) ? 1 : 0,
-  failedBefore(o, s) ? 1 : 0,
+  fellShort(o.treatment, s) === null ? 0 : 1,
   asked(o, s.keeper.priority, s),
   Math.round(shareLeft(o) / CLOSE),
   harmSum(o.treatment, s),

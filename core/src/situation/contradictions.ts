@@ -73,8 +73,9 @@ const CHECKS: readonly Check[] = [
     supers.offOn !== null && supers.nextOn !== null && supers.nextOn < supers.offOn
       ? say('supers.nextOn', `The next supers go on ${sayDay(supers.nextOn, asOf)}, before these come off, ${sayDay(supers.offOn, asOf)}.`)
       : null,
-  ({ supers, asOf }) =>
-    supers.now === 'none' && supers.nextOn !== null && supers.nextOn < asOf
+  // Where nobody has looked since that day, nobody knows that none are on.
+  ({ supers, asOf, colony }) =>
+    supers.now === 'none' && supers.nextOn !== null && supers.nextOn < asOf && (colony.seenOn?.supers ?? colony.lookedOn ?? asOf) >= supers.nextOn
       ? say('supers.nextOn', `Supers were due ${sayDay(supers.nextOn, asOf)} and none are on.`)
       : null,
   ({ lastOpening, asOf, ...rest }) => {
