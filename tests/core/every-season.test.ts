@@ -549,3 +549,31 @@ describe('in spring and in the depth of winter', () => {
     expect(choice.reasons.join(' ')).toMatch(/Amitraz strip would leave about .*, but took only 29 % here last time: find out why first/)
   })
 })
+
+describe('a course that was entered twice', () => {
+  const spring = { treatment: 'amitraz-strip', start: '2026-03-01', end: '2026-04-14' }
+  const s = (history: object[]) =>
+    bare('2026-08-12', { colony: { broodBoxes: 1, brood: 'capped', framesOfBees: 8 }, counts: [wash('2026-08-11', 12, 300)], history })
+  it('is one course for the year and for the turn, and is pointed out', () => {
+    const [once, twice] = [s([spring]), s([spring, { ...spring, start: '2026-03-03' }])]
+    const turn = (x: Situation) =>
+      of(x, 'amitraz-strip')
+        .findings.filter((f) => f.gate === 'rotation')
+        .map((f) => [f.level, f.text])
+    expect(turn(twice)).toEqual(turn(once))
+    expect(answer(twice).contradictions.map((c) => [c.path, c.text])).toContainEqual([
+      'history',
+      'A course of Tue 3 Mar stands there twice: it is counted once.',
+    ])
+    expect(answer(once).contradictions).toEqual([])
+    // Two courses of one year are two.
+    expect(turn(s([spring, { ...spring, start: '2026-05-01', end: '2026-06-14' }]))).not.toEqual(turn(once))
+  })
+  it('weighs its result once', () => {
+    const measured = { ...spring, efficacy: 0.4, efficacyLow: 0.1, efficacyHigh: 0.6 }
+    expect(of(s([measured, { ...spring, start: '2026-03-02' }]), 'amitraz-strip').efficacy!.estimate).toBeCloseTo(
+      of(s([measured]), 'amitraz-strip').efficacy!.estimate,
+      12,
+    )
+  })
+})

@@ -1,4 +1,4 @@
-import { weatherReader, type Situation } from '../situation/index.ts'
+import { onceEach, weatherReader, type Situation } from '../situation/index.ts'
 import { addDays, daysBetween, sayDay, type Day } from '../time/index.ts'
 import { broodState, patternOf, pricedRhythm, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
@@ -89,7 +89,7 @@ function resultsOf(option: Treatment, s: Ask): Result[] {
       const years = Math.max(0, daysBetween(p.start, s.startOn)) / 365
       return [{ whose, on: p.start, share: p.efficacy, variance: Math.max(told, 0.2) ** 2 + BETWEEN[whose] ** 2 + A_YEAR * years }]
     })
-  return [...read('own', s.history), ...read('yard', s.yardHistory ?? [])]
+  return [...read('own', onceEach(s.history)), ...read('yard', s.yardHistory ?? [])]
 }
 
 const percent = (x: number): string => `${plain(Math.max(0, x) * 100, 0)} %`

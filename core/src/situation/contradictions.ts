@@ -1,5 +1,6 @@
 import { addDays, daysBetween, sayDay, sayDays, type Day } from '../time/index.ts'
 import { hivedLately } from './hived.ts'
+import { enteredTwice } from './past.ts'
 import { phaseOf } from './phase.ts'
 import type { Situation } from './situation.ts'
 import { weatherReader } from './weather.ts'
@@ -78,6 +79,10 @@ const CHECKS: readonly Check[] = [
     supers.now === 'none' && supers.nextOn !== null && supers.nextOn < asOf && (colony.seenOn?.supers ?? colony.lookedOn ?? asOf) >= supers.nextOn
       ? say('supers.nextOn', `Supers were due ${sayDay(supers.nextOn, asOf)} and none are on.`)
       : null,
+  ({ history, asOf }) => {
+    const [again] = enteredTwice(history)
+    return again ? say('history', `A course of ${sayDay(again.start, asOf)} stands there twice: it is counted once.`) : null
+  },
   ({ lastOpening, asOf, ...rest }) => {
     if (lastOpening === null || lastOpening >= asOf) return null
     const phase = phaseOf({ ...rest, asOf })

@@ -1,4 +1,4 @@
-import type { TreatmentKey } from '../situation/index.ts'
+import { TWICE_WITHIN, type TreatmentKey } from '../situation/index.ts'
 import { daysBetween, sayDay, type Day } from '../time/index.ts'
 import { dosesOf, publishedPattern, TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { findColony, readDayIn, type NamedColony } from './cells.ts'
@@ -66,8 +66,6 @@ function readTreatment(row: RowReader): Treatment | null {
 
 /** Nothing stays in a hive for so long: a course without an end that began earlier is one whose end was not written down. */
 const STILL_IN = 120
-/** Courses of one treatment that begin so near to each other, days, are one that was entered twice. */
-export const TWICE_WITHIN = 7
 const MOST_ROUNDS = 12
 
 function checkDays(row: RowReader, startOn: Day | null, endOn: Day | null, today: Day): void {

@@ -3,13 +3,5 @@ export { DAY_ORDERS, guessOrder, MOST_TABLE_ROWS, readDay, readNumber, readTable
 export { guessMapping, mappingFault, type Mapping, type ReadRow, type WantedColumn } from './import-rows.ts'
 export { COUNT_COLUMNS, countKey, readCounts, writeCounts, type ImportedCount, type KnownColony, type WrittenCount } from './counts-csv.ts'
 export { COLONY_COLUMNS, readColonies, writeColonies, type ImportedColony, type KnownYard, type WrittenColony } from './colonies-csv.ts'
-export {
-  COURSE_COLUMNS,
-  readCourses,
-  TWICE_WITHIN,
-  writeCourses,
-  type ImportedCourse,
-  type TreatedColony,
-  type WrittenCourse,
-} from './courses-csv.ts'
+export { COURSE_COLUMNS, readCourses, writeCourses, type ImportedCourse, type TreatedColony, type WrittenCourse } from './courses-csv.ts'
 export { readDaysAhead, type DaysAhead } from './days-ahead.ts'

@@ -1,4 +1,4 @@
-import type { PastCourse } from '../../situation/index.ts'
+import { onceEach, type PastCourse } from '../../situation/index.ts'
 import { addDays, daysBetween, sayDay, sayDays, yearOf, type Day } from '../../time/index.ts'
 import { courseSpan, mostCoursesOf, saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
@@ -177,7 +177,7 @@ export const rotation: Gate = gateOf({ readsDay: true }, (option, asked) => {
   })
   if (s.history.length === 0 && !s.yardHistory?.length && rule.resistance === null)
     return [make('fits', 'No earlier treatment is known.', null, () => (rule.change ? 'Needs care after a course of the same active.' : null))]
-  const past = s.history.filter((p) => p.start <= s.startOn)
+  const past = onceEach(s.history).filter((p) => p.start <= s.startOn)
   const own = past.filter((p) => sameClass(option, p))
   const given = past.filter(isGiven).toSorted((a, b) => a.start.localeCompare(b.start))
   const resistance =
