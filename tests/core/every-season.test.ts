@@ -577,3 +577,12 @@ describe('a course that was entered twice', () => {
     )
   })
 })
+
+describe('counts on either side of a winter', () => {
+  it('are no trend: what stood in July says nothing of April', () => {
+    const board = (date: Day, mites: number) => ({ date, method: 'board' as const, mites, bees: null, days: 3, recovery: null, representative: true })
+    const trend = (before: Day) => judged(bare('2027-04-12', { counts: [board(before, 36), board('2027-04-11', 11)] })).judgement.trend
+    expect(trend('2026-07-20')).toBeNull()
+    expect(trend('2027-02-20')).not.toBeNull()
+  })
+})

@@ -33,15 +33,22 @@ const upTo = (n: number): number[] => Array.from({ length: Math.max(0, n) }, (_,
  */
 export function offHeat(window: Window, { treatment, weather = [] }: CoursePlan): { readonly window: Window; readonly why: string | null } {
   const over = tooHotOver(treatment)
-  const same = { window, why: null }
+  if (over === null) return { window, why: null }
+  // Nor does the window begin on a day that is too hot by the forecast.
+  const hot = (day: Day): boolean => (highOn(weather, day) ?? -Infinity) > over
+  const trimmed = (w: Window): Window => {
+    let earliest = w.best
+    while (earliest > w.earliest && !hot(addDays(earliest, -1))) earliest = addDays(earliest, -1)
+    return { ...w, earliest }
+  }
   const high = highOn(weather, window.best)
-  if (over === null || high === null || high <= over) return same
+  if (high === null || high <= over) return { window: trimmed(window), why: null }
   const cool = (day: Day): boolean => (highOn(weather, day) ?? Infinity) <= over
   const why = `${plain(high)} °C is forecast for ${sayDay(window.best)}, over ${plain(over)}`
   const [later, sooner] = [daysBetween(window.best, window.latest), daysBetween(window.earliest, window.best)]
   const tries = [...upTo(later), ...upTo(sooner).map((n) => -n), ...upTo(PAST_WINDOW).map((n) => later + n)]
   const day = tries.map((n) => addDays(window.best, n)).find(cool)
-  if (day) return { window: { ...window, best: day, latest: laterOf(window.latest, day) }, why }
+  if (day) return { window: trimmed({ ...window, best: day, latest: laterOf(window.latest, day) }), why }
   return { window, why: `${why}: look again before that day` }
 }
 

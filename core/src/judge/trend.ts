@@ -56,7 +56,7 @@ const times = (x: number) => (x < 9.95 ? x.toFixed(1) : String(Math.round(x)))
 export function trendOf(counts: readonly CountFact[], asOf: Day, since: Day | null = null): Trend | null {
   const now = newestCount(counts, asOf)
   if (!now) return null
-  const all = countsBack(counts, now, '1900-01-01')
+  const all = countsBack(counts, now, addDays(now.date, -LOOKED_BACK))
   const earlier = all[1]
   if (!earlier) return null
   const scale = now.method === 'board' ? 1 : 100

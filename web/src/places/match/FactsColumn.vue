@@ -17,7 +17,7 @@ import CountDot from '../../parts/CountDot.vue'
 import type { ColonyInView } from '../../parts/useColonyInView.ts'
 import CaseFile from './CaseFile.vue'
 import FactLine from './FactLine.vue'
-import { FACTS, isSeldom, type Fact, type FactValue, type WhatIf } from './what-if.ts'
+import { FACTS, isSeldom, newestCount, type Fact, type FactValue, type WhatIf } from './what-if.ts'
 
 const props = defineProps<{
   place: ColonyInView
@@ -39,9 +39,12 @@ const narrow = useNarrow()
 const often = FACTS.filter((f) => !isSeldom(f))
 const seldom = FACTS.filter(isSeldom)
 /** The row to choose another colony from, with what each was counted at. */
-/** A count that tells nothing any more is no fact of today: its day stands beside it. */
-const asideOf = (f: Fact): string | null =>
-  f.key === 'mites' && props.judgement.level === 'unknown' && props.judgement.countedOn ? `${sayDay(props.judgement.countedOn, props.situation.asOf)}, too old` : null
+/** A jar that is not what is judged, since it is too old or something else was counted since, has its day beside it. */
+function asideOf(f: Fact): string | null {
+  const jar = f.key === 'mites' ? newestCount(props.situation) : null
+  if (!jar || (props.judgement.level !== 'unknown' && props.judgement.countedOn === jar.date)) return null
+  return sayDay(jar.date, props.situation.asOf)
+}
 const others = computed(() => props.place.yard.row.map((s) => [s.colony.id, `${s.colony.placement.position} ${s.colony.name}${s.judgement.estimate === null ? '' : `, ${sayFigure(s.judgement)}`}`] as const))
 const valueOf = (f: Fact): FactValue => (f.key in props.whatIf ? (props.whatIf[f.key] ?? null) : f.read(props.base))
 const presumedOf = (f: Fact) => props.presumed.find((p) => p.fact === f.key) ?? null

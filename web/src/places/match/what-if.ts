@@ -84,7 +84,7 @@ function known(key: Exclude<LookField, 'supers'>, label: string = LOOK_FIELDS[ke
 }
 
 /** The newest day's jars together: what a what-if count stands for. */
-function newestCount(s: Situation): { readonly mites: number; readonly bees: number; readonly date: string } | null {
+export function newestCount(s: Situation): { readonly mites: number; readonly bees: number; readonly date: string } | null {
   const washed = s.counts.filter((c) => c.bees !== null && c.method !== 'drone')
   const date = washed
     .map((c) => c.date)
