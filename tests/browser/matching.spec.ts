@@ -1,5 +1,5 @@
 /** Matching in full: eight weeks, the whole yard, what is not known, two in turn, and the keeper's own list. */
-import { accessible, choose, expect, liveOn, PHONE, test } from './steps.ts'
+import { accessible, choose, expect, liveOn, openColony, PHONE, test } from './steps.ts'
 
 interface Course {
   readonly treatment: string
@@ -176,6 +176,31 @@ test('the smallest set of questions is asked, and answering them settles it', as
   await choose(page.getByLabel('What if Queen were'), 'laying')
   await choose(page.getByLabel('What if Entrance were'), 'full width')
   await expect(asked).toHaveCount(0)
+})
+
+test('what fell short before is gone through before the same active again, for one colony and for the yard', async ({ demo: page }) => {
+  await openColony(page, 'Withy Corner', 'Angelica')
+  await page.getByRole('link', { name: 'Match', exact: true }).first().click()
+  await expect(page.getByRole('heading', { name: 'Angelica' })).toBeVisible()
+  // Another active leads; the one that failed is there to be chosen.
+  await expect(page.getByText(/^Oxalic acid vapour, with care/)).toBeVisible()
+  await page
+    .getByRole('button', { name: /^Amitraz strip/ })
+    .first()
+    .click()
+  const start = page.getByRole('button', { name: 'Start on Wed 12 Aug' })
+  await expect(start).toBeDisabled()
+  await page.getByRole('button', { name: 'Go through why first' }).click()
+  await expect(page.getByText(/Before the same active again/)).toBeInViewport()
+  await page.getByLabel('I have gone through these').check()
+  await expect(start).toBeEnabled()
+  await page.getByRole('link', { name: 'Whole yard' }).click()
+  const all = page.getByRole('button', { name: /^Start all 3 on/ })
+  await expect(all).toBeDisabled()
+  await page.getByRole('button', { name: 'Go through why first' }).click()
+  await expect(page.getByText(/fell short in Angelica/)).toBeInViewport()
+  await page.getByLabel('I have gone through these').check()
+  await expect(all).toBeEnabled()
 })
 
 test.describe('on a phone', () => {

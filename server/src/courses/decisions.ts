@@ -164,7 +164,9 @@ async function inYard(ask: Parameters<typeof findColony>[0], yardId: string, col
 async function withSituations(ask: Parameters<typeof findColony>[0], row: YardRecord | undefined, given: GivenDecision): Promise<GivenDecision> {
   if (!given.past || !row || given.colonies.every((line) => line.situation !== undefined)) return given
   const { db, scope, transaction } = ask
-  for (const [index, { colonyId }] of given.colonies.entries()) await inYard(ask, given.yardId, colonyId, index)
+  // One that is not in the yard is refused by what it is; the others need no question of their own.
+  for (const [index, { colonyId }] of given.colonies.entries())
+    if (!row.colonies.some((c) => c.id === colonyId)) await inYard(ask, given.yardId, colonyId, index)
   const settings = await settingsOf(db, scope.holdingId, transaction)
   const caseOf = (id: string) => {
     const colony = row.colonies.find((c) => c.id === id)

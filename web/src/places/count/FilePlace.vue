@@ -314,7 +314,7 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
         <legend>With the faulty rows</legend>
         <ARadioGroup v-model:value="how" name="how" class="list">
           <ARadio value="all">keep nothing until all rows are good</ARadio>
-          <ARadio value="good">keep the {{ good.length }} good ones, give me the {{ bad.length }} others back as a file</ARadio>
+          <ARadio value="good">keep the {{ good.length }} good ones, give me {{ bad.length === 1 ? 'the other' : `the ${bad.length} others` }} back as a file</ARadio>
         </ARadioGroup>
       </fieldset>
       <div class="keepbar">

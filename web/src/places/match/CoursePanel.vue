@@ -28,6 +28,8 @@ const ids = { decision: newId(), course: newId(), winter: newId(), winterCourse:
 const withWinter = ref(true)
 const winterToo = computed(() => (treatment.value?.way === 'given' && props.winter && props.winter.treatment !== props.option.treatment ? props.winter : null))
 const note = ref('')
+/** Asked for at the press, they come into sight: the pane is long. */
+const reasons = ref<HTMLElement | null>(null)
 /** The last course of the same active here that fell short: its reasons come before another. */
 const failed = computed(() => (props.place && treatment.value?.way === 'given' ? failedOf(props.place.state, treatment.value.rotation.class) : null))
 const gone = ref(false)
@@ -108,7 +110,7 @@ async function start(): Promise<void> {
     </CautionNote>
     <p v-if="treatment?.differs" class="soft small">Where labels differ: {{ treatment.differs }}</p>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
-    <div v-if="place && holding.mayWrite && fits && failed" class="failed">
+    <div v-if="place && holding.mayWrite && fits && failed" ref="reasons" class="failed">
       <p class="alarm strong">{{ failed.treatment.name }} fell short here ({{ sayDay(failed.startedOn, situation.asOf) }}). Before the same active again:</p>
       <WhyShort :course="failed" :colony="place.state" :yard="place.yard" />
       <ACheckbox v-model:checked="gone">I have gone through these</ACheckbox>
@@ -120,7 +122,10 @@ async function start(): Promise<void> {
         </ACheckbox>
         <span class="soft small">While there is likely no brood, {{ sayWindow(winterToo.from, winterToo.to) }} by {{ winterToo.presumed ? 'what is usual in a temperate place (presumed: give the yard its months)' : 'what is usual here' }}; a look decides. Common practice.</span>
       </p>
-      <p v-if="fits && failed && !gone" class="alarm strong small">{{ failed.treatment.name }} fell short here: go through why first, above.</p>
+      <p v-if="fits && failed && !gone" class="alarm strong small">
+        {{ failed.treatment.name }} fell short here.
+        <AButton type="link" class="plainlink" @click="reasons?.scrollIntoView({ block: 'center' })">Go through why first</AButton>
+      </p>
       <p v-if="fits && tags.length > 0" class="tags"><FirstTags :option="option" /></p>
       <p v-if="fits && treatment?.caution" class="small alarm strong">{{ treatment.caution.hazard }} Read the caution above first.</p>
       <AButton v-if="fits" type="primary" class="press" :disabled="busy || (failed !== null && !gone)" @click="start">

@@ -56,6 +56,8 @@ const failed = computed(() =>
     })
   }),
 )
+/** Asked for at the press, they come into sight: the plan is long. */
+const reasons = ref<HTMLElement | null>(null)
 const gone = ref(false)
 watch(
   () => failed.value.map((f) => f.course.record.id).join(),
@@ -146,7 +148,7 @@ async function start(): Promise<void> {
     </section>
     <NumberField v-if="limited" id="yp-people" v-model="people" class="no-print" label="People who handle strips" :min="1" :max="20" />
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
-    <section v-if="failed.length > 0" class="short" aria-label="What fell short before">
+    <section v-if="failed.length > 0" ref="reasons" class="short" aria-label="What fell short before">
       <template v-for="f in failed" :key="f.state.colony.id">
         <p class="alarm strong">
           {{ f.course.treatment.name }} fell short in {{ f.state.colony.name }} ({{ sayDay(f.course.startedOn, holding.today) }}). Before {{ f.course.record.treatment === f.again ? 'it' : 'the same active' }} again:
@@ -156,7 +158,10 @@ async function start(): Promise<void> {
       <ACheckbox v-model:checked="gone">I have gone through these</ACheckbox>
     </section>
     <div v-if="holding.mayWrite && served > 0" class="go">
-      <p v-if="failed.length > 0 && !gone" class="care small">What fell short before stands above: go through it first.</p>
+      <p v-if="failed.length > 0 && !gone" class="care small">
+        Something fell short before.
+        <AButton type="link" class="plainlink" @click="reasons?.scrollIntoView({ block: 'center' })">Go through why first</AButton>
+      </p>
       <AButton type="primary" class="press" :disabled="keeping || busy || (failed.length > 0 && !gone)" @click="start">
         {{ keeping ? 'Keeping ...' : `Start ${served === 1 ? nameOf(plan.groups[0]!.colonies[0]!) : `all ${served}`} on ${sayDay(holding.day)}` }}
       </AButton>
