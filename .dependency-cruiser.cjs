@@ -2,6 +2,7 @@
 const STEPS = [
   'units',
   'time',
+  'words',
   'fields',
   'situation',
   'count',

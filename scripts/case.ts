@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { answer } from '@thistle/core/course'
 import { parseCase } from '@thistle/core/formats'
+import { worded } from '@thistle/core/words'
 
 function refuse(sentence: string): never {
   process.stderr.write(`${sentence}\n`)
@@ -28,4 +29,4 @@ const [command, file, ...rest] = process.argv.slice(2)
 if (command !== 'match' || !file || rest.length > 0) refuse('Use it as: npm run -s case -- match FILE, with - for standard input.')
 const parsed = parseCase(parse(read(file)))
 if (!parsed.ok) refuse(parsed.refusal.sentence)
-process.stdout.write(`${JSON.stringify(answer(parsed.situation), null, 2)}\n`)
+process.stdout.write(`${JSON.stringify(worded(answer(parsed.situation)), null, 2)}\n`)

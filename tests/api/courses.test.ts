@@ -5,6 +5,7 @@ import { colonyState, situationOf, type ColonyRecord, type SettingsRecord, type 
 import { demoId } from '../../server/src/demo/load.ts'
 import { august, BARE, withColony } from '../cases/index.ts'
 import { id, isProblem, startApi, type Api, type Client } from './harness.ts'
+import { worded } from '@thistle/core/words'
 
 let api: Api
 let demo: Client
@@ -183,7 +184,7 @@ describe('POST /api/match', () => {
     for (const value of [BARE, august()]) {
       const parsed = parseCase(value)
       const { body } = await demo.post('/api/match').send(value).expect(200)
-      expect(body).toEqual(JSON.parse(JSON.stringify(parsed.ok ? answer(parsed.situation) : null)))
+      expect(body).toEqual(JSON.parse(JSON.stringify(parsed.ok ? worded(answer(parsed.situation)) : null)))
     }
   })
   it('refuses what the command line refuses, with its path', async () => {

@@ -4,6 +4,7 @@ import { colonyState, yardState, type ColonyState, type SettingsRecord, type Yar
 import { drawRounds, moveTo } from '@thistle/core/rounds'
 import { demoId } from '../../server/src/demo/load.ts'
 import { id, startApi, type Api, type Client } from './harness.ts'
+import { usual } from '../read-as.ts'
 
 let api: Api
 let demo: Client
@@ -153,7 +154,7 @@ describe('days that are set', () => {
       .send({ events: set(['Woad'], '2026-08-19', 'Away until then') })
       .expect(200)
     const { course: after } = await course('Woad')
-    expect(after.warnings.find((w) => w.kind === 'outside')!.text).toBe('Set for Wed 19 Aug, 3 days after its window closes.')
+    expect(usual(after.warnings.find((w) => w.kind === 'outside')!.text)).toBe('Set for Wed 19 Aug, 3 days after its window closes.')
   })
   it('are never before the round they follow, in the past, or of a job that is done', async () => {
     const of = (more: object) => demo.post('/api/rounds').send({ events: [{ ...set(['Woad'], '2026-08-15')[0]!, ...more }] })

@@ -6,6 +6,14 @@ import { startOwnServer, type OwnServer } from './own-server.ts'
 
 export const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }
 
+/** Figures and days in sight, or said to a screen reader, that nobody worded: `{29.5 °C}`, `{2026-08-20}`. */
+const unworded = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const inSight = document.body.cloneNode(true) as HTMLElement
+    for (const hidden of inSight.querySelectorAll('script, style')) hidden.remove()
+    return inSight.outerHTML.match(/.{0,40}\{-?\d[^{}]*\}/g) ?? []
+  })
+
 interface ForWorker {
   server: OwnServer
 }
@@ -28,6 +36,7 @@ export const plainTest = base.extend<{ faults: string[] }, ForWorker>({
       page.on('pageerror', (fault) => faults.push(fault.message))
       await use(faults)
       expect(faults).toEqual([])
+      expect(await unworded(page)).toEqual([])
     },
     { auto: true },
   ],
@@ -53,6 +62,7 @@ export async function accessible(page: Page): Promise<void> {
     .setLegacyMode(true)
   const { violations } = await axe.analyze()
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([])
+  expect(await unworded(page)).toEqual([])
 }
 
 /** Opens a colony's pane from its yard. */

@@ -4,9 +4,10 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import Ajv2020 from 'ajv/dist/2020.js'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, it, expect } from 'vitest'
 import { answer } from '@thistle/core/course'
 import { parseCase } from '@thistle/core/formats'
+import { worded } from '@thistle/core/words'
 import { BARE } from '../cases/index.ts'
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url))
@@ -45,7 +46,7 @@ describe('npm run -s case', { timeout: 60_000 }, () => {
     expect(fromFile).toMatchObject({ code: 0, err: '' })
     expect(fromInput.out).toBe(fromFile.out)
     const parsed = parseCase(BARE)
-    expect(JSON.parse(fromFile.out)).toEqual(JSON.parse(JSON.stringify(parsed.ok ? answer(parsed.situation) : null)))
+    expect(JSON.parse(fromFile.out)).toEqual(JSON.parse(JSON.stringify(parsed.ok ? worded(answer(parsed.situation)) : null)))
   })
 
   it.each([

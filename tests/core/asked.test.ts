@@ -1,8 +1,9 @@
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { lookWith, questionsOfDay, situationOf, yardState, type ColonyRecord, type LookRecord, type SettingsRecord } from '@thistle/core/holding'
 import { presume } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import { bareColony, bareCount, bareCourse, bareEvent, bareSettings, bareYard, SOUND } from '../cases/records.ts'
+import { expect } from '../read-as.ts'
 
 const DAY: Day = '2026-08-15'
 const settings: SettingsRecord = bareSettings

@@ -1,11 +1,12 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { GATES, judged, worstOf, type Finding, type GateKey, type Level } from '@thistle/core/match'
 import { answer } from '@thistle/core/course'
 import type { Situation, Tool, TreatmentKey } from '@thistle/core/situation'
 import { treatmentOf, TREATMENTS, type Treatment } from '@thistle/core/treatments'
 import { addDays } from '@thistle/core/time'
 import { august, days, wash, withColony } from '../cases/index.ts'
+import { expect } from '../read-as.ts'
 
 const option = (key: TreatmentKey): Treatment => {
   const found = treatmentOf(key)

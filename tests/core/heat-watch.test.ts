@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import fc from 'fast-check'
 import { planCourse, type CourseEvent, type CoursePlan } from '@thistle/core/course'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
@@ -6,6 +6,7 @@ import { addDays, type Day } from '@thistle/core/time'
 import { treatmentOf } from '@thistle/core/treatments'
 import { midway } from '@thistle/core/efficacy'
 import { august } from '../cases/index.ts'
+import { expect } from '../read-as.ts'
 
 const START = '2026-07-06'
 const on = (n: number): Day => addDays(START, n)
@@ -34,7 +35,7 @@ describe('heat over a running course', () => {
       ['lift', on(2), on(2), on(3)],
       ['lay-again', on(5), on(5), on(7)],
     ])
-    expect(jobs(plan, [laid], on(1))[0]?.text).toBe('Take the pad out: 33 °C is forecast for Thu 9 Jul, over 30; it goes back when it cools')
+    expect(jobs(plan, [laid], on(1))[0]?.text).toBe('Take the pad out: 33 °C is forecast for Thu 9 Jul, over 30 °C; it goes back when it cools')
     // Its gear is what the treatment asks of a hand that touches it.
     expect(jobs(plan, [laid], on(1))[0]?.gear).toEqual(expect.arrayContaining(['acid-gloves', 'eye-protection', 'respirator']))
   })

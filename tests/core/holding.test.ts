@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import {
   colonyState,
   courseFacts,
@@ -25,6 +25,7 @@ import { parseCase, writeCase } from '@thistle/core/formats'
 import { addDays, type Day } from '@thistle/core/time'
 import { august, days } from '../cases/index.ts'
 import { bareYard } from '../cases/records.ts'
+import { expect, usual } from '../read-as.ts'
 
 const TODAY = '2026-08-12'
 const settings: SettingsRecord = {
@@ -340,7 +341,7 @@ describe('the words of a step', () => {
       'coming: round 2: vaporise, set for Tue 18 Aug',
     )
     const strips = courseOf('amitraz-strip', '2026-08-12')
-    expect(steps(colonyOf('A', 1, { counts: [countOf('2026-08-11', 20)], courses: [strips] })).find((s) => s.endsWith(' 12-15 Aug'))).toMatch(
+    expect(steps(colonyOf('A', 1, { counts: [countOf('2026-08-11', 20)], courses: [strips] })).find((s) => usual(s).endsWith(' 12-15 Aug'))).toMatch(
       /^due: (?!round)/,
     )
   })

@@ -1,9 +1,10 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { judge, limitOf, sayGrowth, type Growth, type Judgement } from '@thistle/core/judge'
 import { phaseOf, SCHOOLS, type BoardKind, type CountFact, type MonthNormal, type School, type Situation } from '@thistle/core/situation'
 import { addDays, daysBetween } from '@thistle/core/time'
 import { august, wash, withColony } from '../cases/index.ts'
+import { expect } from '../read-as.ts'
 
 const levelOf = (mites: number, bees = 300, over = {}) => judge(august({ counts: [wash('2026-08-11', mites, bees)], ...over })).level
 const bySchool = (school: School, mites: number, bees = 300) => levelOf(mites, bees, { keeper: { ...august().keeper, school } })

@@ -1,11 +1,13 @@
 /** Courses planned anew from what happened: one pure function of the pattern and the events. */
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { costsOf, lockOf, mendsOf, planCourse, type Course, type CourseEvent, type CoursePlan } from '@thistle/core/course'
 import { NO_RULE, type Situation, type TreatmentKey } from '@thistle/core/situation'
 import { addDays, daysBetween, type Day } from '@thistle/core/time'
 import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
+import { worded } from '@thistle/core/words'
 import { august, withColony } from '../cases/index.ts'
+import { expect } from '../read-as.ts'
 
 function planOf(key: TreatmentKey, start: Day, facts: Situation = august()): CoursePlan {
   const treatment = treatmentOf(key)
@@ -288,7 +290,7 @@ describe('planning anew, whatever happened', () => {
         ),
         ([key, events, asOf, shuffled]) => {
           const plan = planOf(key, START)
-          const course = planCourse(plan, events, asOf)
+          const course = worded(planCourse(plan, events, asOf))
           expect(planCourse(plan, events, asOf)).toEqual(course)
           expect(planCourse(plan, shuffled, asOf)).toEqual(course)
           for (const e of events.filter((x) => x.kind === 'done')) expect(course.jobs.find((j) => j.job === e.job && j.n === e.n)?.doneOn).toBe(e.on)

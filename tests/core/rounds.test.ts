@@ -1,6 +1,6 @@
 /** Rounds: the search against trying every set of days, and the drawing of real yards. */
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import {
   sharedText,
   todayOfYards,
@@ -31,6 +31,7 @@ import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays, daysBetween, weekdayOf, type Day } from '@thistle/core/time'
 import { days as weatherDays } from '../cases/index.ts'
 import { bareColony, bareCount, bareCourse, bareEvent, bareSettings, bareYard, SOUND } from '../cases/records.ts'
+import { expect } from '../read-as.ts'
 
 const NAMES = { next: 0 }
 const task = (root: boolean, depth: number): fc.Arbitrary<Task> =>

@@ -1,9 +1,10 @@
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { judge } from '@thistle/core/judge'
 import { judged, match } from '@thistle/core/match'
 import { signsOf, storesOf, type Situation } from '@thistle/core/situation'
 import { TREATMENTS } from '@thistle/core/treatments'
 import { august, withColony } from '../cases/index.ts'
+import { expect } from '../read-as.ts'
 
 const verdicts = (s: Situation) => new Map(match(judged(s)).map((o) => [o.treatment.key, o]))
 const onlyHive = (s: Situation, key: string) =>

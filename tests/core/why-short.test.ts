@@ -1,7 +1,8 @@
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { failedOf, whyShort, yardState, type ColonyRecord, type CourseRecord, type SettingsRecord } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import { bareColony, bareCount, bareCourse, bareEvent, bareSettings, bareYard } from '../cases/records.ts'
+import { expect } from '../read-as.ts'
 
 const START: Day = '2026-07-01'
 const TODAY: Day = '2026-09-10'

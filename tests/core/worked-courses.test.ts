@@ -1,10 +1,11 @@
 /** Courses worked by hand: what is said of each slip, to the day, and that nothing is said where nothing slipped. */
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { answer, costsOf, courseEnd, mendsOf, planCourse, sayJob, type Course, type CourseEvent, type CoursePlan } from '@thistle/core/course'
 import type { Rule, Situation, TreatmentKey } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import { coverageOf, sayShare, treatmentOf } from '@thistle/core/treatments'
 import { withColony } from '../cases/index.ts'
+import { expect } from '../read-as.ts'
 
 const START = '2026-08-14'
 const on = (n: number): Day => addDays(START, n)

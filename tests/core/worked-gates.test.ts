@@ -1,11 +1,12 @@
 /** Gates worked by hand, word for word: the figure, the limit, the sentence and what would change it. Limits are those of labels as the fact sheet remembers them. */
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { answer } from '@thistle/core/course'
 import { decidingOf, judged, match, runOfDays, startDays, fitsOn, type Finding, type GateKey, type Level } from '@thistle/core/match'
 import type { PastCourse, Situation, TreatmentKey } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
 import { treatmentOf, type Treatment } from '@thistle/core/treatments'
 import { august, days, wash, withColony } from '../cases/index.ts'
+import { expect } from '../read-as.ts'
 
 const option = (key: TreatmentKey): Treatment => treatmentOf(key)!
 const asked = (key: TreatmentKey, gate: GateKey, s: Situation) =>

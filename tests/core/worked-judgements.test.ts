@@ -1,10 +1,11 @@
 /** Judgements worked by hand or by second implementations: figures from jstat and from the definitions, sentences word for word. */
 import { createRequire } from 'node:module'
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { boardLimits, driftOf, estimateYard, growthOf, judge, sayGrowth, type Judgement } from '@thistle/core/judge'
 import type { CountFact, Situation } from '@thistle/core/situation'
 import { addDays, daysBetween } from '@thistle/core/time'
 import { august, wash, withColony } from '../cases/index.ts'
+import { expect } from '../read-as.ts'
 
 interface Distribution {
   inv: (p: number, a: number, b: number) => number

@@ -1,10 +1,11 @@
 /** A year of a yard, its last starts and the letter of a day, worked by hand. */
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { yardJars, yardState, type ColonyRecord, type CountRecord, type EventRecord, type YardRecord } from '@thistle/core/holding'
 import { beeYear, dayLetter, deadlinesOf, seasonOf } from '@thistle/core/rounds'
 import { NO_RULE, type TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import { bareColony, bareCount, bareCourse, bareEvent, bareSettings, bareYard, SOUND } from '../cases/records.ts'
+import { expect } from '../read-as.ts'
 
 const TODAY = '2026-08-12'
 const count = bareCount

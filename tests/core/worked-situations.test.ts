@@ -1,7 +1,8 @@
 /** What cannot both be so, at its very edge: one day, one frame either way. */
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { contradictionsOf, factsIn, type Situation } from '@thistle/core/situation'
 import { august, days } from '../cases/index.ts'
+import { expect } from '../read-as.ts'
 
 const paths = (over: Partial<Situation> = {}) => contradictionsOf(august(over)).map((c) => c.path)
 const colony = (facts: Partial<Situation['colony']>) => paths({ colony: { ...august().colony, ...facts } })

@@ -2,10 +2,11 @@
  * Limits of the treatments against the fact sheet (FACTS.md), which names labels and papers; all of it from memory.
  * Where fact sheet and the project's own figure differ, the test says which stands and that the keeper's list may change it.
  */
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import { doseOf, dosesOf, sheetOf, TREATMENTS, treatmentOf } from '@thistle/core/treatments'
 import { withColony } from '../cases/index.ts'
+import { expect } from '../read-as.ts'
 
 const amitraz = treatmentOf('amitraz-strip')!
 const formic = treatmentOf('formic-strip-14')!

@@ -1,8 +1,9 @@
 import { plural } from '../units/index.ts'
 import type { Method } from '../situation/index.ts'
-import { sayDay, type Day } from '../time/index.ts'
+import { type Day } from '../time/index.ts'
 import { isAmount, type Measured } from './bees.ts'
 import type { Squares } from './squares.ts'
+import { aDay } from '../words/index.ts'
 
 /** Under this many bees a sample says little (common practice, no source). */
 export const FEW_BEES = 100
@@ -102,7 +103,7 @@ export function countFaults(entry: CountEntry, today: Day, from: Day | null): Co
     faults.push({ path: 'recovery', severity: 'refuse', text: 'The share found is from 5 % to 100 %.' })
   const day = (text: string) => faults.push({ path: 'onDay', severity: 'refuse', text })
   if (entry.onDay === null || entry.onDay === '') day('Enter the day of the count.')
-  else if (entry.onDay > today) day(`This day is still to come: today is ${sayDay(today)}.`)
-  else if (from !== null && entry.onDay < from) day(`The colony is in your book from ${sayDay(from, today)}: a count cannot be older.`)
+  else if (entry.onDay > today) day(`This day is still to come: today is ${aDay(today)}.`)
+  else if (from !== null && entry.onDay < from) day(`The colony is in your book from ${aDay(from, today)}: a count cannot be older.`)
   return faults
 }

@@ -1,11 +1,12 @@
 import { fellShort, heatRisk, type Finding, type HeatRisk, type Judged } from '../match/index.ts'
 import { isOver } from '../judge/index.ts'
 import { firstSealed, phaseAt, type TreatmentKey } from '../situation/index.ts'
-import { sayDay, type Day } from '../time/index.ts'
+import { type Day } from '../time/index.ts'
 import { sayAmount, shortName, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { plain, capital, small } from '../units/index.ts'
 import type { AnsweredOption } from './answered.ts'
 import { runningNote } from './running.ts'
+import { celsius, aDay } from '../words/index.ts'
 
 /** What stands at the top of the answer: what to do, why, and what would change it. No more than the verdicts behind it. */
 export interface Choice {
@@ -39,7 +40,7 @@ function sayCourse(o: AnsweredOption, s: Judged): string {
   return [
     ...(o.left && isOver(s.judgement) ? [`leaves about ${o.left.estimate.toFixed(1)} in 100`] : []),
     ...(o.dose ? [sayAmount(o.dose.amount, o.dose.unit)] : []),
-    ...(out ? [`${out.job === 'remove' ? 'out from' : 'last round'} ${sayDay(out.best, s.asOf)}`] : []),
+    ...(out ? [`${out.job === 'remove' ? 'out from' : 'last round'} ${aDay(out.best, s.asOf)}`] : []),
   ].join(', ')
 }
 
@@ -79,7 +80,7 @@ const SELDOM = 0.03
 function changeOf(treatment: Treatment, s: Judged): Choice['change'] {
   const risk: HeatRisk | null = heatRisk(treatment, s)
   if (!risk || risk.chance < SELDOM) return null
-  const edge = risk.hot ? `a high passes ${plain(risk.limit)} °C` : `a high stays under ${plain(risk.limit)} °C`
+  const edge = risk.hot ? `a high passes ${celsius(risk.limit)}` : `a high stays under ${celsius(risk.limit)}`
   return { text: `Changes if ${edge} ${risk.when}: ${sayChance(risk.chance)}.`, chance: risk.chance }
 }
 
@@ -108,17 +109,17 @@ function chosen(options: readonly AnsweredOption[], s: Judged): Choice {
   const winter = phaseAt(s, day) === 'dormant'
   const none = { reasons: [], change: null }
   if (judgement.level === 'unknown' && !winter) {
-    const then = best ? ` If it is over the limit, ${short(best)} fits${best.fit === 'care' ? ' with care' : ''} on ${sayDay(day, s.asOf)}.` : ''
+    const then = best ? ` If it is over the limit, ${short(best)} fits${best.fit === 'care' ? ' with care' : ''} on ${aDay(day, s.asOf)}.` : ''
     return { ...none, kind: 'count', treatment: null, text: `Count first: nobody can say yet that anything is needed.${then}` }
   }
   if (judgement.level === 'unknown' || judgement.level === 'under' || judgement.level === 'watch') {
     const broodless = best && treatmentOf(best.treatment)?.active === 'oxalic acid' && s.colony.brood === 'none'
     const sealed = firstSealed(s)
-    const until = sealed ? `, until about ${sayDay(sealed, s.asOf)}, when the first cells are capped` : ' while there is no brood'
+    const until = sealed ? `, until about ${aDay(sealed, s.asOf)}, when the first cells are capped` : ' while there is no brood'
     const coming =
       broodless || !winter || s.colony.brood !== 'none' ? null : laterOf(options.filter((o) => treatmentOf(o.treatment)?.active === 'oxalic acid'))
     const oxalic = coming?.fitFrom
-      ? ` ${nameOf(coming)} fits from ${sayDay(coming.fitFrom, s.asOf)}, while there is no brood: many give it in any case.`
+      ? ` ${nameOf(coming)} fits from ${aDay(coming.fitFrom, s.asOf)}, while there is no brood: many give it in any case.`
       : broodless
         ? ` ${nameOf(best)} reaches nearly every mite${until}: many give it now in any case.`
         : ''
@@ -126,8 +127,8 @@ function chosen(options: readonly AnsweredOption[], s: Judged): Choice {
       judgement.level === 'unknown'
         ? 'Lay a board for three to seven days and count the fall: a cluster is not opened for a jar.'
         : judgement.recountBy <= s.asOf
-          ? `Count again now${winter ? ' on a board' : ''}: the last count, of ${sayDay(judgement.countedOn ?? s.asOf, s.asOf)}, is too old to leave it on.`
-          : `Leave it, and count again by ${sayDay(judgement.recountBy, s.asOf)}${winter ? ' on a board' : ''}.`
+          ? `Count again now${winter ? ' on a board' : ''}: the last count, of ${aDay(judgement.countedOn ?? s.asOf, s.asOf)}, is too old to leave it on.`
+          : `Leave it, and count again by ${aDay(judgement.recountBy, s.asOf)}${winter ? ' on a board' : ''}.`
     return {
       kind: 'leave',
       treatment: 'wait-and-recount',
@@ -140,7 +141,7 @@ function chosen(options: readonly AnsweredOption[], s: Judged): Choice {
     const treatment = treatmentOf(best.treatment)
     const later = laterOf(options)
     const todo = first(best)
-    const text = `${nameOf(best)}${best.fit === 'care' ? ', with care' : ''}: ${sayCourse(best, s)}${later?.fitFrom ? `; ${short(later)} fits from ${sayDay(later.fitFrom, s.asOf)}` : ''}.${todo ? ` ${capital(todo)}.` : ''}`
+    const text = `${nameOf(best)}${best.fit === 'care' ? ', with care' : ''}: ${sayCourse(best, s)}${later?.fitFrom ? `; ${short(later)} fits from ${aDay(later.fitFrom, s.asOf)}` : ''}.${todo ? ` ${capital(todo)}.` : ''}`
     return { kind: 'treat', treatment: best.treatment, text, reasons: reasonsFor(best, next, s), change: treatment ? changeOf(treatment, s) : null }
   }
   const later = laterOf(options)
@@ -149,10 +150,10 @@ function chosen(options: readonly AnsweredOption[], s: Judged): Choice {
     return {
       kind: 'later',
       treatment: later.treatment,
-      text: `Nothing that is given fits on ${sayDay(day, s.asOf)}: ${short(later)} from ${sayDay(later.fitFrom, s.asOf)}.`,
+      text: `Nothing that is given fits on ${aDay(day, s.asOf)}: ${short(later)} from ${aDay(later.fitFrom, s.asOf)}.`,
       reasons: why ? [firstOf(why.text)] : [],
       change: null,
     }
   }
-  return { ...none, kind: 'nothing', treatment: null, text: `Nothing that is given fits on ${sayDay(day, s.asOf)} or in the eight weeks after it.` }
+  return { ...none, kind: 'nothing', treatment: null, text: `Nothing that is given fits on ${aDay(day, s.asOf)} or in the eight weeks after it.` }
 }

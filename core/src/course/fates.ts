@@ -1,9 +1,10 @@
-import { addDays, laterOf, sayDay, type Day } from '../time/index.ts'
+import { addDays, laterOf, type Day } from '../time/index.ts'
 import type { Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
 import { isEnd, jobId, setDay, type Ending, type Happened } from './events.ts'
 import type { CoursePlan, PlannedJob } from './jobs.ts'
 import type { Finding } from './warnings.ts'
+import { aDay } from '../words/index.ts'
 
 /** The first thing after which there was no colony to treat; null while there is one. */
 export const endingFate = (what: Happened): { readonly what: Ending; readonly on: Day } | null => what.fates.find((f) => isEnd(f.what)) ?? null
@@ -32,7 +33,7 @@ export function afterEnd<J extends PlannedJob>(jobs: readonly J[], fate: { reado
     if (job.job !== 'remove' || !laid || inside === 0) return { ...job, state: 'passed' as const }
     const latest = addDays(fate.on, CLEAR_WITHIN[fate.what] ?? 7)
     const text = `${CLEARED[fate.what] ?? 'Take it out'}${inside === null ? '' : ` (${plain(inside)} in it by your notes)`}`
-    return { ...job, earliest: fate.on, best: fate.on, latest, text, setFor: null }
+    return { ...job, earliest: fate.on, best: fate.on, latest, text, wording: text, setFor: null }
   })
 }
 
@@ -77,14 +78,14 @@ export function fateWarnings({ treatment }: CoursePlan, what: Happened, jobs: re
   const swarm = lastTurn(what, 'swarmed')
   if (swarm)
     warn(
-      `It swarmed on ${sayDay(swarm)}: bees and mites went with the swarm and the brood will break. A count until the young queen’s brood is capped does not compare with the one before; the swarm wants its own count.`,
+      `It swarmed on ${aDay(swarm)}: bees and mites went with the swarm and the brood will break. A count until the young queen’s brood is capped does not compare with the one before; the swarm wants its own count.`,
     )
   const wait = queenWaits(treatment, what)
   const queen = lastTurn(what, 'requeened')
   if (queen) {
     const open = jobs.some((j) => j.job === 'dose' && j.state === 'open')
     warn(
-      `Requeened on ${sayDay(queen)}: the brood breaks, so a count reads otherwise for some weeks.${wait && open ? ` No further dose before ${sayDay(laterOf(wait, queen))}: she must have laid ${treatment.hive.queenLayingDays} days.` : ''}`,
+      `Requeened on ${aDay(queen)}: the brood breaks, so a count reads otherwise for some weeks.${wait && open ? ` No further dose before ${aDay(laterOf(wait, queen))}: she must have laid ${treatment.hive.queenLayingDays} days.` : ''}`,
     )
   }
   const end = endingFate(what)
@@ -94,7 +95,7 @@ export function fateWarnings({ treatment }: CoursePlan, what: Happened, jobs: re
       merged: 'The colony was united with another',
       sold: 'The colony was sold',
     }
-    warn(`${SAID[end.what] ?? 'It ended'} on ${sayDay(end.on)}: the course ends with it, and what it took cannot be said.`)
+    warn(`${SAID[end.what] ?? 'It ended'} on ${aDay(end.on)}: the course ends with it, and what it took cannot be said.`)
   }
   return found
 }

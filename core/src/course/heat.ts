@@ -1,10 +1,10 @@
 import type { WeatherDay } from '../situation/index.ts'
-import { addDays, daysBetween, laterOf, sayDay, type Day } from '../time/index.ts'
+import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
 import { sayAmount, type Dose, type JobKind, type Treatment } from '../treatments/index.ts'
-import { plain } from '../units/index.ts'
 import type { Happened } from './events.ts'
 import type { CoursePlan, PlannedJob, Window } from './jobs.ts'
 import { gearOf } from './labour.ts'
+import { celsius, aDay } from '../words/index.ts'
 
 /** Limits read so many days after a dose or sooner belong to every dose. */
 const WITH_THE_DOSE = 2
@@ -44,7 +44,7 @@ export function offHeat(window: Window, { treatment, weather = [] }: CoursePlan)
   const high = highOn(weather, window.best)
   if (high === null || high <= over) return { window: trimmed(window), why: null }
   const cool = (day: Day): boolean => (highOn(weather, day) ?? Infinity) <= over
-  const why = `${plain(high)} °C is forecast for ${sayDay(window.best)}, over ${plain(over)}`
+  const why = `${celsius(high)} is forecast for ${aDay(window.best)}, over ${celsius(over)}`
   const [later, sooner] = [daysBetween(window.best, window.latest), daysBetween(window.earliest, window.best)]
   const tries = [...upTo(later), ...upTo(sooner).map((n) => -n), ...upTo(PAST_WINDOW).map((n) => later + n)]
   const day = tries.map((n) => addDays(window.best, n)).find(cool)
@@ -60,7 +60,7 @@ export function doseInHeat(dose: Dose, { treatment, weather = [] }: Pick<CourseP
   const hottest = Math.max(...highs)
   if (!(hottest > heat.halveOver)) return dose
   const amount = dose.amount / 2
-  const how = `half of ${sayAmount(dose.amount, dose.unit)}, since ${plain(hottest)} °C is forecast and over ${plain(heat.halveOver)} a whole dose can drive bees out`
+  const how = `half of ${sayAmount(dose.amount, dose.unit)}, since ${celsius(hottest)} is forecast and over ${celsius(heat.halveOver)} a whole dose can drive bees out`
   return { ...dose, amount, how, text: `${sayAmount(amount, dose.unit)}: ${how}` }
 }
 
@@ -105,7 +105,7 @@ export function heatJobs({ treatment, weather = [] }: CoursePlan, jobs: readonly
     const cool = coolFrom(from)
     const window = { earliest: cool.day, best: cool.day, latest: addDays(cool.day, heat.backWithin) }
     const text =
-      `Put ${heat.what} back: ${cool.known ? `no more than ${plain(heat.over)} °C is forecast from ${sayDay(cool.day)}` : 'when the highs are'} ${cool.known ? '' : `${plain(heat.over)} °C or less again`}`.trim()
+      `Put ${heat.what} back: ${cool.known ? `no more than ${celsius(heat.over)} is forecast from ${aDay(cool.day)}` : 'when the highs are'} ${cool.known ? '' : `${celsius(heat.over)} or less again`}`.trim()
     return job(treatment, 'lay-again', n, window, text, { job: 'lift', n })
   }
   const n = what.pauses.length
@@ -115,7 +115,7 @@ export function heatJobs({ treatment, weather = [] }: CoursePlan, jobs: readonly
   const hot = days.find((d) => d.high > heat.over && d.date >= laid && (until === null || d.date < until))
   if (!hot) return []
   const before = laterOf(asOf, addDays(hot.date, -1))
-  const text = `Take ${heat.what} out: ${plain(hot.high)} °C is forecast for ${sayDay(hot.date)}, over ${plain(heat.over)}; it goes back when it cools`
+  const text = `Take ${heat.what} out: ${celsius(hot.high)} is forecast for ${aDay(hot.date)}, over ${celsius(heat.over)}; it goes back when it cools`
   return [
     job(treatment, 'lift', n + 1, { earliest: before, best: before, latest: hot.date }, text, { job: 'dose', n: 1 }),
     back(n + 1, addDays(hot.date, 1)),

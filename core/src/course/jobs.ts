@@ -13,6 +13,8 @@ export interface PlannedJob extends Window {
   readonly job: JobKind
   readonly n: number
   readonly text: string
+  /** The same with the dose left open, `{dose}`: where several colonies share a line and each has its own. Left out: none stands in it. */
+  readonly wording?: string
   readonly opensHive: boolean
   /** The job whose actual day its window is counted from; null for the start of the course. */
   readonly hangsOn: { readonly job: JobKind; readonly n: number } | null

@@ -1,8 +1,9 @@
 import { capital } from '../units/index.ts'
-import { addDays, sayDay, type Day } from '../time/index.ts'
+import { addDays, type Day } from '../time/index.ts'
 import type { Rule } from '../situation/index.ts'
 import { mostCoursesOf, shortName, type JobKind, type Treatment } from '../treatments/index.ts'
 import type { Course } from './jobs.ts'
+import { aDay } from '../words/index.ts'
 
 /** What a course rules out afterwards, for the sake of the bees or of what mites grow used to. */
 export interface Lock {
@@ -20,7 +21,7 @@ export function lockOf(treatment: Treatment, end: Day, rule: Rule | undefined): 
   const barred = rotation.alone ? rotation.class : shortName(treatment).toLowerCase()
   const until = rotation.gapDays > 0 ? addDays(end, rotation.gapDays) : null
   const parts = [
-    ...(until ? [`no ${barred} again before ${sayDay(until, end)}, ${rotation.gapWhy}`] : []),
+    ...(until ? [`no ${barred} again before ${aDay(until, end)}, ${rotation.gapWhy}`] : []),
     ...(rotation.change ? [`the next course is not ${rotation.class}`] : []),
     ...(most !== null ? [`at most ${most} a year`] : []),
   ]

@@ -20,6 +20,7 @@ import { midwayJob } from './midway.ts'
 import type { Course, CoursePlan, PlannedJob, Warning, Window } from './jobs.ts'
 import { gearOf } from './labour.ts'
 import { amountWarnings, contactWarnings, outsideWarnings, stepWarnings, type Finding } from './warnings.ts'
+import { fill } from '../words/index.ts'
 
 interface Placed extends PlannedJob {
   /** The day dependents count from: the actual one, else the one set or planned, pushed on while it is not done. */
@@ -99,10 +100,7 @@ function inSpring(job: PlannedJob, rest: Rest | null | undefined, asOf: Day): Pl
 
 /** A job's words: what they say of supers is said otherwise where the keeper's own list lets them stay. */
 const textOf = (step: Step, { treatment, facts }: CoursePlan): string =>
-  (step.withSupersOn !== undefined && supersMayStay(treatment, facts.rules[treatment.key]) ? step.withSupersOn : step.text).replace(
-    '{n}',
-    String(step.n),
-  )
+  fill(step.withSupersOn !== undefined && supersMayStay(treatment, facts.rules[treatment.key]) ? step.withSupersOn : step.text, { n: String(step.n) })
 
 const WORKING = new Set<JobKind>(['dose', 'remove'])
 /** What lies in the hive goes on working while it lies there: time outside is added to the job's days. */
@@ -129,13 +127,12 @@ function place(plan: CoursePlan, pattern: CoursePattern, what: Happened, dose: D
     const cool = step.job === 'dose' && step.after !== 'start' && !event && !passed ? offHeat(free, plan) : { window: free, why: null }
     const open = capped(cool.window, step, plan.facts.lastOpening)
     const given = dose && step.job === 'dose' && !event ? doseInHeat(dose, plan, open.best) : dose
-    const words = `${textOf(step, plan).replace('{dose}', given ? sayAmount(given.amount, given.unit) : '')}${dose && given && given !== dose ? `; ${given.how}` : ''}${cool.why ? `; ${cool.why}` : ''}`
-    const { window, text, opensHive } = wintered(
-      { window: open, text: words, opensHive: step.opensHive },
-      step,
-      plan.facts.rest,
-      event ? event.on : asOf,
-    )
+    const words = `${textOf(step, plan)}${dose && given && given !== dose ? `; ${given.how}` : ''}${cool.why ? `; ${cool.why}` : ''}`
+    const {
+      window,
+      text: wording,
+      opensHive,
+    } = wintered({ window: open, text: words, opensHive: step.opensHive }, step, plan.facts.rest, event ? event.on : asOf)
     // Nor does a day stand that the job it hangs on has been pushed beyond.
     const setFor = event || passed ? null : setDay(what, id, step.after === 'start' ? asOf : laterOf(from, asOf))
     const wanted = setFor ?? window.best
@@ -155,7 +152,8 @@ function place(plan: CoursePlan, pattern: CoursePattern, what: Happened, dose: D
       setFor,
       was: null,
       gear: gearOf(plan.treatment, step),
-      text,
+      wording,
+      text: fill(wording, { dose: given ? sayAmount(given.amount, given.unit) : '' }),
     })
   })
   return [...placed.values()]

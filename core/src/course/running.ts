@@ -1,9 +1,10 @@
 import { midway } from '../efficacy/index.ts'
 import type { Judged } from '../match/index.ts'
 import type { CountFact } from '../situation/index.ts'
-import { addDays, daysBetween, sayDay } from '../time/index.ts'
+import { addDays, daysBetween } from '../time/index.ts'
 import { broodState, patternOf, treatmentOf } from '../treatments/index.ts'
 import { tellsFrom } from './midway.ts'
+import { aDay } from '../words/index.ts'
 
 /** A count so many days before a course still tells of its level when it began (common practice, no source). */
 const BEFORE = 28
@@ -20,12 +21,12 @@ export function runningNote(s: Judged): string | null {
   const jars = s.counts.filter(isJar).toSorted((a, b) => a.date.localeCompare(b.date))
   const now = jars.findLast((c) => c.date > course.start && c.date <= s.asOf)
   if (!now) return null
-  const name = `${treatment.name}, since ${sayDay(course.start, s.asOf)}`
+  const name = `${treatment.name}, since ${aDay(course.start, s.asOf)}`
   const pattern = patternOf(treatment, s)
   const from = tellsFrom(treatment, pattern)
   const days = daysBetween(course.start, now.date)
   if (from === null) return `${name}: over too soon for a count in its middle; the one after it tells.`
-  if (days < from) return `${name}: ${days} days in is too early to tell; a count from ${sayDay(addDays(course.start, from), s.asOf)} on does.`
+  if (days < from) return `${name}: ${days} days in is too early to tell; a count from ${aDay(addDays(course.start, from), s.asOf)} on does.`
   const before = jars.findLast((c) => c.method === now.method && c.date <= course.start && daysBetween(c.date, course.start) <= BEFORE)
   if (!before) return `${name}: no count by the same method just before it, so nothing to hold this one against.`
   const found = midway(before, now, treatment, { broodless: broodState(s.colony.brood) === 'broodless', days, of: pattern.days.least })

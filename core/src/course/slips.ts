@@ -1,10 +1,11 @@
 import { boardLimits } from '../judge/index.ts'
-import { daysBetween, laterOf, sayDay, sayDays, type Day } from '../time/index.ts'
+import { daysBetween, laterOf, sayDays, type Day } from '../time/index.ts'
 import { atPlannedPace, coverageOf, sayCoverage, sayShare, type Coverage } from '../treatments/index.ts'
 import type { CourseEvent } from './events.ts'
 import type { Course, CoursePlan, PlannedJob, Warning } from './jobs.ts'
 import { planCourse } from './plan.ts'
 import { plain, small } from '../units/index.ts'
+import { aDay } from '../words/index.ts'
 
 /** The dates of the yard that a course must be over by. */
 export interface CourseDates {
@@ -62,7 +63,7 @@ function coverages({ treatment }: CoursePlan, course: Course, asOf: Day): Covere
 }
 /** What slipped through is under cappings again, and meets the rounds from there on. */
 const sayAnew = ({ from, covers }: NonNullable<Covered['anew']>): string =>
-  `Counted anew from ${sayDay(from)}, they meet ${sayShare(covers.worker)} of what is under worker cappings then, ${sayShare(covers.drone)} under drone`
+  `Counted anew from ${aDay(from)}, they meet ${sayShare(covers.worker)} of what is under worker cappings then, ${sayShare(covers.drone)} under drone`
 const worse = (now: Coverage, than: Coverage): boolean =>
   now.worker.low < than.worker.low || now.worker.high < than.worker.high || now.drone.low < than.drone.low
 
@@ -82,7 +83,7 @@ export function costsOf(plan: CoursePlan, course: Course, dates: CourseDates, as
     if (supers.was && course.supersOn > supers.was.best)
       found.push({
         kind: 'supers',
-        text: `Supers may go on from ${sayDay(course.supersOn, asOf)} instead of ${sayDay(supers.was.best, asOf)}${clash ? `: ${sayDays(daysBetween(next, course.supersOn))} after they must` : ''}.`,
+        text: `Supers may go on from ${aDay(course.supersOn, asOf)} instead of ${aDay(supers.was.best, asOf)}${clash ? `: ${sayDays(daysBetween(next, course.supersOn))} after they must` : ''}.`,
       })
   }
   const { lastOpening } = dates
@@ -92,7 +93,7 @@ export function costsOf(plan: CoursePlan, course: Course, dates: CourseDates, as
   if (late && lastOpening !== null)
     found.push({
       kind: 'winter',
-      text: `${late.job === 'remove' ? 'Taking it out' : `Round ${late.n}`} falls on ${sayDay(dayOf(late, asOf), asOf)}, after your last opening on ${sayDay(lastOpening, asOf)}: bring it forward where the label allows, or open on a mild day.`,
+      text: `${late.job === 'remove' ? 'Taking it out' : `Round ${late.n}`} falls on ${aDay(dayOf(late, asOf), asOf)}, after your last opening on ${aDay(lastOpening, asOf)}: bring it forward where the label allows, or open on a mild day.`,
     })
   return found
 }
@@ -110,8 +111,8 @@ function oneMore(plan: CoursePlan, events: readonly CourseEvent[], course: Cours
   const after = cover?.anew?.covers ?? cover?.now
   if (before && after && !worse(before, after)) return null
   const brings = cover?.anew ? `: ${small(sayAnew(cover.anew))}` : cover ? `: then they meet ${sayCoverage(cover.now)}` : ''
-  const supers = longer.supersOn ? `; supers may go on from ${sayDay(longer.supersOn, asOf)}` : ''
-  return `Add round ${last.n}, best on ${sayDay(dayOf(last, asOf), asOf)}${brings}${supers}.`
+  const supers = longer.supersOn ? `; supers may go on from ${aDay(longer.supersOn, asOf)}` : ''
+  return `Add round ${last.n}, best on ${aDay(dayOf(last, asOf), asOf)}${brings}${supers}.`
 }
 
 /** What fell at a check, where that decides about a further round. */
@@ -133,7 +134,7 @@ export function fallAtCheck({ facts }: CoursePlan, course: Course): FallAtCheck 
 }
 /** "Still 20 a day on Thu 20 Aug, ...": what the fall at a check says of a further round. */
 export const sayFall = ({ job, fall, limit, high }: FallAtCheck): string =>
-  `${high ? 'Still ' : ''}${plain(fall)} mites a day on the board${job.doneOn ? ` on ${sayDay(job.doneOn)}` : ''}, ${high ? 'not under' : 'under'} ${plain(limit)}, the lower published figure of that month`
+  `${high ? 'Still ' : ''}${plain(fall)} mites a day on the board${job.doneOn ? ` on ${aDay(job.doneOn)}` : ''}, ${high ? 'not under' : 'under'} ${plain(limit)}, the lower published figure of that month`
 
 /** The ways on from what slipped: none where nothing did, or all of it was taken as it is. */
 export function mendsOf(plan: CoursePlan, events: readonly CourseEvent[], course: Course, asOf: Day): Mend[] {
@@ -158,7 +159,7 @@ export function mendsOf(plan: CoursePlan, events: readonly CourseEvent[], course
     if (text) found.push({ kind: 'add-round', job, text: falling ? `${sayFall(fall)}. ${text}` : text })
   }
   if (open && open.latest >= asOf)
-    found.push({ kind: 'go-on', job, text: `Go on: the next round by ${sayDay(open.latest, asOf)}, and expect less of the whole.` })
+    found.push({ kind: 'go-on', job, text: `Go on: the next round by ${aDay(open.latest, asOf)}, and expect less of the whole.` })
   if (course.endedOn === null) found.push({ kind: 'switch', job, text: 'Switch: call this course off, and match the colony again.' })
   if (first) found.push({ kind: 'accept', job, text: 'Take it as it is, with your reason: it stays in the book.' })
   return found

@@ -1,8 +1,9 @@
-import { daysBetween, sayDay, sayDays, type Day } from '../time/index.ts'
+import { daysBetween, sayDays, type Day } from '../time/index.ts'
 import { sayAmount, type Dose, type Step } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
 import type { Happened } from './events.ts'
 import type { PlannedJob, Warning } from './jobs.ts'
+import { aDay } from '../words/index.ts'
 
 /** A warning before it is known whether the keeper took it as it is. */
 export type Finding = Omit<Warning, 'accepted'>
@@ -36,14 +37,14 @@ export function stepWarnings(step: Step, job: PlannedJob, from: Day, asOf: Day, 
   } else if (job.doneOn && step.after === 'start' && step.job === 'dose' && job.doneOn < from) {
     warn(
       'too-early',
-      `Given ${sayDays(daysBetween(job.doneOn, from))} before ${sayDay(from)}, the day it was chosen for: the gates were asked for that day and not for this one.`,
+      `Given ${sayDays(daysBetween(job.doneOn, from))} before ${aDay(from)}, the day it was chosen for: the gates were asked for that day and not for this one.`,
     )
   } else if (job.doneOn && step.job === 'put-back' && job.doneOn < job.earliest) {
     warn('too-early', `The course runs ${sayDays(step.earliest)}; this was after ${days}: the entrance must stay open until it is over.`)
   } else if (job.doneOn && step.job === 'recount' && job.doneOn < job.earliest) {
     warn(
       'too-early',
-      `Counted ${sayDays(daysBetween(job.doneOn, job.earliest))} before its window opens on ${sayDay(job.earliest)}: mites may still be coming out of the brood.`,
+      `Counted ${sayDays(daysBetween(job.doneOn, job.earliest))} before its window opens on ${aDay(job.earliest)}: mites may still be coming out of the brood.`,
     )
   }
   return found
@@ -96,7 +97,7 @@ export function contactWarnings({ found }: Happened, dosed: Day | null, dose: Do
       job: 'dose',
       n: 1,
       kind: 'contact',
-      text: `${plain(found.amount)}${whole} ${found.amount === 1 ? 'was' : 'were'} found on the floor on ${sayDay(first)}, ${sayDays(daysBetween(dosed, first))} after going in: nobody knows since when ${found.amount === 1 ? 'it' : 'they'} did not work. Hang a fresh one only if the label allows; a fallen strip is not used again. Count at the end in any case.`,
+      text: `${plain(found.amount)}${whole} ${found.amount === 1 ? 'was' : 'were'} found on the floor on ${aDay(first)}, ${sayDays(daysBetween(dosed, first))} after going in: nobody knows since when ${found.amount === 1 ? 'it' : 'they'} did not work. Hang a fresh one only if the label allows; a fallen strip is not used again. Count at the end in any case.`,
     },
   ]
 }
@@ -107,6 +108,6 @@ export const outsideWarnings = (jobs: readonly PlannedJob[]): Finding[] =>
     const { setFor } = job
     if (job.state !== 'open' || setFor === null || (setFor >= job.earliest && setFor <= job.latest)) return []
     const off = setFor < job.earliest ? daysBetween(setFor, job.earliest) : daysBetween(job.latest, setFor)
-    const text = `Set for ${sayDay(setFor)}, ${sayDays(off)} ${setFor < job.earliest ? 'before its window opens' : 'after its window closes'}.`
+    const text = `Set for ${aDay(setFor)}, ${sayDays(off)} ${setFor < job.earliest ? 'before its window opens' : 'after its window closes'}.`
     return [{ job: job.job, n: job.n, kind: 'outside' as const, text }]
   })

@@ -1,7 +1,8 @@
 import { onceEach, weatherReader, type Situation } from '../situation/index.ts'
-import { addDays, daysBetween, sayDay, type Day } from '../time/index.ts'
+import { addDays, daysBetween, type Day } from '../time/index.ts'
 import { broodState, patternOf, pricedRhythm, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
+import { celsius, aDay } from '../words/index.ts'
 
 /** Share of the mites that a course takes, here and now, with the reasons it is not the published range alone. Central 90 %. */
 export interface EfficacyHere {
@@ -129,9 +130,9 @@ export function efficacyHere(option: Treatment, s: Ask): EfficacyHere | null {
         ...(met < 1
           ? [`your own rhythm, ${patternOf(option, s).name}, meets ${percent(met)} of what the published one does under worker cappings`]
           : []),
-        ...(shift < -0.05 && high !== null ? [`weaker at highs of about ${plain(high, 0)} °C`] : []),
+        ...(shift < -0.05 && high !== null ? [`weaker at highs of about ${celsius(high, 0)}`] : []),
         ...results.map(
-          (r) => `${r.whose === 'own' ? 'this colony' : 'a neighbour in this yard'} measured ${percent(r.share)} (${sayDay(r.on, s.startOn)})`,
+          (r) => `${r.whose === 'own' ? 'this colony' : 'a neighbour in this yard'} measured ${percent(r.share)} (${aDay(r.on, s.startOn)})`,
         ),
       ]
     },

@@ -3,11 +3,12 @@ import { dueState, isEnd, isFate, tellsFrom, type DueState, type Fate, type Plan
 import { driftOf, isOver, judge, type Drift, type Judgement } from '../judge/index.ts'
 import { doseOutlook, judged, once, type Judged } from '../match/index.ts'
 import type { Situation } from '../situation/index.ts'
-import { addDays, daysBetween, laterOf, sayDay, sayWindow, type Day } from '../time/index.ts'
+import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
 import { shortName } from '../treatments/index.ts'
 import { courseState, openJobs, type CourseState, type Left } from './course-state.ts'
 import type { ColonyRecord, SettingsRecord, YardRecord } from './records.ts'
 import { situationOf } from './situation-of.ts'
+import { fromTo, aDay } from '../words/index.ts'
 
 /** How a thing is to be read: past its time or over a limit, to be done, or settled. */
 export type Tone = 'alarm' | 'act' | 'settled'
@@ -75,9 +76,9 @@ function nameOfJob(job: PlannedJob, state: CourseState): string {
 }
 function sayStep(job: PlannedJob, state: CourseState, due: DueState, today: Day): string {
   const what = nameOfJob(job, state)
-  if (job.setFor !== null) return `${what}, set for ${sayDay(job.setFor, today)}`
+  if (job.setFor !== null) return `${what}, set for ${aDay(job.setFor, today)}`
   if (due === 'overdue') return `${what} now`
-  return job.earliest === job.latest ? `${what} ${sayDay(job.best, today)}` : `${what} ${sayWindow(job.earliest, job.latest)}`
+  return job.earliest === job.latest ? `${what} ${aDay(job.best, today)}` : `${what} ${fromTo(job.earliest, job.latest)}`
 }
 
 const URGENCY: Record<DueState, number> = { overdue: 0, due: 1, coming: 2, settled: 3 }
@@ -91,8 +92,8 @@ function hindranceOf({ treatment }: CourseState, job: PlannedJob, situation: Jud
     next === null
       ? 'no day within reach passes: wait, or match the colony again'
       : next > job.latest
-        ? `the next day that passes is ${sayDay(next)}, after its window`
-        : `the next day that passes is ${sayDay(next)}`
+        ? `the next day that passes is ${aDay(next)}, after its window`
+        : `the next day that passes is ${aDay(next)}`
   return `Not today. ${text.replace(/\.$/, '')}; ${when}.`
 }
 /** How far past its window a day for a dose is looked for. */
@@ -151,10 +152,10 @@ function freeStep(j: Judgement, today: Day, noQueen: boolean): NextStep[] {
     const text = winter
       ? late
         ? 'lay a board now'
-        : `lay a board by ${sayDay(by, today)}`
+        : `lay a board by ${aDay(by, today)}`
       : late
         ? 'count again now'
-        : `count ${again}by ${sayDay(by, today)}`
+        : `count ${again}by ${aDay(by, today)}`
     // A board in winter is no matter of days: it is due, and never late.
     const latest = winter ? laterOf(by, today) : addDays(by, GRACE)
     found.push({ ...step('count', text, late || j.level === 'watch' ? 'act' : 'settled', addDays(by, -7), latest), best: by })
@@ -174,9 +175,9 @@ function boardSteps(colony: ColonyRecord, today: Day): NextStep[] {
   const stale = after(BOARD_DAYS.tells) < today
   const due: DueState = stale ? 'due' : latest < today ? 'overdue' : best <= today ? 'due' : 'coming'
   const text = stale
-    ? `clear the board: it lies since ${sayDay(colony.board.laidOn, today)} and tells nothing any more`
+    ? `clear the board: it lies since ${aDay(colony.board.laidOn, today)} and tells nothing any more`
     : due === 'coming'
-      ? `read the board ${sayDay(best, today)}`
+      ? `read the board ${aDay(best, today)}`
       : 'read the board now'
   const tone: Tone = due === 'overdue' ? 'alarm' : due === 'due' ? 'act' : 'settled'
   const window = stale ? { earliest: today, best: today, latest: today } : { earliest, best, latest }
@@ -215,8 +216,8 @@ function goneStep(fate: Fate, today: Day, clear: boolean): NextStep[] {
 function leftStep(course: CourseState, { job, lastOn }: Left, today: Day): NextStep[] {
   const name = small(shortName(course.treatment))
   const text = lastOn
-    ? `end the ${name} course: nothing was given since ${sayDay(lastOn, today)}, round ${job.n} would begin another`
-    : `take the ${name} course off the plan: it was to begin by ${sayDay(job.latest, today)}`
+    ? `end the ${name} course: nothing was given since ${aDay(lastOn, today)}, round ${job.n} would begin another`
+    : `take the ${name} course off the plan: it was to begin by ${aDay(job.latest, today)}`
   return [{ ...ofToday(today), kind: 'left', text, name: `end the ${name} course`, tone: 'act', course }]
 }
 

@@ -1,9 +1,9 @@
 import { listed, small } from '../units/index.ts'
 import { match, planYard, judged, type YardLine } from '../match/index.ts'
-import { sayDay } from '../time/index.ts'
 import { shortName, treatmentOf } from '../treatments/index.ts'
 import type { TreatmentKey } from '../situation/index.ts'
 import type { ColonyState } from './colony-state.ts'
+import { aDay } from '../words/index.ts'
 
 const nameOf = (key: TreatmentKey): string => {
   const treatment = treatmentOf(key)
@@ -39,13 +39,13 @@ export function sayPlan(states: readonly ColonyState[]): string | null {
   const [next] = later
   if (groups.length === 0) {
     if (!next?.earliest) return 'nothing fits within eight weeks'
-    return `nothing fits today: ${nameOf(next.earliest.treatment)} from ${sayDay(next.earliest.day, states[0]?.situation.asOf)}${states.length > 1 ? ` for ${who([next.id], states)}` : ''}`
+    return `nothing fits today: ${nameOf(next.earliest.treatment)} from ${aDay(next.earliest.day, states[0]?.situation.asOf)}${states.length > 1 ? ` for ${who([next.id], states)}` : ''}`
   }
   const others =
     unserved.length === 0
       ? ''
       : next?.earliest
-        ? `; ${who([next.id], states)} from ${sayDay(next.earliest.day, states[0]?.situation.asOf)}`
+        ? `; ${who([next.id], states)} from ${aDay(next.earliest.day, states[0]?.situation.asOf)}`
         : `; nothing yet for ${who(
             unserved.map((u) => u.id),
             states,

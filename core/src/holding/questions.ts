@@ -1,8 +1,9 @@
-import { addDays, daysBetween, sayDay, type Day } from '../time/index.ts'
+import { addDays, daysBetween, type Day } from '../time/index.ts'
 import { plural } from '../units/index.ts'
 import type { ColonyState } from './colony-state.ts'
 import type { Told } from './look-with.ts'
 import type { YardState } from './yard-state.ts'
+import { aDay } from '../words/index.ts'
 
 /** A fact that was planned, or is about to be different, asked on its day: a whole yard at one touch. */
 export interface FactQuestion {
@@ -31,7 +32,7 @@ function supersOff(yard: YardState, row: readonly ColonyState[]): FactQuestion[]
     {
       key: `supers-off ${id}`,
       yard,
-      text: `Supers were to come off ${day === today ? 'today' : `on ${sayDay(day, today)}`}: are they off?`,
+      text: `Supers were to come off ${day === today ? 'today' : `on ${aDay(day, today)}`}: are they off?`,
       colonies: on,
       answers: [{ say: 'They are off', told: { supers: 'none' } }],
       moves: 'supersOffOn',

@@ -1,8 +1,8 @@
 import type { Drift } from '../judge/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { sayAmount } from '../treatments/index.ts'
 import type { ColonyState, NextStep } from './colony-state.ts'
 import type { YardState } from './yard-state.ts'
+import { fill } from '../words/index.ts'
 
 /** A line of Today: one thing to do at one yard, for one or more colonies. */
 export interface TodayJob {
@@ -35,9 +35,7 @@ const sameLine = (yard: YardState, step: NextStep): string =>
 /** The words of a job for all colonies of a line: where their doses differ, each has its own. */
 export function sharedText({ step, lines }: TodayJob): string {
   const text = step.job?.text ?? ''
-  const dose = step.course?.course.dose
-  if (!dose || lines.every((l) => l.step.job?.text === text)) return text
-  return text.replace(sayAmount(dose.amount, dose.unit), 'to each its own dose')
+  return lines.every((l) => l.step.job?.text === text) ? text : fill(step.job?.wording ?? text, { dose: 'to each its own dose' })
 }
 
 /** Collects steps onto lines: those of one key share a line, of which the most pressing step speaks. By their best day. */

@@ -1,12 +1,13 @@
 import { influxOf } from '../judge/index.ts'
 import { isRobbed, signsOf, weatherReader } from '../situation/index.ts'
-import { addDays, daysBetween, sayDay } from '../time/index.ts'
+import { addDays, daysBetween } from '../time/index.ts'
 import { treatmentOf } from '../treatments/index.ts'
 import { plain, plural } from '../units/index.ts'
 import type { ColonyState } from './colony-state.ts'
 import type { CourseState } from './course-state.ts'
 import type { SettingsRecord } from './records.ts'
 import type { YardState } from './yard-state.ts'
+import { celsius, aDay } from '../words/index.ts'
 
 /** One thing to ask of a course that fell short, and what the record knows of it: `sound`, `suspect`, or nobody has written it down. */
 export interface WhyShort {
@@ -63,8 +64,8 @@ function temperature({ course, yard }: Asked): Found {
   const share = warmth.findLast(([high]) => high <= mean)?.[1] ?? warmth[0]?.[1] ?? 1
   const full = warmth.at(-1)?.[1] ?? 1
   return full - share > COLD_SHARE
-    ? suspect(`Highs of about ${plain(mean, 0)} °C, and it works best at ${best} and over.`)
-    : sound(`Highs of about ${plain(mean, 0)} °C.`)
+    ? suspect(`Highs of about ${celsius(mean, 0)}, and it works best at ${best} and over.`)
+    : sound(`Highs of about ${celsius(mean, 0)}.`)
 }
 function dose(asked: Asked): Found {
   const [wrong] = warned(asked, 'amount')
@@ -78,8 +79,7 @@ function daysIn(asked: Asked): Found {
 }
 function pack({ course, settings }: Asked): Found {
   const stock = settings.stock[course.record.treatment]
-  if (stock?.expires && stock.expires < course.startedOn)
-    return suspect(`The pack on the shelf expired on ${sayDay(stock.expires, course.startedOn)}.`)
+  if (stock?.expires && stock.expires < course.startedOn) return suspect(`The pack on the shelf expired on ${aDay(stock.expires, course.startedOn)}.`)
   const open = stock?.openedOn ? daysBetween(stock.openedOn, course.startedOn) : null
   const keeps = course.treatment.openedKeepsDays
   if (open !== null && keeps !== null && open > keeps) return suspect(`The pack had been open for ${open} days; ${keeps} is what it keeps.`)
@@ -97,7 +97,7 @@ function outside({ colony, yard }: Asked): Found {
   const influx = influxOf(colony.situation)
   if (influx)
     return suspect(
-      `It was low on ${sayDay(influx.from, colony.situation.asOf)} and rose to ${influx.high.toFixed(1)} in 100: faster than mites breed, so they came from outside.`,
+      `It was low on ${aDay(influx.from, colony.situation.asOf)} and rose to ${influx.high.toFixed(1)} in 100: faster than mites breed, so they came from outside.`,
     )
   if (yard.row.some((s) => s.gone === 'died')) return suspect('A colony of this yard died: robbed out, it gives its mites to the others.')
   return isRobbed(signsOf(colony.situation).signs)
@@ -113,8 +113,8 @@ function before({ course, colony }: Asked): Found {
     return colony.situation.history.length > 1 ? sound('Another active came before it.') : ask('What it was treated with before is not noted.')
   const took = last.efficacy === null ? '' : `, when it took ${plain(Math.max(0, last.efficacy * 100), 0)} %`
   return course.treatment.rotation.change
-    ? suspect(`The same active was given before (${sayDay(last.start, course.startedOn)}${took}).`)
-    : sound(`Given before (${sayDay(last.start, course.startedOn)}${took}); mites are not known to learn to live with it.`)
+    ? suspect(`The same active was given before (${aDay(last.start, course.startedOn)}${took}).`)
+    : sound(`Given before (${aDay(last.start, course.startedOn)}${took}); mites are not known to learn to live with it.`)
 }
 function resistance({ course }: Asked): Found {
   if (!course.treatment.rotation.change) return sound('Mites are not known to withstand it.')

@@ -2,12 +2,13 @@ import { capital, listed, small } from '../units/index.ts'
 import { limitOf } from '../judge/index.ts'
 import { broodlessWindow, phaseOf } from '../situation/index.ts'
 import { fitsOn, judged, lastSensibleStart, onDay } from '../match/index.ts'
-import { addDays, sayDay, sayWindow, type Day } from '../time/index.ts'
+import { addDays, type Day } from '../time/index.ts'
 import { shortName, TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { colonyState, type ColonyState, type Tone } from './colony-state.ts'
 import { sayPlan } from './plan-words.ts'
 import type { SettingsRecord, YardRecord } from './records.ts'
 import { keeperFacts } from './situation-of.ts'
+import { celsius, fromTo, aDay } from '../words/index.ts'
 
 /** A piece of the sentence over a yard, with how it is to be read. */
 export interface Phrase {
@@ -86,7 +87,7 @@ function say(yard: YardRecord, row: readonly ColonyState[]): Phrase[] {
   const found = phrases(row)
   if (found.length === 0) {
     const next = nextDay(row)
-    return [{ text: `${yard.name}: nothing is due${next ? `; the next thing is on ${sayDay(next, yard.today)}` : ''}.`, tone: 'settled' }]
+    return [{ text: `${yard.name}: nothing is due${next ? `; the next thing is on ${aDay(next, yard.today)}` : ''}.`, tone: 'settled' }]
   }
   return found.flatMap((p, i) => {
     const joint = i === 0 ? `${yard.name}: ` : i === found.length - 1 ? ', and ' : ', '
@@ -100,9 +101,9 @@ function below(yard: YardRecord, row: readonly ColonyState[]): string {
     .filter((d) => d !== null)
     .toSorted()
   const [first, last] = [days[0], days.at(-1)]
-  const counted = first && last ? ` Last counted ${sayWindow(first, last)}.` : ' Nothing is counted yet.'
+  const counted = first && last ? ` Last counted ${fromTo(first, last)}.` : ' Nothing is counted yet.'
   const today = yard.weather.find((d) => d.date === yard.today)
-  return `${capital(colonies(row.length))} in standing order.${row.length > 0 ? counted : ''}${today ? ` Today up to ${today.high} °C.` : ''}`
+  return `${capital(colonies(row.length))} in standing order.${row.length > 0 ? counted : ''}${today ? ` Today up to ${celsius(today.high)}.` : ''}`
 }
 
 /** Last starts within so many days are warned of. */
@@ -127,7 +128,7 @@ function sayAhead(yard: YardRecord, row: readonly ColonyState[], settings: Setti
   if (near.length === 0) return broodless
   const said = near
     .toSorted((a, b) => a.day.localeCompare(b.day))
-    .map((x) => `${small(shortName(x.treatment))} ${sayDay(x.day, yard.today)} (${LAST[x.because]})`)
+    .map((x) => `${small(shortName(x.treatment))} ${aDay(x.day, yard.today)} (${LAST[x.because]})`)
   return `Last sensible starts ahead: ${said.join(', ')}.${broodless ? ` ${broodless}` : ''}`
 }
 const fitsThen = (treatment: Treatment, { situation, judgement }: ColonyState, day: Day): boolean =>
@@ -142,7 +143,7 @@ function sayBroodless({ normals, hemisphere, today }: YardRecord, row: readonly 
   const opens = addDays(weeks.from, -BEFORE)
   const has = row.some((s) => s.courses.some((c) => !c.cancelled && c.left === null && c.treatment.active === 'oxalic acid' && c.startedOn >= opens))
   if (has) return null
-  return `Likely without brood from ${sayDay(weeks.from, today)} to ${sayDay(weeks.to, today)}, by what is usual here: an oxalic round reaches nearly every mite then, not needed by a low count and given by many in any case.`
+  return `Likely without brood from ${aDay(weeks.from, today)} to ${aDay(weeks.to, today)}, by what is usual here: an oxalic round reaches nearly every mite then, not needed by a low count and given by many in any case.`
 }
 const LAST = { opening: 'before the last opening', supers: 'before the next supers', weather: 'then it is too cold or too hot' } as const
 

@@ -1,7 +1,8 @@
 import type { Situation } from '../situation/index.ts'
-import { addDays, sayDay, type Day } from '../time/index.ts'
+import { addDays, type Day } from '../time/index.ts'
 import { growthADay } from './recount.ts'
 import type { Judgement } from './judge.ts'
+import { aDay } from '../words/index.ts'
 
 /** When a colony under its limit is likely to reach it. */
 export interface Drift {
@@ -25,10 +26,10 @@ export function driftOf(j: Judgement, situation: Pick<Situation, 'colony' | 'asO
   if (growth <= 0) return null
   const reached = (level: number) => addDays(countedOn, Math.max(0, Math.ceil(Math.log(threshold / level) / growth)))
   const [earliest, likely] = [reached(high), reached(estimate)]
-  const between = earliest === likely ? `about ${sayDay(likely)}` : `between ${sayDay(earliest)} and ${sayDay(likely)}`
+  const between = earliest === likely ? `about ${aDay(likely)}` : `between ${aDay(earliest)} and ${aDay(likely)}`
   return {
     earliest,
     likely,
-    text: `${estimate.toFixed(1)} ${UNITS[j.unit]} on ${sayDay(countedOn)}, the limit is ${threshold}; at the usual pace it ${likely < situation.asOf ? 'has reached' : 'reaches'} the limit ${between}`,
+    text: `${estimate.toFixed(1)} ${UNITS[j.unit]} on ${aDay(countedOn)}, the limit is ${threshold}; at the usual pace it ${likely < situation.asOf ? 'has reached' : 'reaches'} the limit ${between}`,
   }
 }

@@ -11,12 +11,13 @@ import {
   type Phase,
   type Situation,
 } from '../situation/index.ts'
-import { addDays, sayDay, sayDays, type Day } from '../time/index.ts'
+import { addDays, sayDays, type Day } from '../time/index.ts'
 import { plain, capital } from '../units/index.ts'
 import { boardLimits, DRONE_LIMIT, isOwnLimit, limitOf, sayBoards, saySchool, URGENT, type Limit } from './schools.ts'
 import { recountBy, recountDue, STALE_AFTER } from './recount.ts'
 import { settlingOf, type Settling } from './settle.ts'
 import { trendOf, type Trend } from './trend.ts'
+import { celsius, aDay } from '../words/index.ts'
 
 export type JudgementLevel = 'under' | 'watch' | 'treat' | 'urgent' | 'unknown'
 export type JudgementUnit = 'per100' | 'perDay' | 'per100cells'
@@ -173,7 +174,7 @@ function noteOfSigns(situation: Situation, level: Judgement['level']): string | 
   if (seen.length === 0) return null
   const said = capital(seen.join(', '))
   const then = level === 'treat' || level === 'urgent' ? 'it agrees with the count' : 'count now, whatever an older count said'
-  return `${said} (${sayDay(on, situation.asOf)}): with many mites these come, and the viruses they carry; ${then}.`
+  return `${said} (${aDay(on, situation.asOf)}): with many mites these come, and the viruses they carry; ${then}.`
 }
 
 function notesOn(count: PooledCount, situation: Situation, phase: Phase, stale: boolean): string[] {
@@ -243,13 +244,13 @@ function nextStep(level: JudgementLevel, recount: Day, few: boolean, phase: Phas
   if (level === 'urgent') return 'Choose a treatment today: losing the colony cannot be mended.'
   if (level === 'treat') return 'Choose a treatment.'
   if (phase === 'dormant')
-    return `Leave it; count the fall on a board over three to seven days by ${sayDay(recount)}. The first wash is for spring, once bees fly at about 12 °C.`
-  if (level === 'watch' && board) return `A wash of about 300 bees would settle it; else read a board again by ${sayDay(recount)}.`
+    return `Leave it; count the fall on a board over three to seven days by ${aDay(recount)}. The first wash is for spring, once bees fly at about ${celsius(12)}.`
+  if (level === 'watch' && board) return `A wash of about 300 bees would settle it; else read a board again by ${aDay(recount)}.`
   if (level === 'watch')
     return few
-      ? `Wash a full half cup, about 300 bees, to settle it; else count again by ${sayDay(recount)}.`
-      : `Leave it and count again by ${sayDay(recount)}; a second jar now would settle it sooner.`
-  return `Leave it and count again by ${sayDay(recount)}.`
+      ? `Wash a full half cup, about 300 bees, to settle it; else count again by ${aDay(recount)}.`
+      : `Leave it and count again by ${aDay(recount)}; a second jar now would settle it sooner.`
+  return `Leave it and count again by ${aDay(recount)}.`
 }
 
 /** Days after which a count says nothing of today: what has bred or died since outweighs it (a guess). */
@@ -265,7 +266,7 @@ function uncounted(situation: Situation, phase: Phase, last: PooledCount | null)
     threshold: null,
     unit: 'per100',
     text: last
-      ? `The last count is of ${sayDay(last.date, situation.asOf)}, ${sayDays(last.age)} ago: too old to judge by.`
+      ? `The last count is of ${aDay(last.date, situation.asOf)}, ${sayDays(last.age)} ago: too old to judge by.`
       : 'No count yet: nobody can say how many mites there are.',
     next: winter ? 'Lay a board for three to seven days: a cluster is not opened for a jar.' : 'Count first: a wash of about 300 bees.',
     chanceOver: null,

@@ -1,7 +1,8 @@
 import { clopperPearson, incompleteBeta, newestCount, type PooledCount } from '../count/index.ts'
 import type { CountFact } from '../situation/index.ts'
-import { addDays, daysBetween, sayDay, type Day } from '../time/index.ts'
+import { addDays, daysBetween, type Day } from '../time/index.ts'
 import { growthOf, type Growth } from './growth.ts'
+import { aDay } from '../words/index.ts'
 
 /** How the newest count stands to the one before it, by the same method. */
 export interface Trend {
@@ -80,6 +81,6 @@ export function trendOf(counts: readonly CountFact[], asOf: Day, since: Day | nu
     ratio,
     chanceRisen: 1 - incompleteBeta(even, now.mites + 0.5, earlier.mites + 0.5),
     growth,
-    text: `It was ${before.toFixed(1)} on ${sayDay(earlier.date, asOf)}: ${SAID[direction]}${changed}.`,
+    text: `It was ${before.toFixed(1)} on ${aDay(earlier.date, asOf)}: ${SAID[direction]}${changed}.`,
   }
 }

@@ -6,6 +6,7 @@ import { addDays } from '../time/index.ts'
 import { GATES } from './gates/index.ts'
 import { weighHeat } from './heat.ts'
 import { GATE_KEYS, LEVELS, levelAt, withColony, worseThan, worstOf, type GateKey, type JudgedSituation, type Level } from './finding.ts'
+import { celsius } from '../words/index.ts'
 
 /** One thing that is not known, and what it might turn out to be. */
 interface Unknown {
@@ -103,7 +104,10 @@ const UNKNOWNS: readonly Unknown[] = [
     unknown: (s, option) =>
       option.temperature.length > 0 && (isPresumed(s, 'weather') || option.temperature.some((limit) => weighHeat(limit, s).missing)),
     answers: () =>
-      [6, 13, 22, 28, 34, 45].map((high) => ({ say: `with highs of ${high} °C`, change: (s) => ({ ...s, weather: steady(s, high), normals: [] }) })),
+      [6, 13, 22, 28, 34, 45].map((high) => ({
+        say: `with highs of ${celsius(high)}`,
+        change: (s) => ({ ...s, weather: steady(s, high), normals: [] }),
+      })),
   },
   {
     fact: 'count',

@@ -1,7 +1,8 @@
 import type { ColonyState, SettingsRecord, YardState } from '../holding/index.ts'
 import { lastStarts, judged } from '../match/index.ts'
-import { daysBetween, sayDay, sayDays, type Day } from '../time/index.ts'
+import { daysBetween, sayDays, type Day } from '../time/index.ts'
 import { shortName, TREATMENTS, type Treatment } from '../treatments/index.ts'
+import { aDay } from '../words/index.ts'
 
 /** The last sensible starts of one option at a yard, counted back. */
 export interface Deadline {
@@ -34,12 +35,12 @@ function clashesOf({ colony, courses }: ColonyState, { supersNextOn, lastOpening
       const { supersOn } = course
       if (supersNextOn && supersOn && supersOn > supersNextOn && supersNextOn >= today)
         found.push(
-          `${treatment.name}: supers may go on from ${sayDay(supersOn, today)}, ${sayDays(daysBetween(supersNextOn, supersOn))} after they must (${sayDay(supersNextOn, today)}).`,
+          `${treatment.name}: supers may go on from ${aDay(supersOn, today)}, ${sayDays(daysBetween(supersNextOn, supersOn))} after they must (${aDay(supersNextOn, today)}).`,
         )
       const removal = course.jobs.find((j) => j.job === 'remove' && j.state === 'open')
       if (lastOpening && removal && removal.earliest > lastOpening)
         found.push(
-          `${treatment.name}: it comes out from ${sayDay(removal.earliest, today)}, ${sayDays(daysBetween(lastOpening, removal.earliest))} after your last opening (${sayDay(lastOpening, today)}).`,
+          `${treatment.name}: it comes out from ${aDay(removal.earliest, today)}, ${sayDays(daysBetween(lastOpening, removal.earliest))} after your last opening (${aDay(lastOpening, today)}).`,
         )
       return found.map((text) => ({ colonyId: colony.id, colony: colony.name, text }))
     })

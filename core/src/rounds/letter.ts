@@ -1,6 +1,7 @@
 import { driftingWithin, todayOfYards, type SettingsRecord, type TodayJob, type YardState } from '../holding/index.ts'
-import { addDays, sayDay, sayDayLong, sayWindow, type Day } from '../time/index.ts'
+import { addDays, type Day } from '../time/index.ts'
 import { drawRounds, type Round } from './draw.ts'
+import { fromTo, aDay, aLongDay } from '../words/index.ts'
 
 export interface DayLetter {
   readonly subject: string
@@ -14,12 +15,12 @@ const LAW = 'The label in your hand and local law decide; ask your vet or inspec
 const sayJob = ({ step, yard, lines }: TodayJob): string => {
   const names = lines.map((l) => l.state.colony.name).join(', ')
   const what = step.kind === 'job' ? `${step.course?.treatment.name ?? ''}: ${step.text}` : step.text
-  return `- ${yard.yard.name}: ${what} (${names})${step.due === 'overdue' ? `, since ${sayDay(step.kind === 'count' ? step.best : step.latest, yard.yard.today)}` : step.earliest === step.latest ? '' : `, ${sayWindow(step.earliest, step.latest)}`}`
+  return `- ${yard.yard.name}: ${what} (${names})${step.due === 'overdue' ? `, since ${aDay(step.kind === 'count' ? step.best : step.latest, yard.yard.today)}` : step.earliest === step.latest ? '' : `, ${fromTo(step.earliest, step.latest)}`}`
 }
 const sayRound = (round: Round): string => {
   const hours = `${Math.floor(round.minutes / 60)} h ${String(round.minutes % 60).padStart(2, '0')}`
   const colonies = new Set(round.jobs.map((j) => j.colonyId)).size
-  return `- ${sayDay(round.day)}, ${round.yard}: ${round.jobs.length} ${round.jobs.length === 1 ? 'job' : 'jobs'} in ${colonies} ${colonies === 1 ? 'colony' : 'colonies'}, about ${hours}`
+  return `- ${aDay(round.day)}, ${round.yard}: ${round.jobs.length} ${round.jobs.length === 1 ? 'job' : 'jobs'} in ${colonies} ${colonies === 1 ? 'colony' : 'colonies'}, about ${hours}`
 }
 const part = (title: string, lines: readonly string[]): string[] => (lines.length === 0 ? [] : ['', title, ...lines])
 
@@ -34,9 +35,9 @@ export function dayLetter(holding: string, yards: readonly YardState[], settings
   const count = (n: number, word: string) => (n === 0 ? [] : [`${n} ${word}`])
   const head = [...count(overdue.length, 'overdue'), ...count(due.length, 'due')].join(', ')
   return {
-    subject: `${holding}, ${sayDay(today)}: ${head || `${rounds.length} ${rounds.length === 1 ? 'round' : 'rounds'} this week`}`,
+    subject: `${holding}, ${aDay(today)}: ${head || `${rounds.length} ${rounds.length === 1 ? 'round' : 'rounds'} this week`}`,
     text: [
-      `${sayDayLong(today)}, ${holding}`,
+      `${aLongDay(today)}, ${holding}`,
       '',
       ...sentences,
       ...part('Overdue', overdue.map(sayJob)),

@@ -1,6 +1,7 @@
 import type { Level } from '../match/index.ts'
-import { addDays, daysBetween, sayDay, sayDays, type Day } from '../time/index.ts'
+import { addDays, daysBetween, sayDays, type Day } from '../time/index.ts'
 import type { RoundJob } from './jobs.ts'
+import { aDay } from '../words/index.ts'
 
 /**
  * Whether a round may be set for a day: `open`; `care`, with something to know; `ask`, outside a window, where the keeper's own written
@@ -52,19 +53,19 @@ function judge(job: RoundJob, day: number, moving: Moving): Found {
   const { earliest, latest, before } = windowOf(job, moving)
   const level = moving.levels(job)?.[day]
   if (before !== null && day < before)
-    return { level: 'no', why: `${nameOf(job)} cannot come before the job it hangs on, ${sayDay(addDays(moving.from, before))}.` }
+    return { level: 'no', why: `${nameOf(job)} cannot come before the job it hangs on, ${aDay(addDays(moving.from, before))}.` }
   if (level === 'wait' || level === 'ruled-out') return { level: 'no', why: `${nameOf(job)}: the temperature is outside the label's limits then.` }
   // A count or a board is nobody's label: a day off its window is only said.
   const off = job.courseId === null ? 'care' : 'ask'
   if (day < earliest)
     return {
       level: off,
-      why: `${nameOf(job)} would be ${sayDays(earliest - day)} too early: its window opens on ${sayDay(addDays(moving.from, earliest))}.`,
+      why: `${nameOf(job)} would be ${sayDays(earliest - day)} too early: its window opens on ${aDay(addDays(moving.from, earliest))}.`,
     }
   if (day > latest && !job.overdue)
     return {
       level: off,
-      why: `${nameOf(job)} would be ${sayDays(day - latest)} too late: its window closes on ${sayDay(addDays(moving.from, latest))}.`,
+      why: `${nameOf(job)} would be ${sayDays(day - latest)} too late: its window closes on ${aDay(addDays(moving.from, latest))}.`,
     }
   if (day > latest && day > moving.day) return { level: off, why: `${nameOf(job)} is overdue already.` }
   if (level === 'care') return { level: 'care', why: `${nameOf(job)}: the temperature asks for care then.` }
@@ -77,7 +78,7 @@ export function movesOf(moving: Moving): Move[] {
   return minutes.map((m, d): Move => {
     const day = addDays(from, d)
     const found: Found[] = jobs.map((job) => judge(job, d, moving))
-    if (m === 0) found.push({ level: 'care', why: `You have no time on ${sayDay(day)}, by your own days.` })
+    if (m === 0) found.push({ level: 'care', why: `You have no time on ${aDay(day)}, by your own days.` })
     else if (own > (spare[d] ?? 0))
       found.push({ level: 'care', why: `It takes ${own} minutes, and ${Math.max(0, Math.round(spare[d] ?? 0))} are left on that day.` })
     const worst = found.reduce<Found>((w, f) => (RANK[f.level] > RANK[w.level] ? f : w), { level: 'open', why: null })

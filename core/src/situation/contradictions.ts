@@ -1,9 +1,10 @@
-import { addDays, daysBetween, sayDay, sayDays, type Day } from '../time/index.ts'
+import { addDays, daysBetween, sayDays, type Day } from '../time/index.ts'
 import { hivedLately } from './hived.ts'
 import { enteredTwice } from './past.ts'
 import { phaseOf } from './phase.ts'
 import type { Situation } from './situation.ts'
 import { weatherReader } from './weather.ts'
+import { celsius, aDay } from '../words/index.ts'
 
 /** Two things that are said and cannot both be so, or a hole in what is told. Pointed out, never put right. */
 export interface Contradiction {
@@ -44,7 +45,7 @@ const CHECKS: readonly Check[] = [
   (s) => {
     const today = weatherReader(s)(s.asOf)
     return s.colony.clustered && today && today.source !== 'normal' && today.high >= NO_CLUSTER
-      ? say('colony.clustered', `Said to be clustered, with a high of ${today.high} °C on ${sayDay(s.asOf)}: bees fly then.`)
+      ? say('colony.clustered', `Said to be clustered, with a high of ${celsius(today.high)} on ${aDay(s.asOf)}: bees fly then.`)
       : null
   },
   ({ colony: c }) =>
@@ -53,10 +54,10 @@ const CHECKS: readonly Check[] = [
       : null,
   ({ colony: c, asOf }) =>
     c.layingSince !== null && c.layingSince > asOf
-      ? say('colony.layingSince', `${sayDay(c.layingSince, asOf)} is still to come: she cannot lay since then.`)
+      ? say('colony.layingSince', `${aDay(c.layingSince, asOf)} is still to come: she cannot lay since then.`)
       : null,
   ({ colony: c, asOf }) =>
-    c.hivedOn !== null && c.hivedOn > asOf ? say('colony.hivedOn', `${sayDay(c.hivedOn, asOf)} is still to come: it cannot be hived already.`) : null,
+    c.hivedOn !== null && c.hivedOn > asOf ? say('colony.hivedOn', `${aDay(c.hivedOn, asOf)} is still to come: it cannot be hived already.`) : null,
   ({ colony: c, asOf }) => {
     if (c.newlyHived !== false || c.hivedOn === null || c.hivedOn > asOf) return null
     const age = daysBetween(c.hivedOn, asOf)
@@ -64,7 +65,7 @@ const CHECKS: readonly Check[] = [
   },
   ({ colony: c, asOf }) =>
     c.newlyHived === true && c.hivedOn !== null && daysBetween(c.hivedOn, asOf) > 90
-      ? say('colony.newlyHived', `Said to be newly hived, and hived on ${sayDay(c.hivedOn, asOf)}.`)
+      ? say('colony.newlyHived', `Said to be newly hived, and hived on ${aDay(c.hivedOn, asOf)}.`)
       : null,
   (s) =>
     s.phase === 'dormant' && (s.colony.framesOfBrood ?? 0) >= 5
@@ -72,23 +73,23 @@ const CHECKS: readonly Check[] = [
       : null,
   ({ supers, asOf }) =>
     supers.offOn !== null && supers.nextOn !== null && supers.nextOn < supers.offOn
-      ? say('supers.nextOn', `The next supers go on ${sayDay(supers.nextOn, asOf)}, before these come off, ${sayDay(supers.offOn, asOf)}.`)
+      ? say('supers.nextOn', `The next supers go on ${aDay(supers.nextOn, asOf)}, before these come off, ${aDay(supers.offOn, asOf)}.`)
       : null,
   // Where nobody has looked since that day, nobody knows that none are on.
   ({ supers, asOf, colony }) =>
     supers.now === 'none' && supers.nextOn !== null && supers.nextOn < asOf && (colony.seenOn?.supers ?? colony.lookedOn ?? asOf) >= supers.nextOn
-      ? say('supers.nextOn', `Supers were due ${sayDay(supers.nextOn, asOf)} and none are on.`)
+      ? say('supers.nextOn', `Supers were due ${aDay(supers.nextOn, asOf)} and none are on.`)
       : null,
   ({ history, asOf }) => {
     const [again] = enteredTwice(history)
-    return again ? say('history', `A course of ${sayDay(again.start, asOf)} stands there twice: it is counted once.`) : null
+    return again ? say('history', `A course of ${aDay(again.start, asOf)} stands there twice: it is counted once.`) : null
   },
   ({ lastOpening, asOf, ...rest }) => {
     if (lastOpening === null || lastOpening >= asOf) return null
     const phase = phaseOf({ ...rest, asOf })
     // It is taken to come round again; the new one is asked for once it matters, in late summer.
     const wanted = phase === 'decrease' || (phase !== 'dormant' && daysBetween(lastOpening, asOf) <= CLOSED_FOR)
-    return wanted ? say('lastOpening', `The last opening day, ${sayDay(lastOpening, asOf)}, is behind you: set the next one.`) : null
+    return wanted ? say('lastOpening', `The last opening day, ${aDay(lastOpening, asOf)}, is behind you: set the next one.`) : null
   },
 ]
 
@@ -101,7 +102,7 @@ function holes(s: Situation): Contradiction[] {
   for (let day = first; day !== '' && day < last; day = addDays(day, 1)) if (!known.has(day)) gone.push(day)
   const [from, to] = [gone[0], gone.at(-1)]
   if (!from || !to) return []
-  const which = from === to ? sayDay(from, s.asOf) : `${gone.length} days between ${sayDay(from, s.asOf)} and ${sayDay(to, s.asOf)}`
+  const which = from === to ? aDay(from, s.asOf) : `${gone.length} days between ${aDay(from, s.asOf)} and ${aDay(to, s.asOf)}`
   return [
     say(
       'weather',

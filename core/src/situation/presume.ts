@@ -1,4 +1,4 @@
-import { addDays, daysBetween, monthOf, sayDay, yearOf, type Day } from '../time/index.ts'
+import { addDays, daysBetween, monthOf, yearOf, type Day } from '../time/index.ts'
 import { broodlessWindow, temperateNormals } from './climate.ts'
 import { CLOSED_FOR } from './contradictions.ts'
 import { hivedLately } from './hived.ts'
@@ -6,6 +6,7 @@ import { phaseAt, phaseOf, sayPhase } from './phase.ts'
 import type { AgeingFact } from './look-fields.ts'
 import type { Brood, ColonyFacts, Phase, Queen, Situation, SupersFacts, SupersNow } from './situation.ts'
 import { weatherReader } from './weather.ts'
+import { celsius, kelvin, aDay } from '../words/index.ts'
 
 /** What may be presumed where nobody has looked, or not lately. */
 export type PresumedFact =
@@ -89,7 +90,7 @@ const isOld = ({ s, day }: Asked, fact: AgeingFact): boolean => daysBetween(seen
 /** The day a fact was seen; what is given without one is of the day of the case. */
 const seenOn = (s: Situation, fact: AgeingFact): Day => s.colony.seenOn?.[fact] ?? s.colony.lookedOn ?? s.asOf
 const because = ({ s, day }: Asked, fact: AgeingFact, known: boolean): string =>
-  `${sayTime(day)}; ${known ? `not looked at since ${sayDay(seenOn(s, fact), day)}` : 'not looked at'}`
+  `${sayTime(day)}; ${known ? `not looked at since ${aDay(seenOn(s, fact), day)}` : 'not looked at'}`
 
 const BROOD: Record<Brood, { say: string; facts: Partial<ColonyFacts> }> = {
   none: { say: 'without brood', facts: { brood: 'none', framesOfBrood: 0 } },
@@ -160,7 +161,10 @@ const clustered: Presume = (asked) => {
     fact: 'clustered',
     value,
     say: value ? 'bees in the cluster' : 'bees moving',
-    because: cold === null ? sayTime(day) : `${sayTime(day)}, highs ${cold ? `under ${STILL_HIGH} °C for a week` : `of ${STILL_HIGH} °C and more`}`,
+    because:
+      cold === null
+        ? sayTime(day)
+        : `${sayTime(day)}, highs ${cold ? `under ${celsius(STILL_HIGH)} for a week` : `of ${celsius(STILL_HIGH)} and more`}`,
     sure: 0.9,
     others: certain
       ? []
@@ -190,7 +194,7 @@ const supers: Presume = (asked) => {
       fact: 'supers',
       value: known,
       say: SAY_SUPERS[known],
-      because: `they were to come off ${sayDay(planned, s.asOf)}, and nobody has said that they are`,
+      because: `they were to come off ${aDay(planned, s.asOf)}, and nobody has said that they are`,
       sure: 0.5,
       others: [{ value: 'none', say: SAY_SUPERS.none, chance: 0.5, change: supersAre('none') }],
     }
@@ -296,8 +300,8 @@ const weather: Presume = ({ s }) => {
       because: 'made-up weather: enter yours',
       sure: 0.5,
       others: [
-        { value: 'warmer', say: `${OFF} °C warmer`, chance: 0.25, change: by(OFF) },
-        { value: 'colder', say: `${OFF} °C colder`, chance: 0.25, change: by(-OFF) },
+        { value: 'warmer', say: `${kelvin(OFF)} warmer`, chance: 0.25, change: by(OFF) },
+        { value: 'colder', say: `${kelvin(OFF)} colder`, chance: 0.25, change: by(-OFF) },
       ],
     }
   }
@@ -312,8 +316,8 @@ const weather: Presume = ({ s }) => {
       because: 'a guess by its latitude, nobody typed over it',
       sure: 0.7,
       others: [
-        { value: 'warmer', say: `${OFF} °C warmer`, chance: 0.15, change: by(OFF) },
-        { value: 'colder', say: `${OFF} °C colder`, chance: 0.15, change: by(-OFF) },
+        { value: 'warmer', say: `${kelvin(OFF)} warmer`, chance: 0.15, change: by(OFF) },
+        { value: 'colder', say: `${kelvin(OFF)} colder`, chance: 0.15, change: by(-OFF) },
       ],
     }
   }
@@ -332,8 +336,8 @@ const weather: Presume = ({ s }) => {
     because: s.weather.length > 0 ? 'the place is not known, and no day beyond those told' : 'neither days nor the place are known',
     sure: 0.6,
     others: [
-      { value: 'warmer', say: `${OFF} °C warmer`, chance: 0.2, change: shifted(OFF) },
-      { value: 'colder', say: `${OFF} °C colder`, chance: 0.2, change: shifted(-OFF) },
+      { value: 'warmer', say: `${kelvin(OFF)} warmer`, chance: 0.2, change: shifted(OFF) },
+      { value: 'colder', say: `${kelvin(OFF)} colder`, chance: 0.2, change: shifted(-OFF) },
     ],
   }
 }
@@ -357,8 +361,8 @@ const lastOpening: Presume = ({ s, day, phase }) => {
   return {
     fact: 'lastOpening',
     value,
-    say: `the last opening ${sayDay(value, day)}`,
-    because: `${sayDay(set, day)} is over; taken to be the same this year`,
+    say: `the last opening ${aDay(value, day)}`,
+    because: `${aDay(set, day)} is over; taken to be the same this year`,
     sure: 0.8,
     others: [{ value: null, say: 'no last opening', chance: 0.2, change: (x) => ({ ...x, lastOpening: null }) }],
   }
@@ -373,8 +377,8 @@ const nextOn: Presume = ({ s, day }) => {
   return {
     fact: 'nextOn',
     value,
-    say: `the next supers ${sayDay(value, day)}`,
-    because: `${sayDay(set, day)} is over; taken to be the same next time`,
+    say: `the next supers ${aDay(value, day)}`,
+    because: `${aDay(set, day)} is over; taken to be the same next time`,
     sure: 0.8,
     others: [{ value: null, say: 'no day for the next supers', chance: 0.2, change: (x) => ({ ...x, supers: { ...x.supers, nextOn: null } }) }],
   }

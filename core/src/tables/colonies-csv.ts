@@ -1,7 +1,8 @@
-import { sayDay, type Day } from '../time/index.ts'
+import { type Day } from '../time/index.ts'
 import { alike } from './cells.ts'
 import { readRows, type Mapping, type ReadRow, type RowReader, type WantedColumn } from './import-rows.ts'
 import { readDay, sayNoDay, writeTable, type DayOrder, type Table } from './table-text.ts'
+import { aDay } from '../words/index.ts'
 
 /** A yard that colonies may be put into: its name, today, what stands there and where, and the first place behind them. */
 export interface KnownYard {
@@ -38,7 +39,7 @@ function readOptionalDay(row: RowReader, key: string, says: string, today: Day):
   if (text === '') return null
   const day = readDay(text, row.order)
   if (!day) row.faults.push(`${says}: ${sayNoDay(text, row.order)}`)
-  else if (day > today) row.faults.push(`${says}: ${sayDay(day, today)} is still to come.`)
+  else if (day > today) row.faults.push(`${says}: ${aDay(day, today)} is still to come.`)
   return day
 }
 

@@ -1,7 +1,8 @@
-import { describe, expect, it } from 'vitest'
+import { describe, it, expect } from 'vitest'
 import fc from 'fast-check'
 import { TREATMENTS } from '../treatments/index.ts'
 import { COURSE_COLUMNS, guessMapping, readCourses, readTable, writeCourses, type TreatedColony } from './index.ts'
+import { sayAs, USUAL_READER } from '../words/index.ts'
 
 const colony = (name: string, yard = 'Quarry Bank', courses: TreatedColony['courses'] = []): TreatedColony => ({
   id: `${yard} ${name}`,
@@ -55,7 +56,7 @@ describe('past courses from a table', () => {
     ['Nobody,amitraz strip,2026-03-05,2026-04-20', /There is no colony "Nobody"/],
     ['Alder,amitraz strip,31/31/2026,', /is not a day/],
   ])('refuse %s with why', (line, why) => {
-    expect(faults(`colony,treatment,begun,over\n${line}`)[0]).toMatch(why)
+    expect(sayAs(USUAL_READER, faults(`colony,treatment,begun,over\n${line}`)[0] ?? '')).toMatch(why)
   })
   it('are told when they come twice, or without the yard that a name asks for', () => {
     const twice = 'colony,treatment,begun,over\nAlder,thymol gel,2026-05-03,2026-06-10\nAlder,thymol gel,2026-05-05,2026-06-10'

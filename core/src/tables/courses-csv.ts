@@ -1,9 +1,10 @@
 import { TWICE_WITHIN, type TreatmentKey } from '../situation/index.ts'
-import { daysBetween, sayDay, type Day } from '../time/index.ts'
+import { daysBetween, type Day } from '../time/index.ts'
 import { dosesOf, publishedPattern, TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { findColony, readDayIn, type NamedColony } from './cells.ts'
 import { readRows, type Mapping, type ReadRow, type RowReader, type WantedColumn } from './import-rows.ts'
 import { writeTable, type DayOrder, type Table } from './table-text.ts'
+import { aDay } from '../words/index.ts'
 
 /** A colony with the courses it has: what is entered twice is told. */
 export interface TreatedColony extends NamedColony {
@@ -73,9 +74,9 @@ function checkDays(row: RowReader, startOn: Day | null, endOn: Day | null, today
     if (row.text('day') === '') row.faults.push('No day is given on which it began.')
     return
   }
-  if (startOn > today) row.faults.push(`${sayDay(startOn, today)} is still to come: what is planned is chosen under Match.`)
+  if (startOn > today) row.faults.push(`${aDay(startOn, today)} is still to come: what is planned is chosen under Match.`)
   else if (endOn !== null && endOn < startOn) row.faults.push('It cannot be over before it began.')
-  else if (endOn !== null && endOn > today) row.faults.push(`${sayDay(endOn, today)} is still to come: leave the end empty while it is in the hive.`)
+  else if (endOn !== null && endOn > today) row.faults.push(`${aDay(endOn, today)} is still to come: leave the end empty while it is in the hive.`)
   else if (endOn === null && row.text('end') === '' && daysBetween(startOn, today) > STILL_IN)
     row.faults.push(`It began ${daysBetween(startOn, today)} days ago and has no end: give the day it was over, or came out.`)
 }
@@ -111,7 +112,7 @@ export function readCourses(
     const same = (c: { treatment: TreatmentKey; startedOn: Day }) =>
       c.treatment === treatment.key && Math.abs(daysBetween(c.startedOn, startOn)) <= TWICE_WITHIN
     const kept = colony.courses.find(same)
-    if (kept) row.faults.push(`${treatment.name} is in the book for ${colony.name} already, since ${sayDay(kept.startedOn, colony.today)}.`)
+    if (kept) row.faults.push(`${treatment.name} is in the book for ${colony.name} already, since ${aDay(kept.startedOn, colony.today)}.`)
     else if (seen.some((c) => c.colonyId === colony.id && same(c))) row.faults.push('This course stands in the file twice.')
     seen.push({ colonyId: colony.id, treatment: treatment.key, startedOn: startOn })
     const note = row.text('note').slice(0, 2000) || null

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, it, expect } from 'vitest'
 import { addDays } from '../time/index.ts'
 import { MOST_STATION_DAYS, readStationDays, usualOf } from './station-csv.ts'
+import { sayAs, USUAL_READER } from '../words/index.ts'
 
 const taken = (text: string) => {
   const read = readStationDays(text)
@@ -37,8 +38,8 @@ describe('a station’s file', () => {
     expect(leftOut.map((l) => l.line)).toEqual([3, 4, 5, 6, 7])
     expect(leftOut[1]?.why).toContain('"08/12/2026" is not a day')
     expect(leftOut[2]?.why).toBe('its temperatures are not numbers')
-    expect(leftOut[3]?.why).toBe('81 °C cannot be: is the file in °F?')
-    expect(leftOut[4]?.why).toBe('its low, 20 °C, is over its high, 10 °C')
+    expect(sayAs(USUAL_READER, leftOut[3]?.why ?? '')).toBe('81 °C cannot be: is the file in °F?')
+    expect(sayAs(USUAL_READER, leftOut[4]?.why ?? '')).toBe('its low, 20 °C, is over its high, 10 °C')
   })
   it('refuses a file that names no columns it knows, or holds no day', () => {
     for (const text of ['', 'a,b\n1,2', '2026-08-12,25,12\n', 'high,low\n20,10', 'PK\u0003\u0004 binary', 'date,high\n2026-08-12,20'])

@@ -3,6 +3,7 @@ import type { MonthNormal, WeatherDay } from '../situation/index.ts'
 import { monthOf, type Day } from '../time/index.ts'
 import { toCelsius } from '../units/index.ts'
 import { readDay } from './table-text.ts'
+import { celsius } from '../words/index.ts'
 
 /** A line that was not taken, counted from 1 with the heading, and why. */
 export interface LeftOut {
@@ -53,8 +54,8 @@ function readLine(row: Record<string, string>, columns: Partial<Record<Column, s
   const high = readDegrees(cell('high') ?? cell('temperature'), fahrenheit)
   const low = readDegrees(cell('low') ?? cell('temperature'), fahrenheit)
   if (high === null || low === null) return 'its temperatures are not numbers'
-  if (high > 60 || low < -60) return `${high > 60 ? high : low} °C cannot be: is the file in °F?`
-  return low > high ? `its low, ${low} °C, is over its high, ${high} °C` : { date, high, low }
+  if (high > 60 || low < -60) return `${celsius(high > 60 ? high : low)} cannot be: is the file in °F?`
+  return low > high ? `its low, ${celsius(low)}, is over its high, ${celsius(high)}` : { date, high, low }
 }
 
 /**

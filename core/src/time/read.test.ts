@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
-import { addDays, DATE_STYLES, daysBetween, inDateStyle, readTypedDay, sayDay, type Day } from './index.ts'
+import { addDays, DATE_STYLES, daysBetween, readTypedDay, sayDay, type Day } from './index.ts'
 
 const day = fc.integer({ min: -10_000, max: 40_000 }).map((n) => addDays('1999-01-01', n))
 const NEAR = '2026-11-26'
@@ -11,7 +11,7 @@ describe('a day as it is typed', () => {
     fc.assert(
       fc.property(day, fc.constantFrom(...DATE_STYLES), (d, style) => {
         expect(readTypedDay(d, style, NEAR)).toBe(d)
-        expect(readTypedDay(inDateStyle(`${sayDay(d)} ${d.slice(0, 4)}`, style), style, NEAR)).toBe(d)
+        expect(readTypedDay(sayDay(d, null, style), style, NEAR)).toBe(d)
       }),
     )
   })

@@ -1,6 +1,5 @@
 import { daysBetween, isDay, yearOf, type Day } from './day.ts'
-import { LONG_MONTHS, WEEKDAYS } from './say.ts'
-import type { DateStyle } from './styles.ts'
+import { LONG_MONTHS, WEEKDAYS, type DateStyle } from './say.ts'
 
 const WEEKDAY = new RegExp(`^(?:${WEEKDAYS.join('|')})[a-z]*[.,]?\\s+`, 'i')
 const DAY_MONTH = /^(\d{1,2})(?:st|nd|rd|th|\.)?\s*([a-z]{3,9})\.?,?(?:\s+(\d{4}))?$/i

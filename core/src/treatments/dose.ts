@@ -1,6 +1,7 @@
 import type { ColonyFacts, Situation } from '../situation/index.ts'
-import { plain, toOunces, type MassUnit } from '../units/index.ts'
+import { plain } from '../units/index.ts'
 import type { DoseRule, DoseUnit, SmallDose, Treatment } from './treatment.ts'
+import { grams, millilitres } from '../words/index.ts'
 
 /** One application for the whole colony. */
 export interface Dose {
@@ -12,10 +13,10 @@ export interface Dose {
   readonly text: string
 }
 
-/** "2 strips", "1.5 wafers", "2 g", "0.07 oz". */
-export function sayAmount(amount: number, unit: DoseUnit, mass: MassUnit = 'g'): string {
-  if (unit === 'g') return mass === 'g' ? `${plain(amount, 2)} g` : `${plain(toOunces(amount), 3)} oz`
-  if (unit === 'mL') return `${plain(amount)} mL`
+/** "2 strips", "1.5 wafers", "2 g", in the core's notation. */
+export function sayAmount(amount: number, unit: DoseUnit): string {
+  if (unit === 'g') return grams(amount)
+  if (unit === 'mL') return millilitres(amount)
   return `${plain(amount)} ${unit}${amount === 1 ? '' : 's'}`
 }
 

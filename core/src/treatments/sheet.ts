@@ -5,6 +5,7 @@ import { sayAmount } from './dose.ts'
 import { sayConfidence, type Source } from './source.ts'
 import type { CoursePattern, DoseRule, TemperatureLimit, Treatment } from './treatment.ts'
 import { nominalDay, waitDaysOf } from './pattern.ts'
+import { celsiusRange, fill } from '../words/index.ts'
 
 /** A fact of a treatment in plain words, where it comes from, and what the keeper's own list puts in its place. */
 export interface SheetFact {
@@ -40,20 +41,11 @@ const PHASES: Record<Phase, string> = {
 const percent = (share: number) => `${plain(share * 100, 0)}`
 const fact = (text: string, source: Source | null = null, own: string | null = null): SheetFact => ({ text, source, own })
 
-type Span = readonly [number | null, number | null]
-const sayRange = ([low, high]: Span): string | null =>
-  low === null
-    ? high === null
-      ? null
-      : `up to ${plain(high)} °C`
-    : high === null
-      ? `${plain(low)} °C and over`
-      : `${plain(low)} to ${plain(high)} °C`
 const what = (limit: TemperatureLimit): string =>
   limit.reads === 'mean' ? 'Day and night together' : limit.of === 'average' ? 'The highs' : limit.of === 'warmest' ? 'The warmest high' : 'Highs'
 
 function sayLimit(limit: TemperatureLimit): SheetFact {
-  const [best, outer] = [sayRange(limit.best), sayRange(limit.outer)]
+  const [best, outer] = [celsiusRange(limit.best), celsiusRange(limit.outer)]
   const care =
     best === outer ? '; outside that it waits' : outer === null ? '; outside that it needs care' : `; with care ${outer}, outside that it waits`
   const why = [limit.cold && `too cold, ${limit.cold}`, limit.hot && `too hot, ${limit.hot}`].filter(Boolean).join('; ')
@@ -95,13 +87,7 @@ function sayCourse(t: Treatment, pattern: CoursePattern, own: Rule | undefined):
     .map((s) => {
       const day = nominalDay(s, pattern)
       const window = s.earliest === s.latest ? '' : `, ${s.latest - s.earliest} days of room`
-      return fact(
-        `Day ${day}${window}: ${s.text
-          .replace('{n}', String(s.n))
-          .replace('{dose}', 'the dose')
-          .replace(/([^?])$/, '$1.')}`,
-        t.from.course,
-      )
+      return fact(`Day ${day}${window}: ${fill(s.text, { n: String(s.n), dose: 'the dose' })}${s.text.endsWith('?') ? '' : '.'}`, t.from.course)
     })
   return [head, ...jobs]
 }

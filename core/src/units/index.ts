@@ -24,41 +24,9 @@ export function sayTemperature(celsius: number, unit: TemperatureUnit = 'C'): st
   return unit === 'C' ? `${plain(celsius)} °C` : `${plain(toFahrenheit(celsius))} °F`
 }
 
-const IN_TEXT = /(-?\d+(?:\.\d+)?)((?:(?:, | and |-| to )-?\d+(?:\.\d+)?)*) °C( (?:more|less|of room|above|below|under|over)\b)?/g
-
-/**
- * A core sentence, written in °C, as a keeper who reads °F sees it. Differences ("2.5 °C more")
- * scale without the offset of 32. Sentences in °C come back untouched.
- */
-export function inUnits(text: string, unit: TemperatureUnit): string {
-  if (unit === 'C') return text
-  return text.replace(IN_TEXT, (_, first: string, rest: string, difference: string | undefined) => {
-    const turn = (n: string) => (difference ? plain((Number(n) * 9) / 5) : plain(toFahrenheit(Number(n)), 0))
-    return (
-      turn(first) + rest.replace(/(, | and |-| to )(-?\d+(?:\.\d+)?)/g, (_m, joint: string, n: string) => joint + turn(n)) + ` °F${difference ?? ''}`
-    )
-  })
-}
-
-const GRAMS_IN_TEXT = /(\d+(?:\.\d+)?) g\b/g
-
-/** A core sentence, written in grams, as a keeper who weighs in ounces sees it; the grams, which labels give, stay beside. */
-export function inMass(text: string, unit: MassUnit): string {
-  return unit === 'g' ? text : text.replace(GRAMS_IN_TEXT, (grams, n: string) => `${plain(toOunces(Number(n)), 3)} oz (${grams})`)
-}
-
 /** Millilitres in a US fluid ounce, exact by definition (231 cubic inches to 128 of them). */
 export const ML_PER_FLUID_OUNCE = 29.5735295625
 export const toFluidOunces = (millilitres: number): number => millilitres / ML_PER_FLUID_OUNCE
-
-const MILLILITRES_IN_TEXT = /(\d+(?:\.\d+)?) mL\b/g
-
-/** A core sentence, written in millilitres, as a keeper who measures in fluid ounces sees it; the millilitres stay beside. */
-export function inVolume(text: string, unit: VolumeUnit): string {
-  return unit === 'mL'
-    ? text
-    : text.replace(MILLILITRES_IN_TEXT, (millilitres, n: string) => `${plain(toFluidOunces(Number(n)), 2)} fl oz (${millilitres})`)
-}
 
 /** A number with its word: "1 mite", "12 mites", "1 colony". */
 export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`

@@ -2,7 +2,8 @@ import { capital } from '@thistle/core/units'
 import { createHash } from 'node:crypto'
 import { planCourse } from '@thistle/core/course'
 import type { ColonyState, NextStep, YardState } from '@thistle/core/holding'
-import { addDays, laterOf, sayDay, sayWindow, type Day } from '@thistle/core/time'
+import { addDays, laterOf, type Day } from '@thistle/core/time'
+import { fromTo, aDay } from '@thistle/core/words'
 
 const LAW = 'The label in your hand and local law decide.'
 
@@ -92,7 +93,7 @@ function openEntries(states: readonly YardState[]): Entry[] {
       const names = lines.map((l) => `${l.state.colony.placement.position} ${l.state.colony.name}`)
       const setFor = days.setFor ?? null
       const day = setFor ?? days.best
-      const window = days.earliest === days.latest ? sayDay(days.best) : `${sayWindow(days.earliest, days.latest)}, best ${sayDay(days.best)}`
+      const window = days.earliest === days.latest ? aDay(days.best) : `${fromTo(days.earliest, days.latest)}, best ${aDay(days.best)}`
       return [
         {
           uid: uidOf(key),
@@ -103,7 +104,7 @@ function openEntries(states: readonly YardState[]): Entry[] {
           location: yard.name,
           description: [
             `Window: ${window}.`,
-            ...(setFor ? [`Set for ${sayDay(setFor)} by you.`] : []),
+            ...(setFor ? [`Set for ${aDay(setFor)} by you.`] : []),
             `Colonies: ${names.join(', ')}.`,
             ...(step.course?.treatment.caution ? [`${step.course.treatment.caution.hazard} ${step.course.treatment.caution.protection}`] : []),
             LAW,

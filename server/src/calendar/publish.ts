@@ -1,7 +1,7 @@
 import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { v7 } from 'uuid'
-import { sayAs, USUAL_PREFERENCES, yardState, type Preferences, type YardRecord } from '@thistle/core/holding'
+import { USUAL_PREFERENCES, yardState, type Preferences, type YardRecord } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { instantIn } from '../clock.ts'
@@ -12,6 +12,7 @@ import { settingsOf } from '../records/settings.ts'
 import { readYardsWithWeather } from '../yards/read.ts'
 import type { WeatherSource } from '../weather/keep.ts'
 import { entriesOf, markOf, type Entry } from './entries.ts'
+import { sayAs } from '@thistle/core/words'
 
 /** Done and called-off events stay in the calendar for so many days, so that every subscriber hears of them. */
 const KEPT_DAYS = 60

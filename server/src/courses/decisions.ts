@@ -7,7 +7,7 @@ import { parseCase } from '@thistle/core/formats'
 import { decidingFit } from '@thistle/core/match'
 import { NO_RULE, TWICE_WITHIN, type Situation, type TreatmentKey } from '@thistle/core/situation'
 import { judge } from '@thistle/core/judge'
-import { addDays, daysBetween, earlierOf, sayDay, type Day } from '@thistle/core/time'
+import { addDays, daysBetween, earlierOf, type Day } from '@thistle/core/time'
 import { dosesOf, hasRhythm, nominalDay, patternOf, publishedPattern, treatmentOf } from '@thistle/core/treatments'
 import { ensureTheirs, type Asking } from '../access/rows.ts'
 import type { Scope } from '../access/scope.ts'
@@ -20,6 +20,7 @@ import { sameContents } from '../records/contents.ts'
 import type { Keeping } from '../records/put.ts'
 import { readYards } from '../yards/read.ts'
 import { putEventWithin } from './events.ts'
+import { aDay } from '@thistle/core/words'
 
 /** Works the answer out anew on the situation handed in, so that what is kept is the core's word and not the sender's. */
 function decide(given: GivenDecision, index: number) {
@@ -32,7 +33,7 @@ function decide(given: GivenDecision, index: number) {
   const hindrance = option && decidingFit(option)
   // What is to be confirmed or fetched first is the keeper's to do before the day; what does not fit is not begun.
   if (!option || option.fit === 'wait' || option.fit === 'ruled-out' || option.allowed.rules === 'no') {
-    throw Problem.invalid([{ path: 'startOn', sentence: `It does not fit on ${sayDay(given.startOn)}: ${hindrance?.text ?? 'it is ruled out.'}` }])
+    throw Problem.invalid([{ path: 'startOn', sentence: `It does not fit on ${aDay(given.startOn)}: ${hindrance?.text ?? 'it is ruled out.'}` }])
   }
   const latestStart = option.course.find((job) => job.job === 'dose')?.latest ?? given.startOn
   return { facts: courseFacts(situation, whole.judgement, option.treatment), situation, answer: whole, latestStart }
@@ -81,7 +82,7 @@ function refuseTwice(yard: YardRecord | undefined, colonyId: string, given: Give
     (c) => !c.cancelled && c.record.treatment === given.treatment && Math.abs(daysBetween(c.startedOn, given.startOn)) <= TWICE_WITHIN,
   )
   if (known && colony)
-    throw Problem.conflict(`${known.treatment.name} is entered for ${colony.name} already, since ${sayDay(known.startedOn, yard?.today)}.`)
+    throw Problem.conflict(`${known.treatment.name} is entered for ${colony.name} already, since ${aDay(known.startedOn, yard?.today)}.`)
 }
 
 /** The rounds of a past course at the pace of its pattern, none after its end or today, and what came out of the hive. */
@@ -135,11 +136,11 @@ function refuseSecond(yard: YardRecord | undefined, colonyId: string, treatment:
     // What is planned for another season is not in hand: the winter's round bars no series of the summer.
     .filter((c) => c.running || (c.planned && Math.abs(daysBetween(c.record.startOn, startOn)) <= SEASON))
   const same = inHand.find((c) => c.treatment.way !== 'waiting' && c.record.treatment === treatment)
-  if (same && colony) throw Problem.conflict(`${same.treatment.name} is in hand in ${colony.name} already, since ${sayDay(same.startedOn)}.`)
+  if (same && colony) throw Problem.conflict(`${same.treatment.name} is in hand in ${colony.name} already, since ${aDay(same.startedOn)}.`)
   const alike = inHand.find((c) => chosen?.way === 'given' && c.treatment.rotation.class === chosen.rotation.class)
   if (alike && colony)
     throw Problem.conflict(
-      `${alike.treatment.name} is in hand in ${colony.name} since ${sayDay(alike.startedOn)}, of the same class (${chosen?.rotation.class}): two at once are more than any label allows. Call that one off first.`,
+      `${alike.treatment.name} is in hand in ${colony.name} since ${aDay(alike.startedOn)}, of the same class (${chosen?.rotation.class}): two at once are more than any label allows. Call that one off first.`,
     )
 }
 

@@ -1,9 +1,10 @@
 import type { EventKind } from '@thistle/core/course'
 import { isEnd, isFate } from '@thistle/core/course'
 import type { CourseState } from '@thistle/core/holding'
-import { addDays, sayDay, type Day } from '@thistle/core/time'
+import { addDays, type Day } from '@thistle/core/time'
 import { Problem } from '../problems/problem.ts'
 import type { GivenEvent } from '@thistle/core/bodies'
+import { aDay } from '@thistle/core/words'
 
 /** A day may be set so far ahead. */
 const MOST_AHEAD = 400
@@ -57,11 +58,11 @@ function checkSet(state: CourseState, given: GivenEvent, today: Day): void {
   if (!job || job.state !== 'open') return refuse('job', 'That is not open in this course: there is nothing to set a day for.')
   const parent = state.course.jobs.find((j) => j.job === job.hangsOn?.job && j.n === job.hangsOn.n)
   const from = parent?.doneOn ?? (parent?.state === 'open' ? (parent.setFor ?? parent.best) : null)
-  if (from !== null && given.happenedOn < from) refuse('happenedOn', `It cannot come before the job it hangs on, ${sayDay(from)}.`)
+  if (from !== null && given.happenedOn < from) refuse('happenedOn', `It cannot come before the job it hangs on, ${aDay(from)}.`)
   if (given.happenedOn < job.earliest && !given.reason)
-    refuse('reason', `Its window opens on ${sayDay(job.earliest)}: before that it is your decision, with your reason in writing.`)
+    refuse('reason', `Its window opens on ${aDay(job.earliest)}: before that it is your decision, with your reason in writing.`)
   if (given.happenedOn > job.latest && job.latest >= today && !given.reason)
-    refuse('reason', `Its window closes on ${sayDay(job.latest)}: after that it is your decision, with your reason in writing.`)
+    refuse('reason', `Its window closes on ${aDay(job.latest)}: after that it is your decision, with your reason in writing.`)
 }
 
 const running = (state: CourseState) => {

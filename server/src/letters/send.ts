@@ -1,6 +1,6 @@
 import type { Logger } from 'pino'
 import { QueryTypes } from 'sequelize'
-import { sayAs, USUAL_PREFERENCES, yardState, type Preferences, type YardRecord } from '@thistle/core/holding'
+import { USUAL_PREFERENCES, yardState, type Preferences, type YardRecord } from '@thistle/core/holding'
 import { dayLetter, type DayLetter } from '@thistle/core/rounds'
 import type { Day } from '@thistle/core/time'
 import { findScope, type Scope } from '../access/scope.ts'
@@ -11,6 +11,7 @@ import type { Keeping } from '../records/put.ts'
 import { settingsOf } from '../records/settings.ts'
 import type { WeatherSource } from '../weather/keep.ts'
 import { readYardsWithWeather } from '../yards/read.ts'
+import { sayAs } from '@thistle/core/words'
 
 export interface Letters extends Keeping {
   readonly mail: Mailer

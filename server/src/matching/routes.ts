@@ -5,6 +5,7 @@ import { caseSchema, parseCase } from '@thistle/core/formats'
 import { situationOf, type YardRecord } from '@thistle/core/holding'
 import { fitsOn, judged, LEVELS } from '@thistle/core/match'
 import { TREATMENT_KEYS } from '@thistle/core/situation'
+import { worded } from '@thistle/core/words'
 import type { Scope } from '../access/scope.ts'
 import { told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
@@ -152,7 +153,7 @@ export const matchingRoutes = (keep: Keeping): Route[] => [
     handle: ({ body }) => {
       const parsed = parseCase(body)
       if (!parsed.ok) throw Problem.invalid([parsed.refusal])
-      return { status: 200, body: answer(parsed.situation) }
+      return { status: 200, body: worded(answer(parsed.situation)) }
     },
   },
 ]

@@ -1,4 +1,5 @@
 import type { FieldFault } from '@thistle/core/bodies'
+import { sayAs, USUAL_READER, worded } from '@thistle/core/words'
 
 /** A refusal as RFC 9457 has it; `detail` is a sentence a keeper understands. */
 export class Problem extends Error {
@@ -8,7 +9,7 @@ export class Problem extends Error {
   readonly extra: Readonly<Record<string, unknown>>
 
   constructor(status: number, kind: string, detail: string, extra: Readonly<Record<string, unknown>> = {}) {
-    super(detail)
+    super(sayAs(USUAL_READER, detail))
     this.status = status
     this.kind = kind
     this.extra = extra
@@ -28,7 +29,8 @@ export class Problem extends Error {
       `${what} Wait ${seconds < 90 ? `${seconds} ${seconds === 1 ? 'second' : 'seconds'}` : `${Math.ceil(seconds / 60)} minutes`}, then try again.`,
       { retryAfter: seconds },
     )
-  static invalid = (errors: readonly FieldFault[]) => new Problem(400, 'invalid', errors[0]?.sentence ?? 'Something in it is not right.', { errors })
+  static invalid = (errors: readonly FieldFault[]) =>
+    new Problem(400, 'invalid', errors[0]?.sentence ?? 'Something in it is not right.', { errors: worded(errors) })
   static stale = (current: unknown) =>
     new Problem(409, 'stale', 'Somebody changed this since you opened it. Here is what it is now; look, and save again.', { current })
   static conflict = (detail: string) => new Problem(409, 'conflict', detail)

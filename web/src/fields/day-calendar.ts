@@ -3,7 +3,7 @@ import generatePicker from 'ant-design-vue/es/date-picker/generatePicker'
 import dayjsConfig from 'ant-design-vue/es/vc-picker/generate/dayjs'
 import dayjs, { type Dayjs } from 'dayjs'
 import { readTypedDay, sayDay, type Day } from '@thistle/core/time'
-import { dateStyle, styled } from '../look/dates.ts'
+import { dateStyle } from '../look/dates.ts'
 
 export const ISO = 'YYYY-MM-DD'
 /** Sunday 0 to Saturday 6. Where the browser cannot tell, Monday (ISO 8601). */
@@ -20,8 +20,8 @@ const first = firstWeekday()
 export const readTyped = (text: string): Day | null => readTypedDay(text, dateStyle.value, near)
 /** A day in a field: with its year wherever it would else be read as another one. */
 export const sayTyped = (day: Day): string => {
-  const short = styled(sayDay(day))
-  return readTyped(short) === day ? short : styled(`${sayDay(day)} ${day.slice(0, 4)}`)
+  const short = sayDay(day, day, dateStyle.value)
+  return readTyped(short) === day ? short : sayDay(day, null, dateStyle.value)
 }
 
 export const { DatePicker } = generatePicker<Dayjs>({

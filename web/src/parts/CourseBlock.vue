@@ -32,7 +32,7 @@ function sayLine(x: PlannedJob): string {
   const name = sayJob(x, several(x.job), props.course.treatment.way)
   const { dose } = c.value
   if (x.job === 'check' && x.amount !== null) return `${name}: done, ${x.amount} a day on the board`
-  const amount = x.amount !== null && dose ? sayAmount(x.amount, dose.unit, holding.preferences.mass) : null
+  const amount = x.amount !== null && dose ? holding.say(sayAmount(x.amount, dose.unit)) : null
   if (x.state === 'done') return `${name}: done${amount ? `, ${amount}` : ''}`
   return amount ? `${name}: ${amount} of it done` : name
 }
@@ -74,7 +74,7 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
     </p>
     <p v-for="x in costs" :key="x.text" class="care">{{ holding.say(x.text) }}</p>
     <WaysOn v-if="mends.length > 0 && holding.mayWrite" :yard="yard" :colony-id="state.colony.id" :course="course" :mends="mends" @take-out="takeOut" />
-    <p v-if="course.midway && !course.outcome" :class="course.midway.verdict === 'not-falling' ? 'alarm strong' : 'small'">{{ course.midway.text }}</p>
+    <p v-if="course.midway && !course.outcome" :class="course.midway.verdict === 'not-falling' ? 'alarm strong' : 'small'">{{ holding.say(course.midway.text) }}</p>
     <p v-if="fall && !course.outcome" class="small">{{ fall }}.</p>
     <OutcomeLine v-if="course.outcome" :course="course" />
     <FoldAway v-if="short" title="Why it may have fallen short: go through this before its active is given again">

@@ -146,8 +146,8 @@ async function keep(): Promise<void> {
     <WhatMoves :before="course" :after="after" :yard="yard" />
     <FaultLine v-if="fault && !['happenedOn', 'amount', 'reason', 'doneBy'].some((f) => at(f) ?? at(path(f)))">{{ fault }}</FaultLine>
     <CautionNote v-if="course.treatment.caution && (job.job === 'dose' || job.job === 'remove' || job.job === 'prepare' || followsVisit(job.job))">
-      <strong>{{ course.treatment.caution.hazard }}</strong>
-      {{ course.treatment.caution.protection }} {{ course.treatment.caution.mishap }}
+      <strong>{{ holding.say(course.treatment.caution.hazard) }}</strong>
+      {{ holding.say(course.treatment.caution.protection) }} {{ holding.say(course.treatment.caution.mishap) }}
     </CautionNote>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
     <p class="law">The label in your hand and local law decide.</p>

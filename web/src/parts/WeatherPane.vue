@@ -67,7 +67,7 @@ async function keepRow(): Promise<void> {
   said.value = null
   const { readDaysAhead } = await import('@thistle/core/tables')
   const read = readDaysAhead(row.value, props.yard.today, (typed) => (holding.unit === 'F' ? toCelsius(typed) : typed))
-  rowFault.value = read.ok ? null : read.sentence
+  rowFault.value = read.ok ? null : holding.say(read.sentence)
   if (!read.ok) return
   const done = await save(async () => {
     await holding.persist('PUT', path.value, { source: 'hand', days: read.days })
@@ -103,7 +103,7 @@ async function readFile(chosen: File): Promise<void> {
   const { readStationDays, usualOf } = await import('@thistle/core/tables')
   const read = readStationDays(text)
   if (!read.ok) {
-    refusal.value = `${chosen.name} was not taken. ${read.sentence}`
+    refusal.value = `${chosen.name} was not taken. ${holding.say(read.sentence)}`
     return
   }
   leftOut.value = read.leftOut

@@ -2,7 +2,6 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { v7 } from 'uuid'
 import {
-  sayAs,
   todayOfYards,
   USUAL_PREFERENCES,
   yardState,
@@ -14,6 +13,7 @@ import {
 } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import { sayTemperature } from '@thistle/core/units'
+import { sayAs } from '@thistle/core/words'
 import { dateStyle, readingDay, localDay } from '../look/dates.ts'
 import { chosenTheme } from '../look/light.ts'
 import { call } from '../server/call.ts'
@@ -144,7 +144,7 @@ export const useHolding = defineStore('holding', () => {
     chosenDay.value = null
     chosenYard.value = null
   }
-  /** A sentence of the core in the keeper's own units. */
+  /** A sentence of the core in the keeper's own units and days. */
   const say = (text: string): string => sayAs(preferences.value, text)
   const degrees = (celsius: number): string => sayTemperature(celsius, unit.value)
   const stripDays = computed<Day[]>(() => Array.from({ length: 28 }, (_, i) => addDays(today.value, i - 5)))

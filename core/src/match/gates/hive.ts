@@ -1,5 +1,5 @@
 import { hivedLately, isRobbed, phaseAt, signsOf, staysCold, STILL_HIGH, storesOf, type PresumedFact } from '../../situation/index.ts'
-import { addDays, daysBetween, sayDay, sayDays, type Day } from '../../time/index.ts'
+import { addDays, daysBetween, sayDays, type Day } from '../../time/index.ts'
 import { isByStrength, saySource, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
 import {
@@ -15,6 +15,7 @@ import {
   type Way,
   type Word,
 } from '../finding.ts'
+import { celsius, aDay } from '../../words/index.ts'
 
 /** A queen counts as new for about four weeks (common practice, no source). */
 const NEW_QUEEN_DAYS = 28
@@ -88,7 +89,7 @@ function newQueen(option: Treatment, s: JudgedSituation, days: number, make: Mak
     ),
     flip: () => {
       const day = firstDay(alone(queen), option, s, 'care')
-      return day ? `Fits with care from ${sayDay(day)}.` : null
+      return day ? `Fits with care from ${aDay(day)}.` : null
     },
   }
 }
@@ -231,10 +232,15 @@ const moving: Aspect = (option, s, make) => {
     )
   if (rest === 'cold')
     return {
-      ...make('wait', `Highs stay under ${STILL_HIGH} °C: the nest is not opened, and bees that keep together do not spread it.`, 'cold', 'moving'),
+      ...make(
+        'wait',
+        `Highs stay under ${celsius(STILL_HIGH)}: the nest is not opened, and bees that keep together do not spread it.`,
+        'cold',
+        'moving',
+      ),
       flip: () => {
         const day = firstDay(alone(moving), option, s, 'care')
-        return day ? `Fits from ${sayDay(day)}, when a day is warmer.` : null
+        return day ? `Fits from ${aDay(day)}, when a day is warmer.` : null
       },
     }
   if (s.colony.clustered)

@@ -1,8 +1,9 @@
 import type { Tool } from '../../situation/index.ts'
-import { daysBetween, sayDay, sayDays } from '../../time/index.ts'
+import { daysBetween, sayDays } from '../../time/index.ts'
 import { doseOf, dosesOf, patternOf, sayAmount, saySource, sayTools, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
 import { gateOf, sayFlip, type Ask, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
+import { aDay } from '../../words/index.ts'
 
 /** Acid-proof gloves serve where plain ones are asked for. */
 const has = (kit: readonly Tool[], tool: Tool) => kit.includes(tool) || (tool === 'gloves' && kit.includes('acid-gloves'))
@@ -96,7 +97,7 @@ const shelf: Ask = (option, s) => {
       figure: 'expired',
       limit: stock.expires,
       source: 'your shelf',
-      text: () => `What is on the shelf expired ${sayDay(stock.expires ?? '', s.startOn)}: never past its date.`,
+      text: () => `What is on the shelf expired ${aDay(stock.expires ?? '', s.startOn)}: never past its date.`,
       flip: () => 'Fits with a pack that is in date.',
     })
   }
@@ -120,7 +121,7 @@ function openTooLong(option: Treatment, s: JudgedSituation): LazyFinding | null 
     limit: () => sayDays(keeps),
     source: 'common practice, no source; the label in hand decides',
     text: () =>
-      `The pack was opened ${sayDay(openedOn, s.startOn)}, ${sayDays(open)} before; closed again it keeps about ${sayDays(keeps)}: what is weak breeds mites that withstand it.`,
+      `The pack was opened ${aDay(openedOn, s.startOn)}, ${sayDays(open)} before; closed again it keeps about ${sayDays(keeps)}: what is weak breeds mites that withstand it.`,
     flip: () =>
       sayFlip(shelf, option, s, [
         { say: 'with a fresh pack', change: (x) => ({ ...x, stock: { ...x.stock, [option.key]: { units: null, expires: null } } }) },

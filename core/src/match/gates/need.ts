@@ -1,10 +1,11 @@
 import { influxOf, growthADay, DRONE_LIMIT, isOver, judge, limitOf, STALE_AFTER, URGENT, type JudgementLevel } from '../../judge/index.ts'
 import { phaseAt, queensToBeHad } from '../../situation/index.ts'
-import { sayDay, sayDays } from '../../time/index.ts'
+import { sayDays } from '../../time/index.ts'
 import { plain, plural } from '../../units/index.ts'
 import { gateOf, levelAt, sayLevel, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 import { efficacyHere } from '../../efficacy/index.ts'
 import type { Treatment } from '../../treatments/index.ts'
+import { aDay } from '../../words/index.ts'
 
 const FOR_TREATMENT: Record<JudgementLevel, Level> = { unknown: 'care', under: 'care', watch: 'care', treat: 'fits', urgent: 'fits' }
 /** A brake takes some of the mites over a season: not what a colony over its limit needs. */
@@ -47,7 +48,7 @@ function sayNeed(option: Treatment, s: JudgedSituation): string {
       ? 'No count, so nobody can say it is needed: count first.'
       : 'No count yet: waiting without one is guessing. Count now.'
   if (option.way === 'waiting') {
-    if (j.level === 'under' || j.level === 'watch') return `${figure}: it can be left until ${sayDay(j.recountBy)}, and counted again by then.`
+    if (j.level === 'under' || j.level === 'watch') return `${figure}: it can be left until ${aDay(j.recountBy)}, and counted again by then.`
     const breeds = growthADay(phaseAt(s, s.startOn), s.colony.brood) > 0
     return `${figure}: ${j.level === 'urgent' ? 'waiting would lose the colony' : breeds ? 'waiting lets them double in about a month' : 'they do not breed without brood, but live on the bees that carry the colony through'}.`
   }
@@ -121,7 +122,7 @@ export const need: Gate = gateOf({ readsDay: true }, (option, s) => {
       limit: null,
       source: 'faster than mites breed; Martin 1998, from memory',
       text: () =>
-        `From ${influx.low.toFixed(1)} on ${sayDay(influx.from, s.asOf)} to ${influx.high.toFixed(1)} in 100 on ${sayDay(influx.to, s.asOf)}, after a course: faster than mites breed, so they came from outside. Look for a colony that collapses nearby, and narrow the entrance against robbing.`,
+        `From ${influx.low.toFixed(1)} on ${aDay(influx.from, s.asOf)} to ${influx.high.toFixed(1)} in 100 on ${aDay(influx.to, s.asOf)}, after a course: faster than mites breed, so they came from outside. Look for a colony that collapses nearby, and narrow the entrance against robbing.`,
       flip: () => null,
     })
   }

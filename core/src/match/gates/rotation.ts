@@ -1,8 +1,9 @@
 import { onceEach, type PastCourse } from '../../situation/index.ts'
-import { addDays, daysBetween, sayDay, sayDays, yearOf, type Day } from '../../time/index.ts'
+import { addDays, daysBetween, sayDays, yearOf, type Day } from '../../time/index.ts'
 import { courseSpan, mostCoursesOf, saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
 import { firstDay, gateOf, levelAt, sayLevel, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
+import { aDay } from '../../words/index.ts'
 
 /** Below this a past course of the same class is a sign that it is failing (authorities expect 90-95 %; hobby reading under 70 fails). */
 const FAILING = 0.7
@@ -48,13 +49,13 @@ function running(option: Treatment, s: JudgedSituation, make: Make): LazyFinding
     const by = overBy(p, s)
     const day = by && firstDay(rotation, option, s, 'care')
     return day
-      ? `${sayLevel(levelAt(rotation, option, { ...s, startOn: day }))} from ${sayDay(day, s.startOn)}, when it should be over.`
+      ? `${sayLevel(levelAt(rotation, option, { ...s, startOn: day }))} from ${aDay(day, s.startOn)}, when it should be over.`
       : `${sayLevel(without(option, s, (x) => x === p))} once that course is over.`
   }
   if (clash)
     return make(
       'wait',
-      `${nameOf(clash.treatment)} is still running since ${sayDay(clash.start, s.startOn)}${same ? '' : option.rotation.alone ? '; this one is not given beside another' : '; nothing is given beside it'}.`,
+      `${nameOf(clash.treatment)} is still running since ${aDay(clash.start, s.startOn)}${same ? '' : option.rotation.alone ? '; this one is not given beside another' : '; nothing is given beside it'}.`,
       'running',
       flip(clash),
     )
@@ -62,7 +63,7 @@ function running(option: Treatment, s: JudgedSituation, make: Make): LazyFinding
   if (beside)
     return make(
       'care',
-      `${nameOf(beside.treatment)} is still running since ${sayDay(beside.start, s.startOn)}: read both labels before giving them together.`,
+      `${nameOf(beside.treatment)} is still running since ${aDay(beside.start, s.startOn)}: read both labels before giving them together.`,
       'running',
       () => `${sayLevel(without(option, s, (x) => x === beside))} once that course is over.`,
     )
@@ -78,11 +79,11 @@ function gap(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], 
   const clear = addDays(ended.end, gapDays)
   return make(
     'wait',
-    `The last course ended ${sayDay(ended.end, s.startOn)}; ${sayDays(gapDays)} must lie between${gapWhy ? `: ${gapWhy}` : ''}.`,
+    `The last course ended ${aDay(ended.end, s.startOn)}; ${sayDays(gapDays)} must lie between${gapWhy ? `: ${gapWhy}` : ''}.`,
     `${daysBetween(s.startOn, clear)} d`,
     () => {
       const day = firstDay(rotation, option, s, 'care')
-      return `Fits from ${sayDay(day ?? clear, s.startOn)}.`
+      return `Fits from ${aDay(day ?? clear, s.startOn)}.`
     },
     `${gapDays} d`,
   )
@@ -119,7 +120,7 @@ function again(option: Treatment, s: JudgedSituation, given: readonly PastCourse
     const count = row > 1 ? ` It would be the ${ORDINAL[row + 1] ?? `${row + 1}th`} in a row.` : ''
     return make(
       'care',
-      `${nameOf(last.treatment)} was the last treatment too (${sayDay(last.start, s.startOn)}): give another active a turn, or mites learn to live with it.${count}`,
+      `${nameOf(last.treatment)} was the last treatment too (${aDay(last.start, s.startOn)}): give another active a turn, or mites learn to live with it.${count}`,
       'again',
       flip,
     )
@@ -132,7 +133,7 @@ function again(option: Treatment, s: JudgedSituation, given: readonly PastCourse
   if (!beside || !sameClass(option, beside)) return null
   return make(
     'care',
-    `No treatment of this colony is known, but the yard had ${nameOf(beside.treatment)} last (${sayDay(beside.start, s.startOn)}): its mites have met it.`,
+    `No treatment of this colony is known, but the yard had ${nameOf(beside.treatment)} last (${aDay(beside.start, s.startOn)}): its mites have met it.`,
     'again',
     flip,
   )
@@ -195,7 +196,7 @@ export const rotation: Gate = gateOf({ readsDay: true }, (option, asked) => {
   return [
     make(
       'fits',
-      last ? `Last time it was ${nameOf(last.treatment)} (${sayDay(last.start, s.startOn)}).` : 'No earlier treatment is known.',
+      last ? `Last time it was ${nameOf(last.treatment)} (${aDay(last.start, s.startOn)}).` : 'No earlier treatment is known.',
       null,
       () => (rule.change ? 'Needs care after a course of the same active.' : null),
     ),

@@ -1,6 +1,7 @@
 import { NO_RULE } from '../../situation/index.ts'
-import { daysBetween, sayDay, type Day } from '../../time/index.ts'
+import { daysBetween, type Day } from '../../time/index.ts'
 import { gateOf, sayFlip, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
+import { aDay } from '../../words/index.ts'
 
 /** A list that was held against label and law longer ago than this is to be read anew. */
 const isOld = (confirmed: Day, asOf: Day): boolean => daysBetween(confirmed, asOf) > 365
@@ -64,7 +65,7 @@ export const rules: Gate = gateOf({ readsDay: false }, (option, s) => {
       level: 'fits',
       source,
       text: () =>
-        `Authorised by your own list${own?.confirmedOn ? `, confirmed ${sayDay(own.confirmedOn, s.asOf)}${isOld(own.confirmedOn, s.asOf) ? ', over a year ago: read label and law anew' : ''}` : ''}; the label in hand decides.${own?.note ? ` Your note: ${own.note.replace(/[.]?$/, '.')}` : ''}`,
+        `Authorised by your own list${own?.confirmedOn ? `, confirmed ${aDay(own.confirmedOn, s.asOf)}${isOld(own.confirmedOn, s.asOf) ? ', over a year ago: read label and law anew' : ''}` : ''}; the label in hand decides.${own?.note ? ` Your note: ${own.note.replace(/[.]?$/, '.')}` : ''}`,
       flip: () => sayFlip(rules, option, s, [{ say: 'if it were not', change: set('no') }]),
     })
   if (own?.prescription)

@@ -1,8 +1,9 @@
 import { NO_RULE } from '../../situation/index.ts'
-import { addDays, daysBetween, sayDay, sayDays } from '../../time/index.ts'
+import { addDays, daysBetween, sayDays } from '../../time/index.ts'
 import { courseSpan, saySource, waitDaysOf, type Treatment } from '../../treatments/index.ts'
 import { firstDay, gateOf, sayFlip, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
 import { lastStart } from './time.ts'
+import { aDay } from '../../words/index.ts'
 
 type Allowed = 'any' | 'yes' | 'no' | 'unknown'
 
@@ -53,22 +54,22 @@ function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFin
   if (now === 'none') return make('fits', 'No supers on.')
   // A plan is not a fact: a day that is over with the supers still on is a question.
   const planned = offOn !== null && offOn >= s.asOf
-  if (planned && offOn <= s.startOn) return make('fits', `The supers are planned to be off by ${sayDay(offOn, s.startOn)}: see that they are.`)
+  if (planned && offOn <= s.startOn) return make('fits', `The supers are planned to be off by ${aDay(offOn, s.startOn)}: see that they are.`)
   if (allowed === 'yes') return make('fits', 'Supers may stay on by your own list; nothing is harvested until the course is over.')
   if (allowed === 'unknown')
     return { ...make('care', 'Supers are on. Some labels allow that and some do not: read yours and confirm it in your list.', 'on'), of: 'rules' }
   if (offOn !== null && !planned)
-    return make('wait', `Supers were to come off ${sayDay(offOn, s.startOn)} and were on when last seen: are they off?`, 'on?')
+    return make('wait', `Supers were to come off ${aDay(offOn, s.startOn)} and were on when last seen: are they off?`, 'on?')
   if (offOn !== null) {
-    return make('wait', `Supers are on for people until ${sayDay(offOn)}.`, `${daysBetween(s.startOn, offOn)} d`, () => {
+    return make('wait', `Supers are on for people until ${aDay(offOn)}.`, `${daysBetween(s.startOn, offOn)} d`, () => {
       const day = firstDay(nowAlone, option, s, 'care')
-      return day ? `Fits from ${sayDay(day)}, when the supers are off.` : null
+      return day ? `Fits from ${aDay(day)}, when the supers are off.` : null
     })
   }
   return make('ruled-out', 'Ruled out while the supers are on for people, and no day is set for taking them off.', 'on', () => {
     const last = lastStart(option, s)
     return last && last >= s.startOn
-      ? `Fits if the supers come off by ${sayDay(last, s.startOn)}, the last day on which there is time for it.`
+      ? `Fits if the supers come off by ${aDay(last, s.startOn)}, the last day on which there is time for it.`
       : sayFlip(nowAlone, option, s, OFF(option))
   })
 }
@@ -87,8 +88,8 @@ function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): Lazy
       gate: 'supers',
       level: 'fits',
       source,
-      text: () => `No date is set for the next supers; they could go on from ${sayDay(clear, s.startOn)}.`,
-      flip: () => `It would be ruled out if supers had to go on before ${sayDay(clear, s.startOn)}.`,
+      text: () => `No date is set for the next supers; they could go on from ${aDay(clear, s.startOn)}.`,
+      flip: () => `It would be ruled out if supers had to go on before ${aDay(clear, s.startOn)}.`,
     }
   }
   const fits = clear <= nextOn
@@ -98,16 +99,16 @@ function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): Lazy
     about: 'nextOn',
     ...(!fits && allowed === 'unknown' ? { of: 'rules' as const } : {}),
     figure: () => `${Math.abs(daysBetween(clear, nextOn))} d`,
-    limit: () => sayDay(nextOn, s.startOn),
+    limit: () => aDay(nextOn, s.startOn),
     source,
     text: () =>
       fits
-        ? `Supers could go on from ${sayDay(clear, s.startOn)} (${sayDays(span.least)} and ${sayDays(wait)} of waiting); the next are due ${sayDay(nextOn, s.startOn)}.`
-        : `Supers are due ${sayDay(nextOn, s.startOn)}, ${sayDays(daysBetween(nextOn, clear))} before this course and its waiting time end (${sayDay(clear, s.startOn)}).`,
+        ? `Supers could go on from ${aDay(clear, s.startOn)} (${sayDays(span.least)} and ${sayDays(wait)} of waiting); the next are due ${aDay(nextOn, s.startOn)}.`
+        : `Supers are due ${aDay(nextOn, s.startOn)}, ${sayDays(daysBetween(nextOn, clear))} before this course and its waiting time end (${aDay(clear, s.startOn)}).`,
     flip: () =>
       fits
-        ? `The last start for it is ${sayDay(addDays(nextOn, -span.least - wait), s.startOn)}.`
-        : `Fits if the supers can wait until ${sayDay(clear, s.startOn)}.`,
+        ? `The last start for it is ${aDay(addDays(nextOn, -span.least - wait), s.startOn)}.`
+        : `Fits if the supers can wait until ${aDay(clear, s.startOn)}.`,
   }
 }
 

@@ -1,29 +1,24 @@
-import { saySource, type TemperatureLimit, type Treatment } from '../../treatments/index.ts'
-import { sayDay, type Day } from '../../time/index.ts'
+import { saySource, type Range, type TemperatureLimit, type Treatment } from '../../treatments/index.ts'
+import { type Day } from '../../time/index.ts'
 import { plain } from '../../units/index.ts'
 import { firstDay, gateOf, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
 import { excess, forecastChanceOf, weighHeat, type Weighed } from '../heat.ts'
 import type { Reading } from '../../situation/index.ts'
+import { celsius, celsiusList, celsiusRange, degree, kelvin, aDay } from '../../words/index.ts'
 
-type Span = readonly [number | null, number | null]
-
-function sayRange([low, high]: Span): string {
-  if (low === null) return high === null ? 'none' : `up to ${plain(high)} °C`
-  return high === null ? `${plain(low)} °C and over` : `${plain(low)} to ${plain(high)} °C`
-}
+const sayRange = (range: Range): string => celsiusRange(range) ?? 'none'
 
 const sayHighs = (readings: readonly Reading[]): string => {
-  const highs = readings.map((r) => plain(r.high))
-  if (highs.length === 1) return `A high of ${highs[0]} °C`
-  if (highs.length <= 3) return `Highs of ${highs.slice(0, -1).join(', ')} and ${highs.at(-1)} °C`
-  return `Highs up to ${plain(Math.max(...readings.map((r) => r.high)))} °C`
+  const highs = readings.map((r) => r.high)
+  if (highs.length === 1) return `A high of ${celsiusList(highs)}`
+  return highs.length <= 3 ? `Highs of ${celsiusList(highs)}` : `Highs up to ${celsius(Math.max(...highs))}`
 }
 
 const sayKnown = (readings: readonly Reading[]): string => {
   const kinds = new Set(readings.map((r) => r.source))
   if (kinds.has('normal')) {
     const last = readings.findLast((r) => r.source !== 'normal')
-    return last ? `by the forecast to ${sayDay(last.date)} and then what is usual` : 'by what is usual for the month'
+    return last ? `by the forecast to ${aDay(last.date)} and then what is usual` : 'by what is usual for the month'
   }
   return kinds.has('forecast') ? 'by the forecast' : 'as observed'
 }
@@ -32,7 +27,7 @@ const percent = (chance: number) => `about ${plain(Math.min(99, Math.max(1, chan
 
 function sayAverage(limit: TemperatureLimit, w: Weighed): string {
   const what = limit.reads === 'mean' ? 'Day and night together come to' : 'The highs come to'
-  const known = `${what} ${plain(w.figure ?? 0)} °C ${limit.when}, ${sayKnown(w.readings)}; the limit is ${sayRange(limit.best)}`
+  const known = `${what} ${celsius(w.figure ?? 0)} ${limit.when}, ${sayKnown(w.readings)}; the limit is ${sayRange(limit.best)}`
   if (w.missing) return `${known}. Only ${w.readings.length} of ${limit.days[1] - limit.days[0] + 1} days are known.`
   if (w.level === 'fits') return `${known}.`
   if (w.chance !== null) return `${known}: the chance that it holds is ${percent(w.chance)}.`
@@ -46,7 +41,7 @@ function sayWeighed(limit: TemperatureLimit, w: Weighed, asOf: Day): string {
   const { deciding } = w
   if (!deciding) return ''
   if (w.chance !== null)
-    return `Only what is usual for the month is known ${limit.when} (about ${plain(deciding.high)} °C): the chance that the limit of ${sayRange(limit.best)} holds is ${percent(w.chance)}.`
+    return `Only what is usual for the month is known ${limit.when} (about ${celsius(deciding.high)}): the chance that the limit of ${sayRange(limit.best)} holds is ${percent(w.chance)}.`
   if (w.level === 'fits') {
     const chance = limit.of === 'each' ? forecastChanceOf(w.readings, limit.best, asOf) : null
     const doubt = chance !== null && chance < 0.9 ? `; as forecasts err, the chance that it holds is ${percent(chance)}` : ''
@@ -55,7 +50,7 @@ function sayWeighed(limit: TemperatureLimit, w: Weighed, asOf: Day): string {
   const tooHot = limit.best[1] !== null && deciding.high > limit.best[1]
   const why = tooHot ? limit.hot : limit.cold
   const edge = tooHot ? limit.best[1] : limit.best[0]
-  return `${plain(deciding.high)} °C on ${sayDay(deciding.date)} ${sayKnown([deciding])} is ${tooHot ? 'over' : 'under'} ${plain(edge ?? 0)} °C ${limit.when}: ${why}.`
+  return `${celsius(deciding.high)} on ${aDay(deciding.date)} ${sayKnown([deciding])} is ${tooHot ? 'over' : 'under'} ${celsius(edge ?? 0)} ${limit.when}: ${why}.`
 }
 
 function sayChange(option: Treatment, limit: TemperatureLimit, w: Weighed, s: JudgedSituation): string | null {
@@ -65,18 +60,18 @@ function sayChange(option: Treatment, limit: TemperatureLimit, w: Weighed, s: Ju
     if (figure === null) return null
     const room = -excess(figure, limit.best)
     if (!Number.isFinite(room)) return null
-    return `It would take ${plain(room)} °C ${limit.best[1] !== null && figure + room >= limit.best[1] ? 'more' : 'less'} to change this.`
+    return `It would take ${kelvin(room)} ${limit.best[1] !== null && figure + room >= limit.best[1] ? 'more' : 'less'} to change this.`
   }
   const keeps =
     limit.of === 'average' ? `when it is ${sayRange(limit.best)} ${limit.when}` : `when the highs ${limit.when} are ${sayRange(limit.best)}`
   const clear = firstDay(temperature, one, s, 'fits')
   const careful = w.level === 'wait' ? firstDay(temperature, one, s, 'care') : null
   if (!careful || careful === clear) {
-    return clear ? `Fits from ${sayDay(clear)}, ${keeps}.` : 'No day in the next eight weeks is better, by the days known and what is usual.'
+    return clear ? `Fits from ${aDay(clear)}, ${keeps}.` : 'No day in the next eight weeks is better, by the days known and what is usual.'
   }
   const unknown = weighHeat(limit, { ...s, startOn: careful }).missing
   const why = unknown ? 'from then on nothing is known' : `${sayRange(limit.outer)} with care`
-  return `Fits with care from ${sayDay(careful)} (${why})${clear ? `, fits from ${sayDay(clear)}, ${keeps}` : ''}.`
+  return `Fits with care from ${aDay(careful)} (${why})${clear ? `, fits from ${aDay(clear)}, ${keeps}` : ''}.`
 }
 
 /** Gate 2: the highs, and day and night together, on the days that matter; by forecast first and by normals beyond it. */
@@ -90,7 +85,7 @@ export const temperature: Gate = gateOf({ readsDay: true }, (option, s) => {
       gate: 'temperature',
       level: w.level,
       ...(w.missing || w.readings.some((r) => r.source === 'normal') ? { about: 'weather' as const } : {}),
-      figure: () => (w.figure === null ? 'not known' : `${plain(w.figure, 0)}°`),
+      figure: () => (w.figure === null ? 'not known' : degree(w.figure)),
       limit: () => sayRange(w.level === 'wait' ? limit.outer : limit.best),
       source: saySource(limit.source),
       text: () => sayWeighed(limit, w, s.asOf),

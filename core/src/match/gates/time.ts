@@ -1,7 +1,8 @@
-import { addDays, daysBetween, laterOf, sayDay, sayDays, type Day } from '../../time/index.ts'
+import { addDays, daysBetween, laterOf, sayDays, type Day } from '../../time/index.ts'
 import { nextRest, phaseAt, sayPhase } from '../../situation/index.ts'
 import { courseSpan, nominalDay, patternOf, saySource, type CoursePattern, type Step, type Treatment } from '../../treatments/index.ts'
 import { gateOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
+import { aDay } from '../../words/index.ts'
 
 const SOURCE = 'your own last opening day'
 
@@ -66,7 +67,7 @@ function season(option: Treatment, s: JudgedSituation): LazyFinding[] {
 }
 
 function finding(level: Level, room: number, last: Day, s: JudgedSituation, text: () => string, flip: () => string): LazyFinding[] {
-  return [{ gate: 'time', level, figure: () => `${Math.abs(room)} d`, limit: () => sayDay(last, s.startOn), source: SOURCE, text, flip }]
+  return [{ gate: 'time', level, figure: () => `${Math.abs(room)} d`, limit: () => aDay(last, s.startOn), source: SOURCE, text, flip }]
 }
 
 /** What is taken out of the nest and would still be in it when the bees keep together for the winter. */
@@ -81,11 +82,11 @@ function intoWinter(option: Treatment, s: JudgedSituation): LazyFinding | null {
     gate: 'time',
     level: 'care',
     figure: () => `${late} d`,
-    limit: () => sayDay(rest.from, s.startOn),
+    limit: () => aDay(rest.from, s.startOn),
     source: 'common practice, no source',
     text: () =>
-      `It would hang until ${sayDay(out, s.startOn)}, and from about ${sayDay(rest.from, s.startOn)} the bees keep together: take it out on the last day on which the hive can be opened, or in spring, and begin earlier next year.`,
-    flip: () => `It was in time until ${sayDay(addDays(s.startOn, -late - 1), s.startOn)}.`,
+      `It would hang until ${aDay(out, s.startOn)}, and from about ${aDay(rest.from, s.startOn)} the bees keep together: take it out on the last day on which the hive can be opened, or in spring, and begin earlier next year.`,
+    flip: () => `It was in time until ${aDay(addDays(s.startOn, -late - 1), s.startOn)}.`,
   }
 }
 
@@ -97,7 +98,7 @@ const opening: Ask = (option, s) => {
     if (hanging) return [hanging]
     return [{ gate: 'time', level: 'fits', source: SOURCE, text: () => 'No last opening day is set, so none is expected.', flip: () => null }]
   }
-  const say = (day: Day) => sayDay(day, s.startOn)
+  const say = (day: Day) => aDay(day, s.startOn)
   const schedule = planOf(option, s)
   const lastWork = addDays(s.startOn, schedule.lastWork ?? 0)
   if (schedule.lastWork !== null && lastWork > last) {

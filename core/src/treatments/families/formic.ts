@@ -110,7 +110,7 @@ export const FORMIC_STORAGE = 'Cool, dry, ventilated, locked, away from metal; n
 export const FORMIC_DISPOSAL =
   'Spent carriers are composted or go where the label says; liquid left over is diluted first, then neutralised with baking soda (it foams).'
 export const FORMIC_SOURCES = [
-  labels('high', '10 to 29.5 °C on the first day, brood and queen loss over 33 °C in the first three: labels'),
+  labels('high', '{10..29.5 °C} on the first day, brood and queen loss over {33 °C} in the first three: labels'),
   paper('queen loss 2 to 20 %, rising with heat: fact sheet', 'medium'),
 ]
 

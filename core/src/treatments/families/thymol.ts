@@ -80,5 +80,5 @@ export const THYMOL_STORAGE = 'Cool, dark and dry, not frozen, away from food; a
 export const THYMOL_DISPOSAL = 'Empty trays and spent carriers go where the label and local rules say, away from water: thymol harms fish.'
 export const THYMOL_SOURCES = [
   labels('high', 'doses and lengths of course: labels'),
-  paper('74 to 98 %, usually 85 to 93 % over 15 to 20 °C, 50 to 75 % when cool: fact sheet', 'medium'),
+  paper('74 to 98 %, usually 85 to 93 % over {15..20 °C}, 50 to 75 % when cool: fact sheet', 'medium'),
 ]

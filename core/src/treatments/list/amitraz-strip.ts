@@ -54,7 +54,7 @@ export const amitrazStrip: Treatment = {
     mishap: 'On skin: wash at once with soap and water. Feeling drowsy or dizzy: stop, and ask a doctor or poison line with the label in hand.',
   },
   openedKeepsDays: 180,
-  storage: 'In its foil, under 25 to 30 °C, dark and dry, two to three years; once opened, used at once or resealed as the label says.',
+  storage: 'In its foil, under {25..30 °C}, dark and dry, two to three years; once opened, used at once or resealed as the label says.',
   disposal: `${STRIP_DISPOSAL} Amitraz harms fish.`,
   differs:
     'In Europe some labels say two strips a hive, and up to 70 days while brood lasts. Strips are never used twice. Residues break down into wax.',

@@ -28,7 +28,7 @@ export const formicLiquid: Treatment = {
       when: 'on the first day',
       cold: 'it evaporates slowly and works less',
       hot: 'it evaporates too fast: brood and queens are lost',
-      source: labels('medium', '10 to about 30 °C, best in the low to mid 20s: labels and common practice'),
+      source: labels('medium', '{10 °C} to about {30 °C}, best between {20 °C} and {25 °C}: labels and common practice'),
     },
     {
       days: [1, 14],
@@ -97,7 +97,7 @@ export const formicLiquid: Treatment = {
   setUp: [
     'The pad on top: vapour sinks; in a top-bar hive on the floor',
     'Upper entrance shut, lower one open, tray in',
-    'Over 30 °C take the pad out and put it back when it cools',
+    'Over {30 °C} take the pad out and put it back when it cools',
   ],
   caution: {
     hazard: 'Liquid formic acid burns skin, eyes and lungs at once: of all treatments the most dangerous to handle.',
@@ -109,6 +109,6 @@ export const formicLiquid: Treatment = {
   storage: 'In its own vented bottle in a locked, cool, ventilated place, away from metal; every mixed bottle is labelled.',
   disposal: formic.FORMIC_DISPOSAL,
   differs:
-    'Not allowed everywhere. Pads of 15 to 40 mL, 3 to 6 of them, every 1 to 10 days by label and province; in Europe 60 % acid in evaporators. Up to four pads every 3-4 days while mites still fall.',
-  sources: [labels('low', '65 % pads, 15 to 20 mL for a single box: labels'), PRACTICE],
+    'Not allowed everywhere. Pads of {15..40 mL}, 3 to 6 of them, every 1 to 10 days by label and province; in Europe 60 % acid in evaporators. Up to four pads every 3-4 days while mites still fall.',
+  sources: [labels('low', '65 % pads, {15..20 mL} for a single box: labels'), PRACTICE],
 }

@@ -47,7 +47,7 @@ export const hopStrip: Treatment = {
       when: 'on the first day',
       cold: 'bees sit still and do not spread it',
       hot: '',
-      source: labels('medium', 'no limit fixed; 10 °C and over: common practice'),
+      source: labels('medium', 'no limit fixed; {10 °C} and over: common practice'),
     },
   ],
   seasons: {},

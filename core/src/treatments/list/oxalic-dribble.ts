@@ -27,7 +27,7 @@ export const oxalicDribble: Treatment = {
       when: 'on the day',
       cold: 'the cluster is too tight and too cold to be opened',
       hot: 'bees are spread out and less of them is met: only where there is no brood',
-      source: labels('medium', 'about 3 to 10 °C, clustered or loosely so: labels and common practice'),
+      source: labels('medium', 'about {3..10 °C}, clustered or loosely so: labels and common practice'),
     },
   ],
   seasons: {},
@@ -46,7 +46,7 @@ export const oxalicDribble: Treatment = {
     source: labels('high', 'once a colony and winter: labels'),
   },
   kit: { needed: ['acid-gloves', 'eye-protection', 'scales'], advised: [], source: labels('high') },
-  dose: { by: 'seam', perSeam: 5, most: 50, unit: 'mL', how: '5 mL on the bees of each seam, lukewarm, not on floor or comb' },
+  dose: { by: 'seam', perSeam: 5, most: 50, unit: 'mL', how: '{5 mL} on the bees of each seam, lukewarm, not on floor or comb' },
   from: { dose: labels('high'), course: labels('high') },
   patterns: [
     {
@@ -56,11 +56,11 @@ export const oxalicDribble: Treatment = {
       visits: 1,
       steps: [
         prepare(
-          'Mix 35 g of oxalic acid dihydrate, weighed, in 1 L of syrup of 1 part sugar and 1 part water; label the bottle; see that the floor is dry',
+          'Mix {35 g} of oxalic acid dihydrate, weighed, in 1 L of syrup of 1 part sugar and 1 part water; label the bottle; see that the floor is dry',
           -3,
           { opensHive: false },
         ),
-        firstDose('Dribble {dose}: 5 mL on the bees of each seam, the cover off for a minute', 7, { opensHive: false }),
+        firstDose('Dribble {dose}: {5 mL} on the bees of each seam, the cover off for a minute', 7, { opensHive: false }),
         supersOn(given, 1),
         recount(given, [14, 21, 42]),
       ],
@@ -87,6 +87,6 @@ export const oxalicDribble: Treatment = {
   openedKeepsDays: 730,
   storage: 'Mixed fresh; cold and dark it keeps about a week. The dry acid sealed, dry, out of children’s reach.',
   disposal: oxalic.OXALIC_DISPOSAL,
-  differs: 'Mixes differ between countries: never take one over from another label. 35 g in 1 L of 1:1 syrup is the US one.',
-  sources: [labels('high', '35 g in 1 L, 5 mL a seam, most 50 mL: label'), paper('loss of open brood: Higes et al. 1999', 'medium'), PRACTICE],
+  differs: 'Mixes differ between countries: never take one over from another label. {35 g} in 1 L of 1:1 syrup is the US one.',
+  sources: [labels('high', '{35 g} in 1 L, {5 mL} a seam, most {50 mL}: label'), paper('loss of open brood: Higes et al. 1999', 'medium'), PRACTICE],
 }

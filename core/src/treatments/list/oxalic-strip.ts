@@ -16,7 +16,7 @@ export const oxalicStrip: Treatment = {
   reach: 'outlasts',
   efficacy: { broodless: { low: 0.8, high: 0.95 }, brood: { low: 0.5, high: 0.95 } },
   efficacySource: '50-95 %, by climate (about 93 % in Argentina: Maggi et al. 2016); from memory',
-  temperature: [{ ...MOVING_BEES, source: labels('low', 'active bees, 10 °C and over: common practice') }],
+  temperature: [{ ...MOVING_BEES, source: labels('low', 'active bees, {10 °C} and over: common practice') }],
   seasons: {},
   supers: { while: 'list', waitDays: 0, source: labels('medium', 'country and label differ: off, or allowed; your own list decides') },
   hive: STRIP_HIVE,

@@ -66,7 +66,7 @@ export const oxalicVapour: Treatment = {
       when: 'on the day',
       cold: 'the cluster is too tight for the vapour to reach',
       hot: '',
-      source: labels('medium', 'about 3 to 4 °C and over: labels'),
+      source: labels('medium', 'about {3..4 °C} and over: labels'),
     },
   ],
   seasons: {},
@@ -102,7 +102,7 @@ export const oxalicVapour: Treatment = {
     'Afterwards a white bloom on the bars shows that it reached; dead bees are counted',
   ],
   caution: {
-    hazard: 'Oxalic acid vapour burns lungs and eyes; the bowl is over 200 °C.',
+    hazard: 'Oxalic acid vapour burns lungs and eyes; the bowl is over {200 °C}.',
     protection:
       'Respirator with an acid-gas and organic-vapour cartridge (a dust mask is not enough), tight goggles, acid-proof gloves; upwind; nobody else near. Pregnant people stay away.',
     mishap: 'Breathed in: fresh air and a doctor. In eyes or on skin: rinse with water for 15 minutes. Burns: cool with water.',
@@ -111,6 +111,6 @@ export const oxalicVapour: Treatment = {
   storage: oxalic.OXALIC_STORAGE,
   disposal: oxalic.OXALIC_DISPOSAL,
   differs:
-    '1 g a brood box on older labels and in many countries, up to 4 g on some newer ones; about 2.3 g a hive on some European ones. One or two treatments a year on some labels. Supers off, or allowed. A series of 4-5 rounds at 7 days by some; one a week through heavy brood is not enough.',
-  sources: [labels('medium', '1 g a brood box, up to 4 g: labels'), PRACTICE, oxalic.OXALIC_SOURCE],
+    '{1 g} a brood box on older labels and in many countries, up to {4 g} on some newer ones; about {2.3 g} a hive on some European ones. One or two treatments a year on some labels. Supers off, or allowed. A series of 4-5 rounds at 7 days by some; one a week through heavy brood is not enough.',
+  sources: [labels('medium', '{1 g} a brood box, up to {4 g}: labels'), PRACTICE, oxalic.OXALIC_SOURCE],
 }

@@ -26,8 +26,8 @@ export const thymolBlendWafer: Treatment = {
       outer: [18, 35],
       when: 'on the first three days',
       cold: 'too little of it evaporates',
-      hot: 'bees may leave the brood; European labels stop at 30 °C',
-      source: labels('medium', '18 to 35 °C by US labels, 15 to 30 by European ones'),
+      hot: 'bees may leave the brood; European labels stop at {30 °C}',
+      source: labels('medium', '{18..35 °C} by US labels, {15..30 °C} by European ones'),
     },
     {
       days: [3, 20],
@@ -86,6 +86,6 @@ export const thymolBlendWafer: Treatment = {
   openedKeepsDays: 30,
   storage: thymol.THYMOL_STORAGE,
   disposal: thymol.THYMOL_DISPOSAL,
-  differs: 'In Europe 15 to 30 °C and twice for 3 to 4 weeks by some labels. Packs hold two wafers, a course takes three.',
+  differs: 'In Europe {15..30 °C} and twice for 3 to 4 weeks by some labels. Packs hold two wafers, a course takes three.',
   sources: [...thymol.THYMOL_SOURCES, labels('medium', '30 days before supers: US label')],
 }

@@ -28,7 +28,10 @@ export const thymolGel: Treatment = {
       when: 'in the first two weeks',
       cold: '',
       hot: 'it can drive bees out of the hive: give half the dose',
-      source: labels('medium', '15 to 40 °C by US labels, up to 30 by European ones; over 35 it waits: common practice, stricter than the label'),
+      source: labels(
+        'medium',
+        '{15..40 °C} by US labels, up to {30 °C} by European ones; over {35 °C} it waits: common practice, stricter than the label',
+      ),
     },
     thymol.warmEnough(28),
   ],
@@ -83,6 +86,6 @@ export const thymolGel: Treatment = {
   storage: thymol.THYMOL_STORAGE,
   disposal: thymol.THYMOL_DISPOSAL,
   differs:
-    'Many give a single box 30 g (common practice). A second dose after 7 days by some. European labels stop at 30 °C. Days of waiting before supers differ: two weeks are used here for the taint.',
+    'Many give a single box {30 g} (common practice). A second dose after 7 days by some. European labels stop at {30 °C}. Days of waiting before supers differ: two weeks are used here for the taint.',
   sources: [...thymol.THYMOL_SOURCES, PRACTICE],
 }

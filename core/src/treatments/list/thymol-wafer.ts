@@ -49,7 +49,7 @@ export const thymolWafer: Treatment = {
       when: 'on average over the course',
       cold: 'it works less than it could',
       hot: 'it works faster and wears off sooner',
-      source: labels('medium', 'best at highs of 20 to 25 °C: labels'),
+      source: labels('medium', 'best at highs of {20..25 °C}: labels'),
     },
     thymol.warmEnough(42),
   ],
@@ -99,6 +99,7 @@ export const thymolWafer: Treatment = {
   openedKeepsDays: 7,
   storage: thymol.THYMOL_STORAGE,
   disposal: thymol.THYMOL_DISPOSAL,
-  differs: 'A small single box one wafer, a large one one and a half, two boxes two; half a wafer for a nucleus on some labels. Some start at 12 °C.',
+  differs:
+    'A small single box one wafer, a large one one and a half, two boxes two; half a wafer for a nucleus on some labels. Some start at {12 °C}.',
   sources: [...thymol.THYMOL_SOURCES, labels('medium', '80 to 90 % when the conditions hold: label')],
 }

@@ -39,7 +39,7 @@ const corrected = computed(() => {
     <p v-for="n in [...judged.notes, ...(notes ?? [])]" :key="n" class="care">{{ holding.say(n) }}</p>
     <dl class="small">
       <dt>Chance of the true level being at or over the limit</dt>
-      <dd>{{ sayChance(judged.chanceOver ?? 0) }}<template v-if="judged.settling">. {{ judged.settling.text }}</template></dd>
+      <dd>{{ sayChance(judged.chanceOver ?? 0) }}<template v-if="judged.settling">. {{ holding.say(judged.settling.text) }}</template></dd>
       <template v-if="judged.trend">
         <dt>Trend</dt>
         <dd>

@@ -245,7 +245,7 @@ const leftOut = () => done.value && download('left-out.csv', writeTable(done.val
         <AreaField id="f-text" v-model="text" :label="`Or paste it here${from ? `: ${from}` : ''}`" :rows="5" :placeholder="kind.example" />
       </div>
       <FaultLine v-if="unreadable">{{ unreadable }}</FaultLine>
-      <FaultLine v-else-if="read && !read.ok">{{ read.sentence }}</FaultLine>
+      <FaultLine v-else-if="read && !read.ok">{{ holding.say(read.sentence) }}</FaultLine>
       <div v-if="done" class="kept" role="status">
         <strong>{{ plural(done.kept, kind.one, kind.many) }} kept in one stroke.</strong>
         <template v-if="done.left.length > 0">

@@ -55,7 +55,7 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
               Taken as one jar it would read {{ range(e.pooled) }}: narrower than the truth wherever colonies differ.
             </dd>
             <dt>Rule of thumb</dt>
-            <dd>{{ e.rule.text }} <span class="soft">(common practice, no source)</span></dd>
+            <dd>{{ holding.say(e.rule.text) }} <span class="soft">(common practice, no source)</span></dd>
             <template v-if="counts.leftOut.length > 0">
               <dt>Counted, and left out of the mean</dt>
               <dd>{{ names(counts.leftOut) }}: not representative</dd>

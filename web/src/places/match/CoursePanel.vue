@@ -76,7 +76,7 @@ async function start(): Promise<void> {
 <template>
   <section class="panel" aria-label="The course">
     <h2>{{ treatment?.name }}</h2>
-    <p class="soft small">{{ treatment?.short }}</p>
+    <p class="soft small">{{ holding.say(treatment?.short ?? '') }}</p>
     <template v-if="option.course.length > 0">
       <p v-if="option.fitFrom !== situation.startOn && option.fitFrom" class="care strong">
         Planned from {{ sayDayLong(option.fitFrom) }}, the first day that fits.
@@ -93,7 +93,7 @@ async function start(): Promise<void> {
         <strong>Left afterwards</strong>
         about {{ option.left.estimate.toFixed(1) }} in 100 (likely {{ option.left.low.toFixed(1) }} to {{ option.left.high.toFixed(1) }})
         <template v-if="option.efficacy">, if it takes {{ percent(option.efficacy.low) }}-{{ percent(option.efficacy.high) }} % here.
-        <span class="soft small">{{ holding.say(option.efficacy.because.join('; ')) }}. {{ treatment?.efficacySource }}.</span></template>
+        <span class="soft small">{{ holding.say(option.efficacy.because.join('; ')) }}. {{ holding.say(treatment?.efficacySource ?? '') }}.</span></template>
       </p>
       <p v-if="option.supersOn && treatment?.way === 'given'">
         <strong>Supers</strong>
@@ -105,10 +105,10 @@ async function start(): Promise<void> {
       <template v-if="deciding">{{ holding.say(deciding.text) }} {{ holding.say(deciding.flip ?? '') }}</template>
     </p>
     <CautionNote v-if="treatment?.caution">
-      <strong>{{ treatment.caution.hazard }}</strong>
-      {{ treatment.caution.protection }} {{ treatment.caution.mishap }}
+      <strong>{{ holding.say(treatment.caution.hazard) }}</strong>
+      {{ holding.say(treatment.caution.protection) }} {{ holding.say(treatment.caution.mishap) }}
     </CautionNote>
-    <p v-if="treatment?.differs" class="soft small">Where labels differ: {{ treatment.differs }}</p>
+    <p v-if="treatment?.differs" class="soft small">Where labels differ: {{ holding.say(treatment.differs) }}</p>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <div v-if="place && holding.mayWrite && fits && failed" ref="reasons" class="failed">
       <p class="alarm strong">{{ failed.treatment.name }} fell short here ({{ sayDay(failed.startedOn, situation.asOf) }}). Before the same active again:</p>
@@ -127,7 +127,7 @@ async function start(): Promise<void> {
         <AButton type="link" class="plainlink" @click="reasons?.scrollIntoView({ block: 'center' })">Go through why first</AButton>
       </p>
       <p v-if="fits && tags.length > 0" class="tags"><FirstTags :option="option" /></p>
-      <p v-if="fits && treatment?.caution" class="small alarm strong">{{ treatment.caution.hazard }} Read the caution above first.</p>
+      <p v-if="fits && treatment?.caution" class="small alarm strong">{{ holding.say(treatment.caution.hazard) }} Read the caution above first.</p>
       <AButton v-if="fits" type="primary" class="press" :disabled="busy || (failed !== null && !gone)" @click="start">
         {{ busy ? 'Keeping ...' : treatment?.way !== 'waiting' ? `Start on ${sayDay(situation.startOn)}` : `Leave it, count again` }}
       </AButton>

@@ -66,9 +66,9 @@ const id = `wi-${props.fact.key}`
       <span v-if="fault" :id="`${id}-fault`" class="wrong">{{ fault }}</span>
       <span v-else-if="changed" class="was">known: {{ sayFact(fact, known, sayDifference) }}</span>
     </template>
-    <AButton v-else-if="!fixed" type="text" class="bare touch" :title="taken?.because" :aria-label="`${fact.label}: ${taken ? `presumed, ${taken.say}` : sayFact(fact, value, sayDifference)}. What if it were otherwise?`" @click="edit">
+    <AButton v-else-if="!fixed" type="text" class="bare touch" :title="taken ? holding.say(taken.because) : undefined" :aria-label="`${fact.label}: ${taken ? `presumed, ${holding.say(taken.say)}` : sayFact(fact, value, sayDifference)}. What if it were otherwise?`" @click="edit">
       <s v-if="changed">{{ sayFact(fact, known, sayDifference) }}</s>
-      <template v-if="taken"><span class="taken"><PresumedRing :label="`presumed: ${taken.because}`" /> {{ taken.say }}</span></template>
+      <template v-if="taken"><span class="taken"><PresumedRing :label="`presumed: ${holding.say(taken.because)}`" /> {{ holding.say(taken.say) }}</span></template>
       <template v-else>{{ sayFact(fact, value, sayDifference) }}<span v-if="aside && !changed" class="soft small"> ({{ aside }})</span></template>
     </AButton>
     <span v-else>{{ sayFact(fact, value, sayDifference) }}</span>

@@ -35,12 +35,12 @@ function lines(changes: (typeof doubts.value)[number]['changes']): { say: string
       <strong>{{ questions.length === 1 ? 'One answer' : `${questions.length} answers` }} would settle {{ name }}:</strong>
     </p>
     <ol>
-      <li v-for="q in questions" :key="q.fact">{{ q.question }}</li>
+      <li v-for="q in questions" :key="q.fact">{{ holding.say(q.question) }}</li>
     </ol>
     <FoldAway v-model:open="open" title="Everything that is not known, and what it would change">
       <dl>
         <template v-for="d in doubts" :key="d.fact">
-          <dt>{{ d.question }}</dt>
+          <dt>{{ holding.say(d.question) }}</dt>
           <dd v-for="l in lines(d.changes)" :key="l.say + l.to">{{ holding.say(l.say) }} {{ l.to }}: {{ l.who }}</dd>
         </template>
       </dl>

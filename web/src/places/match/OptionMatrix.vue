@@ -14,7 +14,7 @@ import VerdictChange from './VerdictChange.vue'
 import FirstTags from './FirstTags.vue'
 import PresumedRing from '../../graphics/PresumedRing.vue'
 import { decidingFit } from '@thistle/core/match'
-import { cellOf, isOpen as isOpenNow, sayFigureIn, sayVerdict } from './option-words.ts'
+import { cellOf, isOpen as isOpenNow, sayVerdict } from './option-words.ts'
 import OptionReasons from './OptionReasons.vue'
 
 defineProps<{ groups: readonly OptionGroup[]; gist: (option: AnsweredOption) => string; without: ReadonlyMap<TreatmentKey, AnsweredOption> | null }>()
@@ -63,9 +63,9 @@ const isOpen = (g: OptionGroup) => !g.folds || opened.value || g.list.some((o) =
                   <span v-else-if="cellOf(o, key).fit === 'fits' || cellOf(o, key).of !== 'fit'" class="dot"><span class="unseen">fits</span></span>
                   <template v-else>
                     <VerdictRound :verdict="cellOf(o, key).fit" :label="cellOf(o, key).fit" />
-                    <span class="fig">{{ sayFigureIn(cellOf(o, key), holding.unit) }}</span>
+                    <span class="fig">{{ holding.say(cellOf(o, key).figure ?? '') }}</span>
                   </template>
-                  <span v-if="cellOf(o, key).of !== 'fit' && cellOf(o, key).level !== 'fits'" class="fig">{{ sayFigureIn(cellOf(o, key), holding.unit) }}</span>
+                  <span v-if="cellOf(o, key).of !== 'fit' && cellOf(o, key).level !== 'fits'" class="fig">{{ holding.say(cellOf(o, key).figure ?? '') }}</span>
                 </td>
                 <td class="verdict">
                   <VerdictRound :verdict="o.allowed.rules === 'no' ? 'ruled-out' : o.fit" :size="18" />

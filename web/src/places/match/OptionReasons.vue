@@ -32,7 +32,7 @@ const rest = computed(() => findings.value.length - first.value.length)
         <strong>{{ name(f.gate) }}.</strong>
         {{ holding.say(f.text) }}
         <span v-if="f.flip" class="flip" :class="{ far: f.fit === 'fits' }">{{ holding.say(f.flip) }}</span>
-        <span v-if="f.source" class="source">{{ f.limit ? `Limit: ${holding.say(f.limit)}; ` : '' }}{{ f.source }}.</span>
+        <span v-if="f.source" class="source">{{ f.limit ? `Limit: ${holding.say(f.limit)}; ` : '' }}{{ holding.say(f.source) }}.</span>
       </p>
     </li>
   </ul>

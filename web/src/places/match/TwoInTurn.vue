@@ -55,7 +55,7 @@ async function start(c: Combination): Promise<void> {
         </li>
       </ol>
       <p class="small">
-        Left afterwards likely {{ c.left.low.toFixed(1) }} to {{ c.left.high.toFixed(1) }} in 100, if each takes what it does here: {{ c.why }}.
+        Left afterwards likely {{ c.left.low.toFixed(1) }} to {{ c.left.high.toFixed(1) }} in 100, if each takes what it does here: {{ holding.say(c.why) }}.
       </p>
       <AButton v-if="place && holding.mayWrite" class="press quiet" :disabled="busy" @click="start(c)">
         {{ busy ? 'Keeping ...' : c.onlyIf ? `Start with ${shortName(treatmentOf(c.parts[0].treatment)!).toLowerCase()}` : 'Plan both parts' }}

@@ -25,7 +25,7 @@ const then = (a: AskedAnswer): string => {
 
 <template>
   <section v-if="shown.length > 0" class="asking" aria-label="Worth asking">
-    <div v-for="q in shown" :key="q.fact" class="one" role="group" :aria-label="q.question">
+    <div v-for="q in shown" :key="q.fact" class="one" role="group" :aria-label="holding.say(q.question)">
       <p class="strong">{{ holding.say(q.question) }}</p>
       <p class="answers">
         <template v-if="keyOf(q)">

@@ -128,13 +128,13 @@ async function start(): Promise<void> {
       <p v-if="g.short > 0 && g.takes" class="alarm strong">
         {{ holding.say(sayAmount(g.short, g.takes.unit)) }} short: the shelf is enough for {{ g.serves === 0 ? 'none' : `the first ${g.serves}` }} in the row.
       </p>
-      <p v-if="treatment(g.treatment)?.pack" class="small soft">{{ treatment(g.treatment)?.pack?.says }}.</p>
+      <p v-if="treatment(g.treatment)?.pack" class="small soft">{{ holding.say(treatment(g.treatment)?.pack?.says ?? '') }}.</p>
       <p v-if="treatment(g.treatment)?.mostAPersonADay != null" class="small" :class="{ 'alarm strong': g.days > 1 }">
         At most {{ treatment(g.treatment)?.mostAPersonADay }} a person a day: {{ g.days === 1 ? 'one day is enough' : `${g.days} days, or more people` }}.
       </p>
       <CautionNote v-if="treatment(g.treatment)?.caution">
-        <strong>{{ treatment(g.treatment)?.caution?.hazard }}</strong>
-        {{ treatment(g.treatment)?.caution?.protection }}
+        <strong>{{ holding.say(treatment(g.treatment)?.caution?.hazard ?? '') }}</strong>
+        {{ holding.say(treatment(g.treatment)?.caution?.protection ?? '') }}
       </CautionNote>
     </article>
     <section v-if="plan.unserved.length > 0 && chosen.length > 0">

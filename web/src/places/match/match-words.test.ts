@@ -1,11 +1,13 @@
 /** What stands in the rows of Match: groups, gists, windows in words. */
-import { describe, expect, it } from 'vitest'
+import { describe, it } from 'vitest'
 import { answer } from '@thistle/core/course'
 import { judged, startWindows } from '@thistle/core/match'
 import { TREATMENTS } from '@thistle/core/treatments'
+import { sayAs, USUAL_READER } from '@thistle/core/words'
 import { august, wash } from '../../../../tests/cases/index.ts'
-import { gistOf, groupsOf, sayFigureIn, sayLeft, sayVerdict, tagsOf } from './option-words.ts'
+import { gistOf, groupsOf, sayLeft, sayVerdict, tagsOf } from './option-words.ts'
 import { boundsOf, forecastEnd, sayLastStart, saySpells, windowRows } from './window-rows.ts'
+import { expect, usual } from '../../../../tests/read-as.ts'
 
 const line = { authorised: 'yes' as const, withSupers: false, gramsPerBox: null, mostCourses: null, mostDays: null }
 const allowed = august({ rules: Object.fromEntries(TREATMENTS.map((t) => [t.key, line])) })
@@ -86,11 +88,9 @@ describe('what is left', () => {
 describe('a figure in a cell', () => {
   it('is in the keeper’s degrees, and other figures stay as they are', () => {
     const heat = options[0]!.findings.find((f) => f.gate === 'temperature')!
-    expect(sayFigureIn({ ...heat, figure: '34°' }, 'C')).toBe('34°')
-    expect(sayFigureIn({ ...heat, figure: '34°' }, 'F')).toBe('93°')
-    expect(sayFigureIn({ ...heat, figure: '-2°' }, 'F')).toBe('28°')
-    expect(sayFigureIn({ ...heat, figure: '3 d' }, 'F')).toBe('3 d')
-    expect(sayFigureIn({ ...heat, figure: null }, 'F')).toBeNull()
+    expect(usual(heat.figure)).toMatch(/^\d+°$/)
+    const [celsius, fahrenheit] = [usual(heat.figure), sayAs({ ...USUAL_READER, temperature: 'F' }, heat.figure ?? '')].map(parseFloat)
+    expect(fahrenheit).toBe(Math.round((celsius! * 9) / 5 + 32))
   })
 })
 

@@ -3,7 +3,6 @@ import { isOver, type Judgement } from '@thistle/core/judge'
 import { decidingFit } from '@thistle/core/match'
 import { sayDay } from '../../look/dates.ts'
 import { sayAmount, treatmentOf } from '@thistle/core/treatments'
-import { toFahrenheit, type TemperatureUnit } from '@thistle/core/units'
 import { GATE_WORDS } from './gate-words.ts'
 
 const WEIGHT = { fits: 0, care: 1, wait: 2, 'ruled-out': 3 }
@@ -14,10 +13,6 @@ export const cellOf = (option: AnsweredOption, gate: string): Finding =>
   option.findings
     .filter((f) => f.gate === gate)
     .reduce((worst, f) => ((WEIGHT[f.fit] - WEIGHT[worst.fit] || WEIGHT[f.level] - WEIGHT[worst.level]) > 0 ? f : worst))
-
-/** A cell's figure as the keeper reads it: "34°" is °C in the core. */
-export const sayFigureIn = (finding: Finding, unit: TemperatureUnit): string | null =>
-  finding.figure?.replace(/^(-?\d+)°$/, (_, celsius: string) => `${unit === 'F' ? Math.round(toFahrenheit(Number(celsius))) : celsius}°`) ?? null
 
 /** Findings with what stands in the way first. */
 export const byHindrance = (option: AnsweredOption): Finding[] => option.findings.toSorted((a, b) => WEIGHT[b.level] - WEIGHT[a.level])

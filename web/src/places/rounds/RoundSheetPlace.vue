@@ -135,12 +135,12 @@ const print = () => window.print()
       </section>
       <section v-if="sheet.cautions.length > 0" aria-label="Cautions">
         <CautionNote v-for="c in sheet.cautions" :key="c.name">
-          <strong>{{ c.name }}. {{ c.hazard }}</strong> {{ c.protection }} {{ c.mishap }}
+          <strong>{{ c.name }}. {{ holding.say(c.hazard) }}</strong> {{ holding.say(c.protection) }} {{ holding.say(c.mishap) }}
         </CautionNote>
       </section>
       <section v-if="sheet.cycle" aria-labelledby="s-cycle">
         <h2 id="s-cycle">The vaporiser</h2>
-        <p>{{ sheet.cycle.text }}</p>
+        <p>{{ holding.say(sheet.cycle.text) }}</p>
         <template v-if="over && vapourLeft">
           <HandTimer name="vapour-heat" says="Start the heat" doing="Heat" done="Take it out, on to the next" :seconds="sheet.cycle.heatMinutes * 60" />
           <HandTimer name="vapour-shut" says="Shut: start" doing="Stays shut" done="The last hive may be opened" :seconds="sheet.cycle.shutMinutes * 60" />

@@ -18,7 +18,7 @@ const looked = computed(() => treatment.value?.sources[0]?.lookedAt ?? null)
 /** A source stands once, under the last of the facts that rest on it. */
 const sourceOf = (p: SheetPart, i: number): string => {
   const { source } = p.facts[i] ?? {}
-  return source && p.key !== 'sources' && p.facts[i + 1]?.source !== source ? saySource(source) : ''
+  return source && p.key !== 'sources' && p.facts[i + 1]?.source !== source ? holding.say(saySource(source)) : ''
 }
 const AUTHORISED = { yes: 'Authorised by your own list', no: 'Not authorised by your own list', unknown: 'Not on your own list yet: confirm before use' } as const
 </script>
@@ -35,7 +35,7 @@ const AUTHORISED = { yes: 'Authorised by your own list', no: 'Not authorised by 
       </p>
     </header>
     <CautionNote v-if="treatment.caution">
-      <strong>{{ treatment.caution.hazard }}</strong> {{ treatment.caution.protection }} {{ treatment.caution.mishap }}
+      <strong>{{ holding.say(treatment.caution.hazard) }}</strong> {{ holding.say(treatment.caution.protection) }} {{ holding.say(treatment.caution.mishap) }}
     </CautionNote>
     <div class="columns">
       <div v-for="(column, c) in columns" :key="c">

@@ -48,10 +48,10 @@ const gist = computed(() => {
     r.confirmedOn ? `confirmed ${sayDay(r.confirmedOn, holding.today)}` : null,
     r.withSupers === null ? null : r.withSupers ? 'supers may stay on' : 'supers off',
     r.prescription ? 'prescription' : null,
-    r.gramsPerBox == null ? null : `${sayAmount(r.gramsPerBox, 'g')} a box`,
+    r.gramsPerBox == null ? null : `${holding.say(sayAmount(r.gramsPerBox, 'g'))} a box`,
     r.mostCourses == null ? null : `at most ${r.mostCourses} a year`,
     r.rounds == null && r.daysBetween == null ? null : 'own rhythm',
-    stock.value.units == null || !unit.value ? null : `shelf: ${sayAmount(stock.value.units, unit.value)}`,
+    stock.value.units == null || !unit.value ? null : `shelf: ${holding.say(sayAmount(stock.value.units, unit.value))}`,
   ]
     .filter(Boolean)
     .join(', ')
@@ -70,7 +70,7 @@ function say(value: NonNullable<Rule['authorised']> | null): void {
     <div class="top">
       <div class="what">
         <RouterLink class="name" :to="`/rules/${treatment.key}`">{{ treatment.name }}</RouterLink>
-        <p class="soft small">{{ gist || treatment.short }}</p>
+        <p class="soft small">{{ gist || holding.say(treatment.short) }}</p>
       </div>
       <PickOne :id="`a-${treatment.key}`" class="auth" :named="`${treatment.name}: authorised`" :unknown="false" :options="AUTHORISED_WORDS" :model-value="rule.authorised ?? 'unknown'" @update:model-value="say" />
       <AButton type="link" class="plainlink more" :aria-expanded="open || faulty" @click="open = !open">
@@ -162,7 +162,7 @@ function say(value: NonNullable<Rule['authorised']> | null): void {
         @update:model-value="stock.openedOn = $event"
       />
       <AreaField :id="`n-${treatment.key}`" class="note" :model-value="rule.note ?? ''" label="Note" :most="500" @update:model-value="rule.note = $event || null" />
-      <p class="soft small note">Where labels differ: {{ treatment.differs }}</p>
+      <p class="soft small note">Where labels differ: {{ holding.say(treatment.differs) }}</p>
     </div>
   </div>
 </template>

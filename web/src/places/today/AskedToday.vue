@@ -73,9 +73,9 @@ async function move(q: FactQuestion): Promise<void> {
             class="press"
             :class="{ quiet: i > 0 }"
             :disabled="busy || chosen(q).length === 0"
-            @click="answer(q, a.told, a.say)"
+            @click="answer(q, a.told, holding.say(a.say))"
           >
-            {{ a.say }}{{ i === 0 && q.colonies.length > 1 ? ` (${chosen(q).length})` : '' }}
+            {{ holding.say(a.say) }}{{ i === 0 && q.colonies.length > 1 ? ` (${chosen(q).length})` : '' }}
           </AButton>
           <AButton v-if="q.moves" class="press quiet" :aria-expanded="moving === q.key" @click="moving = moving === q.key ? null : q.key">Not yet</AButton>
         </div>

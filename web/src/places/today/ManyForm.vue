@@ -78,7 +78,7 @@ async function keep(): Promise<void> {
     <TextField id="mf-by" v-model="doneBy" label="Done by (if not you)" :most="80" />
     <p class="soft small">What went otherwise in one of them is entered there: press its name in the list.</p>
     <FaultLine v-if="fault && !at('events[0].happenedOn') && !chosen.some((r) => at(amountPath(r.id)))">{{ fault }}</FaultLine>
-    <CautionNote v-if="caution"><strong>{{ caution.hazard }}</strong> {{ caution.protection }} {{ caution.mishap }}</CautionNote>
+    <CautionNote v-if="caution"><strong>{{ holding.say(caution.hazard) }}</strong> {{ holding.say(caution.protection) }} {{ holding.say(caution.mishap) }}</CautionNote>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy || chosen.length === 0">
       {{ busy ? 'Keeping ...' : `Keep it for ${plural(chosen.length, 'colony', 'colonies')}${onDay ? `, ${sayDay(onDay)}` : ''}` }}
     </AButton>
