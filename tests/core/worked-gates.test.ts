@@ -325,7 +325,7 @@ describe('the kit and the shelf', () => {
     expect(one('amitraz-strip', 'kit', shelf(null, '2026-08-13'))).toMatchObject({
       level: 'wait',
       figure: 'expired',
-      limit: '2026-08-13',
+      limit: 'Thu 13 Aug',
       text: 'What is on the shelf expired Thu 13 Aug: never past its date.',
       flip: 'Fits with a pack that is in date.',
     })

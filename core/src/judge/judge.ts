@@ -11,13 +11,13 @@ import {
   type Phase,
   type Situation,
 } from '../situation/index.ts'
-import { addDays, sayDays, type Day } from '../time/index.ts'
-import { plain, capital } from '../units/index.ts'
+import { addDays, type Day } from '../time/index.ts'
+import { plain } from '../units/index.ts'
 import { boardLimits, DRONE_LIMIT, isOwnLimit, limitOf, sayBoards, saySchool, URGENT, type Limit } from './schools.ts'
 import { recountBy, recountDue, STALE_AFTER } from './recount.ts'
 import { settlingOf, type Settling } from './settle.ts'
 import { trendOf, type Trend } from './trend.ts'
-import { celsius, aDay } from '../words/index.ts'
+import { JUDGED, NEXT, NOTES, type Said } from '../words/index.ts'
 
 export type JudgementLevel = 'under' | 'watch' | 'treat' | 'urgent' | 'unknown'
 export type JudgementUnit = 'per100' | 'perDay' | 'per100cells'
@@ -30,6 +30,8 @@ export interface Judgement {
   readonly high: number | null
   readonly threshold: number | null
   readonly unit: JudgementUnit
+  /** What it means, what to do next, and what is to be kept in mind, as data. */
+  readonly says: { readonly text: Said; readonly next: Said; readonly notes: readonly Said[] }
   readonly text: string
   /** What to do next, in one sentence. */
   readonly next: string
@@ -54,6 +56,8 @@ export interface Judgement {
   readonly age: number | null
   readonly stale: boolean
   readonly representative: boolean
+  /** Why it is not representative; null where it is, or nothing was counted. */
+  readonly unlike: 'broodless' | 'marked' | null
   readonly recountBy: Day
   /** The day by which a count was, or is, due by the count and its own season alone; null where nothing was counted. It stands still while the days go by. */
   readonly recountDue: Day | null
@@ -168,45 +172,29 @@ function levelOf(measured: Measured, recovery: number): JudgementLevel {
 const SAID_SIGNS = Object.fromEntries(SIGN_WORDS) as Readonly<Record<SignKey, string>>
 
 /** What was seen that comes with many mites, whatever the count says; null where nothing was. */
-function noteOfSigns(situation: Situation, level: Judgement['level']): string | null {
+function noteOfSigns(situation: Situation, level: Judgement['level']): Said | null {
   const { signs, on } = signsOf(situation)
   const seen = signsOfMites(signs).map((sign) => SAID_SIGNS[sign])
-  if (seen.length === 0) return null
-  const said = capital(seen.join(', '))
-  const then = level === 'treat' || level === 'urgent' ? 'it agrees with the count' : 'count now, whatever an older count said'
-  return `${said} (${aDay(on, situation.asOf)}): with many mites these come, and the viruses they carry; ${then}.`
+  return seen.length === 0 ? null : NOTES.signs({ signs: seen, day: on, asOf: situation.asOf, over: isOver({ level }) })
 }
 
-function notesOn(count: PooledCount, situation: Situation, phase: Phase, stale: boolean): string[] {
-  const notes: string[] = []
-  if (count.recovery !== null && count.recovery < 1) {
-    notes.push(`Judged allowing for a recovery of ${plain(count.recovery * 100, 0)} %.`)
-  }
-  if (count.method !== 'board' && count.bees < FEW_BEES)
-    notes.push(`Only ${count.bees} ${count.method === 'drone' ? 'cells' : 'bees'}: the answer is very wide.`)
-  if (count.spread > 1.5)
-    notes.push(`The mites lie in clumps: the squares differ ${plain(count.spread)} times more than by chance, and the range is widened for it.`)
-  if (count.method === 'drone' && (phase === 'decrease' || phase === 'dormant'))
-    notes.push('Drone brood is at its end now: it tells of spring and early summer. Wash about 300 bees instead.')
-  if (situation.colony.brood === 'none' && phase !== 'dormant' && count.method !== 'board' && count.method !== 'drone') {
-    notes.push('Without brood all mites ride on the bees, so a wash reads two to three times higher: not representative.')
-  } else if (!count.representative) notes.push('This sample is marked as not representative.')
-  if (stale) notes.push(`Counted ${sayDays(count.age)} ago: the level will have moved.`)
-  return notes
+/** Why a count does not stand for its colony: a wash without brood, or as the keeper marked it; null where it does. */
+function unlikeOf(count: PooledCount, situation: Situation, phase: Phase): Judgement['unlike'] {
+  if (situation.colony.brood === 'none' && phase !== 'dormant') return 'broodless'
+  return count.representative ? null : 'marked'
 }
+const noteOfUnlike = { broodless: NOTES.broodless, marked: NOTES.marked } as const
 
-const SAID_UNIT: Record<JudgementUnit, string> = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' }
-
-/** A threshold as it is spoken: 3, or 1.67. */
-const sayLimit = (threshold: number) => plain(threshold, 2)
-
-/** A figure with as many digits as it takes not to read as the limit it is not at. */
-function sayAgainst(x: number, threshold: number): string {
-  for (const digits of [1, 2, 3]) {
-    const said = x.toFixed(digits)
-    if (Number(said) !== threshold || Math.abs(x - threshold) < ROUNDING) return said
-  }
-  return String(x)
+function notesOn(count: PooledCount, phase: Phase, stale: boolean, unlike: Judgement['unlike']): Said[] {
+  const { recovery, method, bees, spread, age } = count
+  return [
+    ...(recovery !== null && recovery < 1 ? [NOTES.recovery({ recovery })] : []),
+    ...(method !== 'board' && bees < FEW_BEES ? [NOTES.few({ counted: bees, what: method === 'drone' ? 'cells' : 'bees' })] : []),
+    ...(spread > 1.5 ? [NOTES.clumps({ spread })] : []),
+    ...(method === 'drone' && (phase === 'decrease' || phase === 'dormant') ? [NOTES.droneLate()] : []),
+    ...(unlike === null || (unlike === 'broodless' && (method === 'board' || method === 'drone')) ? [] : [noteOfUnlike[unlike]()]),
+    ...(stale ? [NOTES.old({ days: age })] : []),
+  ]
 }
 
 /** Days before the winter rest in which the last winter bees are raised: later nothing done now helps them (common practice, no source). */
@@ -215,42 +203,40 @@ const WINTER_BEES = 30
 export const winterBeesToCome = (situation: Situation, day: Day): boolean =>
   phaseAt(situation, day) === 'decrease' && phaseAt(situation, addDays(day, WINTER_BEES)) === 'decrease'
 
-function sentence(level: JudgementLevel, m: Measured, situation: Situation, recovery: number): string {
-  const [low, high] = [m.interval.low, m.interval.high].map((x) => (x * m.scale).toFixed(1))
-  const at = m.interval.estimate * m.scale
-  const judgedAt = at / recovery
-  // What is held against the limit must be said, or the sentence contradicts itself.
-  const allowed = recovery < 1 ? ` With those missed about ${sayAgainst(judgedAt, m.threshold)}.` : ''
-  const figure = `${recovery < 1 ? at.toFixed(1) : sayAgainst(at, m.threshold)} ${SAID_UNIT[m.unit]}, likely ${low} to ${high}.${allowed}`
-  const limit = sayLimit(m.threshold)
-  if (level === 'urgent') return `${figure} Far over the limit of ${limit}: this colony is in danger.`
+function sayJudged(level: JudgementLevel, m: Measured, situation: Situation, recovery: number): Said {
+  const { estimate, low, high } = m.interval
+  const allowed = recovery < 1 ? (estimate * m.scale) / recovery : null
+  const counted = { estimate: estimate * m.scale, low: low * m.scale, high: high * m.scale, unit: m.unit, allowed, limit: m.threshold }
+  if (level === 'urgent') return JUDGED.danger(counted)
   if (level === 'treat') {
-    const when = winterBeesToCome(situation, situation.asOf)
-      ? ': treat before the winter bees are raised'
-      : phaseOf(situation) === 'decrease'
-        ? ': late for the winter bees; treating now is for those alive, and for the spring'
-        : ': treat'
-    return `${figure} ${Math.abs(judgedAt - m.threshold) < ROUNDING ? 'At' : 'Over'} the limit of ${limit}${when}.`
+    const winterBees = winterBeesToCome(situation, situation.asOf)
+    const when = winterBees ? 'before-winter-bees' : phaseOf(situation) === 'decrease' ? 'late-for-winter-bees' : 'any'
+    return JUDGED.over({ ...counted, when })
   }
-  if (level === 'watch' && m.boards && judgedAt >= m.lower)
-    return `${figure} The published limits of the month disagree: ${sayLimit(m.boards.timely)} a day (${sayBoards('timely').source}), ${sayLimit(m.boards.collapse)} (${sayBoards('collapse').source}).`
-  if (level === 'watch') return `${figure} Below the limit of ${sayLimit(m.lower)}, but the count cannot rule out more.`
-  if (m.boards && m.boards.timely !== m.boards.collapse)
-    return `${figure} Under both published limits of the month, ${sayLimit(m.boards.timely)} and ${sayLimit(m.boards.collapse)} a day, doubt included.`
-  return `${figure} Under the limit of ${sayLimit(m.lower)}, doubt included.`
+  const { boards, lower } = m
+  if (level === 'watch' && boards && (allowed ?? counted.estimate) >= lower) {
+    const [timelyBy, collapseBy] = [sayBoards('timely').source, sayBoards('collapse').source]
+    return JUDGED.boardsDisagree({ ...counted, ...boards, timelyBy, collapseBy })
+  }
+  if (level === 'watch') return JUDGED.cannotRuleOut({ ...counted, lower })
+  return boards && boards.timely !== boards.collapse ? JUDGED.underBoth({ ...counted, ...boards }) : JUDGED.under({ ...counted, lower })
 }
 
-function nextStep(level: JudgementLevel, recount: Day, few: boolean, phase: Phase, board: boolean): string {
-  if (level === 'urgent') return 'Choose a treatment today: losing the colony cannot be mended.'
-  if (level === 'treat') return 'Choose a treatment.'
-  if (phase === 'dormant')
-    return `Leave it; count the fall on a board over three to seven days by ${aDay(recount)}. The first wash is for spring, once bees fly at about ${celsius(12)}.`
-  if (level === 'watch' && board) return `A wash of about 300 bees would settle it; else read a board again by ${aDay(recount)}.`
-  if (level === 'watch')
-    return few
-      ? `Wash a full half cup, about 300 bees, to settle it; else count again by ${aDay(recount)}.`
-      : `Leave it and count again by ${aDay(recount)}; a second jar now would settle it sooner.`
-  return `Leave it and count again by ${aDay(recount)}.`
+/** Bees fly, and a jar can be taken, from about this high on, °C (common practice, no source). */
+const FLY = 12
+function nextStep(level: JudgementLevel, day: Day, few: boolean, phase: Phase, board: boolean): Said {
+  if (level === 'urgent') return NEXT.today()
+  if (level === 'treat') return NEXT.choose()
+  if (phase === 'dormant') return NEXT.boardBy({ day, fly: FLY })
+  if (level !== 'watch') return NEXT.leave({ day })
+  if (board) return NEXT.washOrBoard({ day })
+  return few ? NEXT.fullCup({ day }) : NEXT.leaveOrSecondJar({ day })
+}
+
+/** What is said, as data and in words. */
+function spoken(text: Said, next: Said, all: readonly (Said | null)[]): Pick<Judgement, 'says' | 'text' | 'next' | 'notes'> {
+  const notes = all.filter((note) => note !== null)
+  return { says: { text, next, notes }, text: text.text, next: next.text, notes: notes.map((n) => n.text) }
 }
 
 /** Days after which a count says nothing of today: what has bred or died since outweighs it (a guess). */
@@ -265,10 +251,11 @@ function uncounted(situation: Situation, phase: Phase, last: PooledCount | null)
     high: null,
     threshold: null,
     unit: 'per100',
-    text: last
-      ? `The last count is of ${aDay(last.date, situation.asOf)}, ${sayDays(last.age)} ago: too old to judge by.`
-      : 'No count yet: nobody can say how many mites there are.',
-    next: winter ? 'Lay a board for three to seven days: a cluster is not opened for a jar.' : 'Count first: a wash of about 300 bees.',
+    ...spoken(
+      last ? JUDGED.tooOld({ day: last.date, asOf: situation.asOf, days: last.age }) : JUDGED.never(),
+      winter ? NEXT.layABoard() : NEXT.countFirst(),
+      [noteOfSigns(situation, 'unknown')],
+    ),
     chanceOver: null,
     limitSource: sayLimitSource(situation, phase),
     boards: null,
@@ -286,7 +273,7 @@ function uncounted(situation: Situation, phase: Phase, last: PooledCount | null)
     recountBy: situation.asOf,
     recountDue: null,
     trend: null,
-    notes: [noteOfSigns(situation, 'unknown')].filter((note) => note !== null),
+    unlike: null,
   }
 }
 
@@ -306,8 +293,7 @@ export function judge(situation: Situation): Judgement {
   const at = (x: number) => round2(x * measured.scale)
   const stale = phase !== 'dormant' && count.age > STALE_AFTER
   const recount = recountBy(count, measured.threshold, situation, phase)
-  const signs = noteOfSigns(situation, level)
-  const notes = [...(signs ? [signs] : []), ...notesOn(count, situation, phase, stale)]
+  const unlike = unlikeOf(count, situation, phase)
   return {
     level,
     estimate: at(estimate),
@@ -315,8 +301,11 @@ export function judge(situation: Situation): Judgement {
     high: at(high),
     threshold: round2(measured.threshold),
     unit: measured.unit,
-    text: sentence(level, measured, situation, recovery),
-    next: nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase, count.method === 'board'),
+    ...spoken(
+      sayJudged(level, measured, situation, recovery),
+      nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase, count.method === 'board'),
+      [noteOfSigns(situation, level), ...notesOn(count, phase, stale, unlike)],
+    ),
     chanceOver: measured.chance,
     limitSource: measured.source,
     boards: measured.boards,
@@ -333,11 +322,11 @@ export function judge(situation: Situation): Judgement {
     bees: count.method === 'board' ? null : count.bees,
     age: count.age,
     stale,
-    representative: count.representative && !(situation.colony.brood === 'none' && phase !== 'dormant'),
+    representative: unlike === null,
+    unlike,
     recountBy: recount,
     recountDue: recountDue(count, measured.threshold, situation, phaseAt(situation, count.date)),
     trend: trendOf(situation.counts, situation.asOf, lastStart(situation)),
-    notes,
   }
 }
 

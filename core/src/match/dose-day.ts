@@ -26,7 +26,7 @@ export function doseDay(treatment: Treatment, n: number, situation: JudgedSituat
   const option = n === 1 ? treatment : laterDose(treatment)
   const findings = temperature(option, { ...situation, startOn: day })
   const worst = findings.reduce<LazyFinding | null>((w, f) => (w === null || worseThan(f.level, w.level) ? f : w), null)
-  return { level: worst?.level ?? 'fits', text: worst?.text() ?? '' }
+  return { level: worst?.level ?? 'fits', text: worst?.says().text ?? '' }
 }
 
 /** The levels of a dose over some days from a day, without their words. */

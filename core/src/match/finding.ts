@@ -2,6 +2,7 @@ import { judge, type Judgement } from '../judge/index.ts'
 import { presume, type FilledColony, type FilledSituation, type PresumedFact, type Presumption, type Situation } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import type { Treatment } from '../treatments/index.ts'
+import { FLIPS, type Said } from '../words/index.ts'
 
 export const GATE_KEYS = ['need', 'temperature', 'brood', 'supers', 'hive', 'time', 'rotation', 'kit', 'rules'] as const
 export type GateKey = (typeof GATE_KEYS)[number]
@@ -15,7 +16,7 @@ const weight: Record<Level, number> = { fits: 0, care: 1, wait: 2, 'ruled-out': 
 export const MATTERS = ['fit', 'count', 'rules', 'kit', 'shelf'] as const
 export type Matter = (typeof MATTERS)[number]
 
-/** One reason, ready to be read. */
+/** One reason, as data and ready to be read. */
 export interface Finding {
   readonly gate: GateKey
   /** What counts for the verdict: its fit, or care where that rests on what is presumed and might be worse or better. */
@@ -30,8 +31,11 @@ export interface Finding {
   /** The limit it was held against. */
   readonly limit: string | null
   readonly source: string
+  /** What is said, as data. */
+  readonly says: Said
   readonly text: string
-  /** What would change it, computed by running the gate again. */
+  /** What would change it, computed by running the gate again: as data, and as a sentence. */
+  readonly turns: Said | null
   readonly flip: string | null
 }
 
@@ -57,8 +61,8 @@ export interface LazyFinding {
   readonly figure?: Word
   readonly limit?: Word
   readonly source: string
-  readonly text: () => string
-  readonly flip: () => string | null
+  readonly says: () => Said
+  readonly turns: () => Said | null
 }
 
 /** One question asked of one option on one day; a gate asks one or several. */
@@ -109,7 +113,7 @@ export function firstDay(gate: Ask, option: Treatment, situation: JudgedSituatio
 
 /** A change of fact and how it is said: "with the entrance at full width". */
 export interface Way {
-  readonly say: string
+  readonly say: Said
   readonly change: (situation: JudgedSituation) => JudgedSituation
 }
 
@@ -123,14 +127,11 @@ export function flipped(gate: Ask, option: Treatment, situation: JudgedSituation
   return null
 }
 
-const SAID: Record<Level, string> = { fits: 'Fits', care: 'Fits with care', wait: 'Has to wait', 'ruled-out': 'Ruled out' }
-export const sayLevel = (level: Level): string => SAID[level]
-
 /** "Fits with the entrance at full width." or null. */
-export function sayFlip(gate: Ask, option: Treatment, situation: JudgedSituation, ways: readonly Way[]): string | null {
+export function turnOf(gate: Ask, option: Treatment, situation: JudgedSituation, ways: readonly Way[]): Said | null {
   const found = flipped(gate, option, situation, ways)
-  if (found) return `${SAID[found.level]} ${found.way.say}.`
-  return ways.length > 0 ? 'Nothing in this gate would change it.' : null
+  if (found) return FLIPS.turns({ level: found.level, way: found.way.say })
+  return ways.length > 0 ? FLIPS.nothing() : null
 }
 
 /** "Presumed, not known: without brood (late November; not looked at)." */
@@ -142,7 +143,8 @@ export const sayPresumed = (p: Presumption): string => `Presumed, not known: ${p
  */
 export function settle(f: LazyFinding, on: { readonly presumption: Presumption; readonly matters: boolean } | null = null): Finding {
   let text: string | undefined
-  let flip: string | null | undefined
+  let says: Said | undefined
+  let turns: Said | null | undefined
   let figure: string | null | undefined
   let limit: string | null | undefined
   return {
@@ -158,11 +160,19 @@ export function settle(f: LazyFinding, on: { readonly presumption: Presumption; 
       return limit === undefined ? (limit = spell(f.limit)) : limit
     },
     source: f.source,
+    get says() {
+      return (says ??= f.says())
+    },
     get text() {
-      return (text ??= on ? `${sayPresumed(on.presumption)}${f.level === 'fits' && f.about !== 'weather' ? '' : ` ${f.text()}`}` : f.text())
+      return (text ??= on
+        ? `${sayPresumed(on.presumption)}${f.level === 'fits' && f.about !== 'weather' ? '' : ` ${this.says.text}`}`
+        : this.says.text)
+    },
+    get turns() {
+      return turns === undefined ? (turns = f.turns()) : turns
     },
     get flip() {
-      return flip === undefined ? (flip = f.flip()) : flip
+      return this.turns?.text ?? null
     },
   }
 }

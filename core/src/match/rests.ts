@@ -1,7 +1,8 @@
 import type { PresumedFact, Presumption } from '../situation/index.ts'
 import { isByStrength, type Treatment } from '../treatments/index.ts'
 import { GATES } from './gates/index.ts'
-import { GATE_KEYS, sayLevel, settle, worstOf, type Finding, type GateKey, type JudgedSituation, type LazyFinding, type Level } from './finding.ts'
+import { GATE_KEYS, settle, worstOf, type Finding, type GateKey, type JudgedSituation, type LazyFinding, type Level } from './finding.ts'
+import { FLIPS } from '../words/index.ts'
 
 /** Whether a finding speaks of the fit. */
 export const isOfFit = ({ of = 'fit' }: Pick<LazyFinding, 'of'>): boolean => of === 'fit'
@@ -80,8 +81,8 @@ export function settled(found: readonly LazyFinding[], rests: readonly Rests[]):
           level: 'fits',
           about: presumption.fact,
           source: 'presumed; common practice, no source',
-          text: () => '',
-          flip: () => (say ? `${sayLevel(otherwise)} ${say}.` : null),
+          says: () => FLIPS.presumedAlone(),
+          turns: () => (say ? FLIPS.otherwise({ level: otherwise, way: say }) : null),
         },
         { presumption, matters: true },
       ),

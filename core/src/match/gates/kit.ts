@@ -2,8 +2,8 @@ import type { Tool } from '../../situation/index.ts'
 import { daysBetween, sayDays } from '../../time/index.ts'
 import { doseOf, dosesOf, patternOf, sayAmount, saySource, sayTools, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
-import { gateOf, sayFlip, type Ask, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
-import { aDay } from '../../words/index.ts'
+import { gateOf, turnOf, type Ask, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
+import { aDay, KIT_WAYS, KIT_WORDING } from '../../words/index.ts'
 
 /** Acid-proof gloves serve where plain ones are asked for. */
 const has = (kit: readonly Tool[], tool: Tool) => kit.includes(tool) || (tool === 'gloves' && kit.includes('acid-gloves'))
@@ -17,15 +17,15 @@ const gear: Ask = (option, s) => {
   const source = saySource(option.kit.source)
   const found: LazyFinding[] = []
   const own = s.keeper.kit
-  if (needed.length === 0) found.push({ gate: 'kit', of: 'kit', level: 'fits', source, text: () => 'No special gear is needed.', flip: () => null })
+  if (needed.length === 0) found.push({ gate: 'kit', of: 'kit', level: 'fits', source, says: () => KIT_WORDING.noGear(), turns: () => null })
   else if (own === null)
     found.push({
       gate: 'kit',
       of: 'kit',
       level: 'fits',
       source,
-      text: () => `Your kit is not written down, so it is not judged. It takes ${sayTools(needed)}.`,
-      flip: () => 'It would wait for whatever of that is missing.',
+      says: () => KIT_WORDING.notWrittenDown({ tools: sayTools(needed) }),
+      turns: () => KIT_WORDING.wouldWait(),
     })
   else {
     const lacking = needed.filter((t) => !has(own, t))
@@ -39,8 +39,8 @@ const gear: Ask = (option, s) => {
         figure: `${lacking.length} short`,
         limit: null,
         source,
-        text: () => `Missing from your kit: ${sayTools(lacking)}. Fetch what is missing first.`,
-        flip: () => sayFlip(gear, option, s, [{ say: `with ${sayTools(lacking)}`, change: withKit(lacking) }]),
+        says: () => KIT_WORDING.missing({ tools: sayTools(lacking) }),
+        turns: () => turnOf(gear, option, s, [{ say: KIT_WAYS.with({ tools: sayTools(lacking) }), change: withKit(lacking) }]),
       })
     } else if (wanting.length > 0) {
       found.push({
@@ -50,8 +50,8 @@ const gear: Ask = (option, s) => {
         figure: 'advised',
         limit: null,
         source,
-        text: () => `It is better done with ${sayTools(wanting)}: without, ${without.map((a) => a.without).join('; ')}.`,
-        flip: () => sayFlip(gear, option, s, [{ say: `with ${sayTools(wanting)}`, change: withKit(wanting) }]),
+        says: () => KIT_WORDING.better({ tools: sayTools(wanting), without: without.map((a) => a.without) }),
+        turns: () => turnOf(gear, option, s, [{ say: KIT_WAYS.with({ tools: sayTools(wanting) }), change: withKit(wanting) }]),
       })
     } else
       found.push({
@@ -59,8 +59,8 @@ const gear: Ask = (option, s) => {
         of: 'kit',
         level: 'fits',
         source,
-        text: () => `You have ${sayTools(needed)}.`,
-        flip: () => `It would wait without ${sayTools(needed.slice(0, 1))}.`,
+        says: () => KIT_WORDING.have({ tools: sayTools(needed) }),
+        turns: () => KIT_WORDING.waitsWithout({ tools: sayTools(needed.slice(0, 1)) }),
       })
   }
   return found
@@ -84,8 +84,8 @@ const shelf: Ask = (option, s) => {
         figure: `${plain(short)} short`,
         limit: sayAmount(wanted, dose.unit),
         source: 'your shelf',
-        text: () => `The course takes ${sayAmount(wanted, dose.unit)}; the shelf has ${plain(stock.units ?? 0)}.`,
-        flip: () => `Fits with ${sayAmount(short, dose.unit)} more.`,
+        says: () => KIT_WORDING.shelfShort({ wanted: sayAmount(wanted, dose.unit), has: stock.units ?? 0 }),
+        turns: () => KIT_WORDING.withMore({ short: sayAmount(short, dose.unit) }),
       })
     }
   }
@@ -95,10 +95,10 @@ const shelf: Ask = (option, s) => {
       of: 'shelf',
       level: 'wait',
       figure: 'expired',
-      limit: stock.expires,
+      limit: () => aDay(stock.expires ?? '', s.startOn),
       source: 'your shelf',
-      text: () => `What is on the shelf expired ${aDay(stock.expires ?? '', s.startOn)}: never past its date.`,
-      flip: () => 'Fits with a pack that is in date.',
+      says: () => KIT_WORDING.expired({ day: stock.expires ?? '', near: s.startOn }),
+      turns: () => KIT_WORDING.inDate(),
     })
   }
   const opened = openTooLong(option, s)
@@ -120,11 +120,10 @@ function openTooLong(option: Treatment, s: JudgedSituation): LazyFinding | null 
     figure: () => `open ${open} d`,
     limit: () => sayDays(keeps),
     source: 'common practice, no source; the label in hand decides',
-    text: () =>
-      `The pack was opened ${aDay(openedOn, s.startOn)}, ${sayDays(open)} before; closed again it keeps about ${sayDays(keeps)}: what is weak breeds mites that withstand it.`,
-    flip: () =>
-      sayFlip(shelf, option, s, [
-        { say: 'with a fresh pack', change: (x) => ({ ...x, stock: { ...x.stock, [option.key]: { units: null, expires: null } } }) },
+    says: () => KIT_WORDING.openTooLong({ day: openedOn, near: s.startOn, days: open, keeps }),
+    turns: () =>
+      turnOf(shelf, option, s, [
+        { say: KIT_WAYS.freshPack(), change: (x) => ({ ...x, stock: { ...x.stock, [option.key]: { units: null, expires: null } } }) },
       ]),
   }
 }

@@ -1,9 +1,9 @@
 import { onceEach, type PastCourse } from '../../situation/index.ts'
-import { addDays, daysBetween, sayDays, yearOf, type Day } from '../../time/index.ts'
+import { addDays, daysBetween, yearOf, type Day } from '../../time/index.ts'
 import { courseSpan, mostCoursesOf, saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
-import { firstDay, gateOf, levelAt, sayLevel, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
-import { aDay } from '../../words/index.ts'
+import { firstDay, gateOf, levelAt, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
+import { ROTATION, type Said } from '../../words/index.ts'
 
 /** Below this a past course of the same class is a sign that it is failing (authorities expect 90-95 %; hobby reading under 70 fails). */
 const FAILING = 0.7
@@ -14,13 +14,14 @@ const FAILED_IN_YARD = 2
 
 const sameClass = (option: Treatment, past: PastCourse) => treatmentOf(past.treatment)?.rotation.class === option.rotation.class
 const isGiven = (past: PastCourse) => treatmentOf(past.treatment)?.way === 'given'
-const nameOf = (key: string) => treatmentOf(key)?.name ?? key
+/** A past course as it is named. */
+const before = (p: PastCourse, s: JudgedSituation) => ({ name: treatmentOf(p.treatment)?.name ?? p.treatment, day: p.start, near: s.startOn })
 
 /** What this gate would say with a part of the history left out: the test behind its flips. */
 const without = (option: Treatment, s: JudgedSituation, gone: (p: PastCourse) => boolean): Level =>
   levelAt(rotation, option, { ...s, history: s.history.filter((p) => !gone(p)), yardHistory: (s.yardHistory ?? []).filter((p) => !gone(p)) })
 
-type Make = (level: Level, text: string, figure: string | null, flip: () => string | null, limit?: string | null) => LazyFinding
+type Make = (level: Level, says: Said, figure: string | null, turns: () => Said | null, limit?: string | null) => LazyFinding
 
 /** The day by which a course that runs should be over, by its longest span; null where that day is past already and it still runs. */
 function overBy(p: PastCourse, s: JudgedSituation): Day | null {
@@ -49,24 +50,19 @@ function running(option: Treatment, s: JudgedSituation, make: Make): LazyFinding
     const by = overBy(p, s)
     const day = by && firstDay(rotation, option, s, 'care')
     return day
-      ? `${sayLevel(levelAt(rotation, option, { ...s, startOn: day }))} from ${aDay(day, s.startOn)}, when it should be over.`
-      : `${sayLevel(without(option, s, (x) => x === p))} once that course is over.`
+      ? ROTATION.whenOver({ level: levelAt(rotation, option, { ...s, startOn: day }), day, near: s.startOn })
+      : ROTATION.onceOver({ level: without(option, s, (x) => x === p) })
   }
   if (clash)
     return make(
       'wait',
-      `${nameOf(clash.treatment)} is still running since ${aDay(clash.start, s.startOn)}${same ? '' : option.rotation.alone ? '; this one is not given beside another' : '; nothing is given beside it'}.`,
+      ROTATION.running({ ...before(clash, s), why: same ? 'same' : option.rotation.alone ? 'this-alone' : 'that-alone' }),
       'running',
       flip(clash),
     )
   const beside = open[0]
   if (beside)
-    return make(
-      'care',
-      `${nameOf(beside.treatment)} is still running since ${aDay(beside.start, s.startOn)}: read both labels before giving them together.`,
-      'running',
-      () => `${sayLevel(without(option, s, (x) => x === beside))} once that course is over.`,
-    )
+    return make('care', ROTATION.beside(before(beside, s)), 'running', () => ROTATION.onceOver({ level: without(option, s, (x) => x === beside) }))
   return null
 }
 
@@ -79,12 +75,9 @@ function gap(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], 
   const clear = addDays(ended.end, gapDays)
   return make(
     'wait',
-    `The last course ended ${aDay(ended.end, s.startOn)}; ${sayDays(gapDays)} must lie between${gapWhy ? `: ${gapWhy}` : ''}.`,
+    ROTATION.gap({ ended: ended.end, near: s.startOn, gap: gapDays, why: gapWhy }),
     `${daysBetween(s.startOn, clear)} d`,
-    () => {
-      const day = firstDay(rotation, option, s, 'care')
-      return `Fits from ${aDay(day ?? clear, s.startOn)}.`
-    },
+    () => ROTATION.from({ day: firstDay(rotation, option, s, 'care') ?? clear, near: s.startOn }),
     `${gapDays} d`,
   )
 }
@@ -95,9 +88,9 @@ function tooMany(option: Treatment, s: JudgedSituation, own: readonly PastCourse
   if (most === null || thisYear < most) return null
   return make(
     'ruled-out',
-    `${thisYear} ${thisYear === 1 ? 'course' : 'courses'} this year already; the most is ${most}.`,
+    ROTATION.tooMany({ courses: thisYear, most }),
     `${thisYear} of ${most}`,
-    () => `${sayLevel(without(option, s, (p) => sameClass(option, p) && yearOf(p.start) === yearOf(s.startOn)))} next year.`,
+    () => ROTATION.nextYear({ level: without(option, s, (p) => sameClass(option, p) && yearOf(p.start) === yearOf(s.startOn)) }),
     String(most),
   )
 }
@@ -109,21 +102,12 @@ function inARow(option: Treatment, past: readonly PastCourse[]): number {
   return other < 0 ? newestFirst.length : other
 }
 
-const ORDINAL = ['', '', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth']
-
 function again(option: Treatment, s: JudgedSituation, given: readonly PastCourse[], make: Make): LazyFinding | null {
   const last = given.at(-1)
-  const flip = () => `${sayLevel(without(option, s, (p) => sameClass(option, p)))} after a course of another active.`
+  const turns = () => ROTATION.afterAnother({ level: without(option, s, (p) => sameClass(option, p)) })
   if (!option.rotation.change) return null
   if (last && sameClass(option, last)) {
-    const row = inARow(option, given)
-    const count = row > 1 ? ` It would be the ${ORDINAL[row + 1] ?? `${row + 1}th`} in a row.` : ''
-    return make(
-      'care',
-      `${nameOf(last.treatment)} was the last treatment too (${aDay(last.start, s.startOn)}): give another active a turn, or mites learn to live with it.${count}`,
-      'again',
-      flip,
-    )
+    return make('care', ROTATION.again({ ...before(last, s), row: inARow(option, given) }), 'again', turns)
   }
   if (last) return null
   const beside = (s.yardHistory ?? [])
@@ -131,12 +115,7 @@ function again(option: Treatment, s: JudgedSituation, given: readonly PastCourse
     .toSorted((a, b) => a.start.localeCompare(b.start))
     .at(-1)
   if (!beside || !sameClass(option, beside)) return null
-  return make(
-    'care',
-    `No treatment of this colony is known, but the yard had ${nameOf(beside.treatment)} last (${aDay(beside.start, s.startOn)}): its mites have met it.`,
-    'again',
-    flip,
-  )
+  return make('care', ROTATION.yardHadIt(before(beside, s)), 'again', turns)
 }
 
 function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], make: Make): LazyFinding | null {
@@ -144,9 +123,9 @@ function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse
   if (poor?.efficacy != null) {
     return make(
       'care',
-      `It took only ${plain(Math.max(0, poor.efficacy * 100), 0)} % of the mites last time: find out why first.`,
+      ROTATION.fellShort({ took: Math.max(0, poor.efficacy) }),
       `${plain(Math.max(0, poor.efficacy * 100), 0)} %`,
-      () => `${sayLevel(without(option, s, (p) => p === poor))} if that course had worked.`,
+      () => ROTATION.hadItWorked({ level: without(option, s, (p) => p === poor), courses: 1 }),
       `${FAILING * 100} %`,
     )
   }
@@ -155,9 +134,9 @@ function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse
   if (short.length < FAILED_IN_YARD || short.length * 2 < yard.length) return null
   return make(
     'care',
-    `In this yard it took under ${FAILING * 100} % in ${short.length} of ${yard.length} colonies that were counted after it: find out why first.`,
+    ROTATION.fellShortInYard({ least: FAILING, short: short.length, counted: yard.length }),
     `${short.length} of ${yard.length}`,
-    () => `${sayLevel(without(option, s, (p) => short.includes(p)))} if those courses had worked.`,
+    () => ROTATION.hadItWorked({ level: without(option, s, (p) => short.includes(p)), courses: short.length }),
     `${FAILING * 100} %`,
   )
 }
@@ -165,24 +144,23 @@ function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse
 /** Gate 7: what was given before to the colony and in its yard, how often, how long ago, and whether it worked. */
 export const rotation: Gate = gateOf({ readsDay: true }, (option, asked) => {
   const s = withExpectedEnds(asked)
-  if (option.way !== 'given') return [{ gate: 'rotation', level: 'fits', source: '', text: () => 'Nothing is given.', flip: () => null }]
+  if (option.way !== 'given') return [{ gate: 'rotation', level: 'fits', source: '', says: () => ROTATION.nothingGiven(), turns: () => null }]
   const rule = option.rotation
-  const make: Make = (level, text, figure, flip, limit = null) => ({
+  const make: Make = (level, says, figure, turns, limit = null) => ({
     gate: 'rotation',
     level,
     figure,
     limit,
     source: saySource(rule.source),
-    text: () => text,
-    flip,
+    says: () => says,
+    turns,
   })
   if (s.history.length === 0 && !s.yardHistory?.length && rule.resistance === null)
-    return [make('fits', 'No earlier treatment is known.', null, () => (rule.change ? 'Needs care after a course of the same active.' : null))]
+    return [make('fits', ROTATION.noneKnown(), null, () => (rule.change ? ROTATION.careAfterSame() : null))]
   const past = onceEach(s.history).filter((p) => p.start <= s.startOn)
   const own = past.filter((p) => sameClass(option, p))
   const given = past.filter(isGiven).toSorted((a, b) => a.start.localeCompare(b.start))
-  const resistance =
-    rule.resistance === null ? null : make('care', rule.resistance, 'resist', () => 'A test jar in which your own mites die would settle it.')
+  const resistance = rule.resistance === null ? null : make('care', ROTATION.resistance({ why: rule.resistance }), 'resist', () => ROTATION.testJar())
   const found = [
     running(option, s, make),
     gap(option, s, own, make),
@@ -193,12 +171,5 @@ export const rotation: Gate = gateOf({ readsDay: true }, (option, asked) => {
   ].filter((f) => f !== null)
   if (found.length > 0) return found
   const last = given.at(-1)
-  return [
-    make(
-      'fits',
-      last ? `Last time it was ${nameOf(last.treatment)} (${aDay(last.start, s.startOn)}).` : 'No earlier treatment is known.',
-      null,
-      () => (rule.change ? 'Needs care after a course of the same active.' : null),
-    ),
-  ]
+  return [make('fits', last ? ROTATION.last(before(last, s)) : ROTATION.noneKnown(), null, () => (rule.change ? ROTATION.careAfterSame() : null))]
 })

@@ -1,9 +1,9 @@
 import { NO_RULE } from '../../situation/index.ts'
-import { addDays, daysBetween, sayDays } from '../../time/index.ts'
+import { addDays, daysBetween } from '../../time/index.ts'
 import { courseSpan, saySource, waitDaysOf, type Treatment } from '../../treatments/index.ts'
-import { firstDay, gateOf, sayFlip, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
+import { firstDay, gateOf, turnOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
 import { lastStart } from './time.ts'
-import { aDay } from '../../words/index.ts'
+import { aDay, SUPERS, SUPERS_WAYS, type Said } from '../../words/index.ts'
 
 type Allowed = 'any' | 'yes' | 'no' | 'unknown'
 
@@ -33,44 +33,40 @@ const allow =
   }
 
 const OFF = (option: Treatment): readonly Way[] => [
-  { say: 'once the supers are off', change: withSupers({ now: 'none' }) },
-  { say: 'where your own list allows it with supers on', change: allow(option) },
-  { say: 'with supers on for people', change: withSupers({ now: 'for-people', offOn: null }) },
+  { say: SUPERS_WAYS.off(), change: withSupers({ now: 'none' }) },
+  { say: SUPERS_WAYS.listAllows(), change: allow(option) },
+  { say: SUPERS_WAYS.on(), change: withSupers({ now: 'for-people', offOn: null }) },
 ]
 
 function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
   const { now, offOn } = s.supers
-  const make = (level: Level, text: string, figure: string | null = null, flip?: () => string | null): LazyFinding => ({
+  const make = (level: Level, says: Said, figure: string | null = null, turns?: () => Said | null): LazyFinding => ({
     gate: 'supers',
     level,
     about: 'supers',
     figure,
     limit: allowed === 'no' ? 'supers off' : 'by your list',
     source: saySource(option.supers.source),
-    text: () => text,
-    flip: flip ?? (() => sayFlip(nowAlone, option, s, OFF(option))),
+    says: () => says,
+    turns: turns ?? (() => turnOf(nowAlone, option, s, OFF(option))),
   })
-  if (now === 'for-bees') return make('fits', 'The box on top is left to the bees: mark it, so that it is never extracted.')
-  if (now === 'none') return make('fits', 'No supers on.')
+  if (now === 'for-bees') return make('fits', SUPERS.forBees())
+  if (now === 'none') return make('fits', SUPERS.none())
   // A plan is not a fact: a day that is over with the supers still on is a question.
   const planned = offOn !== null && offOn >= s.asOf
-  if (planned && offOn <= s.startOn) return make('fits', `The supers are planned to be off by ${aDay(offOn, s.startOn)}: see that they are.`)
-  if (allowed === 'yes') return make('fits', 'Supers may stay on by your own list; nothing is harvested until the course is over.')
-  if (allowed === 'unknown')
-    return { ...make('care', 'Supers are on. Some labels allow that and some do not: read yours and confirm it in your list.', 'on'), of: 'rules' }
-  if (offOn !== null && !planned)
-    return make('wait', `Supers were to come off ${aDay(offOn, s.startOn)} and were on when last seen: are they off?`, 'on?')
+  if (planned && offOn <= s.startOn) return make('fits', SUPERS.plannedOff({ day: offOn, near: s.startOn }))
+  if (allowed === 'yes') return make('fits', SUPERS.mayStay())
+  if (allowed === 'unknown') return { ...make('care', SUPERS.labelsDiffer(), 'on'), of: 'rules' }
+  if (offOn !== null && !planned) return make('wait', SUPERS.lapsed({ day: offOn, near: s.startOn }), 'on?')
   if (offOn !== null) {
-    return make('wait', `Supers are on for people until ${aDay(offOn)}.`, `${daysBetween(s.startOn, offOn)} d`, () => {
+    return make('wait', SUPERS.onUntil({ day: offOn }), `${daysBetween(s.startOn, offOn)} d`, () => {
       const day = firstDay(nowAlone, option, s, 'care')
-      return day ? `Fits from ${aDay(day)}, when the supers are off.` : null
+      return day ? SUPERS.fitsOnceOff({ day }) : null
     })
   }
-  return make('ruled-out', 'Ruled out while the supers are on for people, and no day is set for taking them off.', 'on', () => {
+  return make('ruled-out', SUPERS.on(), 'on', () => {
     const last = lastStart(option, s)
-    return last && last >= s.startOn
-      ? `Fits if the supers come off by ${aDay(last, s.startOn)}, the last day on which there is time for it.`
-      : sayFlip(nowAlone, option, s, OFF(option))
+    return last && last >= s.startOn ? SUPERS.offBy({ day: last, near: s.startOn }) : turnOf(nowAlone, option, s, OFF(option))
   })
 }
 
@@ -88,8 +84,8 @@ function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): Lazy
       gate: 'supers',
       level: 'fits',
       source,
-      text: () => `No date is set for the next supers; they could go on from ${aDay(clear, s.startOn)}.`,
-      flip: () => `It would be ruled out if supers had to go on before ${aDay(clear, s.startOn)}.`,
+      says: () => SUPERS.noNextDate({ clear, near: s.startOn }),
+      turns: () => SUPERS.ifDueBefore({ day: clear, near: s.startOn }),
     }
   }
   const fits = clear <= nextOn
@@ -101,21 +97,19 @@ function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): Lazy
     figure: () => `${Math.abs(daysBetween(clear, nextOn))} d`,
     limit: () => aDay(nextOn, s.startOn),
     source,
-    text: () =>
+    says: () =>
       fits
-        ? `Supers could go on from ${aDay(clear, s.startOn)} (${sayDays(span.least)} and ${sayDays(wait)} of waiting); the next are due ${aDay(nextOn, s.startOn)}.`
-        : `Supers are due ${aDay(nextOn, s.startOn)}, ${sayDays(daysBetween(nextOn, clear))} before this course and its waiting time end (${aDay(clear, s.startOn)}).`,
-    flip: () =>
-      fits
-        ? `The last start for it is ${aDay(addDays(nextOn, -span.least - wait), s.startOn)}.`
-        : `Fits if the supers can wait until ${aDay(clear, s.startOn)}.`,
+        ? SUPERS.timeEnough({ clear, span: span.least, wait, next: nextOn, near: s.startOn })
+        : SUPERS.tooSoon({ next: nextOn, short: daysBetween(nextOn, clear), clear, near: s.startOn }),
+    turns: () =>
+      fits ? SUPERS.lastStart({ day: addDays(nextOn, -span.least - wait), near: s.startOn }) : SUPERS.canWait({ day: clear, near: s.startOn }),
   }
 }
 
 /** Gate 4: supers on now, and supers to go on before the course and its waiting time are over. */
 export const supers: Gate = gateOf({ readsDay: true }, (option, s) => {
   const allowed = allowance(option, s)
-  if (allowed === 'any') return [{ gate: 'supers', level: 'fits', source: '', text: () => 'Supers do not matter.', flip: () => null }]
+  if (allowed === 'any') return [{ gate: 'supers', level: 'fits', source: '', says: () => SUPERS.noMatter(), turns: () => null }]
   const findings = [onNow(option, s, allowed)]
   const upcoming = s.supers.nextOn === null || s.supers.nextOn > s.startOn || s.supers.now !== 'for-people'
   if (allowed !== 'yes' && upcoming) findings.push(comingOn(option, s, allowed))

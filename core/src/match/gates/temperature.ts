@@ -1,83 +1,70 @@
-import { saySource, type Range, type TemperatureLimit, type Treatment } from '../../treatments/index.ts'
-import { type Day } from '../../time/index.ts'
-import { plain } from '../../units/index.ts'
+import { saySource, type TemperatureLimit, type Treatment } from '../../treatments/index.ts'
+import type { Day } from '../../time/index.ts'
+import { degree, sayRange, TEMPERATURE, type Said } from '../../words/index.ts'
 import { firstDay, gateOf, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
 import { excess, forecastChanceOf, weighHeat, type Weighed } from '../heat.ts'
 import type { Reading } from '../../situation/index.ts'
-import { celsius, celsiusList, celsiusRange, degree, kelvin, aDay } from '../../words/index.ts'
 
-const sayRange = (range: Range): string => celsiusRange(range) ?? 'none'
-
-const sayHighs = (readings: readonly Reading[]): string => {
-  const highs = readings.map((r) => r.high)
-  if (highs.length === 1) return `A high of ${celsiusList(highs)}`
-  return highs.length <= 3 ? `Highs of ${celsiusList(highs)}` : `Highs up to ${celsius(Math.max(...highs))}`
-}
-
-const sayKnown = (readings: readonly Reading[]): string => {
+function knownBy(readings: readonly Reading[]) {
   const kinds = new Set(readings.map((r) => r.source))
-  if (kinds.has('normal')) {
-    const last = readings.findLast((r) => r.source !== 'normal')
-    return last ? `by the forecast to ${aDay(last.date)} and then what is usual` : 'by what is usual for the month'
-  }
-  return kinds.has('forecast') ? 'by the forecast' : 'as observed'
+  if (!kinds.has('normal')) return { by: kinds.has('forecast') ? ('forecast' as const) : ('observed' as const) }
+  const last = readings.findLast((r) => r.source !== 'normal')
+  return last ? { by: 'forecast-then-usual' as const, until: last.date } : { by: 'usual' as const }
 }
 
-const percent = (chance: number) => `about ${plain(Math.min(99, Math.max(1, chance * 100)), 0)} %`
-
-function sayAverage(limit: TemperatureLimit, w: Weighed): string {
-  const what = limit.reads === 'mean' ? 'Day and night together come to' : 'The highs come to'
-  const known = `${what} ${celsius(w.figure ?? 0)} ${limit.when}, ${sayKnown(w.readings)}; the limit is ${sayRange(limit.best)}`
-  if (w.missing) return `${known}. Only ${w.readings.length} of ${limit.days[1] - limit.days[0] + 1} days are known.`
-  if (w.level === 'fits') return `${known}.`
-  if (w.chance !== null) return `${known}: the chance that it holds is ${percent(w.chance)}.`
-  return `${known}: ${(w.figure ?? 0) > (limit.best[1] ?? Infinity) ? limit.hot : limit.cold}.`
+function sayAverage(limit: TemperatureLimit, w: Weighed): Said {
+  const said = { when: limit.when, limit: limit.best, reads: limit.reads, average: w.figure ?? 0, known: knownBy(w.readings) }
+  if (w.missing) return TEMPERATURE.averagePartly({ ...said, days: w.readings.length, of: limit.days[1] - limit.days[0] + 1 })
+  if (w.level === 'fits') return TEMPERATURE.average(said)
+  if (w.chance !== null) return TEMPERATURE.averageChance({ ...said, chance: w.chance })
+  return TEMPERATURE.averageOut({ ...said, why: said.average > (limit.best[1] ?? Infinity) ? limit.hot : limit.cold })
 }
 
-function sayWeighed(limit: TemperatureLimit, w: Weighed, asOf: Day): string {
-  if (w.readings.length === 0 || (w.missing && limit.of !== 'average') || w.figure === null)
-    return `The temperature ${limit.when} is not known; the limit is ${sayRange(limit.best)}.`
+function sayWeighed(limit: TemperatureLimit, w: Weighed, asOf: Day): Said {
+  const said = { when: limit.when, limit: limit.best }
+  if (w.readings.length === 0 || (w.missing && limit.of !== 'average') || w.figure === null) return TEMPERATURE.notKnown(said)
   if (limit.of === 'average') return sayAverage(limit, w)
   const { deciding } = w
-  if (!deciding) return ''
-  if (w.chance !== null)
-    return `Only what is usual for the month is known ${limit.when} (about ${celsius(deciding.high)}): the chance that the limit of ${sayRange(limit.best)} holds is ${percent(w.chance)}.`
+  if (!deciding) return TEMPERATURE.nothingDecides()
+  if (w.chance !== null) return TEMPERATURE.usualOnly({ ...said, high: deciding.high, chance: w.chance })
   if (w.level === 'fits') {
     const chance = limit.of === 'each' ? forecastChanceOf(w.readings, limit.best, asOf) : null
-    const doubt = chance !== null && chance < 0.9 ? `; as forecasts err, the chance that it holds is ${percent(chance)}` : ''
-    return `${sayHighs(w.readings)} ${limit.when} ${sayKnown(w.readings)}; the limit is ${sayRange(limit.best)}${doubt}.`
+    const doubtful = chance !== null && chance < 0.9
+    return TEMPERATURE.holds({ ...said, highs: w.readings.map((r) => r.high), known: knownBy(w.readings), chance: doubtful ? chance : null })
   }
-  const tooHot = limit.best[1] !== null && deciding.high > limit.best[1]
-  const why = tooHot ? limit.hot : limit.cold
-  const edge = tooHot ? limit.best[1] : limit.best[0]
-  return `${celsius(deciding.high)} on ${aDay(deciding.date)} ${sayKnown([deciding])} is ${tooHot ? 'over' : 'under'} ${celsius(edge ?? 0)} ${limit.when}: ${why}.`
+  const hot = limit.best[1] !== null && deciding.high > limit.best[1]
+  return TEMPERATURE.out({
+    high: deciding.high,
+    day: deciding.date,
+    known: knownBy([deciding]),
+    hot,
+    edge: (hot ? limit.best[1] : limit.best[0]) ?? 0,
+    when: limit.when,
+    why: hot ? limit.hot : limit.cold,
+  })
 }
 
-function sayChange(option: Treatment, limit: TemperatureLimit, w: Weighed, s: JudgedSituation): string | null {
+function sayChange(option: Treatment, limit: TemperatureLimit, w: Weighed, s: JudgedSituation): Said | null {
   const one: Treatment = { ...option, temperature: [limit] }
   if (w.level === 'fits') {
     const figure = w.figure
     if (figure === null) return null
     const room = -excess(figure, limit.best)
     if (!Number.isFinite(room)) return null
-    return `It would take ${kelvin(room)} ${limit.best[1] !== null && figure + room >= limit.best[1] ? 'more' : 'less'} to change this.`
+    return TEMPERATURE.wouldTake({ kelvin: room, more: limit.best[1] !== null && figure + room >= limit.best[1] })
   }
-  const keeps =
-    limit.of === 'average' ? `when it is ${sayRange(limit.best)} ${limit.when}` : `when the highs ${limit.when} are ${sayRange(limit.best)}`
+  const said = { when: limit.when, limit: limit.best, average: limit.of === 'average' }
   const clear = firstDay(temperature, one, s, 'fits')
   const careful = w.level === 'wait' ? firstDay(temperature, one, s, 'care') : null
-  if (!careful || careful === clear) {
-    return clear ? `Fits from ${aDay(clear)}, ${keeps}.` : 'No day in the next eight weeks is better, by the days known and what is usual.'
-  }
+  if (!careful || careful === clear) return clear ? TEMPERATURE.from({ ...said, day: clear }) : TEMPERATURE.noBetterDay()
   const unknown = weighHeat(limit, { ...s, startOn: careful }).missing
-  const why = unknown ? 'from then on nothing is known' : `${sayRange(limit.outer)} with care`
-  return `Fits with care from ${aDay(careful)} (${why})${clear ? `, fits from ${aDay(clear)}, ${keeps}` : ''}.`
+  return TEMPERATURE.withCareFrom({ ...said, day: careful, outer: limit.outer, unknown, clear })
 }
 
 /** Gate 2: the highs, and day and night together, on the days that matter; by forecast first and by normals beyond it. */
 export const temperature: Gate = gateOf({ readsDay: true }, (option, s) => {
   if (option.temperature.length === 0) {
-    return [{ gate: 'temperature', level: 'fits', source: '', text: () => 'No temperature limit.', flip: () => null }]
+    return [{ gate: 'temperature', level: 'fits', source: '', says: () => TEMPERATURE.noLimit(), turns: () => null }]
   }
   return option.temperature.map((limit): LazyFinding => {
     const w = weighHeat(limit, s)
@@ -88,8 +75,8 @@ export const temperature: Gate = gateOf({ readsDay: true }, (option, s) => {
       figure: () => (w.figure === null ? 'not known' : degree(w.figure)),
       limit: () => sayRange(w.level === 'wait' ? limit.outer : limit.best),
       source: saySource(limit.source),
-      text: () => sayWeighed(limit, w, s.asOf),
-      flip: () => sayChange(option, limit, w, s),
+      says: () => sayWeighed(limit, w, s.asOf),
+      turns: () => sayChange(option, limit, w, s),
     }
   })
 })

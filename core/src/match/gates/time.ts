@@ -1,8 +1,8 @@
-import { addDays, daysBetween, laterOf, sayDays, type Day } from '../../time/index.ts'
+import { addDays, daysBetween, laterOf, type Day } from '../../time/index.ts'
 import { nextRest, phaseAt, sayPhase } from '../../situation/index.ts'
 import { courseSpan, nominalDay, patternOf, saySource, type CoursePattern, type Step, type Treatment } from '../../treatments/index.ts'
 import { gateOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
-import { aDay } from '../../words/index.ts'
+import { aDay, TIME, type Said } from '../../words/index.ts'
 
 const SOURCE = 'your own last opening day'
 
@@ -57,17 +57,17 @@ function season(option: Treatment, s: JudgedSituation): LazyFinding[] {
       figure: 'season',
       limit: null,
       source: saySource(rule.source),
-      text: () => `In ${sayPhase(phase)}: ${rule.why}.`,
-      flip: () => {
+      says: () => TIME.season({ phase: sayPhase(phase), why: rule.why }),
+      turns: () => {
         const other = (['increase', 'peak', 'decrease', 'dormant'] as const).find((p) => option.seasons[p] === undefined)
-        return other ? `Fits in ${sayPhase(other)}.` : null
+        return other ? TIME.fitsIn({ phase: sayPhase(other) }) : null
       },
     },
   ]
 }
 
-function finding(level: Level, room: number, last: Day, s: JudgedSituation, text: () => string, flip: () => string): LazyFinding[] {
-  return [{ gate: 'time', level, figure: () => `${Math.abs(room)} d`, limit: () => aDay(last, s.startOn), source: SOURCE, text, flip }]
+function finding(level: Level, room: number, last: Day, s: JudgedSituation, says: () => Said, turns: () => Said): LazyFinding[] {
+  return [{ gate: 'time', level, figure: () => `${Math.abs(room)} d`, limit: () => aDay(last, s.startOn), source: SOURCE, says, turns }]
 }
 
 /** What is taken out of the nest and would still be in it when the bees keep together for the winter. */
@@ -84,9 +84,8 @@ function intoWinter(option: Treatment, s: JudgedSituation): LazyFinding | null {
     figure: () => `${late} d`,
     limit: () => aDay(rest.from, s.startOn),
     source: 'common practice, no source',
-    text: () =>
-      `It would hang until ${aDay(out, s.startOn)}, and from about ${aDay(rest.from, s.startOn)} the bees keep together: take it out on the last day on which the hive can be opened, or in spring, and begin earlier next year.`,
-    flip: () => `It was in time until ${aDay(addDays(s.startOn, -late - 1), s.startOn)}.`,
+    says: () => TIME.intoWinter({ out, rest: rest.from, near: s.startOn }),
+    turns: () => TIME.inTimeUntil({ day: addDays(s.startOn, -late - 1), near: s.startOn }),
   }
 }
 
@@ -96,16 +95,16 @@ const opening: Ask = (option, s) => {
   if (last === null) {
     const hanging = intoWinter(option, s)
     if (hanging) return [hanging]
-    return [{ gate: 'time', level: 'fits', source: SOURCE, text: () => 'No last opening day is set, so none is expected.', flip: () => null }]
+    return [{ gate: 'time', level: 'fits', source: SOURCE, says: () => TIME.noLastOpening(), turns: () => null }]
   }
-  const say = (day: Day) => aDay(day, s.startOn)
+  const near = s.startOn
   const schedule = planOf(option, s)
   const lastWork = addDays(s.startOn, schedule.lastWork ?? 0)
   if (schedule.lastWork !== null && lastWork > last) {
     const late = daysBetween(last, lastWork)
-    const text = () => `It needs the hive open on ${say(lastWork)}, ${sayDays(late)} after your last opening day, ${say(last)}.`
-    const flip = () => `The last sensible start was ${say(addDays(s.startOn, -late))}; it fits if the hive can be opened until ${say(lastWork)}.`
-    return finding('ruled-out', late, last, s, text, flip)
+    const says = () => TIME.tooLate({ work: lastWork, late, last, near })
+    const turns = () => TIME.lastStartWas({ start: addDays(s.startOn, -late), work: lastWork, near })
+    return finding('ruled-out', late, last, s, says, turns)
   }
   const dated = schedule.recount === 'by-the-count'
   const recount = dated
@@ -116,14 +115,12 @@ const opening: Ask = (option, s) => {
   const room = daysBetween(recount, last)
   // A board is read with the hive shut.
   if (room < 0 && option.way !== 'waiting') {
-    const text = () =>
-      `The count after it would fall on ${say(recount)}, after your last opening day, ${say(last)}: count the fall on a board instead.`
-    const by = addDays(s.startOn, room)
-    return finding('care', room, last, s, text, () => (by < s.asOf ? `It was in time until ${say(by)}.` : `Fits started by ${say(by)}.`))
+    const says = () => TIME.countAfterClosing({ recount, last, near })
+    const by = { day: addDays(s.startOn, room), near }
+    return finding('care', room, last, s, says, () => (by.day < s.asOf ? TIME.inTimeUntil(by) : TIME.startedBy(by)))
   }
-  const text = () =>
-    `${dated ? 'The next count falls on' : 'Over and counted again from'} ${say(recount)}; the hive can be opened until ${say(last)}.`
-  return finding('fits', room, last, s, text, () => `The last start with the count after it is ${say(addDays(s.startOn, room))}.`)
+  const says = () => TIME.timeEnough({ dated, recount, last, near })
+  return finding('fits', room, last, s, says, () => TIME.lastStart({ day: addDays(s.startOn, room), near }))
 }
 
 /** Gate 6: the time of the year, and the time that is left before the hive is closed for winter. */

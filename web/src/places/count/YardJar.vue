@@ -32,7 +32,7 @@ const refusals = computed(() =>
 )
 const faultAt = (field: string): string | null => {
   const own = touched.value ? refusals.value.find((f) => f.path.endsWith(field)) : undefined
-  return own?.text ?? at(field)
+  return own ? holding.say(own.text) : at(field)
 }
 const jars = computed(() => yardJars(props.yard))
 async function keep(): Promise<void> {

@@ -37,7 +37,10 @@ export function useBench(place: ComputedRef<ColonyInView | null>) {
     const early = !touched.value && !counted.value && /mites|days/.test(path)
     return (own && !early ? holding.say(own.text) : null) ?? saving.at(`counts[0].${path}`)
   }
-  const warnAt = (path: string) => faults.value.find((f) => f.path === path && f.severity === 'warn')?.text ?? null
+  const warnAt = (path: string): string | null => {
+    const warning = faults.value.find((f) => f.path === path && f.severity === 'warn')
+    return warning ? holding.say(warning.text) : null
+  }
 
   const judged = computed(() => {
     const d = draft.value

@@ -77,7 +77,7 @@ const lastTime = computed(() => {
         </template>
         <CountDot large :judgement="judgement" />
         <p class="serif says">{{ holding.say(judgement.text) }}</p>
-        <p v-for="n in judgement.notes" :key="n" class="care small">{{ n }}</p>
+        <p v-for="n in judgement.notes" :key="n" class="care small">{{ holding.say(n) }}</p>
         <ul v-if="contradictions.length > 0" class="cannot" aria-label="What cannot be so">
           <li v-for="c in contradictions" :key="c.path + c.text">{{ holding.say(c.text) }}</li>
         </ul>

@@ -182,7 +182,7 @@ const print = () => window.print()
             <RouterLink v-else-if="isCount(job)" class="press quiet" :to="countLink(job)">Count</RouterLink>
             <RouterLink v-else-if="job.kind === 'queen'" class="press quiet" :to="`/yards/${job.yardId}?colony=${job.colonyId}`">Note a look</RouterLink>
             <template v-else-if="canTick(job)">
-              <AButton type="primary" class="press big" :disabled="busy" :aria-label="`Done: ${job.text}, ${c.name}`" @click="tick(job)">✓ Done</AButton>
+              <AButton type="primary" class="press big" :disabled="busy" :aria-label="`Done: ${holding.say(job.text)}, ${c.name}`" @click="tick(job)">✓ Done</AButton>
               <AButton type="link" class="plainlink" @click="otherwise = job">otherwise ...</AButton>
             </template>
           </div>

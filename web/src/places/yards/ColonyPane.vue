@@ -73,7 +73,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <p class="serif says">{{ holding.say(j.text) }}</p>
         <p v-if="state.inHand" :class="state.failing ? 'alarm strong' : 'act strong'">{{ state.inHand.treatment.name }} is in hand{{ state.failing ? ', and does not bring it down' : ': the count after it will tell' }}.</p>
         <p v-if="j.trend" class="small">{{ holding.say(j.trend.text) }}</p>
-        <p v-for="n in j.notes" :key="n" class="care small">{{ n }}</p>
+        <p v-for="n in j.notes" :key="n" class="care small">{{ holding.say(n) }}</p>
         <p class="small soft">
           {{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${plural(j.mites ?? 0, 'mite')}${j.bees ? ` ${j.unit === 'per100cells' ? `in ${plural(j.bees, 'cell')}` : `on ${plural(j.bees, 'bee')}`}` : ''}.` : '' }}
           {{ j.chanceOver === null ? '' : `Chance that the true level is at or over the limit: ${sayChance(j.chanceOver)}.` }}

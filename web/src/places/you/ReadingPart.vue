@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Units, dates, light, letters: kept as soon as they are chosen, and seen at once. */
+import { grams, millilitres } from '@thistle/core/words'
 import FaultLine from '../../parts/FaultLine.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import { ref } from 'vue'
@@ -44,7 +45,7 @@ async function set<K extends keyof Preferences>(field: K, value: Preferences[K] 
     <ACheckbox :checked="wanted.letters" @update:checked="set('letters', $event)">Single letters are keys (press ? for the sheet)</ACheckbox>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <p v-else class="soft small" role="status">
-      {{ kept ? 'Kept. ' : '' }}Reads like: {{ sayDay(holding.today) }}, {{ holding.degrees(29.5) }}, {{ holding.say('2 g, 15 mL') }}.
+      {{ kept ? 'Kept. ' : '' }}Reads like: {{ sayDay(holding.today) }}, {{ holding.degrees(29.5) }}, {{ holding.say(`${grams(2)}, ${millilitres(15)}`) }}.
     </p>
   </section>
 </template>

@@ -1,0 +1,32 @@
+import { sayDays } from '../../time/index.ts'
+import { speaker } from '../speaker.ts'
+
+interface Frames {
+  readonly frames: number | null
+}
+const howMuch = ({ frames }: Frames): string => (frames === null ? '' : ` (${frames} frames of brood)`)
+
+/** Gate 3: can it reach the mites under cappings? */
+export const BROOD = speaker('brood', {
+  nothingGiven: () => 'Nothing is given, so brood does not matter.',
+  underCappings: () => 'Reaches mites under cappings as well.',
+  outlasts: (v: { days: number; capped: number }) =>
+    `Does not reach under cappings, but works for ${sayDays(v.days)} and outlasts the ${v.capped} days that brood is capped.`,
+  oneRoundEnough: () => 'No brood: every mite can be reached, and one round is enough.',
+  nothingCappedYet: () => 'Nothing capped yet: every mite can be reached, if it is done before the first cell is capped.',
+  seriesNeeded: (v: Frames & { series: string; own: { rounds: string; published: string; by: string } | null }) =>
+    `Capped brood hides most mites${howMuch(v)}: one round cannot work, so a series is planned (${v.series}); through heavy brood even that may leave a third.${
+      v.own ? ` In your own rhythm the rounds meet ${v.own.rounds}; the published ${v.own.published} meet ${v.own.by}.` : ''
+    }`,
+  oneRound: () => 'No brood: every mite can be reached by the one round.',
+  harmsOpenBrood: () => 'Nothing capped, so every mite can be reached; but it harms open brood.',
+  onceOnly: (v: Frames) => `It is given once, and capped brood hides most mites from it${howMuch(v)}: not while anything is capped.`,
+  noDrones: () => 'No brood, so no drone brood to take mites out with.',
+  takesDrones: () => 'Takes the mites that sit in drone brood, which they like eight times better; it leaves the others.',
+  nothingToBreak: () => 'There is no brood to break: the round that follows a break can be given at once.',
+  opens: () => 'Leaves no brood to hide in, so that one oxalic round reaches every mite.',
+})
+export const BROOD_WAYS = speaker('brood-way', {
+  nothingCapped: () => 'while nothing is capped',
+  capped: () => 'once brood is capped',
+})

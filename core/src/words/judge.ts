@@ -1,0 +1,86 @@
+import { sayDays, type Day } from '../time/index.ts'
+import { capital, plain } from '../units/index.ts'
+import { aDay, celsius } from './notation.ts'
+import { speaker } from './speaker.ts'
+
+/** A figure with as many digits as it takes not to read as the limit it is not at. */
+function against(x: number, limit: number): string {
+  for (const digits of [1, 2, 3]) {
+    const said = x.toFixed(digits)
+    if (Number(said) !== limit || isAt(x, limit)) return said
+  }
+  return String(x)
+}
+/** What two products of the same figures may differ by for being binary fractions. */
+const ROUNDING = 1e-9
+const isAt = (x: number, limit: number): boolean => Math.abs(x - limit) < ROUNDING
+
+const UNIT_WORDS = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' } as const
+
+/** A count with its doubt. `allowed`: the level with what the method misses allowed for; null where nothing is set for it. */
+interface Counted {
+  readonly estimate: number
+  readonly low: number
+  readonly high: number
+  readonly unit: keyof typeof UNIT_WORDS
+  readonly allowed: number | null
+  readonly limit: number
+}
+// What is held against the limit must be said, or the sentence contradicts itself.
+const figure = (v: Counted): string =>
+  `${v.allowed === null ? against(v.estimate, v.limit) : v.estimate.toFixed(1)} ${UNIT_WORDS[v.unit]}, likely ${v.low.toFixed(1)} to ${v.high.toFixed(1)}.${
+    v.allowed === null ? '' : ` With those missed about ${against(v.allowed, v.limit)}.`
+  }`
+/** A limit as it is spoken: 3, or 1.67. */
+const limitWords = (limit: number): string => plain(limit, 2)
+
+const WHEN = {
+  'before-winter-bees': ': treat before the winter bees are raised',
+  'late-for-winter-bees': ': late for the winter bees; treating now is for those alive, and for the spring',
+  any: ': treat',
+} as const
+
+/** What a count means on the day. */
+export const JUDGED = speaker('judged', {
+  never: () => 'No count yet: nobody can say how many mites there are.',
+  tooOld: (v: { day: Day; asOf: Day; days: number }) => `The last count is of ${aDay(v.day, v.asOf)}, ${sayDays(v.days)} ago: too old to judge by.`,
+  danger: (v: Counted) => `${figure(v)} Far over the limit of ${limitWords(v.limit)}: this colony is in danger.`,
+  over: (v: Counted & { when: keyof typeof WHEN }) =>
+    `${figure(v)} ${isAt(v.allowed ?? v.estimate, v.limit) ? 'At' : 'Over'} the limit of ${limitWords(v.limit)}${WHEN[v.when]}.`,
+  boardsDisagree: (v: Counted & { timely: number; timelyBy: string; collapse: number; collapseBy: string }) =>
+    `${figure(v)} The published limits of the month disagree: ${limitWords(v.timely)} a day (${v.timelyBy}), ${limitWords(v.collapse)} (${v.collapseBy}).`,
+  cannotRuleOut: (v: Counted & { lower: number }) => `${figure(v)} Below the limit of ${limitWords(v.lower)}, but the count cannot rule out more.`,
+  underBoth: (v: Counted & { timely: number; collapse: number }) =>
+    `${figure(v)} Under both published limits of the month, ${limitWords(v.timely)} and ${limitWords(v.collapse)} a day, doubt included.`,
+  under: (v: Counted & { lower: number }) => `${figure(v)} Under the limit of ${limitWords(v.lower)}, doubt included.`,
+})
+
+/** What to do next. */
+export const NEXT = speaker('next', {
+  layABoard: () => 'Lay a board for three to seven days: a cluster is not opened for a jar.',
+  countFirst: () => 'Count first: a wash of about 300 bees.',
+  today: () => 'Choose a treatment today: losing the colony cannot be mended.',
+  choose: () => 'Choose a treatment.',
+  boardBy: (v: { day: Day; fly: number }) =>
+    `Leave it; count the fall on a board over three to seven days by ${aDay(v.day)}. The first wash is for spring, once bees fly at about ${celsius(v.fly)}.`,
+  washOrBoard: (v: { day: Day }) => `A wash of about 300 bees would settle it; else read a board again by ${aDay(v.day)}.`,
+  fullCup: (v: { day: Day }) => `Wash a full half cup, about 300 bees, to settle it; else count again by ${aDay(v.day)}.`,
+  leaveOrSecondJar: (v: { day: Day }) => `Leave it and count again by ${aDay(v.day)}; a second jar now would settle it sooner.`,
+  leave: (v: { day: Day }) => `Leave it and count again by ${aDay(v.day)}.`,
+})
+
+/** What is to be kept in mind with a count. */
+export const NOTES = speaker('note', {
+  signs: (v: { signs: readonly string[]; day: Day; asOf: Day; over: boolean }) =>
+    `${capital(v.signs.join(', '))} (${aDay(v.day, v.asOf)}): with many mites these come, and the viruses they carry; ${
+      v.over ? 'it agrees with the count' : 'count now, whatever an older count said'
+    }.`,
+  recovery: (v: { recovery: number }) => `Judged allowing for a recovery of ${plain(v.recovery * 100, 0)} %.`,
+  few: (v: { counted: number; what: 'bees' | 'cells' }) => `Only ${v.counted} ${v.what}: the answer is very wide.`,
+  clumps: (v: { spread: number }) =>
+    `The mites lie in clumps: the squares differ ${plain(v.spread)} times more than by chance, and the range is widened for it.`,
+  droneLate: () => 'Drone brood is at its end now: it tells of spring and early summer. Wash about 300 bees instead.',
+  broodless: () => 'Without brood all mites ride on the bees, so a wash reads two to three times higher: not representative.',
+  marked: () => 'This sample is marked as not representative.',
+  old: (v: { days: number }) => `Counted ${sayDays(v.days)} ago: the level will have moved.`,
+})
