@@ -20,6 +20,7 @@ import {
   type Situation,
 } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
+import { worded } from '@thistle/core/words'
 
 const TODAY = '2026-08-12'
 const maybe = <T>(of: fc.Arbitrary<T>) => fc.option(of, { freq: 3 })
@@ -101,7 +102,10 @@ const anything = fc.record({
   ),
 })
 
-const HOLE = /undefined|NaN|Infinity|\bnull\b|\[object|\{dose\}/
+const HOLE = /undefined|NaN|Infinity|\bnull\b|\[object|[{}]/
+/** Whoever reads °F, ounces, fluid ounces and the month first is told no °C, no grams or millilitres alone, and no day before its month. */
+const ABROAD = { temperature: 'F', mass: 'oz', volume: 'fl oz', dates: 'month-day' } as const
+const ANOTHERS = /[{}]|°C|\d (?:g|mL)\b|\d (?:Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec)\b/
 function texts(value: unknown): string[] {
   if (typeof value === 'string') return [value]
   if (Array.isArray(value)) return value.flatMap(texts)
@@ -118,8 +122,12 @@ describe('any case at all', () => {
         expect(again).toEqual(parsed)
         const whole = JSON.parse(JSON.stringify(answer(parsed.situation))) as ReturnType<typeof answer>
         expect(whole.options).toHaveLength(TREATMENT_KEYS.length)
-        for (const text of texts(whole)) expect(text).not.toMatch(HOLE)
-        for (const f of whole.options.flatMap((o) => o.findings)) expect(f.text, f.gate).toMatch(/[.!?]$/)
+        for (const text of texts(worded(whole))) expect(text).not.toMatch(HOLE)
+        for (const text of texts(worded(whole, ABROAD))) expect(text.replace(/\([^)]*\)/g, '')).not.toMatch(ANOTHERS)
+        for (const f of whole.options.flatMap((o) => o.findings)) {
+          expect(f.text, f.gate).toMatch(/[.!?]$/)
+          expect(f.says.key, f.gate).toMatch(/^[a-z-]+\.\w+$/)
+        }
         for (const o of whole.options)
           for (const j of o.course) expect(j.earliest <= j.best && j.best <= j.latest, `${o.treatment} ${j.job}`).toBe(true)
       }),

@@ -310,14 +310,14 @@ describe('what a colony asks for', () => {
     const acid = courseOf('formic-strip-14', TODAY, [])
     const highs = [33, 33, 33, ...Array.from({ length: 30 }, () => 24)]
     const due = stepsOf([acid], { weather: weatherDays(TODAY, highs) }).steps.find((s) => s.job?.job === 'dose')!
-    expect(due.hindrance).toMatch(/^Not today\. .*33 °C.*; the next day that passes is Sat 15 Aug\.$/)
+    expect(due.hindrance).toMatch(/^Not today\. .*33 °C.*\. The next day that passes is Sat 15 Aug\.$/)
     const never = stepsOf([acid], {
       weather: weatherDays(
         TODAY,
         Array.from({ length: 40 }, () => 35),
       ),
     }).steps.find((s) => s.job?.job === 'dose')!
-    expect(never.hindrance).toMatch(/no day within reach passes: wait, or match the colony again/)
+    expect(never.hindrance).toMatch(/ No day within reach passes: wait, or match the colony again\.$/)
     expect(stepsOf([acid]).steps.find((s) => s.job?.job === 'dose')!.hindrance).toBeNull()
   })
   it('knows that it was moved in the middle of a course', () => {

@@ -3,16 +3,18 @@ import { isOver } from '../judge/index.ts'
 import { firstSealed, phaseAt, type TreatmentKey } from '../situation/index.ts'
 import { type Day } from '../time/index.ts'
 import { sayAmount, shortName, treatmentOf, type Treatment } from '../treatments/index.ts'
-import { plain, capital, small } from '../units/index.ts'
+import { small } from '../units/index.ts'
 import type { AnsweredOption } from './answered.ts'
 import { runningNote } from './running.ts'
-import { celsius, aDay } from '../words/index.ts'
+import { CHOICE, type Said } from '../words/index.ts'
 
 /** What stands at the top of the answer: what to do, why, and what would change it. No more than the verdicts behind it. */
 export interface Choice {
   /** `treat` now or `later`, `leave` it, `count` first, or `nothing` can be begun. */
   readonly kind: 'treat' | 'later' | 'leave' | 'count' | 'nothing'
   readonly treatment: TreatmentKey | null
+  /** As data; the sentence has what comes before any choice as well. */
+  readonly says: Said
   readonly text: string
   /** What decided, at most three. */
   readonly reasons: readonly string[]
@@ -29,30 +31,6 @@ const short = (o: AnsweredOption): string => {
   const treatment = treatmentOf(o.treatment)
   return treatment ? small(shortName(treatment)) : o.treatment
 }
-const first = (o: AnsweredOption): string =>
-  [...(o.allowed.rules === 'confirm' ? ['confirm it in your list first'] : []), ...(o.allowed.kit === 'fetch' ? ['fetch the gear first'] : [])].join(
-    ', ',
-  )
-
-/** "leaves about 0.3 in 100, 4 strips, out by Wed 23 Sep". */
-function sayCourse(o: AnsweredOption, s: Judged): string {
-  const out = o.course.find((j) => j.job === 'remove') ?? o.course.findLast((j) => j.job === 'dose' && j.n > 1)
-  return [
-    ...(o.left && isOver(s.judgement) ? [`leaves about ${o.left.estimate.toFixed(1)} in 100`] : []),
-    ...(o.dose ? [sayAmount(o.dose.amount, o.dose.unit)] : []),
-    ...(out ? [`${out.job === 'remove' ? 'out from' : 'last round'} ${aDay(out.best, s.asOf)}`] : []),
-  ].join(', ')
-}
-
-const firstOf = (text: string): string => /^.*?[.](?= |$)/.exec(text)?.[0] ?? text
-
-/** ", but took only 29 % here last time": why something that would leave less does not come first. */
-function sayShortBefore(o: AnsweredOption, s: Judged): string {
-  const treatment = treatmentOf(o.treatment)
-  const share = treatment ? fellShort(treatment, s) : null
-  return share === null ? '' : `, but took only ${plain(Math.max(0, share) * 100, 0)} % here last time: find out why first`
-}
-
 /** What hinders the choice, or is only presumed in it; then how near the next one comes. */
 function reasonsFor(o: AnsweredOption, next: AnsweredOption | undefined, s: Judged): string[] {
   const weight = (f: Finding) => (f.fit === 'fits' ? 1 : 0)
@@ -60,28 +38,29 @@ function reasonsFor(o: AnsweredOption, next: AnsweredOption | undefined, s: Judg
     .filter((f) => f.of === 'fit' && f.level !== 'fits')
     .toSorted((a, b) => weight(a) - weight(b))
     .map((f) => f.text)
-  const [share, other] = [o.efficacy, next?.efficacy]
-  const close =
-    next && share && other && Math.abs(share.estimate - other.estimate) <= CLOSE
-      ? [
-          `A close call: ${nameOf(next)} takes about as much (${plain(other.estimate * 100, 0)} % against ${plain(share.estimate * 100, 0)}); what it costs and the visits decide.`,
-        ]
-      : next?.left && o.left && isOver(s.judgement)
-        ? [`${nameOf(next)} would leave about ${next.left.estimate.toFixed(1)}${sayShortBefore(next, s)}.`]
-        : []
-  return [...new Set([...care.slice(0, 2), ...close])].slice(0, 3)
+  return [...new Set([...care.slice(0, 2), ...nearness(o, next, s)])].slice(0, 3)
 }
 
-/** "1 in 6": a chance as people say it. */
-const sayChance = (chance: number): string => (chance >= 0.5 ? `about ${plain(chance * 100, 0)} %` : `1 in ${Math.max(2, Math.round(1 / chance))}`)
+/** How near the next one comes, and why what would leave less does not come first. */
+function nearness(o: AnsweredOption, next: AnsweredOption | undefined, s: Judged): string[] {
+  if (!next) return []
+  const [own, other] = [o.efficacy, next.efficacy]
+  if (own && other && Math.abs(own.estimate - other.estimate) <= CLOSE)
+    return [CHOICE.close({ name: nameOf(next), other: other.estimate, own: own.estimate }).text]
+  if (!next.left || !o.left || !isOver(s.judgement)) return []
+  const treatment = treatmentOf(next.treatment)
+  const took = treatment ? fellShort(treatment, s) : null
+  return [CHOICE.nextLeaves({ name: nameOf(next), left: next.left.estimate, took: took === null ? null : Math.max(0, took) }).text]
+}
+
 /** A change less likely than this is not worth saying (a guess). */
 const SELDOM = 0.03
 
 function changeOf(treatment: Treatment, s: Judged): Choice['change'] {
   const risk: HeatRisk | null = heatRisk(treatment, s)
   if (!risk || risk.chance < SELDOM) return null
-  const edge = risk.hot ? `a high passes ${celsius(risk.limit)}` : `a high stays under ${celsius(risk.limit)}`
-  return { text: `Changes if ${edge} ${risk.when}: ${sayChance(risk.chance)}.`, chance: risk.chance }
+  const { hot, limit, when, chance } = risk
+  return { text: CHOICE.changes({ hot, limit, when, chance }).text, chance }
 }
 
 function laterOf(options: readonly AnsweredOption[]): AnsweredOption | undefined {
@@ -96,64 +75,67 @@ function laterOf(options: readonly AnsweredOption[]): AnsweredOption | undefined
  */
 export function choiceAmong(options: readonly AnsweredOption[], s: Judged): Choice {
   const choice = chosen(options, s)
-  const feed = s.colony.stores === 'starving' ? 'Feed it first: it has next to nothing to eat.' : null
+  const feed = s.colony.stores === 'starving' ? CHOICE.feed().text : null
   const before = [feed, runningNote(s)].filter((text) => text !== null)
   return before.length === 0 ? choice : { ...choice, text: [...before, choice.text].join(' ') }
 }
 
+/** Oxalic acid while nothing is capped, where it is not the choice itself: it fits now, or from a day of this winter on. */
+function oxalicNow(options: readonly AnsweredOption[], best: AnsweredOption | undefined, s: Judged) {
+  if (s.colony.brood !== 'none') return null
+  const isOxalic = (o: AnsweredOption) => treatmentOf(o.treatment)?.active === 'oxalic acid'
+  if (best && isOxalic(best)) return { name: nameOf(best), now: true as const, sealed: firstSealed(s) }
+  const coming = phaseAt(s, s.startOn) === 'dormant' ? laterOf(options.filter(isOxalic)) : undefined
+  return coming?.fitFrom ? { name: nameOf(coming), from: coming.fitFrom } : null
+}
+
+const said = (says: Said): Pick<Choice, 'says' | 'text'> => ({ says, text: says.text })
+
 function chosen(options: readonly AnsweredOption[], s: Judged): Choice {
-  const { judgement } = s
+  const { judgement, asOf } = s
   const day: Day = s.startOn
   const open = options.filter((o) => isGiven(o) && isOpen(o))
   const [best, next] = open
   const winter = phaseAt(s, day) === 'dormant'
   const none = { reasons: [], change: null }
   if (judgement.level === 'unknown' && !winter) {
-    const then = best ? ` If it is over the limit, ${short(best)} fits${best.fit === 'care' ? ' with care' : ''} on ${aDay(day, s.asOf)}.` : ''
-    return { ...none, kind: 'count', treatment: null, text: `Count first: nobody can say yet that anything is needed.${then}` }
+    const then = best ? { name: short(best), care: best.fit === 'care', day } : null
+    return { ...none, kind: 'count', treatment: null, ...said(CHOICE.count({ then, asOf })) }
   }
   if (judgement.level === 'unknown' || judgement.level === 'under' || judgement.level === 'watch') {
-    const broodless = best && treatmentOf(best.treatment)?.active === 'oxalic acid' && s.colony.brood === 'none'
-    const sealed = firstSealed(s)
-    const until = sealed ? `, until about ${aDay(sealed, s.asOf)}, when the first cells are capped` : ' while there is no brood'
-    const coming =
-      broodless || !winter || s.colony.brood !== 'none' ? null : laterOf(options.filter((o) => treatmentOf(o.treatment)?.active === 'oxalic acid'))
-    const oxalic = coming?.fitFrom
-      ? ` ${nameOf(coming)} fits from ${aDay(coming.fitFrom, s.asOf)}, while there is no brood: many give it in any case.`
-      : broodless
-        ? ` ${nameOf(best)} reaches nearly every mite${until}: many give it now in any case.`
-        : ''
+    const oxalic = oxalicNow(options, best, s)
+    const { recountBy, countedOn } = judgement
     const wait =
       judgement.level === 'unknown'
-        ? 'Lay a board for three to seven days and count the fall: a cluster is not opened for a jar.'
-        : judgement.recountBy <= s.asOf
-          ? `Count again now${winter ? ' on a board' : ''}: the last count, of ${aDay(judgement.countedOn ?? s.asOf, s.asOf)}, is too old to leave it on.`
-          : `Leave it, and count again by ${aDay(judgement.recountBy, s.asOf)}${winter ? ' on a board' : ''}.`
-    return {
-      kind: 'leave',
-      treatment: 'wait-and-recount',
-      text: `${wait}${oxalic}`,
-      reasons: broodless ? reasonsFor(best, next, s) : [],
-      change: null,
-    }
-  }
-  if (best) {
-    const treatment = treatmentOf(best.treatment)
-    const later = laterOf(options)
-    const todo = first(best)
-    const text = `${nameOf(best)}${best.fit === 'care' ? ', with care' : ''}: ${sayCourse(best, s)}${later?.fitFrom ? `; ${short(later)} fits from ${aDay(later.fitFrom, s.asOf)}` : ''}.${todo ? ` ${capital(todo)}.` : ''}`
-    return { kind: 'treat', treatment: best.treatment, text, reasons: reasonsFor(best, next, s), change: treatment ? changeOf(treatment, s) : null }
+        ? CHOICE.layABoard({ oxalic, asOf })
+        : recountBy <= asOf
+          ? CHOICE.countAgain({ winter, counted: countedOn ?? asOf, oxalic, asOf })
+          : CHOICE.leave({ by: recountBy, winter, oxalic, asOf })
+    const reasons = best && oxalic && 'now' in oxalic ? reasonsFor(best, next, s) : []
+    return { kind: 'leave', treatment: 'wait-and-recount', ...said(wait), reasons, change: null }
   }
   const later = laterOf(options)
+  if (best) {
+    const treatment = treatmentOf(best.treatment)
+    const end = best.course.find((j) => j.job === 'remove') ?? best.course.findLast((j) => j.job === 'dose' && j.n > 1)
+    const text = CHOICE.treat({
+      name: nameOf(best),
+      care: best.fit === 'care',
+      leaves: best.left && isOver(judgement) ? best.left.estimate : null,
+      dose: best.dose ? sayAmount(best.dose.amount, best.dose.unit) : null,
+      ends: end ? { job: end.job === 'remove' ? 'out' : 'round', day: end.best } : null,
+      later: later?.fitFrom ? { name: short(later), from: later.fitFrom } : null,
+      confirm: best.allowed.rules === 'confirm',
+      fetch: best.allowed.kit === 'fetch',
+      asOf,
+    })
+    const change = treatment ? changeOf(treatment, s) : null
+    return { kind: 'treat', treatment: best.treatment, ...said(text), reasons: reasonsFor(best, next, s), change }
+  }
   if (later?.fitFrom) {
     const why = later.findings.find((f) => f.of === 'fit' && f.fit === 'wait')
-    return {
-      kind: 'later',
-      treatment: later.treatment,
-      text: `Nothing that is given fits on ${aDay(day, s.asOf)}: ${short(later)} from ${aDay(later.fitFrom, s.asOf)}.`,
-      reasons: why ? [firstOf(why.text)] : [],
-      change: null,
-    }
+    const text = CHOICE.later({ day, name: short(later), from: later.fitFrom, asOf })
+    return { kind: 'later', treatment: later.treatment, ...said(text), reasons: why ? [why.text] : [], change: null }
   }
-  return { ...none, kind: 'nothing', treatment: null, text: `Nothing that is given fits on ${aDay(day, s.asOf)} or in the eight weeks after it.` }
+  return { ...none, kind: 'nothing', treatment: null, ...said(CHOICE.nothing({ day, asOf })) }
 }

@@ -1,10 +1,9 @@
 import { addDays, laterOf, type Day } from '../time/index.ts'
 import type { Treatment } from '../treatments/index.ts'
-import { plain } from '../units/index.ts'
 import { isEnd, jobId, setDay, type Ending, type Happened } from './events.ts'
 import type { CoursePlan, PlannedJob } from './jobs.ts'
-import type { Finding } from './warnings.ts'
-import { aDay } from '../words/index.ts'
+import { warning, type Finding } from './warnings.ts'
+import { JOBS, WARNINGS, type Said } from '../words/index.ts'
 
 /** The first thing after which there was no colony to treat; null while there is one. */
 export const endingFate = (what: Happened): { readonly what: Ending; readonly on: Day } | null => what.fates.find((f) => isEnd(f.what)) ?? null
@@ -18,13 +17,7 @@ export function queenWaits(treatment: Treatment, what: Happened): Day | null {
 
 /** Days within which what is in the hive must be dealt with once the colony is gone (common practice, no source). */
 const CLEAR_WITHIN: Readonly<Partial<Record<Ending, number>>> = { died: 7, merged: 3, sold: 0, cancelled: 3 }
-const CLEARED: Readonly<Partial<Record<Ending, string>>> = {
-  cancelled: 'Called off: take out what is in the hive',
-  died: 'The colony died: take out what hangs in the hive before it is shut, robbed or filled again',
-  merged: 'United: take this out; the two together have another strength and another dose',
-  sold: 'Sold: take it out before it leaves, or hand over in writing when it comes out and when supers may go on',
-}
-
+const isGone = (what: Ending): what is 'died' | 'merged' | 'sold' => what === 'died' || what === 'merged' || what === 'sold'
 /** What is left of a course when the colony is gone: done work stays, what hangs in the hive must come out, nothing else is asked for. */
 export function afterEnd<J extends PlannedJob>(jobs: readonly J[], fate: { readonly what: Ending; readonly on: Day }, inside: number | null): J[] {
   const laid = jobs.some((j) => j.job === 'dose' && (j.state === 'done' || j.amount !== null))
@@ -32,7 +25,7 @@ export function afterEnd<J extends PlannedJob>(jobs: readonly J[], fate: { reado
     if (job.state !== 'open') return job
     if (job.job !== 'remove' || !laid || inside === 0) return { ...job, state: 'passed' as const }
     const latest = addDays(fate.on, CLEAR_WITHIN[fate.what] ?? 7)
-    const text = `${CLEARED[fate.what] ?? 'Take it out'}${inside === null ? '' : ` (${plain(inside)} in it by your notes)`}`
+    const { text } = JOBS.clear({ why: isGone(fate.what) || fate.what === 'cancelled' ? fate.what : 'other', inside })
     return { ...job, earliest: fate.on, best: fate.on, latest, text, wording: text, setFor: null }
   })
 }
@@ -55,7 +48,7 @@ export function afterTurn(what: Happened, asOf: Day): PlannedJob[] {
         earliest,
         best,
         latest,
-        text: turn === 'swarmed' ? 'After the swarm: does the young queen lay?' : 'Is the new queen taken on, and laying?',
+        text: (turn === 'swarmed' ? JOBS.afterSwarm() : JOBS.newQueen()).text,
         opensHive: true,
         hangsOn: null,
         asksAmount: false,
@@ -74,28 +67,16 @@ export function afterTurn(what: Happened, asOf: Day): PlannedJob[] {
 /** What a swarm, a new queen or the end of a colony means for the course. */
 export function fateWarnings({ treatment }: CoursePlan, what: Happened, jobs: readonly PlannedJob[]): Finding[] {
   const found: Finding[] = []
-  const warn = (text: string) => found.push({ job: 'dose', n: 1, kind: 'fate', text })
+  const warn = (says: Said) => found.push(warning({ job: 'dose', n: 1 }, 'fate', says))
   const swarm = lastTurn(what, 'swarmed')
-  if (swarm)
-    warn(
-      `It swarmed on ${aDay(swarm)}: bees and mites went with the swarm and the brood will break. A count until the young queen’s brood is capped does not compare with the one before; the swarm wants its own count.`,
-    )
+  if (swarm) warn(WARNINGS.swarmed({ day: swarm }))
   const wait = queenWaits(treatment, what)
   const queen = lastTurn(what, 'requeened')
   if (queen) {
     const open = jobs.some((j) => j.job === 'dose' && j.state === 'open')
-    warn(
-      `Requeened on ${aDay(queen)}: the brood breaks, so a count reads otherwise for some weeks.${wait && open ? ` No further dose before ${aDay(laterOf(wait, queen))}: she must have laid ${treatment.hive.queenLayingDays} days.` : ''}`,
-    )
+    warn(WARNINGS.requeened({ day: queen, wait: wait && open ? laterOf(wait, queen) : null, layingDays: treatment.hive.queenLayingDays }))
   }
   const end = endingFate(what)
-  if (end && end.what !== 'cancelled') {
-    const SAID: Partial<Record<Ending, string>> = {
-      died: 'The colony died',
-      merged: 'The colony was united with another',
-      sold: 'The colony was sold',
-    }
-    warn(`${SAID[end.what] ?? 'It ended'} on ${aDay(end.on)}: the course ends with it, and what it took cannot be said.`)
-  }
+  if (end && end.what !== 'cancelled') warn(WARNINGS.colonyGone({ what: isGone(end.what) ? end.what : 'other', day: end.on }))
   return found
 }

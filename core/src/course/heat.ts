@@ -4,7 +4,7 @@ import { sayAmount, type Dose, type JobKind, type Treatment } from '../treatment
 import type { Happened } from './events.ts'
 import type { CoursePlan, PlannedJob, Window } from './jobs.ts'
 import { gearOf } from './labour.ts'
-import { celsius, aDay } from '../words/index.ts'
+import { HEAT, JOBS } from '../words/index.ts'
 
 /** Limits read so many days after a dose or sooner belong to every dose. */
 const WITH_THE_DOSE = 2
@@ -44,12 +44,12 @@ export function offHeat(window: Window, { treatment, weather = [] }: CoursePlan)
   const high = highOn(weather, window.best)
   if (high === null || high <= over) return { window: trimmed(window), why: null }
   const cool = (day: Day): boolean => (highOn(weather, day) ?? Infinity) <= over
-  const why = `${celsius(high)} is forecast for ${aDay(window.best)}, over ${celsius(over)}`
+  const why = (noCoolDay: boolean) => HEAT.moved({ high, day: window.best, over, noCoolDay }).text
   const [later, sooner] = [daysBetween(window.best, window.latest), daysBetween(window.earliest, window.best)]
   const tries = [...upTo(later), ...upTo(sooner).map((n) => -n), ...upTo(PAST_WINDOW).map((n) => later + n)]
   const day = tries.map((n) => addDays(window.best, n)).find(cool)
-  if (day) return { window: trimmed({ ...window, best: day, latest: laterOf(window.latest, day) }), why }
-  return { window, why: `${why}: look again before that day` }
+  if (day) return { window: trimmed({ ...window, best: day, latest: laterOf(window.latest, day) }), why: why(false) }
+  return { window, why: why(true) }
 }
 
 /** Half the dose where the days after it are too hot for a whole one and not too hot for any; the dose itself else. */
@@ -60,7 +60,7 @@ export function doseInHeat(dose: Dose, { treatment, weather = [] }: Pick<CourseP
   const hottest = Math.max(...highs)
   if (!(hottest > heat.halveOver)) return dose
   const amount = dose.amount / 2
-  const how = `half of ${sayAmount(dose.amount, dose.unit)}, since ${celsius(hottest)} is forecast and over ${celsius(heat.halveOver)} a whole dose can drive bees out`
+  const how = HEAT.halved({ whole: sayAmount(dose.amount, dose.unit), high: hottest, over: heat.halveOver }).text
   return { ...dose, amount, how, text: `${sayAmount(amount, dose.unit)}: ${how}` }
 }
 
@@ -104,8 +104,8 @@ export function heatJobs({ treatment, weather = [] }: CoursePlan, jobs: readonly
   const back = (n: number, from: Day) => {
     const cool = coolFrom(from)
     const window = { earliest: cool.day, best: cool.day, latest: addDays(cool.day, heat.backWithin) }
-    const text =
-      `Put ${heat.what} back: ${cool.known ? `no more than ${celsius(heat.over)} is forecast from ${aDay(cool.day)}` : 'when the highs are'} ${cool.known ? '' : `${celsius(heat.over)} or less again`}`.trim()
+    const { what: pad, over } = heat
+    const { text } = cool.known ? JOBS.layAgainOn({ what: pad, over, day: cool.day }) : JOBS.layAgainWhenCool({ what: pad, over })
     return job(treatment, 'lay-again', n, window, text, { job: 'lift', n })
   }
   const n = what.pauses.length
@@ -115,7 +115,7 @@ export function heatJobs({ treatment, weather = [] }: CoursePlan, jobs: readonly
   const hot = days.find((d) => d.high > heat.over && d.date >= laid && (until === null || d.date < until))
   if (!hot) return []
   const before = laterOf(asOf, addDays(hot.date, -1))
-  const text = `Take ${heat.what} out: ${celsius(hot.high)} is forecast for ${aDay(hot.date)}, over ${celsius(heat.over)}; it goes back when it cools`
+  const { text } = JOBS.lift({ what: heat.what, high: hot.high, day: hot.date, over: heat.over })
   return [
     job(treatment, 'lift', n + 1, { earliest: before, best: before, latest: hot.date }, text, { job: 'dose', n: 1 }),
     back(n + 1, addDays(hot.date, 1)),

@@ -1,5 +1,6 @@
 import type { Rest, Situation, Tool, WeatherDay } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
+import type { Said } from '../words/index.ts'
 import type { CoursePattern, Dose, JobKind, Treatment } from '../treatments/index.ts'
 
 export interface Window {
@@ -39,6 +40,8 @@ export interface Warning {
   readonly job: JobKind
   readonly n: number
   readonly kind: 'over-stay' | 'too-early' | 'gap' | 'amount' | 'contact' | 'fate' | 'outside'
+  /** As data, and in words. */
+  readonly says: Said
   readonly text: string
   /** The keeper's own words where it was taken as it is. */
   readonly accepted: string | null

@@ -1,9 +1,8 @@
-import { capital } from '../units/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import type { Rule } from '../situation/index.ts'
 import { mostCoursesOf, shortName, type JobKind, type Treatment } from '../treatments/index.ts'
 import type { Course } from './jobs.ts'
-import { aDay } from '../words/index.ts'
+import { LOCKS, type Said } from '../words/index.ts'
 
 /** What a course rules out afterwards, for the sake of the bees or of what mites grow used to. */
 export interface Lock {
@@ -11,6 +10,8 @@ export interface Lock {
   readonly until: Day | null
   /** Another class should follow. */
   readonly change: boolean
+  /** As data, and in words. */
+  readonly says: Said
   readonly text: string
 }
 
@@ -20,13 +21,9 @@ export function lockOf(treatment: Treatment, end: Day, rule: Rule | undefined): 
   const most = mostCoursesOf(treatment, rule)
   const barred = rotation.alone ? rotation.class : shortName(treatment).toLowerCase()
   const until = rotation.gapDays > 0 ? addDays(end, rotation.gapDays) : null
-  const parts = [
-    ...(until ? [`no ${barred} again before ${aDay(until, end)}, ${rotation.gapWhy}`] : []),
-    ...(rotation.change ? [`the next course is not ${rotation.class}`] : []),
-    ...(most !== null ? [`at most ${most} a year`] : []),
-  ]
-  if (parts.length === 0) return null
-  return { until, change: rotation.change, text: `${capital(parts.join('; '))}.` }
+  if (until === null && !rotation.change && most === null) return null
+  const says = LOCKS.after({ barred, until, end, why: rotation.gapWhy, notClass: rotation.change ? rotation.class : null, most })
+  return { until, change: rotation.change, says, text: says.text }
 }
 
 const CLOSING: ReadonlySet<JobKind> = new Set(['dose', 'remove', 'put-back'])

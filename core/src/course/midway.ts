@@ -4,6 +4,7 @@ import { addDays, type Day } from '../time/index.ts'
 import { treatmentOf, type CoursePattern, type Treatment } from '../treatments/index.ts'
 import { jobId, type Happened } from './events.ts'
 import type { CoursePlan, PlannedJob, Window } from './jobs.ts'
+import { JOBS } from '../words/index.ts'
 
 /** Days after the first dose from which a count tells of what hangs or lies in for weeks; the best day and the last (common practice, no source). */
 const OF_WEEKS = [18, 21, 25] as const
@@ -57,7 +58,7 @@ export function midwayJob(
       job: 'midway',
       n: 1,
       ...window,
-      text: 'Count in the middle of it: does the level fall as it should?',
+      text: JOBS.midway().text,
       opensHive: true,
       hangsOn: { job: 'dose', n: from.n },
       asksAmount: false,

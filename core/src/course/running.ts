@@ -4,7 +4,7 @@ import type { CountFact } from '../situation/index.ts'
 import { addDays, daysBetween } from '../time/index.ts'
 import { broodState, patternOf, treatmentOf } from '../treatments/index.ts'
 import { tellsFrom } from './midway.ts'
-import { aDay } from '../words/index.ts'
+import { RUNNING, type Said } from '../words/index.ts'
 
 /** A count so many days before a course still tells of its level when it began (common practice, no source). */
 const BEFORE = 28
@@ -21,14 +21,14 @@ export function runningNote(s: Judged): string | null {
   const jars = s.counts.filter(isJar).toSorted((a, b) => a.date.localeCompare(b.date))
   const now = jars.findLast((c) => c.date > course.start && c.date <= s.asOf)
   if (!now) return null
-  const name = `${treatment.name}, since ${aDay(course.start, s.asOf)}`
+  const say = (says: Said) => RUNNING.ofCourse({ name: treatment.name, since: course.start, asOf: s.asOf, says: says.text }).text
   const pattern = patternOf(treatment, s)
   const from = tellsFrom(treatment, pattern)
   const days = daysBetween(course.start, now.date)
-  if (from === null) return `${name}: over too soon for a count in its middle; the one after it tells.`
-  if (days < from) return `${name}: ${days} days in is too early to tell; a count from ${aDay(addDays(course.start, from), s.asOf)} on does.`
+  if (from === null) return say(RUNNING.tooShort())
+  if (days < from) return say(RUNNING.tooEarly({ days, from: addDays(course.start, from), asOf: s.asOf }))
   const before = jars.findLast((c) => c.method === now.method && c.date <= course.start && daysBetween(c.date, course.start) <= BEFORE)
-  if (!before) return `${name}: no count by the same method just before it, so nothing to hold this one against.`
+  if (!before) return say(RUNNING.nothingBefore())
   const found = midway(before, now, treatment, { broodless: broodState(s.colony.brood) === 'broodless', days, of: pattern.days.least })
-  return found && `${name}: ${found.text}`
+  return found && say(found.says)
 }

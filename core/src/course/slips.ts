@@ -1,11 +1,10 @@
 import { boardLimits } from '../judge/index.ts'
-import { daysBetween, laterOf, sayDays, type Day } from '../time/index.ts'
+import { daysBetween, laterOf, type Day } from '../time/index.ts'
 import { atPlannedPace, coverageOf, sayCoverage, sayShare, type Coverage } from '../treatments/index.ts'
 import type { CourseEvent } from './events.ts'
 import type { Course, CoursePlan, PlannedJob, Warning } from './jobs.ts'
 import { planCourse } from './plan.ts'
-import { plain, small } from '../units/index.ts'
-import { aDay } from '../words/index.ts'
+import { BRINGS, COSTS, MENDS, type Said } from '../words/index.ts'
 
 /** The dates of the yard that a course must be over by. */
 export interface CourseDates {
@@ -17,12 +16,16 @@ export interface CourseDates {
 /** What a slip costs, in one sentence. */
 export interface Cost {
   readonly kind: 'coverage' | 'supers' | 'winter'
+  /** As data, and in words. */
+  readonly says: Said
   readonly text: string
 }
 
 /** A way to go on from a slip, with what comes of it. */
 export interface Mend {
   readonly kind: 'take-out' | 'add-round' | 'go-on' | 'switch' | 'accept'
+  /** As data, and in words. */
+  readonly says: Said
   readonly text: string
   /** The job it is about. */
   readonly job: Pick<PlannedJob, 'job' | 'n'>
@@ -63,45 +66,37 @@ function coverages({ treatment }: CoursePlan, course: Course, asOf: Day): Covere
 }
 /** What slipped through is under cappings again, and meets the rounds from there on. */
 const sayAnew = ({ from, covers }: NonNullable<Covered['anew']>): string =>
-  `Counted anew from ${aDay(from)}, they meet ${sayShare(covers.worker)} of what is under worker cappings then, ${sayShare(covers.drone)} under drone`
+  BRINGS.anew({ from, worker: sayShare(covers.worker), drone: sayShare(covers.drone) }).text
 const worse = (now: Coverage, than: Coverage): boolean =>
   now.worker.low < than.worker.low || now.worker.high < than.worker.high || now.drone.low < than.drone.low
 
 /** What has been lost, or is about to be, against the course as it was chosen. */
 export function costsOf(plan: CoursePlan, course: Course, dates: CourseDates, asOf: Day): Cost[] {
   const found: Cost[] = []
+  const push = (kind: Cost['kind'], says: Said) => found.push({ kind, says, text: says.text })
   const cover = coverages(plan, course, asOf)
   if (cover && worse(cover.now, cover.planned))
-    found.push({
-      kind: 'coverage',
-      text: `At the planned pace the rounds meet ${sayCoverage(cover.planned)}; as they stand ${sayCoverage(cover.now)}.${cover.anew ? ` ${sayAnew(cover.anew)}.` : ''}`,
-    })
+    push('coverage', COSTS.coverage({ planned: sayCoverage(cover.planned), now: sayCoverage(cover.now), anew: cover.anew && sayAnew(cover.anew) }))
   const supers = course.jobs.find((j) => j.job === 'supers')
   if (supers && course.supersOn && course.supersOn > asOf) {
     const { supersNextOn: next } = dates
     const clash = next !== null && course.supersOn > next && supers.was !== null && supers.was.best <= next
     if (supers.was && course.supersOn > supers.was.best)
-      found.push({
-        kind: 'supers',
-        text: `Supers may go on from ${aDay(course.supersOn, asOf)} instead of ${aDay(supers.was.best, asOf)}${clash ? `: ${sayDays(daysBetween(next, course.supersOn))} after they must` : ''}.`,
-      })
+      push('supers', COSTS.supers({ from: course.supersOn, instead: supers.was.best, late: clash ? daysBetween(next, course.supersOn) : null, asOf }))
   }
   const { lastOpening } = dates
   const late = course.jobs.find(
     (j) => j.state === 'open' && j.opensHive && (j.job === 'dose' || j.job === 'remove') && lastOpening !== null && dayOf(j, asOf) > lastOpening,
   )
   if (late && lastOpening !== null)
-    found.push({
-      kind: 'winter',
-      text: `${late.job === 'remove' ? 'Taking it out' : `Round ${late.n}`} falls on ${aDay(dayOf(late, asOf), asOf)}, after your last opening on ${aDay(lastOpening, asOf)}: bring it forward where the label allows, or open on a mild day.`,
-    })
+    push('winter', COSTS.winter({ round: late.job === 'remove' ? null : late.n, day: dayOf(late, asOf), last: lastOpening, asOf }))
   return found
 }
 
 const SLIPPED: ReadonlySet<Warning['kind']> = new Set(['over-stay', 'too-early', 'gap', 'amount', 'contact'])
 
 /** One round more, and what it brings; null where it brings nothing by this model. */
-function oneMore(plan: CoursePlan, events: readonly CourseEvent[], course: Course, asOf: Day): string | null {
+function oneMore(plan: CoursePlan, events: readonly CourseEvent[], course: Course, asOf: Day, fall: string | null): Said | null {
   const more: CourseEvent = { kind: 'round-added', job: null, n: null, on: asOf, amount: null }
   const longer = planCourse(plan, [...events, more], asOf)
   const last = doses(longer).at(-1)
@@ -110,9 +105,8 @@ function oneMore(plan: CoursePlan, events: readonly CourseEvent[], course: Cours
   const before = without?.anew?.covers ?? without?.now
   const after = cover?.anew?.covers ?? cover?.now
   if (before && after && !worse(before, after)) return null
-  const brings = cover?.anew ? `: ${small(sayAnew(cover.anew))}` : cover ? `: then they meet ${sayCoverage(cover.now)}` : ''
-  const supers = longer.supersOn ? `; supers may go on from ${aDay(longer.supersOn, asOf)}` : ''
-  return `Add round ${last.n}, best on ${aDay(dayOf(last, asOf), asOf)}${brings}${supers}.`
+  const brings = cover?.anew ? sayAnew(cover.anew) : cover ? BRINGS.meets({ coverage: sayCoverage(cover.now) }).text : null
+  return MENDS.addRound({ fall, n: last.n, day: dayOf(last, asOf), brings, supers: longer.supersOn, asOf })
 }
 
 /** What fell at a check, where that decides about a further round. */
@@ -133,8 +127,9 @@ export function fallAtCheck({ facts }: CoursePlan, course: Course): FallAtCheck 
   return { job, fall: job.amount, limit, high: job.amount >= limit }
 }
 /** "Still 20 a day on Thu 20 Aug, ...": what the fall at a check says of a further round. */
-export const sayFall = ({ job, fall, limit, high }: FallAtCheck): string =>
-  `${high ? 'Still ' : ''}${plain(fall)} mites a day on the board${job.doneOn ? ` on ${aDay(job.doneOn)}` : ''}, ${high ? 'not under' : 'under'} ${plain(limit)}, the lower published figure of that month`
+export const sayFall = ({ job, fall, limit, high }: FallAtCheck): string => BRINGS.fall({ fall, day: job.doneOn, limit, high }).text
+
+const mend = (kind: Mend['kind'], job: Mend['job'], says: Said): Mend => ({ kind, job, says, text: says.text })
 
 /** The ways on from what slipped: none where nothing did, or all of it was taken as it is. */
 export function mendsOf(plan: CoursePlan, events: readonly CourseEvent[], course: Course, asOf: Day): Mend[] {
@@ -150,17 +145,15 @@ export function mendsOf(plan: CoursePlan, events: readonly CourseEvent[], course
   const job = { job: about.job, n: about.n }
   const found: Mend[] = []
   const removal = course.jobs.find((j) => j.job === 'remove' && j.state === 'open')
-  if (removal && slipped.some((w) => w.kind === 'over-stay'))
-    return [{ kind: 'take-out', job: removal, text: 'Take them out now, and enter the day they come out.' }]
+  if (removal && slipped.some((w) => w.kind === 'over-stay')) return [mend('take-out', removal, MENDS.takeOut())]
   const added = events.filter((e) => e.kind === 'round-added').length
   const recounted = course.jobs.some((j) => j.job === 'recount' && j.state === 'done')
   if (!recounted && (short || falling || slipped.some((w) => w.kind === 'gap' || w.kind === 'too-early')) && added < (course.pattern.mayAdd ?? 0)) {
-    const text = oneMore(plan, events, course, asOf)
-    if (text) found.push({ kind: 'add-round', job, text: falling ? `${sayFall(fall)}. ${text}` : text })
+    const more = oneMore(plan, events, course, asOf, falling ? sayFall(fall) : null)
+    if (more) found.push(mend('add-round', job, more))
   }
-  if (open && open.latest >= asOf)
-    found.push({ kind: 'go-on', job, text: `Go on: the next round by ${aDay(open.latest, asOf)}, and expect less of the whole.` })
-  if (course.endedOn === null) found.push({ kind: 'switch', job, text: 'Switch: call this course off, and match the colony again.' })
-  if (first) found.push({ kind: 'accept', job, text: 'Take it as it is, with your reason: it stays in the book.' })
+  if (open && open.latest >= asOf) found.push(mend('go-on', job, MENDS.goOn({ by: open.latest, asOf })))
+  if (course.endedOn === null) found.push(mend('switch', job, MENDS.switchTo()))
+  if (first) found.push(mend('accept', job, MENDS.accept()))
   return found
 }

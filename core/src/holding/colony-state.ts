@@ -90,11 +90,9 @@ function hindranceOf({ treatment }: CourseState, job: PlannedJob, situation: Jud
   if (level !== 'wait' && level !== 'ruled-out') return null
   const when =
     next === null
-      ? 'no day within reach passes: wait, or match the colony again'
-      : next > job.latest
-        ? `the next day that passes is ${aDay(next)}, after its window`
-        : `the next day that passes is ${aDay(next)}`
-  return `Not today. ${text.replace(/\.$/, '')}; ${when}.`
+      ? 'No day within reach passes: wait, or match the colony again.'
+      : `The next day that passes is ${aDay(next)}${next > job.latest ? ', after its window' : ''}.`
+  return `Not today. ${text} ${when}`
 }
 /** How far past its window a day for a dose is looked for. */
 const PAST_WINDOW = 14

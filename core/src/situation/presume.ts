@@ -232,10 +232,7 @@ const strength: Presume = (asked) => {
     fact: 'framesOfBees',
     value,
     say: `about ${value} frames of bees`,
-    because: `${because(asked, 'framesOfBees', known !== null)}; usual ${sayPhase(phase).startsWith('the ') ? 'in' : ''} ${sayPhase(phase)}`.replace(
-      '  ',
-      ' ',
-    ),
+    because: `${because(asked, 'framesOfBees', known !== null)}; usual in ${sayPhase(phase)}`,
     sure: 0.7,
     others: [{ value: WEAK, say: `with ${WEAK} frames of bees`, chance: 0.3, change: colony({ framesOfBees: WEAK }) }],
   }

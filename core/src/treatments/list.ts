@@ -44,4 +44,4 @@ const byKey = new Map(TREATMENTS.map((t) => [t.key, t]))
 export const treatmentOf = (key: TreatmentKey | string): Treatment | null => byKey.get(key as TreatmentKey) ?? null
 
 /** The active and form without its length: "Formic acid strip" of "Formic acid strip, 14 days". */
-export const shortName = (treatment: Treatment): string => treatment.name.replace(/,.*$/, '')
+export const shortName = (treatment: Treatment): string => treatment.shortName ?? treatment.name

@@ -48,8 +48,8 @@ function sayLimit(limit: TemperatureLimit): SheetFact {
   const [best, outer] = [celsiusRange(limit.best), celsiusRange(limit.outer)]
   const care =
     best === outer ? '; outside that it waits' : outer === null ? '; outside that it needs care' : `; with care ${outer}, outside that it waits`
-  const why = [limit.cold && `too cold, ${limit.cold}`, limit.hot && `too hot, ${limit.hot}`].filter(Boolean).join('; ')
-  return fact(`${what(limit)} ${limit.when}: ${best ?? 'any'}${care}.${why ? ` If ${why.replace('; too hot', '; if too hot')}.` : ''}`, limit.source)
+  const why = [limit.cold && `too cold, ${limit.cold}`, limit.hot && `too hot, ${limit.hot}`].filter(Boolean).join('; if ')
+  return fact(`${what(limit)} ${limit.when}: ${best ?? 'any'}${care}.${why ? ` If ${why}.` : ''}`, limit.source)
 }
 
 function sayDoseRule(dose: DoseRule): string {

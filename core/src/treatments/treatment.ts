@@ -169,6 +169,8 @@ export type BroodReach = 'under-cappings' | 'outlasts' | 'series' | 'once' | 'br
 export interface Treatment {
   readonly key: TreatmentKey
   readonly name: string
+  /** The active and form alone, where the name says more. */
+  readonly shortName?: string
   /** One line on what it is. */
   readonly short: string
   /** What the hand does at a dose: "lay the strips". */

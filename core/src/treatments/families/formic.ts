@@ -134,6 +134,7 @@ export const afterFormic = (days: number, dose: Step['after'] = first, sinceDose
 
 /** What the three forms laid as strips share; each has its own length, dose and weight. */
 export const FORMIC_STRIP = {
+  shortName: 'Formic acid strip',
   way: 'given',
   active: 'formic acid',
   synthetic: false,

@@ -7,6 +7,7 @@ import type { Treatment } from '../treatment.ts'
 export const oxalicStrip: Treatment = {
   key: 'oxalic-strip',
   name: 'Oxalic acid strip, slow release',
+  shortName: 'Oxalic acid strip',
   short: 'Oxalic acid and glycerine in strips for six to eight weeks; good in summer heat',
   verb: 'lay the strips',
   way: 'given',
