@@ -76,25 +76,33 @@ export const worstOf = (levels: readonly Level[]): Level => levels.reduce((worst
 export const worseThan = (a: Level, b: Level): boolean => weight[a] > weight[b]
 export const levelAt = (gate: Ask, option: Treatment, situation: JudgedSituation): Level => worstOf(gate(option, situation).map((f) => f.level))
 
-const asGiven = new WeakMap<JudgedSituation, { readonly given: Situation; readonly days: Map<Day, JudgedSituation> }>()
+/** How a situation was given, and the days it was asked for: kept on it and not copied with it, so that a changed copy is none of them. */
+interface Origin {
+  readonly given: Situation
+  readonly days: Map<Day, JudgedSituation>
+}
+const ORIGIN = Symbol('as given')
+type Kept = JudgedSituation & { readonly [ORIGIN]?: Origin }
+// Not in a WeakMap: its entries outlive every short collection, and a search over days makes thousands.
+const keep = (made: JudgedSituation, value: Origin): JudgedSituation => Object.defineProperty(made, ORIGIN, { value, enumerable: false })
 
 /** The situation judged, with what is likely on its day in the place of what is not known. */
 export function judged(given: Situation, judgement: Judgement = judge(given)): JudgedSituation {
   const { situation, presumptions } = presume(given)
-  const made = { ...situation, judgement, presumptions }
-  asGiven.set(made, { given, days: new Map([[given.startOn, made]]) })
+  const days = new Map<Day, JudgedSituation>()
+  const made = keep({ ...situation, judgement, presumptions }, { given, days })
+  days.set(given.startOn, made)
   return made
 }
 
 /** The same on another day, presumed anew; a situation that was changed after it was judged keeps what it has. */
 export function onDay(situation: JudgedSituation, day: Day): JudgedSituation {
-  const kept = asGiven.get(situation)
+  const kept = (situation as Kept)[ORIGIN]
   if (!kept) return { ...situation, startOn: day }
   let there = kept.days.get(day)
   if (!there) {
     const { situation: filled, presumptions } = presume({ ...kept.given, startOn: day })
-    kept.days.set(day, (there = { ...filled, judgement: situation.judgement, presumptions }))
-    asGiven.set(there, kept)
+    kept.days.set(day, (there = keep({ ...filled, judgement: situation.judgement, presumptions }, kept)))
   }
   return there
 }

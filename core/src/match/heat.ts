@@ -126,13 +126,15 @@ function byEach(limit: TemperatureLimit, readings: readonly Reading[], missing: 
   return { ...base, level: 'fits' }
 }
 
-const kept = new WeakMap<WeatherReader, Map<TemperatureLimit, Map<Day, Weighed>>>()
+/** A limit weighed, and whether it rests on days that nobody has told. */
+type Held = Weighed & { readonly untold: boolean }
+const kept = new WeakMap<WeatherReader, Map<TemperatureLimit, Map<Day, Held>>>()
 
 /**
  * Holds one limit against the days it asks for, from `startOn`. Kept per weather, limit and day, since a search over weeks and a
  * whole yard ask the same again and again.
  */
-export function weighHeat(limit: TemperatureLimit, s: Pick<JudgedSituation, 'weather' | 'normals' | 'startOn'>): Weighed {
+export function weighHeat(limit: TemperatureLimit, s: Pick<JudgedSituation, 'weather' | 'normals' | 'startOn'>): Held {
   const read = weatherReader(s)
   let perLimit = kept.get(read)
   if (!perLimit) kept.set(read, (perLimit = new Map()))
@@ -143,12 +145,13 @@ export function weighHeat(limit: TemperatureLimit, s: Pick<JudgedSituation, 'wea
     const wanted = limit.days[1] - limit.days[0] + 1
     const readings = readDays(read, s.startOn, limit.days)
     const missing = readings.length < wanted
-    weighed =
+    const made =
       limit.of === 'warmest'
         ? byWarmest(limit, readings, missing)
         : limit.of === 'average'
           ? byAverage(limit, readings, wanted)
           : byEach(limit, readings, missing)
+    weighed = { ...made, untold: made.missing || made.readings.some((r) => r.source === 'normal') }
     perDay.set(s.startOn, weighed)
   }
   return weighed

@@ -45,7 +45,7 @@ function firstFrom(option: Treatment, s: Judged, counts: Counts): Day | null {
 }
 
 function allowedBy(found: readonly LazyFinding[], option: Treatment, s: Judged): Allowed {
-  const worst = (of: LazyFinding['of']): Level => worstOf(found.filter((f) => f.of === of).map((f) => f.level))
+  const worst = (of: LazyFinding['of']): Level => found.reduce<Level>((w, f) => (f.of === of && worseThan(f.level, w) ? f.level : w), 'fits')
   const rules = worst('rules')
   return {
     rules: rules === 'fits' ? 'yes' : rules === 'care' ? 'confirm' : 'no',
@@ -61,9 +61,10 @@ export function once<T>(make: () => T): () => T {
 }
 
 function weigh(option: Treatment, s: Judged): Matched {
-  const found = gates.flatMap((gate) => gate(option, s))
+  const found: LazyFinding[] = []
+  for (const gate of gates) found.push(...gate(option, s))
   const fit = fitOf(found)
-  const worst = worstOf(found.map((f) => f.level))
+  const worst = found.reduce<Level>((w, f) => (worseThan(f.level, w) ? f.level : w), 'fits')
   const rests = once(() => restsOn(option, s, found))
   const findings = once(() => settled(found, rests()))
   // What is not known keeps a fit from being more than one with care, where knowing might change it.

@@ -1,7 +1,7 @@
 import type { PresumedFact, Presumption } from '../situation/index.ts'
 import { isByStrength, type Treatment } from '../treatments/index.ts'
 import { GATES } from './gates/index.ts'
-import { GATE_KEYS, settle, worstOf, type Finding, type GateKey, type JudgedSituation, type LazyFinding, type Level } from './finding.ts'
+import { GATE_KEYS, settle, worseThan, worstOf, type Finding, type GateKey, type JudgedSituation, type LazyFinding, type Level } from './finding.ts'
 import { FLIPS } from '../words/index.ts'
 
 /** Whether a finding speaks of the fit. */
@@ -21,7 +21,8 @@ const READ_BY: Readonly<Record<PresumedFact, readonly GateKey[]>> = {
   lastOpening: ['time'],
   nextOn: ['supers'],
 }
-export const fitOf = (found: readonly LazyFinding[]): Level => worstOf(found.filter(isOfFit).map((f) => f.level))
+export const fitOf = (found: readonly LazyFinding[]): Level =>
+  found.reduce<Level>((worst, f) => (isOfFit(f) && worseThan(f.level, worst) ? f.level : worst), 'fits')
 
 /** A presumption that an option's fit rests on. */
 export interface Rests {

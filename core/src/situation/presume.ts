@@ -414,15 +414,11 @@ function taken(s: Situation, { fact, value }: Presumption): Situation {
   }
 }
 
-const kept = new WeakMap<Situation, Presumed>()
-
 /**
  * Puts in the place of what is not known, or was seen too long ago, what is likely by the season, the place and what was last seen; each
  * with why, how sure, and how it may be instead. Nothing that is known is changed. Common practice and guesses, no source.
  */
 export function presume(situation: Situation): Presumed {
-  const found = kept.get(situation)
-  if (found) return found
   const day = situation.startOn
   const asked: Asked = { s: situation, day, phase: phaseAt(situation, day) }
   let filled = situation
@@ -441,7 +437,5 @@ export function presume(situation: Situation): Presumed {
   if (filled.colony.newlyHived === null && filled.colony.hivedOn !== null)
     filled = colony({ newlyHived: hivedLately(filled.colony.hivedOn, situation.asOf) })(filled)
   // Nothing of it is left open: each of its facts was known, or was taken above.
-  const made = { situation: filled as FilledSituation, presumptions }
-  kept.set(situation, made)
-  return made
+  return { situation: filled as FilledSituation, presumptions }
 }

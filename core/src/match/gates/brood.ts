@@ -78,7 +78,7 @@ export const brood: Gate = gateOf({ readsDay: true }, (option, s) => {
     {
       gate: 'brood',
       level: read.level,
-      ...(option.reach === 'under-cappings' || option.reach === 'none' ? {} : { about: 'brood' as const }),
+      about: option.reach === 'under-cappings' || option.reach === 'none' ? undefined : 'brood',
       figure: read.figure ?? null,
       limit: `${CAPPED_DAYS.worker} d capped`,
       source: SOURCE,

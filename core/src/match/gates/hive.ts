@@ -20,39 +20,46 @@ import { HIVE, HIVE_WAYS, type Said } from '../../words/index.ts'
 /** A queen counts as new for about four weeks (common practice, no source). */
 const NEW_QUEEN_DAYS = 28
 
-type Make = (level: Level, says: () => Said, figure?: Word, limit?: Word, ways?: () => readonly Way[]) => LazyFinding
+/** What one question about the hive tells. */
+interface Told {
+  readonly level: Level
+  readonly says: () => Said
+  readonly figure: Word
+  readonly limit: Word
+  readonly ways: () => readonly Way[]
+  /** What would change it, where no fact of the hive does. */
+  readonly turns?: () => Said | null
+}
+const NONE = (): readonly Way[] => []
+const tell = (level: Level, says: () => Said, figure: Word = null, limit: Word = null, ways = NONE): Told => ({ level, says, figure, limit, ways })
+
 /** One question about the hive; null where it has nothing to say. */
-type Aspect = (option: Treatment, s: JudgedSituation, make: Make) => LazyFinding | null
+type Aspect = (option: Treatment, s: JudgedSituation) => Told | null
+
+/** What an aspect tells as a finding, turned by the aspect alone. */
+function found(aspect: Aspect, about: PresumedFact | undefined, gate: Ask, option: Treatment, s: JudgedSituation): LazyFinding | null {
+  const told = aspect(option, s)
+  if (!told) return null
+  const { level, says, figure, limit, ways, turns = () => turnOf(gate, option, s, ways()) } = told
+  return { gate: 'hive', level, about, figure, limit, source: saySource(option.hive.source), says, turns }
+}
 
 /** An aspect as a gate of its own, so that what would change one reason is not hidden by another. */
-function alone(aspect: Aspect, about?: PresumedFact): Ask {
+function alone(aspect: Aspect): Ask {
   const gate: Ask = (option, s) => {
-    const found = aspect(option, s, maker(gate, option, s))
-    return found ? [about === undefined ? found : { ...found, about }] : []
+    const one = found(aspect, undefined, gate, option, s)
+    return one ? [one] : []
   }
   return gate
 }
 
-const NONE = (): readonly Way[] => []
-const maker =
-  (gate: Ask, option: Treatment, s: JudgedSituation): Make =>
-  (level, says, figure = null, limit = null, ways = NONE) => ({
-    gate: 'hive',
-    level,
-    figure,
-    limit,
-    source: saySource(option.hive.source),
-    says,
-    turns: () => turnOf(gate, option, s, ways()),
-  })
-
-const strength: Aspect = (option, s, make) => {
+const strength: Aspect = (option, s) => {
   const { framesOfBees: frames } = s.colony
   const least = option.hive.leastFramesOfBees
-  if (least === null) return isByStrength(option) ? make('fits', () => HIVE.doseByFrames({ frames })) : null
+  if (least === null) return isByStrength(option) ? tell('fits', () => HIVE.doseByFrames({ frames })) : null
   const limit = `${least} frames`
   if (frames >= least)
-    return make(
+    return tell(
       'fits',
       () => HIVE.strong({ frames, least }),
       () => plain(frames),
@@ -60,7 +67,7 @@ const strength: Aspect = (option, s, make) => {
       () => [{ say: HIVE_WAYS.fewerThan({ least }), change: withColony({ framesOfBees: least - 1 }) }],
     )
   const short = plain(least - frames)
-  return make(
+  return tell(
     'ruled-out',
     () => HIVE.weak({ frames, least }),
     `${short} short`,
@@ -69,12 +76,12 @@ const strength: Aspect = (option, s, make) => {
   )
 }
 
-function newQueen(option: Treatment, s: JudgedSituation, days: number, make: Make): LazyFinding {
+function newQueen(option: Treatment, s: JudgedSituation, days: number): Told {
   const { layingSince } = s.colony
   const from: Day = layingSince ? addDays(layingSince, days) : addDays(s.asOf, NEW_QUEEN_DAYS)
   const limit = `laying ${days} d`
   if (s.startOn >= from) {
-    return make(
+    return tell(
       'care',
       () => (layingSince ? HIVE.newQueenLaid({ days: daysBetween(layingSince, s.startOn) }) : HIVE.newQueenBy()),
       'new',
@@ -83,7 +90,7 @@ function newQueen(option: Treatment, s: JudgedSituation, days: number, make: Mak
     )
   }
   return {
-    ...make('wait', () => HIVE.newQueen({ days, began: layingSince !== null }), 'new', limit),
+    ...tell('wait', () => HIVE.newQueen({ days, began: layingSince !== null }), 'new', limit),
     turns: () => {
       const day = firstDay(alone(queen), option, s, 'care')
       return day ? HIVE.withCareFrom({ day }) : null
@@ -91,20 +98,20 @@ function newQueen(option: Treatment, s: JudgedSituation, days: number, make: Mak
   }
 }
 
-const queen: Aspect = (option, s, make) => {
+const queen: Aspect = (option, s) => {
   const state = s.colony.queen
   const days = option.hive.queenLayingDays
   const settled = () => [{ say: HIVE_WAYS.layingQueen(), change: withColony({ queen: 'laying' }) }]
   if (days === null) {
-    if (state === 'absent') return make('care', () => HIVE.noQueen(), 'no queen', null, settled)
+    if (state === 'absent') return tell('care', () => HIVE.noQueen(), 'no queen', null, settled)
     return null
   }
   if (state === 'absent' || state === 'caged')
-    return make('wait', () => HIVE.noQueenForFumigant({ caged: state === 'caged' }), state === 'absent' ? 'no queen' : 'caged', 'laying', settled)
+    return tell('wait', () => HIVE.noQueenForFumigant({ caged: state === 'caged' }), state === 'absent' ? 'no queen' : 'caged', 'laying', settled)
   const { layingSince } = s.colony
   // She lays, and has not for long: to a fumigant that is a new queen.
-  if (state === 'new' || (layingSince !== null && addDays(layingSince, days) > s.startOn)) return newQueen(option, s, days, make)
-  return make(
+  if (state === 'new' || (layingSince !== null && addDays(layingSince, days) > s.startOn)) return newQueen(option, s, days)
+  return tell(
     'fits',
     () => HIVE.laying(),
     null,
@@ -113,11 +120,11 @@ const queen: Aspect = (option, s, make) => {
   )
 }
 
-const settling: Aspect = (option, s, make) => {
+const settling: Aspect = (option, s) => {
   const { newlyHived, hivedOn } = s.colony
   const recent = newlyHived ?? hivedLately(hivedOn, s.asOf)
   if (!recent || option.hive.newlyHived === 'any') return null
-  return make(
+  return tell(
     'ruled-out',
     () => HIVE.newlyHived(),
     'new',
@@ -126,30 +133,30 @@ const settling: Aspect = (option, s, make) => {
   )
 }
 
-const entrance: Aspect = (option, s, make) => {
+const entrance: Aspect = (option, s) => {
   const state = s.colony.entrance
   if (option.hive.entrance === 'any' || state === 'full') return null
   const ways = () => [{ say: HIVE_WAYS.fullEntrance(), change: withColony({ entrance: 'full' }) }]
-  return make('care', () => HIVE.entranceReduced(), 'reduced', 'full width', ways)
+  return tell('care', () => HIVE.entranceReduced(), 'reduced', 'full width', ways)
 }
 
-const screen: Aspect = (option, s, make) => {
+const screen: Aspect = (option, s) => {
   const { floor } = s.colony
   if (option.hive.screen === 'any' || floor === 'solid' || floor === 'screen-closed') return null
   const ways = () => [{ say: HIVE_WAYS.trayIn(), change: withColony({ floor: 'screen-closed' }) }]
-  return make('care', () => HIVE.screenOpen(), 'screen', 'closed', ways)
+  return tell('care', () => HIVE.screenOpen(), 'screen', 'closed', ways)
 }
 
-const wet: Aspect = (option, s, make) => {
+const wet: Aspect = (option, s) => {
   const { floorWet } = s.colony
   if (option.hive.floor === 'any' || floorWet === false) return null
   const ways = () => [{ say: HIVE_WAYS.dryFloor(), change: withColony({ floorWet: false }) }]
-  return make('wait', () => HIVE.floorWet(), 'wet', 'dry', ways)
+  return tell('wait', () => HIVE.floorWet(), 'wet', 'dry', ways)
 }
 
-const feeding: Aspect = (option, s, make) => {
+const feeding: Aspect = (option, s) => {
   if (option.hive.feeding === 'any' || !s.colony.feeding) return null
-  return make(
+  return tell(
     'care',
     () => HIVE.fed(),
     'fed',
@@ -159,19 +166,19 @@ const feeding: Aspect = (option, s, make) => {
 }
 
 /** A colony that starves is fed, whatever a course asks: one that allows no feeding has to wait, or another comes first. */
-const stores: Aspect = (option, s, make) => {
+const stores: Aspect = (option, s) => {
   const state = storesOf(s)
   if (option.hive.feeding === 'any' || option.way !== 'given' || (state !== 'starving' && state !== 'light')) return null
   const ways = () => [{ say: HIVE_WAYS.onceFed(), change: withColony({ stores: 'enough', feeding: false }) }]
   return state === 'starving'
-    ? make('wait', () => HIVE.starving(), 'stores', 'fed', ways)
-    : make('care', () => HIVE.lightStores(), 'light', 'fed', ways)
+    ? tell('wait', () => HIVE.starving(), 'stores', 'fed', ways)
+    : tell('care', () => HIVE.lightStores(), 'light', 'fed', ways)
 }
 
 /** The full entrance that a fumigant wants is what robbers and wasps want too. */
-const robbed: Aspect = (option, s, make) => {
+const robbed: Aspect = (option, s) => {
   if (option.hive.entrance === 'any' || !isRobbed(signsOf(s).signs)) return null
-  return make(
+  return tell(
     'care',
     () => HIVE.robbed(),
     'robbed',
@@ -180,9 +187,9 @@ const robbed: Aspect = (option, s, make) => {
   )
 }
 
-const kindOfHive: Aspect = (option, s, make) => {
+const kindOfHive: Aspect = (option, s) => {
   if (option.hive.topBar === null || s.colony.hive !== 'top-bar') return null
-  return make(
+  return tell(
     option.hive.topBar.level,
     () => HIVE.topBar({ why: option.hive.topBar?.why ?? '' }),
     'top-bar',
@@ -191,10 +198,10 @@ const kindOfHive: Aspect = (option, s, make) => {
   )
 }
 
-const boxes: Aspect = (option, s, make) => {
+const boxes: Aspect = (option, s) => {
   const most = option.hive.mostBoxes
   if (most === null || s.colony.broodBoxes <= most) return null
-  return make(
+  return tell(
     'care',
     () => HIVE.manyBoxes({ boxes: s.colony.broodBoxes, most }),
     `${s.colony.broodBoxes} boxes`,
@@ -219,21 +226,21 @@ const IN_SPRING = (): readonly Way[] => [
 ]
 
 /** Nothing opens the nest of bees that keep together for the cold; what works by bees that move about does not work. */
-const moving: Aspect = (option, s, make) => {
+const moving: Aspect = (option, s) => {
   const opens = option.hive.opensHive && option.way === 'given'
   if (!opens && !option.hive.mustMove) return null
   const rest = restOn(s)
-  if (rest === 'winter') return make('ruled-out', () => (option.hive.mustMove ? HIVE.restMustMove() : HIVE.rest()), 'winter', 'moving', IN_SPRING)
+  if (rest === 'winter') return tell('ruled-out', () => (option.hive.mustMove ? HIVE.restMustMove() : HIVE.rest()), 'winter', 'moving', IN_SPRING)
   if (rest === 'cold')
     return {
-      ...make('wait', () => HIVE.cold({ high: STILL_HIGH }), 'cold', 'moving'),
+      ...tell('wait', () => HIVE.cold({ high: STILL_HIGH }), 'cold', 'moving'),
       turns: () => {
         const day = firstDay(alone(moving), option, s, 'care')
         return day ? HIVE.fromWarmer({ day }) : null
       },
     }
   if (s.colony.clustered)
-    return make(
+    return tell(
       'wait',
       () => HIVE.clustered(),
       'cluster',
@@ -243,31 +250,37 @@ const moving: Aspect = (option, s, make) => {
   return null
 }
 
-const toKnow: Aspect = (option, _s, make) => (option.hive.note === null ? null : make('fits', () => HIVE.toKnow({ note: option.hive.note ?? '' })))
+const toKnow: Aspect = (option) => (option.hive.note === null ? null : tell('fits', () => HIVE.toKnow({ note: option.hive.note ?? '' })))
 
 /** Sound in everything that was asked: said where no aspect has anything to say. */
-const sound: Aspect = (_option, _s, make) => make('fits', () => HIVE.sound())
+const sound: Aspect = () => tell('fits', () => HIVE.sound())
 
-const ASPECTS = [
-  alone(strength, 'framesOfBees'),
-  alone(queen, 'queen'),
-  alone(settling),
-  alone(entrance, 'entrance'),
-  alone(screen, 'floor'),
-  alone(wet, 'floorWet'),
-  alone(feeding),
-  alone(stores),
-  alone(robbed),
-  alone(kindOfHive),
-  alone(boxes),
-  alone(moving, 'clustered'),
-  alone(toKnow),
-]
+const ASPECTS = (
+  [
+    [strength, 'framesOfBees'],
+    [queen, 'queen'],
+    [settling],
+    [entrance, 'entrance'],
+    [screen, 'floor'],
+    [wet, 'floorWet'],
+    [feeding],
+    [stores],
+    [robbed],
+    [kindOfHive],
+    [boxes],
+    [moving, 'clustered'],
+    [toKnow],
+  ] as const
+).map(([aspect, about]: readonly [Aspect, PresumedFact?]) => ({ aspect, about, gate: alone(aspect) }))
 const SOUND = alone(sound)
 
 /** Gate 5: strength, queen, and how the hive stands. */
 export const hive: Gate = gateOf({ readsDay: true }, (option, s) => {
   if (option.way === 'waiting') return [{ gate: 'hive', level: 'fits', source: '', says: () => HIVE.nothingAsked(), turns: () => null }]
-  const found = ASPECTS.flatMap((aspect) => aspect(option, s))
-  return found.length > 0 ? found : SOUND(option, s)
+  const told: LazyFinding[] = []
+  for (const { aspect, about, gate } of ASPECTS) {
+    const one = found(aspect, about, gate, option, s)
+    if (one) told.push(one)
+  }
+  return told.length > 0 ? told : SOUND(option, s)
 })

@@ -21,7 +21,7 @@ const before = (p: PastCourse, s: JudgedSituation) => ({ name: treatmentOf(p.tre
 const without = (option: Treatment, s: JudgedSituation, gone: (p: PastCourse) => boolean): Level =>
   levelAt(rotation, option, { ...s, history: s.history.filter((p) => !gone(p)), yardHistory: (s.yardHistory ?? []).filter((p) => !gone(p)) })
 
-type Make = (level: Level, says: Said, figure: string | null, turns: () => Said | null, limit?: string | null) => LazyFinding
+type Make = (level: Level, says: () => Said, figure: string | null, turns: () => Said | null, limit?: string | null) => LazyFinding
 
 /** The day by which a course that runs should be over, by its longest span; null where that day is past already and it still runs. */
 function overBy(p: PastCourse, s: JudgedSituation): Day | null {
@@ -56,13 +56,18 @@ function running(option: Treatment, s: JudgedSituation, make: Make): LazyFinding
   if (clash)
     return make(
       'wait',
-      ROTATION.running({ ...before(clash, s), why: same ? 'same' : option.rotation.alone ? 'this-alone' : 'that-alone' }),
+      () => ROTATION.running({ ...before(clash, s), why: same ? 'same' : option.rotation.alone ? 'this-alone' : 'that-alone' }),
       'running',
       flip(clash),
     )
   const beside = open[0]
   if (beside)
-    return make('care', ROTATION.beside(before(beside, s)), 'running', () => ROTATION.onceOver({ level: without(option, s, (x) => x === beside) }))
+    return make(
+      'care',
+      () => ROTATION.beside(before(beside, s)),
+      'running',
+      () => ROTATION.onceOver({ level: without(option, s, (x) => x === beside) }),
+    )
   return null
 }
 
@@ -71,11 +76,12 @@ function gap(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], 
   const ended = own
     .filter((p) => p.end !== null && (p.treatment === option.key || option.rotation.alone))
     .reduce<PastCourse | null>((last, p) => (last === null || (p.end ?? '') > (last.end ?? '') ? p : last), null)
-  if (!ended?.end || gapDays === 0 || addDays(ended.end, gapDays) <= s.startOn) return null
-  const clear = addDays(ended.end, gapDays)
+  const end = ended?.end
+  if (!end || gapDays === 0 || addDays(end, gapDays) <= s.startOn) return null
+  const clear = addDays(end, gapDays)
   return make(
     'wait',
-    ROTATION.gap({ ended: ended.end, near: s.startOn, gap: gapDays, why: gapWhy }),
+    () => ROTATION.gap({ ended: end, near: s.startOn, gap: gapDays, why: gapWhy }),
     `${daysBetween(s.startOn, clear)} d`,
     () => ROTATION.from({ day: firstDay(rotation, option, s, 'care') ?? clear, near: s.startOn }),
     `${gapDays} d`,
@@ -88,7 +94,7 @@ function tooMany(option: Treatment, s: JudgedSituation, own: readonly PastCourse
   if (most === null || thisYear < most) return null
   return make(
     'ruled-out',
-    ROTATION.tooMany({ courses: thisYear, most }),
+    () => ROTATION.tooMany({ courses: thisYear, most }),
     `${thisYear} of ${most}`,
     () => ROTATION.nextYear({ level: without(option, s, (p) => sameClass(option, p) && yearOf(p.start) === yearOf(s.startOn)) }),
     String(most),
@@ -107,7 +113,7 @@ function again(option: Treatment, s: JudgedSituation, given: readonly PastCourse
   const turns = () => ROTATION.afterAnother({ level: without(option, s, (p) => sameClass(option, p)) })
   if (!option.rotation.change) return null
   if (last && sameClass(option, last)) {
-    return make('care', ROTATION.again({ ...before(last, s), row: inARow(option, given) }), 'again', turns)
+    return make('care', () => ROTATION.again({ ...before(last, s), row: inARow(option, given) }), 'again', turns)
   }
   if (last) return null
   const beside = (s.yardHistory ?? [])
@@ -115,16 +121,17 @@ function again(option: Treatment, s: JudgedSituation, given: readonly PastCourse
     .toSorted((a, b) => a.start.localeCompare(b.start))
     .at(-1)
   if (!beside || !sameClass(option, beside)) return null
-  return make('care', ROTATION.yardHadIt(before(beside, s)), 'again', turns)
+  return make('care', () => ROTATION.yardHadIt(before(beside, s)), 'again', turns)
 }
 
 function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], make: Make): LazyFinding | null {
   const poor = own.findLast((p) => p.efficacy !== null && p.efficacy < FAILING)
-  if (poor?.efficacy != null) {
+  const took = poor?.efficacy
+  if (took != null) {
     return make(
       'care',
-      ROTATION.fellShort({ took: Math.max(0, poor.efficacy) }),
-      `${plain(Math.max(0, poor.efficacy * 100), 0)} %`,
+      () => ROTATION.fellShort({ took: Math.max(0, took) }),
+      `${plain(Math.max(0, took * 100), 0)} %`,
       () => ROTATION.hadItWorked({ level: without(option, s, (p) => p === poor), courses: 1 }),
       `${FAILING * 100} %`,
     )
@@ -134,7 +141,7 @@ function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse
   if (short.length < FAILED_IN_YARD || short.length * 2 < yard.length) return null
   return make(
     'care',
-    ROTATION.fellShortInYard({ least: FAILING, short: short.length, counted: yard.length }),
+    () => ROTATION.fellShortInYard({ least: FAILING, short: short.length, counted: yard.length }),
     `${short.length} of ${yard.length}`,
     () => ROTATION.hadItWorked({ level: without(option, s, (p) => short.includes(p)), courses: short.length }),
     `${FAILING * 100} %`,
@@ -152,15 +159,31 @@ export const rotation: Gate = gateOf({ readsDay: true }, (option, asked) => {
     figure,
     limit,
     source: saySource(rule.source),
-    says: () => says,
+    says,
     turns,
   })
   if (s.history.length === 0 && !s.yardHistory?.length && rule.resistance === null)
-    return [make('fits', ROTATION.noneKnown(), null, () => (rule.change ? ROTATION.careAfterSame() : null))]
+    return [
+      make(
+        'fits',
+        () => ROTATION.noneKnown(),
+        null,
+        () => (rule.change ? ROTATION.careAfterSame() : null),
+      ),
+    ]
   const past = onceEach(s.history).filter((p) => p.start <= s.startOn)
   const own = past.filter((p) => sameClass(option, p))
   const given = past.filter(isGiven).toSorted((a, b) => a.start.localeCompare(b.start))
-  const resistance = rule.resistance === null ? null : make('care', ROTATION.resistance({ why: rule.resistance }), 'resist', () => ROTATION.testJar())
+  const why = rule.resistance
+  const resistance =
+    why === null
+      ? null
+      : make(
+          'care',
+          () => ROTATION.resistance({ why }),
+          'resist',
+          () => ROTATION.testJar(),
+        )
   const found = [
     running(option, s, make),
     gap(option, s, own, make),
@@ -171,5 +194,12 @@ export const rotation: Gate = gateOf({ readsDay: true }, (option, asked) => {
   ].filter((f) => f !== null)
   if (found.length > 0) return found
   const last = given.at(-1)
-  return [make('fits', last ? ROTATION.last(before(last, s)) : ROTATION.noneKnown(), null, () => (rule.change ? ROTATION.careAfterSame() : null))]
+  return [
+    make(
+      'fits',
+      () => (last ? ROTATION.last(before(last, s)) : ROTATION.noneKnown()),
+      null,
+      () => (rule.change ? ROTATION.careAfterSame() : null),
+    ),
+  ]
 })

@@ -40,34 +40,44 @@ const OFF = (option: Treatment): readonly Way[] => [
 
 function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
   const { now, offOn } = s.supers
-  const make = (level: Level, says: Said, figure: string | null = null, turns?: () => Said | null): LazyFinding => ({
+  const make = (level: Level, says: () => Said, figure: string | null = null, turns?: () => Said | null): LazyFinding => ({
     gate: 'supers',
     level,
     about: 'supers',
     figure,
     limit: allowed === 'no' ? 'supers off' : 'by your list',
     source: saySource(option.supers.source),
-    says: () => says,
+    says,
     turns: turns ?? (() => turnOf(nowAlone, option, s, OFF(option))),
   })
-  if (now === 'for-bees') return make('fits', SUPERS.forBees())
-  if (now === 'none') return make('fits', SUPERS.none())
+  if (now === 'for-bees') return make('fits', () => SUPERS.forBees())
+  if (now === 'none') return make('fits', () => SUPERS.none())
   // A plan is not a fact: a day that is over with the supers still on is a question.
   const planned = offOn !== null && offOn >= s.asOf
-  if (planned && offOn <= s.startOn) return make('fits', SUPERS.plannedOff({ day: offOn, near: s.startOn }))
-  if (allowed === 'yes') return make('fits', SUPERS.mayStay())
-  if (allowed === 'unknown') return { ...make('care', SUPERS.labelsDiffer(), 'on'), of: 'rules' }
-  if (offOn !== null && !planned) return make('wait', SUPERS.lapsed({ day: offOn, near: s.startOn }), 'on?')
+  if (planned && offOn <= s.startOn) return make('fits', () => SUPERS.plannedOff({ day: offOn, near: s.startOn }))
+  if (allowed === 'yes') return make('fits', () => SUPERS.mayStay())
+  if (allowed === 'unknown') return { ...make('care', () => SUPERS.labelsDiffer(), 'on'), of: 'rules' }
+  if (offOn !== null && !planned) return make('wait', () => SUPERS.lapsed({ day: offOn, near: s.startOn }), 'on?')
   if (offOn !== null) {
-    return make('wait', SUPERS.onUntil({ day: offOn }), `${daysBetween(s.startOn, offOn)} d`, () => {
-      const day = firstDay(nowAlone, option, s, 'care')
-      return day ? SUPERS.fitsOnceOff({ day }) : null
-    })
+    return make(
+      'wait',
+      () => SUPERS.onUntil({ day: offOn }),
+      `${daysBetween(s.startOn, offOn)} d`,
+      () => {
+        const day = firstDay(nowAlone, option, s, 'care')
+        return day ? SUPERS.fitsOnceOff({ day }) : null
+      },
+    )
   }
-  return make('ruled-out', SUPERS.on(), 'on', () => {
-    const last = lastStart(option, s)
-    return last && last >= s.startOn ? SUPERS.offBy({ day: last, near: s.startOn }) : turnOf(nowAlone, option, s, OFF(option))
-  })
+  return make(
+    'ruled-out',
+    () => SUPERS.on(),
+    'on',
+    () => {
+      const last = lastStart(option, s)
+      return last && last >= s.startOn ? SUPERS.offBy({ day: last, near: s.startOn }) : turnOf(nowAlone, option, s, OFF(option))
+    },
+  )
 }
 
 /** The supers on now as a gate of its own: what would change it is not hidden by those to come. */
@@ -93,7 +103,7 @@ function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): Lazy
     gate: 'supers',
     level: fits ? 'fits' : allowed === 'unknown' ? 'care' : 'ruled-out',
     about: 'nextOn',
-    ...(!fits && allowed === 'unknown' ? { of: 'rules' as const } : {}),
+    of: !fits && allowed === 'unknown' ? 'rules' : undefined,
     figure: () => `${Math.abs(daysBetween(clear, nextOn))} d`,
     limit: () => aDay(nextOn, s.startOn),
     source,

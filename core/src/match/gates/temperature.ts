@@ -71,7 +71,7 @@ export const temperature: Gate = gateOf({ readsDay: true }, (option, s) => {
     return {
       gate: 'temperature',
       level: w.level,
-      ...(w.missing || w.readings.some((r) => r.source === 'normal') ? { about: 'weather' as const } : {}),
+      about: w.untold ? 'weather' : undefined,
       figure: () => (w.figure === null ? 'not known' : degree(w.figure)),
       limit: () => sayRange(w.level === 'wait' ? limit.outer : limit.best),
       source: saySource(limit.source),
