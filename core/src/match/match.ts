@@ -1,14 +1,14 @@
 import { efficacyHere } from '../efficacy/index.ts'
-import type {} from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { GATES } from './gates/index.ts'
 import { levelsByDay, onEachDay, windowsOf, type OptionWindows } from './windows.ts'
 import { HORIZON, judged, onDay, worseThan, worstOf, type Finding, type Gate, type LazyFinding, type Level } from './finding.ts'
 import { leftOf } from './left.ts'
-import { fitOf, isOfFit, restsOn, settled } from './rests.ts'
+import { fitOf, isOfFit, restsOn, settled, type Rests } from './rests.ts'
 import type { Allowed, Judged, Matched, Verdict } from './matched.ts'
 import { inOrder } from './order.ts'
+import { NEED } from '../words/index.ts'
 
 export { HORIZON, judged }
 const gates = Object.values(GATES)
@@ -60,69 +60,84 @@ export function once<T>(make: () => T): () => T {
   return () => (made ??= { it: make() }).it
 }
 
-function weigh(option: Treatment, s: Judged): Matched {
-  const found: LazyFinding[] = []
-  for (const gate of gates) found.push(...gate(option, s))
-  const fit = fitOf(found)
-  const worst = found.reduce<Level>((w, f) => (worseThan(f.level, w) ? f.level : w), 'fits')
-  const rests = once(() => restsOn(option, s, found))
-  const findings = once(() => settled(found, rests()))
-  // What is not known keeps a fit from being more than one with care, where knowing might change it.
-  const verdict = once<Verdict>(() => (worst === 'fits' && rests().some((r) => r.matters) ? 'care' : worst))
-  const first = (level: Level, counts: Counts): Day | null =>
-    worseThan(level, 'care') ? (level === 'wait' ? firstFrom(option, s, counts) : null) : s.startOn
-  const efficacy = once(() => efficacyHere(option, s))
-  const left = once(() => leftOf(efficacy(), s.judgement))
-  const [earliest, fitFrom] = [once(() => first(verdict(), ALL)), once(() => first(fit, isOfFit))]
-  return {
-    treatment: option,
-    get verdict() {
-      return verdict()
-    },
-    fit,
-    allowed: allowedBy(found, option, s),
-    get presumed() {
-      return rests().map(({ presumption: { fact, value, because }, otherwise }) => ({ fact, value, because, otherwise }))
-    },
-    get earliest() {
-      return earliest()
-    },
-    get fitFrom() {
-      return fitFrom()
-    },
-    get findings() {
-      return findings()
-    },
-    get efficacy() {
-      return efficacy()
-    },
-    get left() {
-      return left()
-    },
+/** An option through all gates: its fit at once, the rest when it is read. A class, for seventeen are made of each of thousands. */
+class Weighed implements Matched {
+  readonly treatment: Treatment
+  readonly fit: Level
+  readonly allowed: Allowed
+  readonly #s: Judged
+  readonly #found: readonly LazyFinding[]
+  readonly #worst: Level
+  #rests: readonly Rests[] | undefined
+  #findings: readonly Finding[] | undefined
+  #earliest: Day | null | undefined
+  #fitFrom: Day | null | undefined
+  #efficacy: Matched['efficacy'] | undefined
+  #left: Matched['left'] | undefined
+
+  constructor(option: Treatment, s: Judged) {
+    const found: LazyFinding[] = []
+    for (const gate of gates) found.push(...gate(option, s))
+    this.treatment = option
+    this.fit = fitOf(found)
+    this.allowed = allowedBy(found, option, s)
+    this.#s = s
+    this.#found = found
+    this.#worst = found.reduce<Level>((w, f) => (worseThan(f.level, w) ? f.level : w), 'fits')
+  }
+  #restsOn(): readonly Rests[] {
+    return (this.#rests ??= restsOn(this.treatment, this.#s, this.#found))
+  }
+  #first(level: Level, counts: Counts): Day | null {
+    if (!worseThan(level, 'care')) return this.#s.startOn
+    return level === 'wait' ? firstFrom(this.treatment, this.#s, counts) : null
+  }
+  /** What is not known keeps a fit from being more than one with care, where knowing might change it. */
+  get verdict(): Verdict {
+    return this.#worst === 'fits' && this.#restsOn().some((r) => r.matters) ? 'care' : this.#worst
+  }
+  get presumed(): Matched['presumed'] {
+    return this.#restsOn().map(({ presumption: { fact, value, because }, otherwise }) => ({ fact, value, because, otherwise }))
+  }
+  get findings(): readonly Finding[] {
+    return (this.#findings ??= settled(this.#found, this.#restsOn()))
+  }
+  get earliest(): Day | null {
+    return this.#earliest === undefined ? (this.#earliest = this.#first(this.verdict, ALL)) : this.#earliest
+  }
+  get fitFrom(): Day | null {
+    return this.#fitFrom === undefined ? (this.#fitFrom = this.#first(this.fit, isOfFit)) : this.#fitFrom
+  }
+  get efficacy(): Matched['efficacy'] {
+    return this.#efficacy === undefined ? (this.#efficacy = efficacyHere(this.treatment, this.#s)) : this.#efficacy
+  }
+  get left(): Matched['left'] {
+    return this.#left === undefined ? (this.#left = leftOf(this.efficacy, this.#s.judgement)) : this.#left
   }
 }
 
 /** Where nothing else can be done on a day, an option that gives nothing comes back with care. */
-function bringBackWaiting(options: Matched[], s: Judged): Matched[] {
+function bringBackWaiting(options: readonly Matched[], s: Judged): readonly Matched[] {
   const served = options.some((o) => o.treatment.way !== 'waiting' && !worseThan(o.fit, 'care') && o.allowed.rules !== 'no')
   if (served || s.judgement.level !== 'treat') return options
   return options.map((o) => {
     if (o.treatment.way !== 'waiting') return o
     const findings = o.findings.map((f): Finding =>
       f.gate === 'need' && f.level === 'ruled-out'
-        ? { ...f, level: 'care', fit: 'care', text: `${f.text} Nothing else can be started on this day, so watch it closely.` }
+        ? { ...f, level: 'care', fit: 'care', text: `${f.text} ${NEED.nothingElse().text}` }
         : f,
     )
     const level = worstOf(findings.map((f) => f.level))
     const earliest = worseThan(level, 'care') ? null : s.startOn
-    return { ...o, findings, verdict: level, fit: level, earliest, fitFrom: earliest }
+    const { treatment, allowed, presumed, efficacy, left } = o
+    return { treatment, allowed, presumed, efficacy, left, findings, verdict: level, fit: level, earliest, fitFrom: earliest }
   })
 }
 
 /** Puts every treatment through all nine gates for the day `startOn`, and ranks them. */
 export function match(s: Judged, options: readonly Treatment[] = TREATMENTS): Matched[] {
   const weighed = bringBackWaiting(
-    options.map((option) => weigh(option, s)),
+    options.map((option) => new Weighed(option, s)),
     s,
   )
   return inOrder(weighed, s)

@@ -40,6 +40,7 @@ export const NEED = speaker('need', {
     `From ${v.low.toFixed(1)} on ${aDay(v.from, v.asOf)} to ${v.high.toFixed(1)} in 100 on ${aDay(v.to, v.asOf)}, after a course: faster than mites breed, so they came from outside. Look for a colony that collapses nearby, and narrow the entrance against robbing.`,
   trend: (v: { trend: string }) => v.trend,
   old: (v: { days: number }) => `The count is ${sayDays(v.days)} old: the level will have moved.`,
+  nothingElse: () => 'Nothing else can be started on this day, so watch it closely.',
   boardSettles: () => 'A board over three to seven days would settle it.',
   washSettles: () => 'A wash of about 300 bees would settle it.',
   freshWash: () => 'A fresh wash would settle it.',
