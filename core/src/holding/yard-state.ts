@@ -1,7 +1,7 @@
 import { capital, listed, small } from '../units/index.ts'
 import { limitOf } from '../judge/index.ts'
 import { broodlessWindow, phaseOf } from '../situation/index.ts'
-import { fitsOn, judged, lastSensibleStart, onDay } from '../match/index.ts'
+import { fitsOn, judged, lastSensibleStart, once, onDay } from '../match/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { shortName, TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { colonyState, type ColonyState, type Tone } from './colony-state.ts'
@@ -151,12 +151,20 @@ const LAST = { opening: 'before the last opening', supers: 'before the next supe
 export function yardState(yard: YardRecord, settings: SettingsRecord): YardState {
   const row = yard.colonies.map((colony) => colonyState(yard, colony, settings))
   const limit = limitOf(keeperFacts(settings), phaseOf({ phase: yard.phase, asOf: yard.today, hemisphere: yard.hemisphere, normals: yard.normals }))
+  // The words plan the day and search for last starts: of seventy yards only those are made that somebody reads.
+  const [sentence, ahead] = [once(() => say(yard, row)), once(() => sayAhead(yard, row, settings))]
   return {
     yard,
     row,
     limit: (limit.mites / limit.bees) * 100,
-    sentence: say(yard, row),
-    below: below(yard, row),
-    ahead: sayAhead(yard, row, settings),
+    get sentence() {
+      return sentence()
+    },
+    get below() {
+      return below(yard, row)
+    },
+    get ahead() {
+      return ahead()
+    },
   }
 }

@@ -123,9 +123,7 @@ function bringBackWaiting(options: readonly Matched[], s: Judged): readonly Matc
   return options.map((o) => {
     if (o.treatment.way !== 'waiting') return o
     const findings = o.findings.map((f): Finding =>
-      f.gate === 'need' && f.level === 'ruled-out'
-        ? { ...f, level: 'care', fit: 'care', text: `${f.text} ${NEED.nothingElse().text}` }
-        : f,
+      f.gate === 'need' && f.level === 'ruled-out' ? { ...f, level: 'care', fit: 'care', text: `${f.text} ${NEED.nothingElse().text}` } : f,
     )
     const level = worstOf(findings.map((f) => f.level))
     const earliest = worseThan(level, 'care') ? null : s.startOn

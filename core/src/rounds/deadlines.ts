@@ -49,7 +49,7 @@ function clashesOf({ colony, courses }: ColonyState, { supersNextOn, lastOpening
 /** Counted back from the supers and the last opening of a yard: each option's last start, the strictest colony speaking, and what clashes. */
 export function deadlinesOf(yard: YardState, settings: Pick<SettingsRecord, 'rules'>): YardDeadlines {
   const { today } = yard.yard
-  const situations = yard.row.map((s) => judged(s.situation))
+  const situations = yard.row.map((s) => judged(s.situation, s.judgement))
   const options = TREATMENTS.filter((t) => t.way === 'given').flatMap((treatment): Deadline[] => {
     const all = situations.map((s) => lastStarts(treatment, s))
     const first = (days: readonly (Day | null)[]) => days.filter((d) => d !== null).toSorted()[0] ?? null

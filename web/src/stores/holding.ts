@@ -4,7 +4,6 @@ import { v7 } from 'uuid'
 import {
   todayOfYards,
   USUAL_PREFERENCES,
-  yardState,
   type Preferences,
   type ColonyState,
   type SettingsRecord,
@@ -14,6 +13,7 @@ import {
 import { addDays, type Day } from '@thistle/core/time'
 import { sayTemperature } from '@thistle/core/units'
 import { sayAs } from '@thistle/core/words'
+import { stateOf, workAhead } from './states.ts'
 import { dateStyle, readingDay, localDay } from '../look/dates.ts'
 import { chosenTheme } from '../look/light.ts'
 import { call } from '../server/call.ts'
@@ -52,7 +52,7 @@ export const useHolding = defineStore('holding', () => {
   const chosenDay = ref<Day | null>(null)
 
   const settings = computed(() => me.value?.settings ?? null)
-  const states = computed<readonly YardState[]>(() => (settings.value ? yards.value.map((y) => yardState(y, settings.value as SettingsRecord)) : []))
+  const states = computed<readonly YardState[]>(() => (settings.value ? yards.value.map((y) => stateOf(y, settings.value as SettingsRecord)) : []))
   const yard = computed(() => states.value.find((s) => s.yard.id === chosenYard.value) ?? states.value[0] ?? null)
   const today = computed<Day>(() => yard.value?.yard.today ?? me.value?.holding.livesOn ?? localDay(new Date()))
   const day = computed<Day>({ get: () => chosenDay.value ?? today.value, set: (d) => (chosenDay.value = d === today.value ? null : d) })
@@ -82,6 +82,7 @@ export const useHolding = defineStore('holding', () => {
 
   async function load(): Promise<void> {
     const [nextMe, nextYards] = await Promise.all([connection.persist<Me>('GET', '/holding'), connection.persist<YardRecord[]>('GET', '/yards')])
+    await workAhead(nextYards, nextMe.settings)
     me.value = nextMe
     yards.value = nextYards
     loaded.value = true
@@ -89,6 +90,7 @@ export const useHolding = defineStore('holding', () => {
   /** Like `load`, but an ended session is told at once instead of being waited for. */
   async function tryLoad(): Promise<void> {
     const [mine, rows] = await Promise.all([call<Me>('GET', '/holding'), call<YardRecord[]>('GET', '/yards')])
+    await workAhead(rows, mine.settings)
     me.value = mine
     yards.value = rows
     loaded.value = true
@@ -126,7 +128,9 @@ export const useHolding = defineStore('holding', () => {
   async function saveSettings(next: SettingsRecord): Promise<void> {
     const { id, ...body } = next
     const row = await connection.persist<SettingsRecord>('PUT', `/settings/${id}`, body)
-    if (me.value) me.value = { ...me.value, settings: { ...next, version: row.version } }
+    const settings = { ...next, version: row.version }
+    await workAhead(yards.value, settings)
+    if (me.value) me.value = { ...me.value, settings }
   }
   async function savePreferences(next: Preferences): Promise<void> {
     const kept = await connection.persist<Preferences>('PUT', '/account/preferences', next)

@@ -2,16 +2,31 @@
 /** Counted back: by when each option must be begun, to be over before the supers and the last opening. */
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
 import { computed } from 'vue'
-import { deadlinesOf, type Deadline } from '@thistle/core/rounds'
+import type { YardState } from '@thistle/core/holding'
+import { deadlinesOf, type Deadline, type YardDeadlines } from '@thistle/core/rounds'
 import { daysBetween, yearOf, type Day } from '@thistle/core/time'
 import { shortName } from '@thistle/core/treatments'
 import { sayDay } from '../../look/dates.ts'
+import { useInTurn } from '../../parts/useInTurn.ts'
 import { plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import RoundsNav from './RoundsNav.vue'
 
 const holding = useHolding()
-const yards = computed(() => (holding.settings ? holding.states.filter((y) => y.row.length > 0).map((y) => deadlinesOf(y, holding.settings!)) : []))
+/** A table takes a while to stand: two yards fill a screen, the others follow. */
+const AT_FIRST = 2
+const standing = useInTurn(
+  computed(() => holding.states.filter((y) => y.row.length > 0)),
+  AT_FIRST,
+)
+// By the state itself: another yard that follows asks for nothing anew.
+const known = new WeakMap<YardState, YardDeadlines>()
+function endsOf(yard: YardState): YardDeadlines {
+  const found = known.get(yard) ?? deadlinesOf(yard, holding.settings!)
+  known.set(yard, found)
+  return found
+}
+const yards = computed(() => (holding.settings ? standing.value.map(endsOf) : []))
 const say = (day: Day | null) => (day === null ? '' : sayDay(day, holding.today) + (yearOf(day) === yearOf(holding.today) ? '' : ''))
 function stands(d: Deadline): string {
   const days = daysBetween(holding.today, d.last)

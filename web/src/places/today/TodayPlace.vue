@@ -14,6 +14,7 @@ import DayStrip from '../../graphics/DayStrip.vue'
 import { whenIdle } from '../../frame/idle.ts'
 import AskedToday from './AskedToday.vue'
 import { useMarks } from '../../parts/useMarks.ts'
+import { useInTurn } from '../../parts/useInTurn.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { capital, plural } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
@@ -40,7 +41,12 @@ const current = computed(() => {
   const job = course?.course.jobs.find((j) => j.job === was?.step.job?.job && j.n === was?.step.job?.n)
   return found && course && job ? { ...found, course, job } : null
 })
-const sentences = computed(() => holding.states.filter((y) => y.row.length > 0))
+/** As many sentences as a large screen shows at once; with seventy yards the others follow a few at a time. */
+const AT_FIRST = 8
+const read = useInTurn(
+  computed(() => holding.states.filter((y) => y.row.length > 0)),
+  AT_FIRST,
+)
 /** The sentence over a yard in the links it is made of: what may be given leads to the options, all else to the row. */
 function runsOf(y: YardState): { to: string; pieces: Phrase[] }[] {
   const over = y.row.filter((s) => s.steps.some((x) => x.kind === 'choose'))
@@ -101,7 +107,7 @@ const where = (line: TodayJob) => [line.yard.yard.name, line.step.course?.treatm
 const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.kind === 'board' || isCounted(line.step.job?.job)
 const enterable = (line: TodayJob) => line.step.kind === 'job' && !isCounted(line.step.job?.job) && line.step.due !== 'coming'
 /** Yards with a last sensible start coming near. */
-const ahead = computed(() => holding.states.filter((y) => y.ahead !== null))
+const ahead = computed(() => read.value.filter((y) => y.ahead !== null))
 const many = ref<TodayJob | null>(null)
 /** What was entered for many in one go, and how it is taken back. */
 const entered = ref<{ text: string; stroke: number | null } | null>(null)
@@ -138,7 +144,7 @@ function afterOne(): void {
     <div class="page">
       <h1 class="day">{{ sayDayLong(holding.today) }}, {{ holding.me?.holding.name }}</h1>
       <ul class="sentences">
-        <li v-for="y in sentences" :key="y.yard.id">
+        <li v-for="y in read" :key="y.yard.id">
           <RouterLink v-for="run in runsOf(y)" :key="run.to" :to="run.to" class="serif">
             <span v-for="(p, i) in run.pieces" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span>
           </RouterLink>

@@ -1,0 +1,30 @@
+/** Where the yards stand, worked out once for each as it was read; with seventy of them a few at a time, so that the page never stands still. */
+import { yardState, type SettingsRecord, type YardRecord, type YardState } from '@thistle/core/holding'
+
+const kept = new WeakMap<YardRecord, { readonly settings: SettingsRecord; readonly state: YardState }>()
+
+/** A yard's state under some settings: the one that was worked out, while neither has changed. */
+export function stateOf(yard: YardRecord, settings: SettingsRecord): YardState {
+  const known = kept.get(yard)
+  if (known?.settings === settings) return known.state
+  const state = yardState(yard, settings)
+  kept.set(yard, { settings, state })
+  return state
+}
+
+/** Longest that is worked without letting the page breathe, ms: with the yard that goes over it still under 50. */
+const BREATH = 16
+/** Lets what waits in the page have its turn. */
+export const breathe = (): Promise<void> => new Promise((resolve) => setTimeout(resolve))
+
+/** Works ahead what the yards will be asked for, so that reading it is at once. */
+export async function workAhead(yards: readonly YardRecord[], settings: SettingsRecord | null): Promise<void> {
+  if (!settings) return
+  let began = performance.now()
+  for (const yard of yards) {
+    stateOf(yard, settings)
+    if (performance.now() - began < BREATH) continue
+    await breathe()
+    began = performance.now()
+  }
+}
