@@ -1,5 +1,5 @@
 import { judge } from '../judge/index.ts'
-import type { PresumedFact, TreatmentKey } from '../situation/index.ts'
+import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, QUEEN_WORDS, SUPERS_WORDS, type PresumedFact, type TreatmentKey } from '../situation/index.ts'
 import { patternOf, TREATMENTS, type Treatment } from '../treatments/index.ts'
 import type { JudgedSituation } from './finding.ts'
 import { match } from './match.ts'
@@ -38,6 +38,23 @@ const QUESTIONS: Readonly<Record<AskedFact, string>> = {
   lastOpening: 'When are the hives opened for the last time this year?',
   nextOn: 'When must the next supers go on?',
   count: 'How many mites in a jar of about 300 bees?',
+}
+
+/** The answers in the words of the facts' own lists, as the column beside them has them; what has no list is said as it is presumed. */
+const ANSWERS: Readonly<Partial<Record<AskedFact, ReadonlyMap<string, string>>>> = {
+  brood: new Map(BROOD_WORDS),
+  supers: new Map(SUPERS_WORDS),
+  queen: new Map(QUEEN_WORDS),
+  entrance: new Map(ENTRANCE_WORDS),
+  floor: new Map(FLOOR_WORDS),
+  clustered: new Map([
+    ['true', 'yes'],
+    ['false', 'no'],
+  ]),
+  floorWet: new Map([
+    ['false', 'dry'],
+    ['true', 'wet'],
+  ]),
 }
 
 /** What an option costs in a situation, 0 to about 2: what hinders it, the mites it leaves as far as they matter, harm, visits (weights are guesses). */
@@ -129,7 +146,7 @@ export function ask(s: JudgedSituation, options: readonly Matched[], treatments:
         const without = same ? costIn(same, situation) : 2
         const withIt = best ? costIn(best, situation) : without
         worth += chance * Math.max(0, without - withIt)
-        return { value, say, chance, choice: best?.treatment.key ?? null }
+        return { value, say: ANSWERS[fact]?.get(String(value)) ?? say, chance, choice: best?.treatment.key ?? null }
       })
       return { fact, question: QUESTIONS[fact], worth: fact === 'count' ? worth : worth * matters, answers }
     })

@@ -134,6 +134,7 @@ dd { margin: 0; }
 .last { padding-left: 4px; }
 .known { display: grid; gap: 9px; }
 @media screen and (max-width: 1120px) and (min-width: 721px) { .facts { grid-column: 1 / -1; } }
+@media screen and (max-width: 1550px) and (min-width: 1181px) { .beside .facts { grid-row: 1 / span 2; } }
 @media print {
   .facts { padding: 0; }
   dl { grid-template-columns: repeat(3, max-content minmax(0, 1fr)); }

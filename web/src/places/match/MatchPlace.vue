@@ -249,6 +249,11 @@ function putAway(): void {
 @media screen and (max-width: 1120px) and (min-width: 721px) {
   .match { grid-template-columns: minmax(0, 1fr) 290px; }
 }
+/* An open pane takes its 430 of the window: the course stands under the options meanwhile. */
+@media screen and (max-width: 1550px) and (min-width: 1181px) {
+  .beside .match { grid-template-columns: 236px minmax(0, 1fr); }
+  .beside .course { grid-column: 2; }
+}
 @media screen and (max-width: 720px) {
   .match { display: flex; flex-direction: column; padding-bottom: 90px; }
   .options { border: 0; background: none; padding: 8px 12px 20px; }

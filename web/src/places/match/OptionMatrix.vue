@@ -107,4 +107,5 @@ thead th:last-child { text-align: left; }
 .verdict { font-weight: 650; white-space: nowrap; padding: 4px 12px 4px 6px; font-size: 14.5px; }
 .why td { background: var(--thistle-pale); padding: 8px 16px 12px; border-bottom: 1px solid var(--hairline); }
 @media screen and (max-width: 1120px) { .verdict { white-space: normal; } }
+@media screen and (max-width: 1550px) and (min-width: 1181px) { .beside .verdict { white-space: normal; } .beside .option th { width: 150px; } .beside .cell { min-width: 34px; } }
 </style>
