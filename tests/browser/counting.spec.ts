@@ -336,6 +336,7 @@ test('what was given before comes in by a file, counts at once, and one undo tak
   await expect(page.getByRole('heading', { name: /Oxalic acid vapour, since Sun 3 May/ })).toBeVisible()
   await page.goto('/changes')
   await page.getByRole('button', { name: /^Undo/ }).first().click()
+  await expect(page.getByRole('status').filter({ hasText: /^Undone/ })).toBeVisible()
   await openColony(page, 'Quarry Bank', 'Fern')
   await expect(page.getByRole('heading', { name: /Oxalic acid vapour, since Sun 3 May/ })).toHaveCount(0)
 })

@@ -38,7 +38,7 @@ function command(args: string[], input = ''): Promise<{ code: number | null; out
   })
 }
 
-describe('npm run -s case', { timeout: 60_000 }, () => {
+describe('npm run -s case', { timeout: 120_000 }, () => {
   it('answers a case from a file and from standard input alike, as the core does', async () => {
     const file = join(dir, 'case.json')
     writeFileSync(file, JSON.stringify(BARE))

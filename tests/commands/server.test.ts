@@ -16,7 +16,7 @@ const status = (port: number, path: string) =>
     get({ port, path, host: '127.0.0.1' }, (r) => resolve(r.resume().statusCode)).on('error', reject),
   )
 
-describe('the server as a process', { timeout: 30_000 }, () => {
+describe('the server as a process', { timeout: 120_000 }, () => {
   it('migrates, listens, logs lines of JSON, and ends cleanly when told to', async () => {
     const { child, message, logs, exit } = await start()
     expect(message.listening).toBeGreaterThan(0)

@@ -40,7 +40,7 @@ async function ask(url: string, text: string): Promise<unknown[]> {
   }
 }
 
-describe('the cluster of our own', { timeout: 90_000 }, () => {
+describe('the cluster of our own', { timeout: 180_000 }, () => {
   it('is made, kept over a stop, and comes back after a kill of everything', async () => {
     const data = join(dir, 'postgres')
     const first = await setup.startCluster(data)

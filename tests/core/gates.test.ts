@@ -1,10 +1,12 @@
 import fc from 'fast-check'
 import { describe, it } from 'vitest'
-import { GATES, judged, worstOf, type Finding, type GateKey, type Level } from '@thistle/core/match'
+import { GATES, judged, onDay, worstOf, type Finding, type GateKey, type Level } from '@thistle/core/match'
 import { answer } from '@thistle/core/course'
+import { parseCase } from '@thistle/core/formats'
 import type { Situation, Tool, TreatmentKey } from '@thistle/core/situation'
 import { treatmentOf, TREATMENTS, type Treatment } from '@thistle/core/treatments'
 import { addDays } from '@thistle/core/time'
+import { anything } from '../cases/anything.ts'
 import { august, days, wash, withColony } from '../cases/index.ts'
 import { expect } from '../read-as.ts'
 
@@ -146,6 +148,37 @@ describe('a gate that says it reads nothing of the day', () => {
     for (const [key, gate] of Object.entries(GATES))
       // Brood reads the day in what is presumed of it.
       if (gate.readsDay && key !== 'brood') expect(() => TREATMENTS.forEach((treatment) => gate(treatment, blind)), key).toThrow(/it reads/)
+  })
+})
+
+describe('what a gate says of itself to a search over days', () => {
+  const weighs = (f: { level: Level; of?: string }) => (f.of ?? 'fit') === 'fit' || (f.of === 'rules' && f.level === 'ruled-out')
+  const fits = (gate: (typeof GATES)[GateKey], treatment: Treatment, s: ReturnType<typeof judged>) =>
+    worstOf(
+      gate(treatment, s)
+        .filter(weighs)
+        .map((f) => f.level),
+    )
+  it('is so: its answer is the same on the days it calls the same, and its fit is that of its findings', () => {
+    let spared = 0
+    fc.assert(
+      fc.property(anything, fc.integer({ min: 0, max: 90 }), fc.integer({ min: 1, max: 40 }), (value, from, away) => {
+        const parsed = parseCase(value)
+        if (!parsed.ok) throw new Error(parsed.refusal.sentence)
+        const s = judged(parsed.situation)
+        const [one, other] = [onDay(s, addDays(s.asOf, from)), onDay(s, addDays(s.asOf, from + away))]
+        for (const [key, gate] of Object.entries(GATES))
+          for (const treatment of TREATMENTS) {
+            const there = fits(gate, treatment, other)
+            if (gate.fitOn) expect(gate.fitOn(treatment, other), `${key} of ${treatment.key}`).toBe(there)
+            if (!gate.sameOn?.(treatment, one, other)) continue
+            spared += 1
+            expect(fits(gate, treatment, one), `${key} of ${treatment.key}, ${away} days on`).toBe(there)
+          }
+      }),
+      { numRuns: 150 },
+    )
+    expect(spared).toBeGreaterThan(1000)
   })
 })
 

@@ -67,10 +67,19 @@ export interface LazyFinding {
 
 /** One question asked of one option on one day; a gate asks one or several. */
 export type Ask = (option: Treatment, situation: JudgedSituation) => LazyFinding[]
-/** A gate: one question asked of one option on one day. All gates have this shape, and each says itself whether the day matters to it. */
-export type Gate = Ask & { readonly readsDay: boolean }
-/** Makes a gate. One that does not read the day (`startOn`) is asked once in a search over days. */
-export const gateOf = ({ readsDay }: { readonly readsDay: boolean }, ask: Ask): Gate => Object.assign(ask, { readsDay })
+/** What a gate says of itself, so that a search over days need not ask it anew for each. A test holds it to all of it. */
+interface Reads {
+  /** Whether the day (`startOn`) matters to it at all. */
+  readonly readsDay: boolean
+  /** Whether its answer must be the same on two days of one situation; left out: it is asked on each. */
+  readonly sameOn?: (option: Treatment, one: JudgedSituation, other: JudgedSituation) => boolean
+  /** The worst level of its findings of fit, without making them; left out: they are made. */
+  readonly fitOn?: (option: Treatment, situation: JudgedSituation) => Level
+}
+/** A gate: one question asked of one option on one day. All gates have this shape, and each says itself what it reads. */
+export type Gate = Ask & Reads
+/** Makes a gate. One that does not read the day is asked once in a search over days. */
+export const gateOf = (reads: Reads, ask: Ask): Gate => Object.assign(ask, reads)
 
 export const worstOf = (levels: readonly Level[]): Level => levels.reduce((worst, l) => (weight[l] > weight[worst] ? l : worst), 'fits' as Level)
 export const worseThan = (a: Level, b: Level): boolean => weight[a] > weight[b]
@@ -95,6 +104,9 @@ export function judged(given: Situation, judgement: Judgement = judge(given)): J
   return made
 }
 
+const isAlike = (one: FilledColony, other: FilledColony): boolean =>
+  one === other || (Object.keys(one) as (keyof FilledColony)[]).every((key) => one[key] === other[key])
+
 /** The same on another day, presumed anew; a situation that was changed after it was judged keeps what it has. */
 export function onDay(situation: JudgedSituation, day: Day): JudgedSituation {
   const kept = (situation as Kept)[ORIGIN]
@@ -102,7 +114,9 @@ export function onDay(situation: JudgedSituation, day: Day): JudgedSituation {
   let there = kept.days.get(day)
   if (!there) {
     const { situation: filled, presumptions } = presume({ ...kept.given, startOn: day })
-    kept.days.set(day, (there = keep({ ...filled, judgement: situation.judgement, presumptions }, kept)))
+    // What is presumed of the hive is mostly the same on the next day: the same one then, so that nobody asks anew.
+    const colony = isAlike(filled.colony, situation.colony) ? situation.colony : filled.colony
+    kept.days.set(day, (there = keep({ ...filled, colony, judgement: situation.judgement, presumptions }, kept)))
   }
   return there
 }

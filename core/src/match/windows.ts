@@ -93,8 +93,21 @@ export function levelsByDay(option: Treatment, days: readonly JudgedSituation[],
   const [first] = days
   if (!first) return []
   const always = worstAt(anyDay, option, first, 'fits')
-  return days.map((s) => worstAt(byDay, option, s, always))
+  const last: (Level | undefined)[] = byDay.map(() => undefined)
+  return days.map((s, n) => {
+    const before = days[n - 1]
+    let worst = always
+    for (const [g, gate] of byDay.entries()) {
+      const known = before && last[g]
+      // Once nothing can be worse no more are asked, and what was not asked is not known on the next day.
+      const level = worst === 'ruled-out' ? undefined : known && gate.sameOn?.(option, before, s) ? known : fitAt(gate, option, s)
+      last[g] = level
+      if (level && worseThan(level, worst)) worst = level
+    }
+    return worst
+  })
 }
+const fitAt = (gate: Gate, option: Treatment, s: JudgedSituation): Level => gate.fitOn?.(option, s) ?? worstAt([gate], option, s, 'fits')
 /** The same situation on each of some days. */
 export const onEachDay = (s: JudgedSituation, from: Day, days: number): JudgedSituation[] =>
   Array.from({ length: days }, (_, n) => onDay(s, addDays(from, n)))

@@ -72,7 +72,7 @@ const READINGS: Record<BroodReach, Reading> = {
 }
 
 /** Gate 3: can it reach the mites, most of which sit under cappings while there is capped brood? */
-export const brood: Gate = gateOf({ readsDay: true }, (option, s) => {
+export const brood: Gate = gateOf({ readsDay: true, sameOn: (_option, one, other) => one.colony === other.colony }, (option, s) => {
   const read = READINGS[option.reach](option, s)
   return [
     {

@@ -274,8 +274,14 @@ const ASPECTS = (
 ).map(([aspect, about]: readonly [Aspect, PresumedFact?]) => ({ aspect, about, gate: alone(aspect) }))
 const SOUND = alone(sound)
 
+/** The day matters by the rest it lies in, and to a queen that is new. */
+const sameOn: Gate['sameOn'] = (_option, one, other) => {
+  const { colony } = one
+  return colony === other.colony && colony.layingSince === null && colony.queen !== 'new' && restOn(one) === restOn(other)
+}
+
 /** Gate 5: strength, queen, and how the hive stands. */
-export const hive: Gate = gateOf({ readsDay: true }, (option, s) => {
+export const hive: Gate = gateOf({ readsDay: true, sameOn }, (option, s) => {
   if (option.way === 'waiting') return [{ gate: 'hive', level: 'fits', source: '', says: () => HIVE.nothingAsked(), turns: () => null }]
   const told: LazyFinding[] = []
   for (const { aspect, about, gate } of ASPECTS) {

@@ -128,5 +128,11 @@ function openTooLong(option: Treatment, s: JudgedSituation): LazyFinding | null 
   }
 }
 
+/** The day matters to what may be out of date on it. */
+const sameOn: Gate['sameOn'] = (option, one, other) => {
+  const stock = one.stock[option.key]
+  return one.colony === other.colony && (stock?.expires ?? null) === null && (stock?.openedOn ?? null) === null
+}
+
 /** Gate 8: the gear it takes, and enough of it on the shelf, in date. */
-export const kit: Gate = gateOf({ readsDay: true }, (option, s) => [...gear(option, s), ...shelf(option, s)])
+export const kit: Gate = gateOf({ readsDay: true, sameOn }, (option, s) => [...gear(option, s), ...shelf(option, s)])

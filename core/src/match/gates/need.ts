@@ -89,8 +89,13 @@ function stillOver(option: Treatment, s: JudgedSituation): LazyFinding | null {
   }
 }
 
+const measured = (past: JudgedSituation['yardHistory']): boolean => past?.some((p) => p.efficacy !== null) ?? false
+/** The day matters to what it takes here: by its warmth, and by results that grow old. */
+const sameOn: Gate['sameOn'] = (option, one, other) =>
+  one.colony === other.colony && !option.warmth && !measured(one.history) && !measured(one.yardHistory)
+
 /** Gate 1: does the count call for it? A treatment is never worse than care here. */
-export const need: Gate = gateOf({ readsDay: true }, (option, s) => {
+export const need: Gate = gateOf({ readsDay: true, sameOn }, (option, s) => {
   const j = s.judgement
   const own = limitOf(s.keeper, j.phase)
   const level = (

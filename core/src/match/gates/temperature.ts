@@ -1,7 +1,7 @@
 import { saySource, type TemperatureLimit, type Treatment } from '../../treatments/index.ts'
 import type { Day } from '../../time/index.ts'
 import { degree, sayRange, TEMPERATURE, type Said } from '../../words/index.ts'
-import { firstDay, gateOf, type Gate, type JudgedSituation, type LazyFinding } from '../finding.ts'
+import { firstDay, gateOf, worseThan, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 import { excess, forecastChanceOf, weighHeat, type Weighed } from '../heat.ts'
 import type { Reading } from '../../situation/index.ts'
 
@@ -61,8 +61,14 @@ function sayChange(option: Treatment, limit: TemperatureLimit, w: Weighed, s: Ju
   return TEMPERATURE.withCareFrom({ ...said, day: careful, outer: limit.outer, unknown, clear })
 }
 
+const fitOn = (option: Treatment, s: JudgedSituation): Level =>
+  option.temperature.reduce<Level>((worst, limit) => {
+    const { level } = weighHeat(limit, s)
+    return worseThan(level, worst) ? level : worst
+  }, 'fits')
+
 /** Gate 2: the highs, and day and night together, on the days that matter; by forecast first and by normals beyond it. */
-export const temperature: Gate = gateOf({ readsDay: true }, (option, s) => {
+export const temperature: Gate = gateOf({ readsDay: true, fitOn }, (option, s) => {
   if (option.temperature.length === 0) {
     return [{ gate: 'temperature', level: 'fits', source: '', says: () => TEMPERATURE.noLimit(), turns: () => null }]
   }

@@ -19,7 +19,9 @@ const address = ref<string | null>(null)
 const clipboard = useClipboard({ legacy: true, copiedDuring: 60_000 })
 const copied = clipboard.copied
 const letter = ref<{ subject: string; text: string } | null | undefined>(undefined)
-onMounted(() => save(async () => void (state.value = await holding.persist('GET', '/calendar/address'))))
+// Read on its own: a press meanwhile is not to wait for it, and is not lost.
+const reading = useSave()
+onMounted(() => reading.save(async () => void (state.value = await holding.persist('GET', '/calendar/address'))))
 
 const HOURS = Array.from({ length: 24 }, (_, h) => [String(h), `${String(h).padStart(2, '0')}:00`] as const)
 const hourOf = (field: 'letterHour' | 'alarmHour') =>
@@ -81,7 +83,7 @@ const preview = () => save(async () => void (letter.value = (await holding.persi
       <p class="strong">{{ letter.subject }}</p>
       <pre>{{ letter.text }}</pre>
     </article>
-    <FaultLine v-if="fault">{{ fault }}</FaultLine>
+    <FaultLine v-if="fault ?? reading.fault.value">{{ fault ?? reading.fault.value }}</FaultLine>
   </section>
 </template>
 
