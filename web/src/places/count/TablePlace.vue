@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A whole yard in one go: Tab to the next cell, Enter down the column, kept in one stroke. */
 import FaultLine from '../../parts/FaultLine.vue'
+import KeepBar from '../../parts/KeepBar.vue'
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
 import AInput from 'ant-design-vue/es/input/Input'
 import ACheckbox from 'ant-design-vue/es/checkbox'
@@ -179,13 +180,13 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
                 </template>
           </RowsTable>
         </div>
-        <div class="keepbar">
+        <KeepBar>
           <FaultLine v-if="fault">{{ fault }}</FaultLine>
           <p v-else-if="kept && typed.length === 0" class="settled strong" role="status">{{ kept }} <RouterLink :to="`/count/yard/${yard.yard.id}`">What the yard says</RouterLink></p>
           <p v-else-if="wrong.length > 0" class="alarm" :class="{ strong: touched }">{{ wrong.map((l) => l.state.colony.name).join(', ') }}: put {{ wrong.length === 1 ? 'it' : 'them' }} right first; nothing is kept by half.</p>
           <p v-else-if="typed.length > 0" class="care">{{ plural(typed.length, 'count') }} typed, not kept yet.</p>
           <AButton id="t-keep" type="primary" class="press settle" html-type="submit" :disabled="busy || typed.length === 0 || !holding.mayWrite">{{ busy ? 'Keeping ...' : `Keep ${plural(typed.length, 'count')}` }}</AButton>
-        </div>
+        </KeepBar>
       </AForm>
       <CountSheet :yard="yard" :method="set.method" />
     </template>
@@ -209,7 +210,6 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
 .wide :deep(.says) { min-width: 330px; }
 .dot { display: inline-flex; align-items: center; gap: 10px; white-space: nowrap; }
 .word { min-width: 46px; }
-.keepbar { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--hairline); padding: 12px 0; display: flex; gap: 18px; align-items: center; justify-content: flex-end; z-index: 5; }
 @media screen and (max-width: 720px) {
   .wide :deep(.note) { display: none; }
   .wide :deep(thead .says) { display: none; }
@@ -221,6 +221,5 @@ const UNIT = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 cells' } 
   .cell { width: 100%; min-height: 48px; font-size: 17px; }
   .wide :deep(.says) { grid-column: 2 / -1; min-width: 0; }
   .dot { flex-wrap: wrap; }
-  .keepbar { bottom: 60px; flex-direction: column; align-items: stretch; gap: 8px; }
 }
 </style>

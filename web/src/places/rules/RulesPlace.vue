@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What the gates read: school, kit, the keeper's own list, the yards' dates, units. One plain page. */
 import FaultLine from '../../parts/FaultLine.vue'
+import KeepBar from '../../parts/KeepBar.vue'
 import PickField from '../../fields/PickField.vue'
 import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
@@ -155,7 +156,7 @@ async function reread(): Promise<void> {
         </div>
       </section>
 
-      <div class="keepbar">
+      <KeepBar>
         <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="reread" />
         <FaultLine v-else-if="fault">{{ marked ? 'What is marked in red above cannot be kept.' : fault }}</FaultLine>
         <p v-else-if="saved && !changed" class="settled strong" role="status">Kept. Every verdict reads it from now on.</p>
@@ -163,7 +164,7 @@ async function reread(): Promise<void> {
         <AButton type="primary" class="press" html-type="submit" :disabled="busy || !changed || holding.me?.keeper.role !== 'owner'">
           {{ busy ? 'Keeping ...' : 'Keep these rules' }}
         </AButton>
-      </div>
+      </KeepBar>
     </AForm>
 
     <YardDates />
@@ -177,9 +178,7 @@ async function reread(): Promise<void> {
 .block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
 .kit { display: grid; width: 100%; grid-template-columns: repeat(auto-fit, minmax(min(280px, 100%), 1fr)); gap: 4px 20px; }
-.keepbar { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--hairline); padding: 12px 0; display: flex; gap: 18px; align-items: center; justify-content: flex-end; z-index: 5; }
 @media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }
-  .keepbar { bottom: 60px; flex-direction: column; align-items: stretch; gap: 8px; }
 }
 </style>

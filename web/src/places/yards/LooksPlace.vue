@@ -11,6 +11,7 @@ import AreaField from '../../fields/AreaField.vue'
 import DayField from '../../fields/DayField.vue'
 import { sayDay } from '../../look/dates.ts'
 import FaultLine from '../../parts/FaultLine.vue'
+import KeepBar from '../../parts/KeepBar.vue'
 import NothingYet from '../../parts/NothingYet.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { useYardInView } from '../../parts/useYardInView.ts'
@@ -158,13 +159,13 @@ function forget(s: ColonyState): void {
             </div>
           </li>
         </ol>
-        <div class="keepbar">
+        <KeepBar>
           <FaultLine v-if="fault">{{ fault }}</FaultLine>
           <p v-else-if="kept && touched.length === 0" class="settled strong" role="status">{{ kept }} <RouterLink :to="`/yards/${yard.yard.id}`">The row as it stands</RouterLink></p>
           <p v-else-if="wrong.length > 0" class="alarm">{{ wrong.map((s) => s.colony.name).join(', ') }}: looked at since that day; nothing is kept by half.</p>
           <p v-else-if="touched.length > 0" class="care">{{ plural(touched.length, 'colony', 'colonies') }} looked at, not kept yet.</p>
           <AButton id="l-keep" type="primary" class="press settle" html-type="submit" :disabled="busy || touched.length === 0 || onDay === null || !holding.mayWrite">{{ busy ? 'Keeping ...' : `Keep ${plural(touched.length, 'look')}` }}</AButton>
-        </div>
+        </KeepBar>
       </AForm>
     </template>
     <NothingYet v-else title="Nothing stands here yet." says="Add colonies to the yard first." />
@@ -187,14 +188,11 @@ function forget(s: ColonyState): void {
 section.opened { padding: 16px 20px; }
 .whole { font-weight: 600; min-height: 48px; align-items: center; }
 .acts { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; margin: 0; }
-.keepbar { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--hairline); padding: 12px 0; display: flex; gap: 18px; align-items: center; justify-content: flex-end; z-index: 5; }
-.keepbar p { margin: 0; }
 @media screen and (max-width: 1000px) { .opened { --look-columns: 3; } }
 @media screen and (max-width: 720px) {
   .line { grid-template-columns: 26px minmax(0, 1fr); padding: 8px 12px; gap: 2px 8px; }
   .who { min-height: 48px; font-size: 18px; }
   .says { grid-column: 2; padding-bottom: 6px; }
   .opened { padding: 4px 12px 16px; }
-  .keepbar { bottom: 60px; flex-direction: column; align-items: stretch; gap: 8px; }
 }
 </style>
