@@ -1,11 +1,14 @@
 import fc from 'fast-check'
 import { describe, it } from 'vitest'
-import { GATES, judged, onDay, worstOf, type Finding, type GateKey, type Level } from '@thistle/core/match'
+import { fitsOn, GATES, judged, onDay, startDays, worstOf, type Finding, type GateKey, type Level } from '@thistle/core/match'
 import { answer } from '@thistle/core/course'
 import { parseCase } from '@thistle/core/formats'
 import type { Situation, Tool, TreatmentKey } from '@thistle/core/situation'
 import { treatmentOf, TREATMENTS, type Treatment } from '@thistle/core/treatments'
 import { addDays } from '@thistle/core/time'
+import { RULES } from '@thistle/core/words'
+import { gateOf } from '../../core/src/match/finding.ts'
+import { levelsByDay } from '../../core/src/match/windows.ts'
 import { anything } from '../cases/anything.ts'
 import { august, days, wash, withColony } from '../cases/index.ts'
 import { expect } from '../read-as.ts'
@@ -159,13 +162,18 @@ describe('what a gate says of itself to a search over days', () => {
         .filter(weighs)
         .map((f) => f.level),
     )
+  /** Half of the cases with everything seen of the colony, so that nothing presumed changes with the day. */
+  const seen = august().colony
+  const anyCase = fc.tuple(anything, fc.boolean()).map(([value, known]) => {
+    const parsed = parseCase(known ? { ...value, colony: seen } : value)
+    if (!parsed.ok) throw new Error(parsed.refusal.sentence)
+    return parsed.situation
+  })
   it('is so: its answer is the same on the days it calls the same, and its fit is that of its findings', () => {
     let spared = 0
     fc.assert(
-      fc.property(anything, fc.integer({ min: 0, max: 90 }), fc.integer({ min: 1, max: 40 }), (value, from, away) => {
-        const parsed = parseCase(value)
-        if (!parsed.ok) throw new Error(parsed.refusal.sentence)
-        const s = judged(parsed.situation)
+      fc.property(anyCase, fc.integer({ min: 0, max: 90 }), fc.integer({ min: 1, max: 40 }), (given, from, away) => {
+        const s = judged(given)
         const [one, other] = [onDay(s, addDays(s.asOf, from)), onDay(s, addDays(s.asOf, from + away))]
         for (const [key, gate] of Object.entries(GATES))
           for (const treatment of TREATMENTS) {
@@ -179,6 +187,43 @@ describe('what a gate says of itself to a search over days', () => {
       { numRuns: 150 },
     )
     expect(spared).toBeGreaterThan(1000)
+  })
+  it('changes nothing: each day of a search is answered as it is when it is asked alone', () => {
+    fc.assert(
+      fc.property(anyCase, fc.constantFrom(...TREATMENTS.filter((t) => t.way !== 'waiting')), (given, treatment) => {
+        for (const { day, fit } of startDays(treatment, judged(given), given.startOn, 70))
+          expect(fit, `${treatment.key} on ${day}`).toBe(fitsOn(judged({ ...given, startOn: day }), [treatment])[0]?.fit)
+      }),
+      { numRuns: 150 },
+    )
+  })
+  it('keeps nothing over a day on which it was not asked', () => {
+    const s = judged(august())
+    const [first, second, third] = [0, 1, 2].map((n) => onDay(s, addDays(s.startOn, n)))
+    const finding = (level: Level) => [{ gate: 'need' as const, level, source: '', says: () => RULES.notKnown(), turns: () => null }]
+    const stops = gateOf({ readsDay: true }, (_o, x) => finding(x === second ? 'ruled-out' : 'fits'))
+    const turns = gateOf({ readsDay: true, sameOn: (_o, one, other) => (one === first) === (other === first) }, (_o, x) =>
+      finding(x === first ? 'fits' : 'wait'),
+    )
+    expect(levelsByDay(option('amitraz-strip'), [first!, second!, third!], [], [stops, turns])).toEqual(['fits', 'ruled-out', 'wait'])
+  })
+  it('asks anew where warmth, results that grow old, a date on the shelf, a new queen or the winter rest may change it', () => {
+    const s = (over: Partial<Situation>) => judged(august({ counts: [wash('2026-08-11', 30)], ...over }))
+    const same = (key: GateKey, treatment: TreatmentKey, of: ReturnType<typeof judged>, far = 1) =>
+      GATES[key].sameOn?.(option(treatment), of, onDay(of, addDays(of.startOn, far)))
+    const past = { treatment: 'amitraz-strip' as const, start: '2026-03-01', end: '2026-04-14', efficacy: 0.6 }
+    expect(same('need', 'amitraz-strip', s({ history: [] }))).toBe(true)
+    expect(same('need', 'formic-strip-14', s({ history: [] }))).toBe(false)
+    expect(same('need', 'amitraz-strip', s({ history: [past] }))).toBe(false)
+    expect(same('need', 'amitraz-strip', s({ history: [], yardHistory: [past] }))).toBe(false)
+    expect(same('kit', 'amitraz-strip', s({ stock: {} }))).toBe(true)
+    expect(same('kit', 'amitraz-strip', s({ stock: { 'amitraz-strip': { units: 9, expires: '2026-08-20' } } }))).toBe(false)
+    expect(same('kit', 'amitraz-strip', s({ stock: { 'amitraz-strip': { units: 9, expires: null, openedOn: '2026-01-01' } } }))).toBe(false)
+    const known = { ...august().colony, clustered: false }
+    expect(same('hive', 'formic-strip-14', s({ colony: known }))).toBe(true)
+    expect(same('hive', 'formic-strip-14', s({ colony: { ...known, queen: 'new' } }))).toBe(false)
+    expect(same('hive', 'formic-strip-14', s({ colony: { ...known, layingSince: '2026-08-01' } }))).toBe(false)
+    expect(same('hive', 'formic-strip-14', s({ colony: known }), 120)).toBe(false)
   })
 })
 

@@ -81,5 +81,9 @@ describe('what is usual at a station', () => {
   it('is not said of less than a year', () => {
     expect(usualOf(year('2025-08-01', 330))).toBeNull()
     expect(usualOf([])).toBeNull()
+    // Nor of a year in which one month is told by few days: twenty are asked of each.
+    const few = (days: number) => usualOf(year('2025-01-01', 365).filter((d) => !d.date.startsWith('2025-06') || d.date <= `2025-06-${days}`))
+    expect(few(19)).toBeNull()
+    expect(few(20)).not.toBeNull()
   })
 })
