@@ -88,8 +88,7 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
           {{ x.doneOn ? sayDay(x.doneOn) : window(x) }}
         </span>
         <span>
-          {{ sayLine(x) }}
-          <span v-if="x.setFor" class="act">, set for {{ sayDay(x.setFor) }}{{ setWhy(x) ? `: ${setWhy(x)}` : '' }}</span>
+          {{ sayLine(x) }}<span v-if="x.setFor" class="act">, set for {{ sayDay(x.setFor) }}{{ setWhy(x) ? `: ${setWhy(x)}` : '' }}</span>
           <span v-if="who(x)" class="soft small">{{ who(x) }}</span>
           <AButton v-if="x.state === 'done' && eventOf(x) && holding.mayWrite" type="link" class="plainlink small" :disabled="busy" @click="takeBack(eventOf(x)!.id)">take back</AButton>
         </span>
