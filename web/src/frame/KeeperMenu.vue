@@ -12,8 +12,7 @@ const load = () => import('./KeeperMenuList.vue')
 <template>
   <LatePart v-slot="{ press, pressed }" :load="load" @open="emit('open', $event)">
     <AButton type="text" class="bare keeper" aria-haspopup="menu" aria-expanded="false" :aria-busy="pressed" @click="press">
-      <span>{{ holding.me?.keeper.name.split(' ')[0] }}</span>
-      <span class="unseen">, your menu</span>
+      <span>{{ holding.me?.keeper.name.split(' ')[0] }}</span><span class="unseen">, your menu</span>
       <span aria-hidden="true">▾</span>
     </AButton>
   </LatePart>

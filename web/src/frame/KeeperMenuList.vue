@@ -40,8 +40,7 @@ function run({ key }: { key: string | number }): void {
 <template>
   <ADropdown v-model:open="open" :trigger="['click']" placement="bottomRight" overlay-class-name="keeper-menu">
     <AButton type="text" class="bare keeper" aria-haspopup="menu" :aria-expanded="open">
-      <span>{{ holding.me?.keeper.name.split(' ')[0] }}</span>
-      <span class="unseen">, your menu</span>
+      <span>{{ holding.me?.keeper.name.split(' ')[0] }}</span><span class="unseen">, your menu</span>
       <span aria-hidden="true">▾</span>
     </AButton>
     <template #overlay>
