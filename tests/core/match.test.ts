@@ -102,14 +102,15 @@ describe('matching', () => {
     )
   })
 
-  it('orders by verdict, and puts waiting first whenever the level is under', () => {
+  // By the fit and not by the verdict: what is only presumed in an option, or to be confirmed, moves nothing; what the list refuses is last.
+  it('orders by fit, and puts waiting first whenever the level is under', () => {
     const order = ['fits', 'care', 'wait', 'ruled-out']
     fc.assert(
       fc.property(situations, (s) => {
         const found = answer(s)
         const list = found.judgement.level === 'under' ? found.options.slice(1) : found.options
         if (found.judgement.level === 'under') expect(found.options[0]?.treatment).toBe('wait-and-recount')
-        const places = list.map((o) => order.indexOf(o.verdict))
+        const places = list.map((o) => (o.allowed.rules === 'no' ? order.length : order.indexOf(o.fit)))
         expect(places).toEqual(places.toSorted((a, b) => a - b))
       }),
       { numRuns: 60 },
