@@ -8,7 +8,7 @@ import { afterAll, beforeAll, describe, it, expect } from 'vitest'
 import { answer } from '@thistle/core/course'
 import { parseCase } from '@thistle/core/formats'
 import { worded } from '@thistle/core/words'
-import { BARE } from '../cases/index.ts'
+import { august, BARE } from '../cases/index.ts'
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url))
 let dir: string
@@ -47,6 +47,14 @@ describe('npm run -s case', { timeout: 120_000 }, () => {
     expect(fromInput.out).toBe(fromFile.out)
     const parsed = parseCase(BARE)
     expect(JSON.parse(fromFile.out)).toEqual(JSON.parse(JSON.stringify(parsed.ok ? worded(answer(parsed.situation)) : null)))
+  })
+
+  it('tells amounts and temperatures in words, in its data too', async () => {
+    const short = august({ stock: { 'oxalic-vapour': { units: 0, expires: '2026-08-01' } } })
+    const { code, out } = await command(['match', '-'], JSON.stringify(short))
+    expect(code).toBe(0)
+    expect(out).toMatch(/"key": "kit\.shelfShort"/)
+    expect(out).not.toMatch(/\{-?\d/)
   })
 
   it.each([

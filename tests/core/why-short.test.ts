@@ -1,6 +1,7 @@
 import { describe, it } from 'vitest'
 import { failedOf, whyShort, yardState, type ColonyRecord, type CourseRecord, type SettingsRecord } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
+import { sayAs, USUAL_READER } from '@thistle/core/words'
 import { bareColony, bareCount, bareCourse, bareEvent, bareSettings, bareYard } from '../cases/records.ts'
 import { expect } from '../read-as.ts'
 
@@ -15,9 +16,11 @@ function asked(
   over: Partial<ColonyRecord> = {},
   settings: SettingsRecord = bareSettings,
   others: readonly ColonyRecord[] = [],
+  highs: readonly number[] = [],
 ) {
   const colony = bareColony({ id: 'a', name: 'Alder', courses: [course], counts: [bareCount(addDays(START, 54), 30)], ...over })
-  const yard = yardState({ ...bareYard(TODAY), colonies: [colony, ...others] }, settings)
+  const weather = highs.map((high, n) => ({ date: addDays(START, n), high, low: high - 8, kind: 'observed' as const }))
+  const yard = yardState({ ...bareYard(TODAY), weather, colonies: [colony, ...others] }, settings)
   const state = yard.row[0]!
   const failed = failedOf(state, state.courses[0]!.treatment.rotation.class)
   const list = failed ? whyShort(failed, state, yard, settings) : []
@@ -42,6 +45,15 @@ describe('a course that fell short', () => {
     expect(asked(strips([dose(2), out(2, addDays(START, 30))])).of.days!.says).toMatch(/^Out after 30 days, 12 short of 42/)
     const old = { ...bareSettings, stock: { 'amitraz-strip': { units: 4, expires: '2026-05-01', openedOn: null } } } as SettingsRecord
     expect(asked(sound, {}, old).of.pack!.says).toBe('The pack on the shelf expired on Fri 1 May.')
+  })
+  it('holds the days it had against what the treatment wants, both in the degrees of whoever reads', () => {
+    const acid = bareCourse('formic-strip-14', START, [dose(2)])
+    const highs = Array.from({ length: 20 }, () => 12)
+    const { says, state } = asked(acid, {}, bareSettings, [], highs).of.temperature!
+    expect(state).toBe('suspect')
+    expect(says).toBe('Highs of about 12 °C, and it works best at 20 °C and over.')
+    // 12 x 9/5 + 32 and 20 x 9/5 + 32, rounded; level from 20 on by its points.
+    expect(sayAs({ ...USUAL_READER, temperature: 'F' }, says)).toBe('Highs of about 54 °F, and it works best at 68 °F and over.')
   })
   it('looks at the neighbours, and at what was given before', () => {
     const other = (start: Day | null) =>

@@ -60,11 +60,12 @@ function temperature({ course, yard }: Asked): Found {
   const days = Array.from({ length: course.course.pattern.days.least }, (_, n) => read(addDays(course.startedOn, n))).filter((d) => d !== null)
   if (days.length < course.course.pattern.days.least / 2) return ask('How warm its days were is not known here any more.')
   const mean = days.reduce((sum, d) => sum + d.high, 0) / days.length
-  const [best] = warmth.at(-1) ?? [0]
   const share = warmth.findLast(([high]) => high <= mean)?.[1] ?? warmth[0]?.[1] ?? 1
   const full = warmth.at(-1)?.[1] ?? 1
+  // It is level from the first point that takes all it can.
+  const best = warmth.find(([, takes]) => takes === full)?.[0] ?? 0
   return full - share > COLD_SHARE
-    ? suspect(`Highs of about ${celsius(mean, 0)}, and it works best at ${best} and over.`)
+    ? suspect(`Highs of about ${celsius(mean, 0)}, and it works best at ${celsius(best)} and over.`)
     : sound(`Highs of about ${celsius(mean, 0)}.`)
 }
 function dose(asked: Asked): Found {

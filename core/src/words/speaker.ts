@@ -25,6 +25,9 @@ class Spoken implements Said {
   }
 }
 
+/** Whether something is said as data. */
+export const isSaid = (value: unknown): value is Said => value instanceof Spoken
+
 /** Sentences under one name, each called with its figures: "need.weak" of `speaker('need', { weak: (v) => ... })`. */
 export function speaker<T extends Sentences>(name: string, sentences: T): Speaker<T> {
   const spoken = Object.entries(sentences).map(([key, sentence]) => [key, (figures = {}) => new Spoken(`${name}.${key}`, figures, sentence)] as const)

@@ -1,4 +1,5 @@
 import { sayDay, sayDayLong, sayWindow, type DateStyle, type Day } from '../time/index.ts'
+import { isSaid } from './speaker.ts'
 import { plain, toFahrenheit, toFluidOunces, toOunces, type MassUnit, type TemperatureUnit, type VolumeUnit } from '../units/index.ts'
 
 /** How somebody reads figures and days. */
@@ -60,7 +61,7 @@ export function sayAs(reader: Reader, text: string): string {
 const isRecord = (value: unknown): value is Record<string, unknown> =>
   value !== null && typeof value === 'object' && [Object.prototype, null].includes(Object.getPrototypeOf(value))
 
-/** Everything that is said in an answer, worded; a part in which nothing is said stays the same one. Getters are read. */
+/** Everything in an answer that goes out, worded, its data too; a part in which nothing is said stays the same one. Getters are read. */
 export function worded<T>(answer: T, reader: Reader = USUAL_READER): T {
   const turn = (value: unknown): unknown => {
     if (typeof value === 'string') return sayAs(reader, value)
@@ -68,6 +69,8 @@ export function worded<T>(answer: T, reader: Reader = USUAL_READER): T {
       const turned = value.map(turn)
       return turned.every((v, i) => v === value[i]) ? value : turned
     }
+    // Its figures are data and stay so; what is named among them is worded.
+    if (isSaid(value)) return { key: value.key, with: turn(value.with) }
     if (!isRecord(value)) return value
     const turned = Object.entries(value).map(([key, v]) => [key, v, turn(v)] as const)
     return turned.every(([, before, after]) => before === after) ? value : Object.fromEntries(turned.map(([key, , after]) => [key, after]))

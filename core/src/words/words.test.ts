@@ -14,6 +14,7 @@ import {
   kelvin,
   millilitres,
   sayAs,
+  speaker,
   USUAL_READER,
   worded,
 } from './index.ts'
@@ -85,6 +86,11 @@ describe('a sentence with its figures', () => {
       },
       list: [aDay('2026-08-20'), 4, null, { deep: grams(2) }],
     }
+    const TOLD = speaker('told', { dose: (v: { dose: string; day: Day }) => `${v.dose} on ${aDay(v.day)}` })
+    const said = TOLD.dose({ dose: grams(2), day: '2026-08-20' })
+    expect(usual(said.text)).toBe('2 g on Thu 20 Aug')
+    // What goes out as data has its days as days, and no notation of ours.
+    expect(JSON.parse(JSON.stringify(worded({ says: said })))).toEqual({ says: { key: 'told.dose', with: { dose: '2 g', day: '2026-08-20' } } })
     expect(worded(made)).toEqual({ text: '3 °C', list: ['Thu 20 Aug', 4, null, { deep: '2 g' }] })
   })
 })

@@ -11,7 +11,8 @@ interface Limit {
   readonly limit: Span
 }
 
-const range = (span: Span): string => celsiusRange(span) ?? 'none'
+/** "10 to 29.5 °C"; "none" where both ends are open. */
+export const sayRange = (span: Span): string => celsiusRange(span) ?? 'none'
 const percent = (chance: number): string => `about ${plain(Math.min(99, Math.max(1, chance * 100)), 0)} %`
 function known(k: Known): string {
   if (k.by === 'forecast-then-usual') return `by the forecast to ${aDay(k.until)} and then what is usual`
@@ -28,32 +29,32 @@ interface Average extends Limit {
   readonly known: Known
 }
 const average = (v: Average): string =>
-  `${v.reads === 'mean' ? 'Day and night together come to' : 'The highs come to'} ${celsius(v.average)} ${v.when}, ${known(v.known)}; the limit is ${range(v.limit)}`
+  `${v.reads === 'mean' ? 'Day and night together come to' : 'The highs come to'} ${celsius(v.average)} ${v.when}, ${known(v.known)}; the limit is ${sayRange(v.limit)}`
+
+/** "when the highs on the first day are 10 to 29.5 °C". */
+const keeps = (v: Limit & { average: boolean }): string =>
+  v.average ? `when it is ${sayRange(v.limit)} ${v.when}` : `when the highs ${v.when} are ${sayRange(v.limit)}`
 
 /** Gate 2: the highs, and day and night together, on the days that matter. */
 export const TEMPERATURE = speaker('temperature', {
   noLimit: () => 'No temperature limit.',
-  notKnown: (v: Limit) => `The temperature ${v.when} is not known; the limit is ${range(v.limit)}.`,
+  notKnown: (v: Limit) => `The temperature ${v.when} is not known; the limit is ${sayRange(v.limit)}.`,
   average: (v: Average) => `${average(v)}.`,
   averagePartly: (v: Average & { days: number; of: number }) => `${average(v)}. Only ${v.days} of ${v.of} days are known.`,
   averageChance: (v: Average & { chance: number }) => `${average(v)}: the chance that it holds is ${percent(v.chance)}.`,
   averageOut: (v: Average & { why: string }) => `${average(v)}: ${v.why}.`,
   usualOnly: (v: Limit & { high: number; chance: number }) =>
-    `Only what is usual for the month is known ${v.when} (about ${celsius(v.high)}): the chance that the limit of ${range(v.limit)} holds is ${percent(v.chance)}.`,
+    `Only what is usual for the month is known ${v.when} (about ${celsius(v.high)}): the chance that the limit of ${sayRange(v.limit)} holds is ${percent(v.chance)}.`,
   holds: (v: Limit & { highs: readonly number[]; known: Known; chance: number | null }) =>
-    `${highs(v.highs)} ${v.when} ${known(v.known)}; the limit is ${range(v.limit)}${v.chance === null ? '' : `; as forecasts err, the chance that it holds is ${percent(v.chance)}`}.`,
+    `${highs(v.highs)} ${v.when} ${known(v.known)}; the limit is ${sayRange(v.limit)}${v.chance === null ? '' : `; as forecasts err, the chance that it holds is ${percent(v.chance)}`}.`,
   out: (v: { high: number; day: Day; known: Known; hot: boolean; edge: number; when: string; why: string }) =>
     `${celsius(v.high)} on ${aDay(v.day)} ${known(v.known)} is ${v.hot ? 'over' : 'under'} ${celsius(v.edge)} ${v.when}: ${v.why}.`,
   nothingDecides: () => '',
   wouldTake: (v: { kelvin: number; more: boolean }) => `It would take ${kelvin(v.kelvin)} ${v.more ? 'more' : 'less'} to change this.`,
-  from: (v: Limit & { day: Day; average: boolean }) =>
-    `Fits from ${aDay(v.day)}, ${v.average ? `when it is ${range(v.limit)} ${v.when}` : `when the highs ${v.when} are ${range(v.limit)}`}.`,
+  from: (v: Limit & { day: Day; average: boolean }) => `Fits from ${aDay(v.day)}, ${keeps(v)}.`,
   noBetterDay: () => 'No day in the next eight weeks is better, by the days known and what is usual.',
   withCareFrom: (v: Limit & { day: Day; outer: Span; unknown: boolean; clear: Day | null; average: boolean }) =>
-    `Fits with care from ${aDay(v.day)} (${v.unknown ? 'from then on nothing is known' : `${range(v.outer)} with care`})${
-      v.clear
-        ? `, fits from ${aDay(v.clear)}, ${v.average ? `when it is ${range(v.limit)} ${v.when}` : `when the highs ${v.when} are ${range(v.limit)}`}`
-        : ''
+    `Fits with care from ${aDay(v.day)} (${v.unknown ? 'from then on nothing is known' : `${sayRange(v.outer)} with care`})${
+      v.clear ? `, fits from ${aDay(v.clear)}, ${keeps(v)}` : ''
     }.`,
 })
-export const sayRange = range
