@@ -181,7 +181,8 @@ test('the smallest set of questions is asked, and answering them settles it', as
 test('what fell short before is gone through before the same active again, for one colony and for the yard', async ({ demo: page }) => {
   await openColony(page, 'Withy Corner', 'Angelica')
   await page.getByRole('link', { name: 'Match', exact: true }).first().click()
-  await expect(page.getByRole('heading', { name: 'Angelica' })).toBeVisible()
+  await expect(page).toHaveURL(/\/match/)
+  await expect(page.getByRole('heading', { name: 'Angelica', exact: true })).toBeVisible()
   // Another active leads; the one that failed is there to be chosen.
   await expect(page.getByText(/^Oxalic acid vapour, with care/)).toBeVisible()
   await page
