@@ -265,7 +265,7 @@ describe('efficacy here and now', () => {
 describe('the question asked first', () => {
   it('is worth something, changes the choice, and is asked of nobody who knows everything', () => {
     expect(answer(august()).ask.filter((q) => q.fact !== 'count')).toEqual([])
-    const [first] = answer(bare('2026-05-20')).ask
+    const [first] = answer(bare('2026-08-20')).ask
     expect(first?.fact).toBe('supers')
     expect(new Set(first?.answers.map((a) => a.choice)).size).toBeGreaterThan(1)
   })
@@ -585,5 +585,138 @@ describe('counts on either side of a winter', () => {
     const trend = (before: Day) => judged(bare('2027-04-12', { counts: [board(before, 36), board('2027-04-11', 11)] })).judgement.trend
     expect(trend('2026-07-20')).toBeNull()
     expect(trend('2027-02-20')).not.toBeNull()
+  })
+})
+
+describe('a course that reaches into the flow, with no day set for the next supers', () => {
+  // By the calendar the flow is June and July in the north, December and January in the south.
+  const supersOf = (s: Situation, key: string) => of(s, key).findings.filter((f) => f.gate === 'supers')
+  const amitraz = (asOf: Day, over: object = {}) => supersOf(bare(asOf, { supers: { now: 'none' }, ...over }), 'amitraz-strip').at(-1)!
+  // 42 days in and 14 of waiting: begun on 6 April supers may go on on 1 June, the first day of the flow; begun on the 7th they may not.
+  it.each([
+    ['north', '2026-04-06', 'fits'],
+    ['north', '2026-04-07', 'care'],
+    ['north', '2026-05-28', 'care'],
+    ['south', '2026-10-06', 'fits'],
+    ['south', '2026-10-07', 'care'],
+    ['south', '2026-11-28', 'care'],
+  ] as const)('%s, %s: %s', (hemisphere, day, fit) => {
+    expect(amitraz(day, { hemisphere }).fit).toBe(fit)
+    expect(of(bare(day, { hemisphere }), 'amitraz-strip').fit).not.toBe(fit === 'care' ? 'fits' : 'ruled-out')
+  })
+  it('says so, from when, and until when the supers would have to wait', () => {
+    const found = amitraz('2026-05-20')
+    expect(usual(found.text)).toBe(
+      'No date is set for the next supers. The flow usually begins about Mon 1 Jun, before this course and its waiting time end (Wed 15 Jul).',
+    )
+    expect(usual(found.flip!)).toBe('Fits if the supers can wait until Wed 15 Jul.')
+    const next = (nextOn: Day) => amitraz('2026-05-20', { supers: { now: 'none', nextOn } }).fit
+    expect([next('2026-07-15'), next('2026-07-14')]).toEqual(['fits', 'ruled-out'])
+  })
+  it('is settled by who saw them off, or took them off, in the flow itself, and not by a look before it', () => {
+    const inFlow = (lookedOn: Day, offOn: Day | null = null) =>
+      amitraz('2026-06-20', { supers: { now: 'none', offOn }, colony: { broodBoxes: 1, lookedOn } }).fit
+    expect(inFlow('2026-06-18')).toBe('fits')
+    expect(inFlow('2026-05-20')).toBe('care')
+    expect(inFlow('2025-06-18')).toBe('care')
+    expect(inFlow('2026-05-20', '2026-06-15')).toBe('fits')
+    expect(usual(amitraz('2026-06-20', { colony: { broodBoxes: 1, lookedOn: '2026-05-20' } }).text)).toMatch(/^This is the flow by the season/)
+  })
+  it('is no matter where the keeper’s own word on the season stands, and none of the list’s where that is not settled', () => {
+    expect(amitraz('2026-05-20', { phase: 'increase' }).fit).toBe('fits')
+    const formic = supersOf(bare('2026-05-20', { supers: { now: 'none' } }), 'formic-strip-14').at(-1)!
+    expect([formic.fit, formic.of]).toEqual(['care', 'rules'])
+  })
+  it('is no matter while supers are on', () => {
+    const on = supersOf(bare('2026-05-20', { supers: { now: 'for-people' } }), 'amitraz-strip')
+    expect(on.map((f) => [f.says.key, f.fit])).toEqual([
+      ['supers.on', 'ruled-out'],
+      ['supers.noNextDate', 'fits'],
+    ])
+  })
+  it('never fits where supers are presumed on before it is over', () => {
+    const never = TREATMENTS.filter((t) => t.way === 'given' && t.supers.while === 'never')
+    for (const hemisphere of ['north', 'south'] as const)
+      for (const normals of [[], temperateNormals(hemisphere)])
+        for (let n = 0; n < 365; n += 6) {
+          const s = judged(bare(addDays('2026-01-03', n), { hemisphere, normals }))
+          for (const o of match(s, never)) {
+            if (o.fit !== 'fits') continue
+            const clear = /could go on from \{([\d-]+)/.exec(o.findings.filter((f) => f.gate === 'supers').at(-1)!.says.text)![1]!
+            for (let day = s.startOn; day < clear; day = addDays(day, 1))
+              expect(presume({ ...bare(day, { hemisphere, normals }) }).situation.supers.now, `${o.treatment.key} ${s.startOn} ${day}`).not.toBe(
+                'for-people',
+              )
+          }
+        }
+  })
+})
+
+describe('a brood break', () => {
+  const over = (asOf: Day, more: object = {}) =>
+    bare(asOf, { normals: temperateNormals('north'), counts: [wash(asOf, 10)], supers: { now: 'none' }, ...more })
+  const found = (s: Situation) => of(s, 'brood-break').findings.filter((f) => f.gate === 'brood')
+  const round = (s: Situation) => found(s).find((f) => f.says.key.startsWith('brood.round'))!
+  const REFUSED = { 'oxalic-vapour': { authorised: 'no' }, 'oxalic-dribble': { authorised: 'no' } }
+  it('names the oxalic round it is made for, 24 to 31 days on', () => {
+    expect(round(over('2026-06-20')).fit).toBe('fits')
+    expect(usual(round(over('2026-06-20')).text)).toBe(
+      'It takes no mite by itself: oxalic acid vapour once nothing is capped, about Tue 14 Jul, takes most of them.',
+    )
+  })
+  it('says what stands against that round: supers that stay on, with no day set to take them off', () => {
+    const on = round(over('2026-06-20', { supers: { now: 'for-people' } }))
+    expect(on.fit).toBe('care')
+    expect(usual(on.text)).toMatch(/something stands against the round that does, .* about Tue 14 Jul: Ruled out while the supers are on for people/)
+    expect(on.flip).toBe('Fits once the supers are off.')
+    expect(round(over('2026-06-20', { supers: { now: 'for-people' }, keeper: { kit: [] } })).flip).toBe(on.flip)
+    expect(round(over('2026-06-20', { supers: { now: 'for-people', offOn: '2026-07-14' } })).fit).toBe('fits')
+    expect(round(over('2026-06-20', { supers: { now: 'for-people', offOn: '2026-07-22' } })).fit).toBe('care')
+    // Presumed on: said as presumed, with what would be so otherwise.
+    expect(of(over('2026-06-20', { supers: null }), 'brood-break').presumed.find((p) => p.fact === 'supers')?.otherwise).toBe('fits')
+    expect(round(over('2026-06-20', { supers: null })).presumed).toBe('supers')
+    expect(usual(round(over('2026-06-20', { supers: null })).text)).toMatch(/^Presumed, not known: supers on for people/)
+  })
+  it('does not move by the list or the kit, and says what is wanting in them', () => {
+    for (const more of [{ rules: REFUSED }, { keeper: { kit: [] } }]) {
+      expect(of(over('2026-06-20', more), 'brood-break').fit).toBe(of(over('2026-06-20'), 'brood-break').fit)
+    }
+    expect(found(over('2026-06-20', { rules: REFUSED })).find((f) => f.of === 'rules')?.text).toMatch(/your own list refuses every oxalic round/)
+    expect(found(over('2026-06-20', { rules: { 'oxalic-vapour': { authorised: 'no' } } })).find((f) => f.of === 'rules')).toBeUndefined()
+    const lacks = found(over('2026-06-20', { keeper: { kit: ['respirator'] } })).find((f) => f.of === 'kit')!
+    expect(usual(lacks.text)).toMatch(/about Tue 14 Jul, the round after the break, needs what is missing from your kit: a vaporiser, acid-proof/)
+  })
+  it('wants the queen back six weeks before the winter rest, and queens to be had', () => {
+    const rest = nextRest(over('2026-08-12'), '2026-08-12')!.from
+    const last = addDays(rest, -42 - 24)
+    expect(of(over(last), 'brood-break').fit).toBe('care')
+    expect(of(over(addDays(last, 1)), 'brood-break').fit).toBe('ruled-out')
+    expect(
+      found(over(addDays(last, 1)))
+        .map((f) => f.flip ?? '')
+        .some((flip) => flip.includes(`{${last}`)),
+    ).toBe(true)
+    // In the winter itself that is not the reason.
+    const january = over('2026-01-15', { colony: { broodBoxes: 1, brood: 'capped' } })
+    expect(found(january).map((f) => f.says.key)).not.toContain('brood.noTimeForWinterBees')
+    const queens = (asOf: Day) => found(over(asOf)).some((f) => f.says.key === 'brood.noQueens')
+    expect([queens('2026-03-05'), queens('2026-04-10'), queens('2026-08-07'), queens('2026-08-08')]).toEqual([true, false, false, true])
+  })
+})
+
+describe('the last sensible start, for the bees of the winter', () => {
+  const september = bare('2026-09-01', { normals: temperateNormals('north'), counts: [wash('2026-08-30', 10)], supers: { now: 'none' } })
+  it('is the last day of which the count is said to come before them', () => {
+    const last = of(september, 'amitraz-strip').lastStart!
+    expect(last.because).toBe('winter-bees')
+    const said = (day: Day) => answer({ ...september, asOf: day, startOn: day, counts: [wash(day, 10)] }).judgement.text
+    expect(said(last.day)).toMatch(/treat before the winter bees are raised/)
+    expect(said(addDays(last.day, 1))).toMatch(/late for the winter bees/)
+  })
+  it('gives way to an earlier date, and bounds nothing that is given in winter, nor in spring', () => {
+    expect(of({ ...september, lastOpening: '2026-10-20' }, 'amitraz-strip').lastStart).toMatchObject({ because: 'opening', day: '2026-09-08' })
+    expect(of(september, 'oxalic-vapour').lastStart).toBeNull()
+    expect(of(september, 'oxalic-dribble').lastStart).toBeNull()
+    expect(of(bare('2026-04-10', { normals: temperateNormals('north') }), 'amitraz-strip').lastStart).toBeNull()
   })
 })

@@ -1,4 +1,4 @@
-import type { Rest, Situation, Tool, WeatherDay } from '../situation/index.ts'
+import type { Spell, Situation, Tool, WeatherDay } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 import type { Said } from '../words/index.ts'
 import type { CoursePattern, Dose, JobKind, Treatment } from '../treatments/index.ts'
@@ -49,7 +49,7 @@ export interface Warning {
 
 /** What planning reads of the case, and the winter that comes: in it a cluster is not opened. */
 export interface PlanFacts extends Pick<Situation, 'colony' | 'rules' | 'lastOpening' | 'asOf'>, Partial<Pick<Situation, 'hemisphere'>> {
-  readonly rest?: Rest | null
+  readonly rest?: Spell | null
   /** A count in the middle is wanted: the colony was in danger, or the active may not work. */
   readonly midway?: boolean
 }

@@ -1,4 +1,4 @@
-import type { Rest, Rule } from '../situation/index.ts'
+import type { Spell, Rule } from '../situation/index.ts'
 import { addDays, earlierOf, laterOf, type Day } from '../time/index.ts'
 import {
   doseOf,
@@ -69,19 +69,19 @@ function capped(window: Window, step: Step, last: Day | null): Window {
 /** The fall on a board is the count of a winter: no jar, and no frame pulled for eggs. */
 const ON_A_BOARD = 'Count the fall on a board over three to seven days: a cluster is not opened for a jar'
 const AFTER_WINTER = 'at the first look of spring: a cluster is not opened for it'
-const inRest = (day: Day, rest: Rest | null | undefined): boolean => rest != null && day >= rest.from && day <= rest.to
+const inRest = (day: Day, rest: Spell | null | undefined): boolean => rest != null && day >= rest.from && day <= rest.to
 
 /** Days after its best day in which a look is still worth taking into spring (a guess). */
 const STILL_ASKED = 42
 /** A look that was not made before the rest began, or whose day lies in it. It stays one of spring once spring is there. */
-const waitsForSpring = (best: Day, rest: Rest, asOf: Day): boolean =>
+const waitsForSpring = (best: Day, rest: Spell, asOf: Day): boolean =>
   inRest(best, rest) || (best < rest.from && asOf >= rest.from && addDays(best, STILL_ASKED) >= rest.from)
 
 /**
  * In the winter rest a count is one of the fall, and a look for eggs waits for spring: where its best day lies in the rest, and where it
  * was not made before the rest began. `asOf`: today, for a job that is still open.
  */
-function wintered(job: { window: Window; text: string; opensHive: boolean }, step: Step, rest: Rest | null | undefined, asOf: Day): typeof job {
+function wintered(job: { window: Window; text: string; opensHive: boolean }, step: Step, rest: Spell | null | undefined, asOf: Day): typeof job {
   if (!rest) return job
   const { best } = job.window
   if (step.job === 'queen-check' ? !waitsForSpring(best, rest, asOf) : !inRest(laterOf(best, asOf), rest)) return job
@@ -92,7 +92,7 @@ function wintered(job: { window: Window; text: string; opensHive: boolean }, ste
 }
 
 /** A look that a swarm or a new queen asks for waits for spring too, where the winter rest holds its day. */
-function inSpring(job: PlannedJob, rest: Rest | null | undefined, asOf: Day): PlannedJob {
+function inSpring(job: PlannedJob, rest: Spell | null | undefined, asOf: Day): PlannedJob {
   if (job.state !== 'open' || !rest || !waitsForSpring(job.best, rest, asOf)) return job
   const spring = addDays(rest.to, 1)
   return { ...job, earliest: spring, best: spring, latest: addDays(spring, 28), text: `${job.text} At the first look of spring` }

@@ -145,7 +145,12 @@ function sayBroodless({ normals, hemisphere, today }: YardRecord, row: readonly 
   if (has) return null
   return `Likely without brood from ${aDay(weeks.from, today)} to ${aDay(weeks.to, today)}, by what is usual here: an oxalic round reaches nearly every mite then, not needed by a low count and given by many in any case.`
 }
-const LAST = { opening: 'before the last opening', supers: 'before the next supers', weather: 'then it is too cold or too hot' } as const
+const LAST = {
+  opening: 'before the last opening',
+  supers: 'before the next supers',
+  'winter-bees': 'for the bees of the winter',
+  weather: 'then it is too cold or too hot',
+} as const
 
 /** A whole yard as it stands today, in walking order. */
 export function yardState(yard: YardRecord, settings: SettingsRecord): YardState {

@@ -1,6 +1,6 @@
 export { BOARD_LIMITS, boardLimits, DRONE_LIMIT, URGENT, isOwnLimit, limitOf, sayBoards, SCHOOL_LIMITS, saySchool, type Limit } from './schools.ts'
 export { growthADay, STALE_AFTER } from './recount.ts'
-export { isOver, judge, overLimit, sayLimitSource, type Judgement, type JudgementLevel, type JudgementUnit } from './judge.ts'
+export { isOver, judge, lastForWinterBees, overLimit, sayLimitSource, type Judgement, type JudgementLevel, type JudgementUnit } from './judge.ts'
 export type { Trend } from './trend.ts'
 export { growthOf, sayGrowth, type Growth, type TimedCount } from './growth.ts'
 export { settlingOf, type Settling } from './settle.ts'

@@ -1,5 +1,6 @@
 import { chanceAtLeast, clopperPearson, FEW_BEES, newestCount, poissonRate, type Estimate, type PooledCount } from '../count/index.ts'
 import {
+  nextRest,
   phaseAt,
   phaseOf,
   sayPhase,
@@ -200,8 +201,18 @@ function notesOn(count: PooledCount, phase: Phase, stale: boolean, unlike: Judge
 /** Days before the winter rest in which the last winter bees are raised: later nothing done now helps them (common practice, no source). */
 const WINTER_BEES = 30
 /** Whether the bees that go through the winter are still to be raised: until about a month before the phase turns. */
-export const winterBeesToCome = (situation: Situation, day: Day): boolean =>
+const winterBeesToCome = (situation: Situation, day: Day): boolean =>
   phaseAt(situation, day) === 'decrease' && phaseAt(situation, addDays(day, WINTER_BEES)) === 'decrease'
+
+/**
+ * The last day of the winter bees that are raised now, by the winter rest that comes; null outside those weeks, and where the keeper's own
+ * word on the season stands for every day.
+ */
+export function lastForWinterBees(situation: Situation, day: Day): Day | null {
+  if (!winterBeesToCome(situation, day)) return null
+  const rest = nextRest(situation, day)
+  return rest && addDays(rest.from, -WINTER_BEES - 1)
+}
 
 function sayJudged(level: JudgementLevel, m: Measured, situation: Situation, recovery: number): Said {
   const { estimate, low, high } = m.interval

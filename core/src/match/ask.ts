@@ -118,8 +118,12 @@ function jarWays(s: JudgedSituation): Way[] | null {
   ]
 }
 
-/** What stands first and may be done now. */
-const choiceOf = (options: readonly Matched[]): Matched | undefined => options.find((o) => CLASS[o.fit] < CLASS.wait && o.allowed.rules !== 'no')
+/** What is chosen of what may be done now: waiting where that stands first, else what is given, else work on the hive. */
+function choiceOf(options: readonly Matched[]): Matched | undefined {
+  const open = options.filter((o) => CLASS[o.fit] < CLASS.wait && o.allowed.rules !== 'no')
+  const [first] = open
+  return first?.treatment.way === 'waiting' ? first : (open.find((o) => o.treatment.way === 'given') ?? first)
+}
 
 /** Most asked at once. */
 const MOST = 3

@@ -159,6 +159,10 @@ export function turnOf(gate: Ask, option: Treatment, situation: JudgedSituation,
 /** "Presumed, not known: without brood (late November; not looked at)." */
 export const sayPresumed = (p: Presumption): string => `Presumed, not known: ${p.say} (${p.because}).`
 
+/** What is presumed, and what is said of it; what fits on a presumption says no more, but for the weather, which has its figures. */
+const presumedText = (presumption: Presumption, { level, about }: LazyFinding, said: string): string =>
+  said === '' || (level === 'fits' && about !== 'weather') ? sayPresumed(presumption) : `${sayPresumed(presumption)} ${said}`
+
 /**
  * The finding with its words made at the first reading and kept: a row of verdicts reads none of them. `on`: the presumption it rests
  * on, and whether the option's fit would be another without it.
@@ -186,9 +190,7 @@ export function settle(f: LazyFinding, on: { readonly presumption: Presumption; 
       return (says ??= f.says())
     },
     get text() {
-      return (text ??= on
-        ? `${sayPresumed(on.presumption)}${f.level === 'fits' && f.about !== 'weather' ? '' : ` ${this.says.text}`}`
-        : this.says.text)
+      return (text ??= on ? presumedText(on.presumption, f, this.says.text) : this.says.text)
     },
     get turns() {
       return turns === undefined ? (turns = f.turns()) : turns

@@ -7,19 +7,19 @@ import { FLIPS } from '../words/index.ts'
 /** Whether a finding speaks of the fit. */
 export const isOfFit = ({ of = 'fit' }: Pick<LazyFinding, 'of'>): boolean => of === 'fit'
 
-/** The gates that read a fact that may be presumed. */
+/** The gates that read a fact that may be presumed; brood speaks of the round after a break, on its own later day. */
 const READ_BY: Readonly<Record<PresumedFact, readonly GateKey[]>> = {
   brood: ['need', 'brood', 'supers', 'time', 'kit'],
   clustered: ['hive'],
-  supers: ['supers'],
+  supers: ['brood', 'supers'],
   framesOfBees: ['hive', 'kit'],
   queen: ['hive'],
   entrance: ['hive'],
   floor: ['hive'],
   floorWet: ['hive'],
-  weather: ['temperature', 'hive', 'time'],
-  lastOpening: ['time'],
-  nextOn: ['supers'],
+  weather: ['temperature', 'brood', 'hive', 'time'],
+  lastOpening: ['brood', 'time'],
+  nextOn: ['brood', 'supers'],
 }
 export const fitOf = (found: readonly LazyFinding[]): Level =>
   found.reduce<Level>((worst, f) => (isOfFit(f) && worseThan(f.level, worst) ? f.level : worst), 'fits')
@@ -49,7 +49,7 @@ export function restsOn(option: Treatment, s: JudgedSituation, found: readonly L
       const level = worstOf([fitOf(found.filter((f) => !read.includes(f.gate))), ...anew.map((g) => g.level)])
       if (level === fit || otherwise !== fit) continue
       otherwise = level
-      say = other.say
+      say = other.way ?? other.say
       gate = anew.find((g) => g.level !== fitOf(found.filter((f) => f.gate === g.key)))?.key ?? null
     }
     return otherwise !== fit || found.some((f) => f.about === presumption.fact)

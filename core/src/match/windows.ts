@@ -1,4 +1,5 @@
-import { addDays, daysBetween, earlierOf, type Day } from '../time/index.ts'
+import { lastForWinterBees } from '../judge/index.ts'
+import { addDays, daysBetween, type Day } from '../time/index.ts'
 import { courseSpan, supersMayStay, TREATMENTS, waitDaysOf, type Treatment } from '../treatments/index.ts'
 import { HORIZON, onDay, worseThan, type Gate, type JudgedSituation, type LazyFinding, type Level } from './finding.ts'
 import { GATES } from './gates/index.ts'
@@ -18,8 +19,8 @@ export interface OptionWindows {
 /** The last sensible start, and what sets it. */
 export interface LastStart {
   readonly day: Day
-  readonly because: 'supers' | 'opening' | 'weather'
-  /** The day that sets it; for the weather the first that no longer passes. */
+  readonly because: 'supers' | 'opening' | 'winter-bees' | 'weather'
+  /** The day that sets it; for the weather the first that no longer passes, for the winter bees the first that is late for them. */
   readonly limit: Day
 }
 
@@ -34,13 +35,26 @@ export function lastStarts(option: Treatment, s: JudgedSituation): { readonly by
   return { bySupers, byOpening: option.way === 'waiting' ? null : lastStart(option, s) }
 }
 
-/** The last start by the dates: counted back from the next supers and from the last opening, the earlier of the two. */
+/** What is given where nothing is capped has its best time in winter: no last start for the winter bees. */
+const isForBroodless = (option: Treatment): boolean => option.patterns.some((p) => p.when === 'nothing-capped') || option.reach === 'once'
+
+/** The last start that still helps the bees that are raised for the winter, within the weeks that are searched. */
+function lastForBees(option: Treatment, s: JudgedSituation): LastStart | null {
+  if (option.way !== 'given' || isForBroodless(option)) return null
+  const day = lastForWinterBees(s, s.startOn)
+  return day === null || daysBetween(s.startOn, day) > HORIZON ? null : { day, because: 'winter-bees', limit: addDays(day, 1) }
+}
+
+/** The last start by the dates: counted back from the next supers and from the last opening, and while winter bees are raised; the earliest. */
 function lastByDates(option: Treatment, s: JudgedSituation): LastStart | null {
   const { nextOn } = s.supers
   const { bySupers, byOpening } = lastStarts(option, s)
-  if (byOpening !== null && s.lastOpening !== null && (bySupers === null || earlierOf(byOpening, bySupers) === byOpening))
-    return { day: byOpening, because: 'opening', limit: s.lastOpening }
-  return bySupers !== null && nextOn !== null ? { day: bySupers, because: 'supers', limit: nextOn } : null
+  const each: (LastStart | null)[] = [
+    byOpening !== null && s.lastOpening !== null ? { day: byOpening, because: 'opening', limit: s.lastOpening } : null,
+    bySupers !== null && nextOn !== null ? { day: bySupers, because: 'supers', limit: nextOn } : null,
+    lastForBees(option, s),
+  ]
+  return each.reduce((first, one) => (one !== null && (first === null || one.day < first.day) ? one : first), null)
 }
 
 /** Whether the weather of a day and what the bees do in it let an option begin. */
@@ -51,8 +65,8 @@ const passesWeather = (option: Treatment, s: JudgedSituation): boolean =>
 
 /**
  * The last day on which an option can sensibly begin: course and waiting time over before the next supers, what is laid in out before
- * the last opening, and on a day that passes by its temperature, by what is forecast and usual. Null where neither date is set, or
- * neither matters to this option.
+ * the last opening, in time for the bees of the winter, and on a day that passes by its temperature, by what is forecast and usual. Null
+ * where none of these dates is set or near, or none matters to this option.
  */
 export function lastSensibleStart(option: Treatment, s: JudgedSituation): LastStart | null {
   const byDates = lastByDates(option, s)

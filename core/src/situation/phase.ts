@@ -87,38 +87,46 @@ export function phaseAt(situation: PhaseFacts, day: Day): Phase {
 /** The phase in force on the day the case is known (`asOf`). */
 export const phaseOf = (situation: PhaseFacts & Pick<Situation, 'asOf'>): Phase => phaseAt(situation, situation.asOf)
 
-/** Days in which nothing opens the nest. */
-export interface Rest {
+/** The days of one phase, from the first to the last. */
+export interface Spell {
   readonly from: Day
   readonly to: Day
 }
-/** How far ahead a winter is looked for, days. */
+/** How far ahead a phase is looked for, days. */
 const A_YEAR = 366
-const restsKept = new WeakMap<readonly MonthNormal[], Map<string, { readonly searched: Day; readonly rest: Rest | null }[]>>()
+const spellsKept = new WeakMap<readonly MonthNormal[], Map<string, { readonly searched: Day; readonly spell: Spell | null }[]>>()
 const NO_NORMALS: readonly MonthNormal[] = []
 
 /**
- * The winter rest that a day lies in, or the next one, by the place or the calendar; null where there is none within a year, or the
- * keeper's own word stands for every day. What was found is kept: a search over weeks asks for the same winter.
+ * The spell of a phase that a day lies in (from that day on, or from before it), or the next one, by the place or the calendar; null
+ * where there is none within a year, or the keeper's own word stands for every day. What was found is kept: a search over weeks asks
+ * for the same winter.
  */
-export function nextRest(situation: PhaseFacts, day: Day): Rest | null {
+function nextSpell(phase: Phase, situation: PhaseFacts, day: Day): Spell | null {
   if (situation.phase) return null
   const normals = situation.normals ?? NO_NORMALS
-  let byPlace = restsKept.get(normals)
-  if (!byPlace) restsKept.set(normals, (byPlace = new Map()))
-  const found = byPlace.get(situation.hemisphere) ?? []
-  byPlace.set(situation.hemisphere, found)
-  const kept = found.find((f) => f.searched <= day && (f.rest ? day <= f.rest.to : f.searched === day))
-  if (kept) return kept.rest
-  const rests = (n: number): boolean => phaseAt(situation, addDays(day, n)) === 'dormant'
+  let byPlace = spellsKept.get(normals)
+  if (!byPlace) spellsKept.set(normals, (byPlace = new Map()))
+  const key = `${phase} ${situation.hemisphere}`
+  let found = byPlace.get(key)
+  if (!found) byPlace.set(key, (found = []))
+  const kept = found.find((f) => f.searched <= day && (f.spell ? day <= f.spell.to : f.searched === day))
+  if (kept) return kept.spell
+  const isIn = (n: number): boolean => phaseAt(situation, addDays(day, n)) === phase
   let from = 0
-  while (from <= A_YEAR && !rests(from)) from += 1
+  while (from <= A_YEAR && !isIn(from)) from += 1
   let to = from
-  while (from <= A_YEAR && to - from < A_YEAR && rests(to + 1)) to += 1
-  const rest = from > A_YEAR || to - from >= A_YEAR ? null : { from: addDays(day, from), to: addDays(day, to) }
-  found.push({ searched: day, rest })
-  return rest
+  while (from <= A_YEAR && to - from < A_YEAR && isIn(to + 1)) to += 1
+  const spell = from > A_YEAR || to - from >= A_YEAR ? null : { from: addDays(day, from), to: addDays(day, to) }
+  found.push({ searched: day, spell })
+  return spell
 }
+
+/** The winter rest that a day lies in, or the next one: days in which nothing opens the nest. Null as for any spell. */
+export const nextRest = (situation: PhaseFacts, day: Day): Spell | null => nextSpell('dormant', situation, day)
+
+/** The flow that a day lies in, or the next one. Null as for any spell. */
+export const nextFlow = (situation: PhaseFacts, day: Day): Spell | null => nextSpell('peak', situation, day)
 
 const SAID: Record<Phase, string> = {
   dormant: 'the winter rest',

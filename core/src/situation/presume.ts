@@ -16,6 +16,8 @@ export type PresumedFact =
 export interface Otherwise {
   readonly value: string | number | boolean | null
   readonly say: string
+  /** How it follows on "Fits", where it is said otherwise than `say`: "with supers off". */
+  readonly way?: string
   readonly chance: number
   readonly change: <S extends Situation>(s: S) => S
 }
@@ -168,7 +170,15 @@ const clustered: Presume = (asked) => {
     sure: 0.9,
     others: certain
       ? []
-      : [{ value: !value, say: value ? 'bees moving' : 'bees in the cluster', chance: 0.1, change: colony({ clustered: !value }) }],
+      : [
+          {
+            value: !value,
+            say: value ? 'bees moving' : 'bees in the cluster',
+            way: value ? 'with the bees moving' : 'with the bees in the cluster',
+            chance: 0.1,
+            change: colony({ clustered: !value }),
+          },
+        ],
   }
 }
 
@@ -196,7 +206,7 @@ const supers: Presume = (asked) => {
       say: SAY_SUPERS[known],
       because: `they were to come off ${aDay(planned, s.asOf)}, and nobody has said that they are`,
       sure: 0.5,
-      others: [{ value: 'none', say: SAY_SUPERS.none, chance: 0.5, change: supersAre('none') }],
+      others: [{ value: 'none', say: SAY_SUPERS.none, way: `with ${SAY_SUPERS.none}`, chance: 0.5, change: supersAre('none') }],
     }
   if (known !== null && !isOld(asked, 'supers')) return null
   // What was seen stays where nothing has happened to it; into the winter supers for people do not go.
@@ -210,7 +220,7 @@ const supers: Presume = (asked) => {
     say: SAY_SUPERS[value],
     because: because(asked, 'supers', known !== null),
     sure,
-    others: [{ value: other, say: SAY_SUPERS[other], chance: 1 - sure, change: supersAre(other) }],
+    others: [{ value: other, say: SAY_SUPERS[other], way: `with ${SAY_SUPERS[other]}`, chance: 1 - sure, change: supersAre(other) }],
   }
 }
 
@@ -253,7 +263,15 @@ const queen: Presume = (asked) => {
     say: say[value] ?? value,
     because: seen ? because(asked, 'queen', true) : 'not seen; most colonies have one',
     sure: value === 'laying' ? 0.9 : 0.5,
-    others: [{ value: other, say: say[other] ?? other, chance: value === 'laying' ? 0.1 : 0.5, change: colony({ queen: other }) }],
+    others: [
+      {
+        value: other,
+        say: say[other] ?? other,
+        way: `with ${say[other] ?? other}`,
+        chance: value === 'laying' ? 0.1 : 0.5,
+        change: colony({ queen: other }),
+      },
+    ],
   }
 }
 
@@ -297,8 +315,8 @@ const weather: Presume = ({ s }) => {
       because: 'made-up weather: enter yours',
       sure: 0.5,
       others: [
-        { value: 'warmer', say: `${kelvin(OFF)} warmer`, chance: 0.25, change: by(OFF) },
-        { value: 'colder', say: `${kelvin(OFF)} colder`, chance: 0.25, change: by(-OFF) },
+        { value: 'warmer', say: `${kelvin(OFF)} warmer`, way: `if it is ${kelvin(OFF)} warmer`, chance: 0.25, change: by(OFF) },
+        { value: 'colder', say: `${kelvin(OFF)} colder`, way: `if it is ${kelvin(OFF)} colder`, chance: 0.25, change: by(-OFF) },
       ],
     }
   }
@@ -313,8 +331,8 @@ const weather: Presume = ({ s }) => {
       because: 'a guess by its latitude, nobody typed over it',
       sure: 0.7,
       others: [
-        { value: 'warmer', say: `${kelvin(OFF)} warmer`, chance: 0.15, change: by(OFF) },
-        { value: 'colder', say: `${kelvin(OFF)} colder`, chance: 0.15, change: by(-OFF) },
+        { value: 'warmer', say: `${kelvin(OFF)} warmer`, way: `if it is ${kelvin(OFF)} warmer`, chance: 0.15, change: by(OFF) },
+        { value: 'colder', say: `${kelvin(OFF)} colder`, way: `if it is ${kelvin(OFF)} colder`, chance: 0.15, change: by(-OFF) },
       ],
     }
   }
@@ -333,8 +351,8 @@ const weather: Presume = ({ s }) => {
     because: s.weather.length > 0 ? 'the place is not known, and no day beyond those told' : 'neither days nor the place are known',
     sure: 0.6,
     others: [
-      { value: 'warmer', say: `${kelvin(OFF)} warmer`, chance: 0.2, change: shifted(OFF) },
-      { value: 'colder', say: `${kelvin(OFF)} colder`, chance: 0.2, change: shifted(-OFF) },
+      { value: 'warmer', say: `${kelvin(OFF)} warmer`, way: `if it is ${kelvin(OFF)} warmer`, chance: 0.2, change: shifted(OFF) },
+      { value: 'colder', say: `${kelvin(OFF)} colder`, way: `if it is ${kelvin(OFF)} colder`, chance: 0.2, change: shifted(-OFF) },
     ],
   }
 }
@@ -361,7 +379,7 @@ const lastOpening: Presume = ({ s, day, phase }) => {
     say: `the last opening ${aDay(value, day)}`,
     because: `${aDay(set, day)} is over; taken to be the same this year`,
     sure: 0.8,
-    others: [{ value: null, say: 'no last opening', chance: 0.2, change: (x) => ({ ...x, lastOpening: null }) }],
+    others: [{ value: null, say: 'no last opening', way: 'with no last opening set', chance: 0.2, change: (x) => ({ ...x, lastOpening: null }) }],
   }
 }
 
@@ -377,7 +395,15 @@ const nextOn: Presume = ({ s, day }) => {
     say: `the next supers ${aDay(value, day)}`,
     because: `${aDay(set, day)} is over; taken to be the same next time`,
     sure: 0.8,
-    others: [{ value: null, say: 'no day for the next supers', chance: 0.2, change: (x) => ({ ...x, supers: { ...x.supers, nextOn: null } }) }],
+    others: [
+      {
+        value: null,
+        say: 'no day for the next supers',
+        way: 'with no day set for the next supers',
+        chance: 0.2,
+        change: (x) => ({ ...x, supers: { ...x.supers, nextOn: null } }),
+      },
+    ],
   }
 }
 

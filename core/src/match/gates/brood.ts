@@ -1,6 +1,7 @@
 import { CAPPED_DAYS } from '../../situation/index.ts'
 import { patternOf, pricedRhythm, publishedPattern, sayCoverage, type BroodReach, type Treatment } from '../../treatments/index.ts'
 import { gateOf, turnOf, withColony, type Gate, type JudgedSituation, type Level, type Way } from '../finding.ts'
+import { afterBreak } from './after-break.ts'
 import { BROOD, BROOD_WAYS, type Said } from '../../words/index.ts'
 
 /** Worker brood is capped for 12 days, drone brood 14-15 (development times; fact sheet section F, from memory). */
@@ -71,10 +72,15 @@ const READINGS: Record<BroodReach, Reading> = {
       : { level: 'fits', says: () => BROOD.opens() },
 }
 
+/** Of a break the day matters: the round after it has its own. */
+const sameOn: Gate['sameOn'] = (option, one, other) => option.reach !== 'opens' && one.colony === other.colony
+
 /** Gate 3: can it reach the mites, most of which sit under cappings while there is capped brood? */
-export const brood: Gate = gateOf({ readsDay: true, sameOn: (_option, one, other) => one.colony === other.colony }, (option, s) => {
+export const brood: Gate = gateOf({ readsDay: true, sameOn }, (option, s) => {
   const read = READINGS[option.reach](option, s)
+  const then = option.reach === 'opens' && read.level !== 'ruled-out' ? afterBreak(option, s) : []
   return [
+    ...then,
     {
       gate: 'brood',
       level: read.level,

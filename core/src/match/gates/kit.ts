@@ -6,7 +6,7 @@ import { gateOf, turnOf, type Ask, type Gate, type JudgedSituation, type LazyFin
 import { aDay, KIT_WAYS, KIT_WORDING } from '../../words/index.ts'
 
 /** Acid-proof gloves serve where plain ones are asked for. */
-const has = (kit: readonly Tool[], tool: Tool) => kit.includes(tool) || (tool === 'gloves' && kit.includes('acid-gloves'))
+export const hasTool = (kit: readonly Tool[], tool: Tool) => kit.includes(tool) || (tool === 'gloves' && kit.includes('acid-gloves'))
 const withKit =
   (more: readonly Tool[]) =>
   (s: JudgedSituation): JudgedSituation => ({ ...s, keeper: { ...s.keeper, kit: [...(s.keeper.kit ?? []), ...more] } })
@@ -28,8 +28,8 @@ const gear: Ask = (option, s) => {
       turns: () => KIT_WORDING.wouldWait(),
     })
   else {
-    const lacking = needed.filter((t) => !has(own, t))
-    const without = advised.filter((a) => !has(own, a.tool))
+    const lacking = needed.filter((t) => !hasTool(own, t))
+    const without = advised.filter((a) => !hasTool(own, a.tool))
     const wanting = without.map((a) => a.tool)
     if (lacking.length > 0) {
       found.push({

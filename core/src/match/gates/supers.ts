@@ -1,5 +1,5 @@
-import { NO_RULE } from '../../situation/index.ts'
-import { addDays, daysBetween } from '../../time/index.ts'
+import { nextFlow, NO_RULE, phaseAt } from '../../situation/index.ts'
+import { addDays, daysBetween, laterOf, type Day } from '../../time/index.ts'
 import { courseSpan, saySource, waitDaysOf, type Treatment } from '../../treatments/index.ts'
 import { firstDay, gateOf, turnOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
 import { lastStart } from './time.ts'
@@ -83,6 +83,26 @@ function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFin
 /** The supers on now as a gate of its own: what would change it is not hidden by those to come. */
 const nowAlone: Ask = (option, s) => [onNow(option, s, allowance(option, s))]
 
+/** Days in which a flow is the same one: longer than any, shorter than a year. */
+const ONE_FLOW = 200
+
+/**
+ * The first day of the flow that a course and its waiting time (over on `clear`) reach into, where no day is set for the next supers: about
+ * then they usually go on. Null where it reaches into none, or supers were seen, or taken off, in that very flow: that keeper has
+ * settled it. A flow that has begun is given by the day judged.
+ */
+function reachesFlow(clear: Day, s: JudgedSituation): Day | null {
+  if (s.supers.now === 'for-people' && s.supers.offOn === null) return null
+  if (phaseAt(s, s.startOn) !== 'peak') {
+    const flow = nextFlow(s, s.startOn)
+    return flow !== null && flow.from < clear ? flow.from : null
+  }
+  const seen = s.colony.seenOn?.supers ?? s.colony.lookedOn ?? s.asOf
+  const settled = s.supers.offOn === null || s.supers.offOn > s.startOn ? seen : laterOf(seen, s.supers.offOn)
+  const inThisFlow = phaseAt(s, settled) === 'peak' && daysBetween(settled, s.startOn) < ONE_FLOW
+  return inThisFlow || s.startOn >= clear ? null : s.startOn
+}
+
 function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
   const { nextOn } = s.supers
   const span = courseSpan(option, s)
@@ -90,6 +110,19 @@ function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): Lazy
   const clear = addDays(s.startOn, span.least + wait)
   const source = saySource(option.supers.source)
   if (nextOn === null) {
+    const flow = reachesFlow(clear, s)
+    if (flow !== null) {
+      return {
+        gate: 'supers',
+        level: 'care',
+        of: allowed === 'unknown' ? 'rules' : undefined,
+        figure: () => `${daysBetween(flow, clear)} d`,
+        limit: 'the flow',
+        source: 'common practice, no source',
+        says: () => (flow === s.startOn ? SUPERS.inFlow({ clear, near: s.startOn }) : SUPERS.reachesFlow({ flow, clear, near: s.startOn })),
+        turns: () => SUPERS.canWait({ day: clear, near: s.startOn }),
+      }
+    }
     return {
       gate: 'supers',
       level: 'fits',

@@ -11,6 +11,7 @@ export const KIT_WORDING = speaker('kit', {
   missing: (v: { tools: string }) => `Missing from your kit: ${v.tools}. Fetch what is missing first.`,
   better: (v: { tools: string; without: readonly string[] }) => `It is better done with ${v.tools}: without, ${v.without.join('; ')}.`,
   have: (v: { tools: string }) => `You have ${v.tools}.`,
+  readyBy: (v: { tools: string; day: Day; near: Day }) => `Ready with ${v.tools} by ${aDay(v.day, v.near)}.`,
   waitsWithout: (v: { tools: string }) => `It would wait without ${v.tools}.`,
   shelfShort: (v: { wanted: string; has: number }) => `The course takes ${v.wanted}; the shelf has ${plain(v.has)}.`,
   withMore: (v: { short: string }) => `Fits with ${v.short} more.`,

@@ -17,6 +17,10 @@ export const SUPERS = speaker('supers', {
   onUntil: (v: { day: Day }) => `Supers are on for people until ${aDay(v.day)}.`,
   on: () => 'Ruled out while the supers are on for people, and no day is set for taking them off.',
   noNextDate: (v: { clear: Day } & Near) => `No date is set for the next supers; they could go on from ${aDay(v.clear, v.near)}.`,
+  reachesFlow: (v: { flow: Day; clear: Day } & Near) =>
+    `No date is set for the next supers. The flow usually begins about ${aDay(v.flow, v.near)}, before this course and its waiting time end (${aDay(v.clear, v.near)}).`,
+  inFlow: (v: { clear: Day } & Near) =>
+    `This is the flow by the season, and no date is set for the next supers: they could go on only from ${aDay(v.clear, v.near)}.`,
   timeEnough: (v: { clear: Day; span: number; wait: number; next: Day } & Near) =>
     `Supers could go on from ${aDay(v.clear, v.near)} (${sayDays(v.span)} and ${sayDays(v.wait)} of waiting); the next are due ${aDay(v.next, v.near)}.`,
   tooSoon: (v: { next: Day; short: number; clear: Day } & Near) =>

@@ -8,7 +8,12 @@ import type { WindowRow } from '../../graphics/StartWindows.vue'
 import { sayDay, sayWindow } from '../../look/dates.ts'
 
 const SHARE: Record<Verdict, number> = { fits: 1, care: 0.5, wait: 0, 'ruled-out': 0 }
-const BECAUSE = { supers: 'before the next supers', opening: 'before the last opening', weather: 'by its temperature' } as const
+const BECAUSE = {
+  supers: 'before the next supers',
+  opening: 'before the last opening',
+  'winter-bees': 'for the bees of the winter',
+  weather: 'by its temperature',
+} as const
 
 /** "14-20 Aug, 26 Aug-5 Oct". */
 export const saySpells = (spells: OptionWindows['spells']): string => spells.map((s) => sayWindow(s.from, s.to)).join(', ')
