@@ -125,6 +125,33 @@ describe('what a colony asks for', () => {
   })
 })
 
+describe('preparing and giving in one visit', () => {
+  const open = (chosen: Day, startOn: Day, events: Partial<EventRecord>[] = [], today: Day = startOn) => {
+    const course = courseOf('amitraz-strip', startOn, events)
+    const colony = colonyOf('A', 1, { courses: [{ ...course, facts: { ...course.facts, asOf: chosen } }] })
+    return colonyState(yardOf([colony], today), colony, settings).steps.filter((s) => s.job)
+  }
+  it('are one thing to do where the course begins on the day it was chosen or the next, and two where there is time', () => {
+    const [first] = open('2026-08-12', '2026-08-12')
+    expect(first?.name).toBe('lay the strips')
+    expect(first?.job).toMatchObject({ job: 'dose', n: 1, prepares: true })
+    expect(first?.job?.text).toMatch(/^Take the supers off; .*\. Then: hang 4 strips in the brood nest/)
+    const jobs = (chosen: Day, startOn: Day, ...rest: [Partial<EventRecord>[]?, Day?]) => open(chosen, startOn, ...rest).map((s) => s.job!.job)
+    expect(jobs('2026-08-12', '2026-08-13').slice(0, 2)).toEqual(['dose', 'check'])
+    expect(jobs('2026-08-12', '2026-08-14').slice(0, 2)).toEqual(['prepare', 'dose'])
+    // No day that goes by changes it.
+    expect(jobs('2026-08-12', '2026-08-12', [], '2026-08-16')[0]).toBe('dose')
+    expect(jobs('2026-08-12', '2026-08-14', [], '2026-08-16').slice(0, 2)).toEqual(['prepare', 'dose'])
+  })
+  it('are entered by one tick, and what was prepared on its own is not told again', () => {
+    const given = open('2026-08-12', '2026-08-12', [{ job: 'dose', happenedOn: '2026-08-12', amount: 2 }])
+    expect(given.some((s) => s.job!.job === 'prepare' || s.job!.job === 'dose')).toBe(false)
+    const [first] = open('2026-08-12', '2026-08-12', [{ job: 'prepare', happenedOn: '2026-08-12' }])
+    expect(first?.job?.text).toMatch(/^Hang 4 strips/)
+    expect(first?.job?.prepares).toBeUndefined()
+  })
+})
+
 describe('a course that was left standing', () => {
   const vapour = (events: Partial<EventRecord>[]) => courseOf('oxalic-vapour', '2026-08-14', events)
   const round = (n: number, happenedOn: Day) => ({ job: 'dose' as const, n, happenedOn, amount: 1 })

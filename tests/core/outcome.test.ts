@@ -38,6 +38,13 @@ describe('did it work', () => {
     expect(efficacy(jar(0), jar(0), formic, false)).toMatchObject({ verdict: 'cannot-say', efficacy: null })
   })
 
+  it('says what else a colony needs that was in danger and is not any more: 5 in 100 while bees fly', () => {
+    const said = (before: number, after: number) => efficacy(jar(before), jar(after), formic, false).rescue
+    expect(said(15, 1)).toMatch(/Mites gone are not viruses gone: feed it .* requeen it .* look again in spring/)
+    expect([said(14, 1), said(90, 15), said(0, 0)]).toEqual([null, null, null])
+    expect(said(90, 14)).not.toBeNull()
+  })
+
   it('is sure of no more than its interval: done only where the least that is likely is what it should take', () => {
     const figures = [fc.integer({ min: 1, max: 400 }), fc.integer({ min: 0, max: 100 })] as const
     fc.assert(

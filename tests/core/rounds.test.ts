@@ -26,6 +26,7 @@ import {
   type RoundJob,
   type Task,
   type YardTasks,
+  jobsOfYard,
 } from '@thistle/core/rounds'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays, daysBetween, weekdayOf, type Day } from '@thistle/core/time'
@@ -189,6 +190,13 @@ const doseDays = (plan: ReturnType<typeof drawRounds>) =>
 
 describe('rounds of a yard', () => {
   const nine = Array.from({ length: 9 }, (_, i) => colonyOf(`C${i + 1}`, i + 1, [series]))
+  it('take the minutes of preparing into the visit in which it is given', () => {
+    const minutes = (events: readonly EventRecord[]) =>
+      jobsOfYard(draw([colonyOf('A', 1, [courseOf('amitraz-strip', TODAY, events)])]).state, USUAL_WORK).find((j) => j.job === 'dose')!.minutes
+    // Six minutes to prepare and five to give, the walk in them (the core's own usual minutes).
+    expect(minutes([event('done', TODAY, { job: 'prepare', n: 1 })])).toBe(5)
+    expect(minutes([])).toBe(11)
+  })
   it('draw a whole-yard series into as many drives as it has rounds left, every colony on each, in walking order', () => {
     const { plan } = draw(nine)
     expect(plan.proof).toBe('best')

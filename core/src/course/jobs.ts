@@ -33,6 +33,8 @@ export interface PlannedJob extends Window {
   /** Its window as it stood when the course was chosen, where it has moved since. */
   readonly was: Window | null
   readonly gear: readonly Tool[]
+  /** Left out: no. What is prepared for it is done in the same visit, and told in its words. */
+  readonly prepares?: boolean
 }
 
 /** Something that went otherwise than planned, and what it costs. */

@@ -1,5 +1,6 @@
 import type { Tool } from '../situation/index.ts'
 import type { JobKind, Step, Treatment } from '../treatments/index.ts'
+import type { PlannedJob } from './jobs.ts'
 
 /** How a keeper vaporises: one tool or several used in turn. */
 export interface Vaporisers {
@@ -46,8 +47,11 @@ export const heatMinutes = ({ type }: Vaporisers): number => VAPOUR[type].heat
 const isVapour = (treatment: Treatment, job: JobKind): boolean => job === 'dose' && treatment.kit.needed.includes('vaporiser')
 
 /** Minutes of one job in one hive. */
-export const minutesOf = (treatment: Treatment, job: JobKind, vaporisers: Vaporisers = USUAL_VAPORISERS): number =>
-  isVapour(treatment, job) ? vapourMinutes(vaporisers) : MINUTES[job]
+export const minutesOf = (
+  treatment: Treatment,
+  { job, prepares }: Pick<PlannedJob, 'job' | 'prepares'>,
+  vaporisers: Vaporisers = USUAL_VAPORISERS,
+): number => (isVapour(treatment, job) ? vapourMinutes(vaporisers) : MINUTES[job]) + (prepares ? MINUTES.prepare : 0)
 /** Minutes at the end of a visit until the last hive may be opened again. */
 export const tailMinutes = (treatment: Treatment, job: JobKind): number => (isVapour(treatment, job) ? SHUT_MINUTES : 0)
 

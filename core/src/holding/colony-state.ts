@@ -5,7 +5,7 @@ import { doseOutlook, judged, once, type Judged } from '../match/index.ts'
 import type { Situation } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
 import { shortName } from '../treatments/index.ts'
-import { courseState, openJobs, type CourseState, type Left } from './course-state.ts'
+import { courseState, openJobs, visitJobs, type CourseState, type Left } from './course-state.ts'
 import type { ColonyRecord, SettingsRecord, YardRecord } from './records.ts'
 import { situationOf } from './situation-of.ts'
 import { fromTo, aDay } from '../words/index.ts'
@@ -98,7 +98,7 @@ function hindranceOf({ treatment }: CourseState, job: PlannedJob, situation: Jud
 const PAST_WINDOW = 14
 
 function courseSteps(state: CourseState, today: Day, situation: () => Judged): NextStep[] {
-  return openJobs(state).map((job) => {
+  return visitJobs(state).map((job) => {
     const due = dueState(job, today)
     return {
       text: sayStep(job, state, due, today),

@@ -4,6 +4,7 @@ import { efficacy, type Outcome } from '../outcome/index.ts'
 import type { WeatherDay } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
 import { broodState, treatmentOf, type Treatment } from '../treatments/index.ts'
+import { small } from '../units/index.ts'
 import type { ColonyRecord, CountRecord, CourseRecord, EventRecord } from './records.ts'
 
 /** A kept course as it stands today. */
@@ -172,3 +173,28 @@ export function courseState(record: CourseRecord, colony: Seen, today: Day, weat
 
 /** Jobs still to do, in order of their best day; the supers date is not one. Of a course called off, taking out what is in. */
 export const openJobs = (state: CourseState): PlannedJob[] => state.course.jobs.filter((j) => j.state === 'open' && j.job !== 'supers')
+
+/** A course begun so soon after it was chosen, days, is prepared in the visit in which it is given. */
+const AT_ONCE = 1
+
+/** "Take the supers off. Then: hang 3 strips": the first dose with what is prepared for it. */
+const inOneVisit = (prepare: PlannedJob, dose: PlannedJob): PlannedJob => ({
+  ...dose,
+  text: `${prepare.text}. Then: ${small(dose.text)}`,
+  wording: `${prepare.wording ?? prepare.text}. Then: ${small(dose.wording ?? dose.text)}`,
+  opensHive: dose.opensHive || prepare.opensHive,
+  prepares: true,
+})
+
+/**
+ * What is still to do as visits ask for it: preparing and giving are one thing to do, and one to enter, where the course begins on the day
+ * it was chosen or the next. It hangs on the keeper's own facts alone, so that no day that goes by renames it.
+ */
+export function visitJobs(state: CourseState): PlannedJob[] {
+  const open = openJobs(state)
+  const prepare = open.find((j) => j.job === 'prepare')
+  const dose = open.find((j) => j.job === 'dose' && j.n === 1)
+  const { start, facts } = state.plan
+  if (!prepare || !dose || prepare.setFor !== null || daysBetween(facts.asOf, start) > AT_ONCE) return open
+  return open.flatMap((j) => (j === prepare ? [] : j === dose ? [inOneVisit(prepare, dose)] : [j]))
+}

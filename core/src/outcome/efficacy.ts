@@ -1,6 +1,7 @@
 import type { Estimate } from '../count/index.ts'
 import { takenBetween, type JarCount } from '../efficacy/index.ts'
 import type { Treatment } from '../treatments/index.ts'
+import { URGENT } from '../judge/index.ts'
 import { plain } from '../units/index.ts'
 
 /** What a course took of the mites, held against what it should. */
@@ -13,6 +14,16 @@ export interface Outcome {
   /** `as-expected`: it took what it should, and less would be no wonder either: two jars cannot tell. */
   readonly verdict: 'worked' | 'as-expected' | 'short' | 'unclear' | 'cannot-say'
   readonly text: string
+  /** Of a colony that was in danger and is not any more: what else it needs. */
+  readonly rescue: string | null
+}
+
+const RESCUED =
+  'It was in danger before this course. Mites gone are not viruses gone: feed it if its stores are light, requeen it if the brood stays spotty or it does not pick up, and look again in spring.'
+/** Of a colony that was in danger before a course and is not after it, by the jars: what its bees need besides (common practice, no source). */
+const rescueOf = (before: JarCount, after: JarCount): string | null => {
+  const inDanger = ({ mites, bees }: JarCount): boolean => mites * 100 >= URGENT.awake * bees
+  return inDanger(before) && !inDanger(after) ? RESCUED : null
 }
 
 const percent = (x: number) => `${plain(x * 100, 0)} %`
@@ -23,7 +34,12 @@ const sayLow = (x: number) => (x < 0 ? 'none' : percent(x))
  * Efficacy 1 - after/before of two jars by one method, held against what it should take. Authorities expect 90 % of an organic and 95 % of a
  * synthetic treatment (EMA guideline on products controlling Varroa, from memory).
  */
-export function efficacy(before: JarCount, after: JarCount, treatment: Treatment, broodless: boolean): Outcome {
+export const efficacy = (before: JarCount, after: JarCount, treatment: Treatment, broodless: boolean): Outcome => ({
+  ...takenBy(before, after, treatment, broodless),
+  rescue: rescueOf(before, after),
+})
+
+function takenBy(before: JarCount, after: JarCount, treatment: Treatment, broodless: boolean): Omit<Outcome, 'rescue'> {
   const authority = treatment.synthetic ? 0.95 : 0.9
   const expected = treatment.efficacy ? treatment.efficacy[broodless ? 'broodless' : 'brood'] : null
   if (before.mites === 0) {

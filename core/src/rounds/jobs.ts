@@ -95,7 +95,7 @@ function fromStep(yard: YardState, { colony }: ColonyState, step: NextStep, work
     hangsOn: job.hangsOn ? idOf(colony.id, course.record.id, job.hangsOn.job, job.hangsOn.n) : null,
     opensHive: job.opensHive,
     gear: job.gear,
-    minutes: minutesOf(course.treatment, job.job, work.vaporisers),
+    minutes: minutesOf(course.treatment, job, work.vaporisers),
     tail: tailMinutes(course.treatment, job.job),
     strips: handled ? (amount?.amount ?? 0) : 0,
     setFor,

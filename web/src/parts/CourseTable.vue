@@ -19,7 +19,7 @@ function amount(j: PlannedJob): string {
   const much = j.state === 'done' ? j.amount : j.job === 'remove' ? inside : j.planned
   return dose && much !== null && j.asksAmount ? holding.say(sayAmount(much, dose.unit)) : ''
 }
-const minutes = (j: PlannedJob) => minutesOf(props.course.treatment, j.job, (holding.settings?.work ?? USUAL_WORK).vaporisers)
+const minutes = (j: PlannedJob) => minutesOf(props.course.treatment, j, (holding.settings?.work ?? USUAL_WORK).vaporisers)
 const day = (on: string) => sayDay(on, holding.today)
 </script>
 

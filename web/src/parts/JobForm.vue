@@ -52,7 +52,7 @@ const hangs = computed(() => props.course.course.inside !== null && (props.job.j
 const hung = computed(() => props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? [])
 /** More comes out than went in by the notes: possible, but said why. */
 const tooMany = computed(() => props.job.job === 'remove' && props.course.course.inside !== null && (amount.value ?? 0) + (onFloor.value ?? 0) > inside.value)
-const minutes = computed(() => minutesOf(props.course.treatment, props.job.job, (holding.settings?.work ?? USUAL_WORK).vaporisers))
+const minutes = computed(() => minutesOf(props.course.treatment, props.job, (holding.settings?.work ?? USUAL_WORK).vaporisers))
 const gear = computed(() => (props.job.gear.length > 0 ? sayTools(props.job.gear) : ''))
 const hangsOn = computed(() => (props.job.hangsOn ? `, counted from ${sayJob(props.job.hangsOn, true).toLowerCase()}` : ''))
 /** How the temperature of the day stands for a dose. */

@@ -23,6 +23,7 @@ const o = computed(() => props.course.outcome)
       <text :x="WIDTH - 6" y="43" text-anchor="end">100 %</text>
     </svg>
     <p class="strong" :class="o.verdict === 'worked' ? 'settled' : o.verdict === 'short' ? 'alarm' : o.verdict === 'as-expected' ? '' : 'care'">{{ holding.say(o.text) }}</p>
+    <p v-if="o.rescue">{{ o.rescue }}</p>
     <p class="soft small">
       The band is what it should take ({{ holding.say(course.treatment.efficacySource) }}); the dashed line is what authorities expect. Growth and mites from
       elsewhere between the two jars are not allowed for.
