@@ -157,8 +157,10 @@ describe('matching', () => {
   })
 
   it('asks the gates that read nothing of the day once: they say the same on every day', () => {
+    // The round after a break has a later day of its own.
+    const brood = TREATMENTS.filter((t) => t.reach !== 'opens')
     fc.assert(
-      fc.property(situations, fc.constantFrom(...TREATMENTS), fc.integer({ min: 1, max: 90 }), (s, treatment, later) => {
+      fc.property(situations, fc.constantFrom(...brood), fc.integer({ min: 1, max: 90 }), (s, treatment, later) => {
         const levels = (x: Judged) => (['brood', 'rules'] as const).map((gate) => worstOf(GATES[gate](treatment, x).map((f) => f.level)))
         expect(levels({ ...judged(s), startOn: addDays(s.startOn, later) })).toEqual(levels(judged(s)))
       }),
