@@ -1,5 +1,5 @@
-import { onceEach, weatherReader, type Situation } from '../situation/index.ts'
-import { addDays, daysBetween, type Day } from '../time/index.ts'
+import { meanHigh, onceEach, type Situation } from '../situation/index.ts'
+import { daysBetween, type Day } from '../time/index.ts'
 import { broodState, patternOf, pricedRhythm, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
 import { celsius, aDay } from '../words/index.ts'
@@ -53,16 +53,7 @@ const meanShare = (mean: number, sd: number): number => NODES.reduce((sum, [at, 
 type Ask = Pick<Situation, 'colony' | 'weather' | 'normals' | 'startOn' | 'history' | 'yardHistory' | 'rules'>
 
 /** The mean of the highs over the shortest course, °C, of the days that are known or usual; null where none is. */
-function usualHigh(option: Treatment, s: Ask): number | null {
-  const read = weatherReader(s)
-  const days = Math.max(1, patternOf(option, s).days.least)
-  let [sum, known] = [0, 0]
-  for (let n = 0; n < days; n++) {
-    const reading = read(addDays(s.startOn, n))
-    if (reading) [sum, known] = [sum + reading.high, known + 1]
-  }
-  return known === 0 ? null : sum / known
-}
+const usualHigh = (option: Treatment, s: Ask): number | null => meanHigh(s, s.startOn, Math.max(1, patternOf(option, s).days.least))
 
 interface Result {
   readonly whose: 'own' | 'yard'

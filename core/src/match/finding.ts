@@ -73,7 +73,7 @@ interface Reads {
   readonly readsDay: boolean
   /** Whether its answer must be the same on two days of one situation; left out: it is asked on each. */
   readonly sameOn?: (option: Treatment, one: JudgedSituation, other: JudgedSituation) => boolean
-  /** The worst level of its findings of fit, without making them; left out: they are made. */
+  /** The worst level of what in its findings shades a day, without making them; left out: they are made. */
   readonly fitOn?: (option: Treatment, situation: JudgedSituation) => Level
 }
 /** A gate: one question asked of one option on one day. All gates have this shape, and each says itself what it reads. */
@@ -84,6 +84,28 @@ export const gateOf = (reads: Reads, ask: Ask): Gate => Object.assign(ask, reads
 export const worstOf = (levels: readonly Level[]): Level => levels.reduce((worst, l) => (weight[l] > weight[worst] ? l : worst), 'fits' as Level)
 export const worseThan = (a: Level, b: Level): boolean => weight[a] > weight[b]
 export const levelAt = (gate: Ask, option: Treatment, situation: JudgedSituation): Level => worstOf(gate(option, situation).map((f) => f.level))
+
+/** What shades a day: the fit, and that the keeper's own list refuses it. To confirm and to fetch can be done before any day. */
+const weighs = ({ of = 'fit', level }: LazyFinding): boolean => of === 'fit' || (of === 'rules' && level === 'ruled-out')
+
+/** The worst level of what shades a day, of some gates; once nothing can be worse, no more are asked. */
+export function worstFit(gates: readonly Gate[], option: Treatment, s: JudgedSituation): Level {
+  let worst: Level = 'fits'
+  for (const gate of gates) {
+    if (worst === 'ruled-out') return worst
+    const level = fitAt(gate, option, s)
+    if (level !== 'fits' && worseThan(level, worst)) worst = level
+  }
+  return worst
+}
+
+/** The same of one gate: by its own short way where it has one. */
+export function fitAt(gate: Gate, option: Treatment, s: JudgedSituation): Level {
+  if (gate.fitOn) return gate.fitOn(option, s)
+  let worst: Level = 'fits'
+  for (const found of gate(option, s)) if (found.level !== 'fits' && weighs(found) && worseThan(found.level, worst)) worst = found.level
+  return worst
+}
 
 /** How a situation was given, and the days it was asked for: kept on it and not copied with it, so that a changed copy is none of them. */
 interface Origin {

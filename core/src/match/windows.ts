@@ -1,7 +1,7 @@
 import { lastForWinterBees } from '../judge/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
 import { courseSpan, supersMayStay, TREATMENTS, waitDaysOf, type Treatment } from '../treatments/index.ts'
-import { HORIZON, onDay, worseThan, type Gate, type JudgedSituation, type LazyFinding, type Level } from './finding.ts'
+import { fitAt, HORIZON, onDay, worseThan, worstFit, type Gate, type JudgedSituation, type Level } from './finding.ts'
 import { GATES } from './gates/index.ts'
 import { lastStart } from './gates/time.ts'
 
@@ -89,39 +89,29 @@ function spellsOf(days: readonly Level[], from: Day): { from: Day; to: Day }[] {
   return spells
 }
 
-/** What shades a day: the fit, and that the keeper's own list refuses it. To confirm and to fetch can be done before any day. */
-const weighs = ({ of = 'fit', level }: LazyFinding): boolean => of === 'fit' || (of === 'rules' && level === 'ruled-out')
-
-/** The worst level of some gates; once nothing can be worse, no more are asked. */
-function worstAt(gates: readonly Gate[], option: Treatment, s: JudgedSituation, from: Level): Level {
-  let worst = from
-  for (const gate of gates) {
-    if (worst === 'ruled-out') return worst
-    for (const found of gate(option, s)) if (weighs(found) && worseThan(found.level, worst)) worst = found.level
-  }
-  return worst
-}
-
 /** The verdict of an option in each of some situations that differ in their day alone; gates that read nothing of the day are asked once. */
 export function levelsByDay(option: Treatment, days: readonly JudgedSituation[], anyDay: readonly Gate[], byDay: readonly Gate[]): Level[] {
   const [first] = days
   if (!first) return []
-  const always = worstAt(anyDay, option, first, 'fits')
+  const always = worstFit(anyDay, option, first)
   const last: (Level | undefined)[] = byDay.map(() => undefined)
-  return days.map((s, n) => {
-    const before = days[n - 1]
+  const levels: Level[] = []
+  let before: JudgedSituation | null = null
+  for (const s of days) {
     let worst = always
-    for (const [g, gate] of byDay.entries()) {
-      const known = before && last[g]
+    for (let g = 0; g < byDay.length; g++) {
+      const gate = byDay[g] as Gate
+      const known = last[g]
       // Once nothing can be worse no more are asked, and what was not asked is not known on the next day.
-      const level = worst === 'ruled-out' ? undefined : known && gate.sameOn?.(option, before, s) ? known : fitAt(gate, option, s)
+      const level = worst === 'ruled-out' ? undefined : known && before && gate.sameOn?.(option, before, s) ? known : fitAt(gate, option, s)
       last[g] = level
-      if (level && worseThan(level, worst)) worst = level
+      if (level && level !== 'fits' && worseThan(level, worst)) worst = level
     }
-    return worst
-  })
+    levels.push(worst)
+    before = s
+  }
+  return levels
 }
-const fitAt = (gate: Gate, option: Treatment, s: JudgedSituation): Level => gate.fitOn?.(option, s) ?? worstAt([gate], option, s, 'fits')
 /** The same situation on each of some days. */
 export const onEachDay = (s: JudgedSituation, from: Day, days: number): JudgedSituation[] =>
   Array.from({ length: days }, (_, n) => onDay(s, addDays(from, n)))

@@ -5,7 +5,7 @@ import { hivedLately } from './hived.ts'
 import { phaseAt, phaseOf, sayPhase } from './phase.ts'
 import type { AgeingFact } from './look-fields.ts'
 import type { Brood, ColonyFacts, Phase, Queen, Situation, SupersFacts, SupersNow } from './situation.ts'
-import { weatherReader } from './weather.ts'
+import { weatherReader, type WeatherReader } from './weather.ts'
 import { celsius, kelvin, aDay } from '../words/index.ts'
 
 /** What may be presumed where nobody has looked, or not lately. */
@@ -27,7 +27,7 @@ export interface Presumption {
   readonly value: string | number | boolean
   /** "without brood" */
   readonly say: string
-  /** "late November; not looked at since Thu 3 Sep" */
+  /** "late November; not looked at since Thu 3 Sep"; made when it is read, for most days of a search nobody does. */
   readonly because: string
   /** Chance 0-1 that it is so; a guess. */
   readonly sure: number
@@ -127,7 +127,9 @@ const brood: Presume = (asked) => {
     fact: 'brood',
     value,
     say: BROOD[value].say,
-    because: because(asked, 'brood', known !== null),
+    get because() {
+      return because(asked, 'brood', known !== null)
+    },
     sure: chances[value],
     others: (Object.keys(chances) as Brood[])
       .filter((b) => b !== value)
@@ -139,9 +141,8 @@ const brood: Presume = (asked) => {
 export const STILL_HIGH = 10
 const WEEK = 7
 
-/** Whether the highs of the week from a day stay under ten degrees; null where nothing is known of them. */
-export function staysCold(s: Pick<Situation, 'weather' | 'normals'>, day: Day): boolean | null {
-  const read = weatherReader(s)
+const coldKept = new WeakMap<WeatherReader, Map<Day, boolean | null>>()
+function isColdWeek(read: WeatherReader, day: Day): boolean | null {
   let known = 0
   for (let n = 0; n < WEEK; n++) {
     const reading = read(addDays(day, n))
@@ -150,6 +151,15 @@ export function staysCold(s: Pick<Situation, 'weather' | 'normals'>, day: Day): 
     known += 1
   }
   return known === 0 ? null : true
+}
+/** Whether the highs of the week from a day stay under ten degrees; null where nothing is known of them. Kept per weather and day. */
+export function staysCold(s: Pick<Situation, 'weather' | 'normals'>, day: Day): boolean | null {
+  const read = weatherReader(s)
+  let perDay = coldKept.get(read)
+  if (!perDay) coldKept.set(read, (perDay = new Map()))
+  let cold = perDay.get(day)
+  if (cold === undefined) perDay.set(day, (cold = isColdWeek(read, day)))
+  return cold
 }
 
 const clustered: Presume = (asked) => {
@@ -218,7 +228,9 @@ const supers: Presume = (asked) => {
     fact: 'supers',
     value,
     say: SAY_SUPERS[value],
-    because: because(asked, 'supers', known !== null),
+    get because() {
+      return because(asked, 'supers', known !== null)
+    },
     sure,
     others: [{ value: other, say: SAY_SUPERS[other], way: `with ${SAY_SUPERS[other]}`, chance: 1 - sure, change: supersAre(other) }],
   }
@@ -242,7 +254,9 @@ const strength: Presume = (asked) => {
     fact: 'framesOfBees',
     value,
     say: `about ${value} frames of bees`,
-    because: `${because(asked, 'framesOfBees', known !== null)}; usual in ${sayPhase(phase)}`,
+    get because() {
+      return `${because(asked, 'framesOfBees', known !== null)}; usual in ${sayPhase(phase)}`
+    },
     sure: 0.7,
     others: [{ value: WEAK, say: `with ${WEAK} frames of bees`, chance: 0.3, change: colony({ framesOfBees: WEAK }) }],
   }
@@ -261,7 +275,9 @@ const queen: Presume = (asked) => {
     fact: 'queen',
     value,
     say: say[value] ?? value,
-    because: seen ? because(asked, 'queen', true) : 'not seen; most colonies have one',
+    get because() {
+      return seen ? because(asked, 'queen', true) : 'not seen; most colonies have one'
+    },
     sure: value === 'laying' ? 0.9 : 0.5,
     others: [
       {
@@ -421,23 +437,16 @@ const ALL: readonly Presume[] = [
   nextOn,
 ]
 
-/** The case with one presumption in it. */
+/** What a presumption says of the colony; null where it speaks of something else. */
+function ofColony({ fact, value }: Presumption): Partial<ColonyFacts> | null {
+  if (fact === 'brood') return BROOD[value as Brood].facts
+  return fact === 'supers' || fact === 'weather' || fact === 'lastOpening' || fact === 'nextOn' ? null : { [fact]: value }
+}
+/** The case with what is presumed of the supers, the weather or a date in it. */
 function taken(s: Situation, { fact, value }: Presumption): Situation {
-  switch (fact) {
-    case 'brood':
-      return colony(BROOD[value as Brood].facts)(s)
-    case 'supers':
-      return supersAre(value as SupersNow)(s)
-    case 'weather':
-      if (value === MADE_UP) return s
-      return { ...s, normals: temperateNormals(s.hemisphere) }
-    case 'lastOpening':
-      return { ...s, lastOpening: value as Day }
-    case 'nextOn':
-      return { ...s, supers: { ...s.supers, nextOn: value as Day } }
-    default:
-      return colony({ [fact]: value })(s)
-  }
+  if (fact === 'supers') return supersAre(value as SupersNow)(s)
+  if (fact === 'weather') return value === MADE_UP ? s : { ...s, normals: temperateNormals(s.hemisphere) }
+  return fact === 'lastOpening' ? { ...s, lastOpening: value as Day } : { ...s, supers: { ...s.supers, nextOn: value as Day } }
 }
 
 /**
@@ -448,6 +457,7 @@ export function presume(situation: Situation): Presumed {
   const day = situation.startOn
   const asked: Asked = { s: situation, day, phase: phaseAt(situation, day) }
   let filled = situation
+  const facts: Partial<ColonyFacts> = {}
   const presumptions: Presumption[] = []
   // The weather first: whether the bees are in the cluster is told by it.
   const first = weather(asked)
@@ -457,11 +467,14 @@ export function presume(situation: Situation): Presumed {
     if (!p) continue
     // What can hardly be otherwise is taken without a word.
     if (p.others.length > 0) presumptions.push(p)
-    filled = taken(filled, p)
+    const seen = ofColony(p)
+    if (seen) Object.assign(facts, seen)
+    else filled = taken(filled, p)
   }
-  // What follows from what is presumed.
-  if (filled.colony.newlyHived === null && filled.colony.hivedOn !== null)
-    filled = colony({ newlyHived: hivedLately(filled.colony.hivedOn, situation.asOf) })(filled)
+  // What follows from what is known.
+  const { hivedOn, newlyHived } = situation.colony
+  if (newlyHived === null && hivedOn !== null) Object.assign(facts, { newlyHived: hivedLately(hivedOn, situation.asOf) })
+  filled = colony(facts)(filled)
   // Nothing of it is left open: each of its facts was known, or was taken above.
   return { situation: filled as FilledSituation, presumptions }
 }

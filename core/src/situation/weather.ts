@@ -1,4 +1,4 @@
-import { monthOf, type Day } from '../time/index.ts'
+import { addDays, monthOf, type Day } from '../time/index.ts'
 import type { Situation } from './situation.ts'
 
 /** What is known of a day's temperature, °C, and how it is known. */
@@ -31,8 +31,33 @@ export function weatherReader(situation: Pick<Situation, 'weather' | 'normals'>)
     const known = days.get(date)
     if (known) return known
     const normal = normals.get(monthOf(date))
-    return normal ? { date, high: normal.high, low: normal.low, source: 'normal' } : null
+    if (!normal) return null
+    // The same days are asked for again: made once.
+    const usual: Reading = { date, high: normal.high, low: normal.low, source: 'normal' }
+    days.set(date, usual)
+    return usual
   }
   perNormals.set(key, read)
   return read
+}
+
+const means = new WeakMap<WeatherReader, Map<number, Map<Day, number | null>>>()
+
+/** The mean high of some days from one on, °C, of those that are known or usual; null where none is. Kept, as readers are. */
+export function meanHigh(situation: Pick<Situation, 'weather' | 'normals'>, from: Day, days: number): number | null {
+  const read = weatherReader(situation)
+  let perLength = means.get(read)
+  if (!perLength) means.set(read, (perLength = new Map()))
+  let perDay = perLength.get(days)
+  if (!perDay) perLength.set(days, (perDay = new Map()))
+  let mean = perDay.get(from)
+  if (mean === undefined) {
+    let [sum, known] = [0, 0]
+    for (let n = 0; n < days; n++) {
+      const reading = read(addDays(from, n))
+      if (reading) [sum, known] = [sum + reading.high, known + 1]
+    }
+    perDay.set(from, (mean = known === 0 ? null : sum / known))
+  }
+  return mean
 }

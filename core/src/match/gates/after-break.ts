@@ -1,7 +1,7 @@
 import { nextRest, queensToBeHad, type Tool } from '../../situation/index.ts'
 import { addDays, daysBetween, type Day } from '../../time/index.ts'
 import { COMBINATIONS, saySource, sayTools, treatmentOf, type Treatment } from '../../treatments/index.ts'
-import { turnOf, worseThan, type Ask, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
+import { turnOf, worseThan, worstFit, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
 import { hasTool } from './kit.ts'
 import { rules } from './rules.ts'
 import { supers } from './supers.ts'
@@ -18,7 +18,7 @@ const DAYS = RULE ? [RULE.after.earliest, Math.round((RULE.after.earliest + RULE
 const BEFORE_WINTER = 42
 
 /** What may stand against the round on its day: supers, weather, season. The hive can be set up for it until then. */
-const ASKED: readonly Ask[] = [supers, temperature, time]
+const ASKED: readonly Gate[] = [supers, temperature, time]
 
 /** The colony as the break leaves it. */
 const afterwards = (s: JudgedSituation, day: Day): JudgedSituation => ({
@@ -31,17 +31,18 @@ interface Tried {
   readonly round: Treatment
   readonly day: Day
   readonly level: Level
-  /** The finding that stands most against it. */
-  readonly why: LazyFinding | null
 }
 
-function tryOn(round: Treatment, s: JudgedSituation, day: Day): Tried {
+const tryOn = (round: Treatment, s: JudgedSituation, day: Day): Tried => {
   const there = afterwards(s, day)
-  let why: LazyFinding | null = null
-  for (const ask of ASKED)
-    for (const found of ask(round, there))
-      if ((found.of ?? 'fit') === 'fit' && found.level !== 'fits' && (why === null || worseThan(found.level, why.level))) why = found
-  return { round, day, level: why?.level ?? 'fits', why }
+  return { round, day, level: worstFit(ASKED, round, there) }
+}
+
+/** The finding that stands most against a round on its day; null where nothing does. */
+function standsAgainst({ round, day, level }: Tried, s: JudgedSituation): LazyFinding | null {
+  if (level === 'fits') return null
+  const there = afterwards(s, day)
+  return ASKED.flatMap((gate) => gate(round, there)).find((f) => (f.of ?? 'fit') === 'fit' && f.level === level) ?? null
 }
 
 const lackingFor = (round: Treatment, own: readonly Tool[] | null): Tool[] =>
@@ -75,7 +76,8 @@ const theRound: Ask = (option, s) => {
   const best = bestRound(s)
   if (best === null)
     return [{ ...LATER, of: 'rules', level: 'care', figure: 'no round', says: () => BROOD.roundRefused(), turns: () => BROOD.ifAllowed() }]
-  const { round, day, level, why } = best
+  const { round, day, level } = best
+  const why = standsAgainst(best, s)
   const at = { name: round.name, day, near: s.startOn }
   const lacking = lackingFor(round, s.keeper.kit)
   const found: LazyFinding[] = [
@@ -108,21 +110,30 @@ const theRound: Ask = (option, s) => {
 /** The round without what is to be fetched for it. */
 const fitOfRound: Ask = (option, s) => theRound(option, s).filter((f) => f.of !== 'kit')
 
+const freedOn = (s: JudgedSituation): Day => addDays(s.startOn, DAYS[0] ?? 0)
+
+/** The winter rest that a queen let out then has too little time before, and the days she has; null where there is time. */
+function winterTooNear(s: JudgedSituation): { readonly rest: Day; readonly left: number } | null {
+  const rest = nextRest(s, s.startOn)
+  if (!rest || s.startOn >= rest.from) return null
+  const left = daysBetween(freedOn(s), rest.from)
+  return left < BEFORE_WINTER ? { rest: rest.from, left } : null
+}
+
 /** Is the queen back in time to raise the bees of the winter, and could one that was lost be replaced? */
-const queenAfter: Ask = (_option, s) => {
+function queenAfter(s: JudgedSituation): LazyFinding[] {
   const near = s.startOn
-  const freed = addDays(near, DAYS[0] ?? 0)
+  const freed = freedOn(s)
   const found: LazyFinding[] = []
-  const rest = nextRest(s, near)
-  const left = rest && near < rest.from ? daysBetween(freed, rest.from) : null
-  if (rest && left !== null && left < BEFORE_WINTER)
+  const late = winterTooNear(s)
+  if (late)
     found.push({
       ...LATER,
       level: 'ruled-out',
-      figure: `${Math.max(0, left)} d`,
+      figure: `${Math.max(0, late.left)} d`,
       limit: `${BEFORE_WINTER} d`,
-      says: () => BROOD.noTimeForWinterBees({ freed, rest: rest.from, weeks: BEFORE_WINTER / 7, near }),
-      turns: () => BROOD.begunBy({ day: addDays(near, left - BEFORE_WINTER), near }),
+      says: () => BROOD.noTimeForWinterBees({ freed, rest: late.rest, weeks: BEFORE_WINTER / 7, near }),
+      turns: () => BROOD.begunBy({ day: addDays(near, late.left - BEFORE_WINTER), near }),
     })
   if (!queensToBeHad(s, freed))
     found.push({
@@ -140,4 +151,11 @@ const queenAfter: Ask = (_option, s) => {
  * What comes after a brood break: the oxalic round it is made for, put through supers, weather and season on its own later day and
  * against the keeper's list and kit, and the queen that must lay again.
  */
-export const afterBreak: Ask = (option, s) => [...theRound(option, s), ...queenAfter(option, s)]
+export const afterBreak: Ask = (option, s) => [...theRound(option, s), ...queenAfter(s)]
+
+/** The same by its level alone, without words: what a search over days asks. The list and the kit are no matter of it. */
+export function fitAfterBreak(s: JudgedSituation): Level {
+  if (winterTooNear(s)) return 'ruled-out'
+  if (!queensToBeHad(s, freedOn(s))) return 'care'
+  return (bestRound(s)?.level ?? 'fits') === 'fits' ? 'fits' : 'care'
+}

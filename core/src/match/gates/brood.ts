@@ -1,7 +1,7 @@
 import { CAPPED_DAYS } from '../../situation/index.ts'
 import { patternOf, pricedRhythm, publishedPattern, sayCoverage, type BroodReach, type Treatment } from '../../treatments/index.ts'
-import { gateOf, turnOf, withColony, type Gate, type JudgedSituation, type Level, type Way } from '../finding.ts'
-import { afterBreak } from './after-break.ts'
+import { gateOf, turnOf, withColony, worstOf, type Gate, type JudgedSituation, type Level, type Way } from '../finding.ts'
+import { afterBreak, fitAfterBreak } from './after-break.ts'
 import { BROOD, BROOD_WAYS, type Said } from '../../words/index.ts'
 
 /** Worker brood is capped for 12 days, drone brood 14-15 (development times; fact sheet section F, from memory). */
@@ -75,8 +75,13 @@ const READINGS: Record<BroodReach, Reading> = {
 /** Of a break the day matters: the round after it has its own. */
 const sameOn: Gate['sameOn'] = (option, one, other) => option.reach !== 'opens' && one.colony === other.colony
 
+const fitOn = (option: Treatment, s: JudgedSituation): Level => {
+  const { level } = READINGS[option.reach](option, s)
+  return option.reach === 'opens' && level !== 'ruled-out' ? worstOf([level, fitAfterBreak(s)]) : level
+}
+
 /** Gate 3: can it reach the mites, most of which sit under cappings while there is capped brood? */
-export const brood: Gate = gateOf({ readsDay: true, sameOn }, (option, s) => {
+export const brood: Gate = gateOf({ readsDay: true, sameOn, fitOn }, (option, s) => {
   const read = READINGS[option.reach](option, s)
   const then = option.reach === 'opens' && read.level !== 'ruled-out' ? afterBreak(option, s) : []
   return [

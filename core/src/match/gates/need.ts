@@ -94,18 +94,31 @@ const measured = (past: JudgedSituation['yardHistory']): boolean => past?.some((
 const sameOn: Gate['sameOn'] = (option, one, other) =>
   one.colony === other.colony && !option.warmth && !measured(one.history) && !measured(one.yardHistory)
 
+function levelFor({ way, reach }: Treatment, { judgement }: JudgedSituation): Level {
+  const table = way === 'waiting' ? FOR_WAITING : reach === 'brake' ? FOR_A_BRAKE : reach === 'opens' ? FOR_A_BREAK : FOR_TREATMENT
+  return table[judgement.level]
+}
+/** Of what nobody counted the fit says nothing. */
+const isUncounted = (option: Treatment, { judgement }: JudgedSituation): boolean => judgement.level === 'unknown' && option.way !== 'waiting'
+/** Waiting on an old count wants care. */
+const waitsOnOld = (option: Treatment, s: JudgedSituation): boolean =>
+  s.judgement.stale && s.judgement.age !== null && option.way === 'waiting' && levelFor(option, s) === 'fits'
+
+function fitOn(option: Treatment, s: JudgedSituation): Level {
+  const level = isUncounted(option, s) ? 'fits' : levelFor(option, s)
+  return level === 'fits' && (waitsOnOld(option, s) || stillOver(option, s) !== null) ? 'care' : level
+}
+
 /** Gate 1: does the count call for it? A treatment is never worse than care here. */
-export const need: Gate = gateOf({ readsDay: true, sameOn }, (option, s) => {
+export const need: Gate = gateOf({ readsDay: true, sameOn, fitOn }, (option, s) => {
   const j = s.judgement
   const own = limitOf(s.keeper, j.phase)
-  const level = (
-    option.way === 'waiting' ? FOR_WAITING : option.reach === 'brake' ? FOR_A_BRAKE : option.reach === 'opens' ? FOR_A_BREAK : FOR_TREATMENT
-  )[j.level]
+  const level = levelFor(option, s)
   const findings: LazyFinding[] = [
     {
       gate: 'need',
       level,
-      of: j.level === 'unknown' && option.way !== 'waiting' ? 'count' : 'fit',
+      of: isUncounted(option, s) ? 'count' : 'fit',
       figure: j.estimate === null ? 'no count' : j.estimate.toFixed(1),
       limit: plain(j.threshold ?? 100 * (own.mites / own.bees), 2),
       source: j.limitSource,
@@ -142,7 +155,7 @@ export const need: Gate = gateOf({ readsDay: true, sameOn }, (option, s) => {
   if (j.stale && j.age !== null) {
     findings.push({
       gate: 'need',
-      level: option.way === 'waiting' && level === 'fits' ? 'care' : 'fits',
+      level: waitsOnOld(option, s) ? 'care' : 'fits',
       figure: `${j.age} d`,
       limit: `${STALE_AFTER} d`,
       source: 'common practice, no source',

@@ -148,8 +148,22 @@ function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse
   )
 }
 
+/**
+ * The day matters to what runs, to what was given so lately that its gap or its round is not over, and over the turn of a year. `one` is
+ * the earlier day.
+ */
+const sameOn: Gate['sameOn'] = (option, one, other) => {
+  const { startOn } = one
+  if (yearOf(startOn) !== yearOf(other.startOn) || startOn > other.startOn) return false
+  const gap = option.rotation.gapDays
+  return (
+    one.history.every((p) => p.end !== null && p.start <= startOn && addDays(p.end, gap) <= startOn) &&
+    (one.yardHistory ?? []).every((p) => addDays(p.start, ONE_ROUND) < startOn)
+  )
+}
+
 /** Gate 7: what was given before to the colony and in its yard, how often, how long ago, and whether it worked. */
-export const rotation: Gate = gateOf({ readsDay: true }, (option, asked) => {
+export const rotation: Gate = gateOf({ readsDay: true, sameOn }, (option, asked) => {
   const s = withExpectedEnds(asked)
   if (option.way !== 'given') return [{ gate: 'rotation', level: 'fits', source: '', says: () => ROTATION.nothingGiven(), turns: () => null }]
   const rule = option.rotation

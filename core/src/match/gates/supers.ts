@@ -1,7 +1,7 @@
 import { nextFlow, NO_RULE, phaseAt } from '../../situation/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../../time/index.ts'
 import { courseSpan, saySource, waitDaysOf, type Treatment } from '../../treatments/index.ts'
-import { firstDay, gateOf, turnOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
+import { firstDay, gateOf, turnOf, worstOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
 import { lastStart } from './time.ts'
 import { aDay, SUPERS, SUPERS_WAYS, type Said } from '../../words/index.ts'
 
@@ -38,11 +38,37 @@ const OFF = (option: Treatment): readonly Way[] => [
   { say: SUPERS_WAYS.on(), change: withSupers({ now: 'for-people', offOn: null }) },
 ]
 
-function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
+/** How the supers that are on stand to an option on the day. */
+type Now = 'for-bees' | 'none' | 'planned-off' | 'may-stay' | 'labels-differ' | 'lapsed' | 'on-until' | 'on'
+const NOW_LEVEL: Readonly<Record<Now, Level>> = {
+  'for-bees': 'fits',
+  none: 'fits',
+  'planned-off': 'fits',
+  'may-stay': 'fits',
+  'labels-differ': 'care',
+  lapsed: 'wait',
+  'on-until': 'wait',
+  on: 'ruled-out',
+}
+function nowOf(s: JudgedSituation, allowed: Allowed): Now {
   const { now, offOn } = s.supers
-  const make = (level: Level, says: () => Said, figure: string | null = null, turns?: () => Said | null): LazyFinding => ({
+  if (now !== 'for-people') return now
+  // A plan is not a fact: a day that is over with the supers still on is a question.
+  const planned = offOn !== null && offOn >= s.asOf
+  if (planned && offOn <= s.startOn) return 'planned-off'
+  if (allowed === 'yes') return 'may-stay'
+  if (allowed === 'unknown') return 'labels-differ'
+  return offOn === null ? 'on' : planned ? 'on-until' : 'lapsed'
+}
+
+function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
+  const day = s.supers.offOn ?? s.asOf
+  const near = s.startOn
+  const how = nowOf(s, allowed)
+  const make = (says: () => Said, figure: string | null = null, turns?: () => Said | null): LazyFinding => ({
     gate: 'supers',
-    level,
+    level: NOW_LEVEL[how],
+    of: how === 'labels-differ' ? 'rules' : undefined,
     about: 'supers',
     figure,
     limit: allowed === 'no' ? 'supers off' : 'by your list',
@@ -50,34 +76,38 @@ function onNow(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFin
     says,
     turns: turns ?? (() => turnOf(nowAlone, option, s, OFF(option))),
   })
-  if (now === 'for-bees') return make('fits', () => SUPERS.forBees())
-  if (now === 'none') return make('fits', () => SUPERS.none())
-  // A plan is not a fact: a day that is over with the supers still on is a question.
-  const planned = offOn !== null && offOn >= s.asOf
-  if (planned && offOn <= s.startOn) return make('fits', () => SUPERS.plannedOff({ day: offOn, near: s.startOn }))
-  if (allowed === 'yes') return make('fits', () => SUPERS.mayStay())
-  if (allowed === 'unknown') return { ...make('care', () => SUPERS.labelsDiffer(), 'on'), of: 'rules' }
-  if (offOn !== null && !planned) return make('wait', () => SUPERS.lapsed({ day: offOn, near: s.startOn }), 'on?')
-  if (offOn !== null) {
-    return make(
-      'wait',
-      () => SUPERS.onUntil({ day: offOn }),
-      `${daysBetween(s.startOn, offOn)} d`,
-      () => {
-        const day = firstDay(nowAlone, option, s, 'care')
-        return day ? SUPERS.fitsOnceOff({ day }) : null
-      },
-    )
+  switch (how) {
+    case 'for-bees':
+      return make(() => SUPERS.forBees())
+    case 'none':
+      return make(() => SUPERS.none())
+    case 'planned-off':
+      return make(() => SUPERS.plannedOff({ day, near }))
+    case 'may-stay':
+      return make(() => SUPERS.mayStay())
+    case 'labels-differ':
+      return make(() => SUPERS.labelsDiffer(), 'on')
+    case 'lapsed':
+      return make(() => SUPERS.lapsed({ day, near }), 'on?')
+    case 'on-until':
+      return make(
+        () => SUPERS.onUntil({ day }),
+        `${daysBetween(near, day)} d`,
+        () => {
+          const first = firstDay(nowAlone, option, s, 'care')
+          return first ? SUPERS.fitsOnceOff({ day: first }) : null
+        },
+      )
+    case 'on':
+      return make(
+        () => SUPERS.on(),
+        'on',
+        () => {
+          const last = lastStart(option, s)
+          return last && last >= near ? SUPERS.offBy({ day: last, near }) : turnOf(nowAlone, option, s, OFF(option))
+        },
+      )
   }
-  return make(
-    'ruled-out',
-    () => SUPERS.on(),
-    'on',
-    () => {
-      const last = lastStart(option, s)
-      return last && last >= s.startOn ? SUPERS.offBy({ day: last, near: s.startOn }) : turnOf(nowAlone, option, s, OFF(option))
-    },
-  )
 }
 
 /** The supers on now as a gate of its own: what would change it is not hidden by those to come. */
@@ -103,58 +133,83 @@ function reachesFlow(clear: Day, s: JudgedSituation): Day | null {
   return inThisFlow || s.startOn >= clear ? null : s.startOn
 }
 
+/** The day on which course and waiting time are over: supers could go on then. */
+const clearOf = (option: Treatment, s: JudgedSituation): Day =>
+  addDays(s.startOn, courseSpan(option, s).least + waitDaysOf(option, s.rules[option.key]))
+
+/** Whether supers that are still to go on are asked about. */
+const asksComing = (s: JudgedSituation, allowed: Allowed): boolean => {
+  const { now, nextOn } = s.supers
+  return allowed !== 'yes' && (nextOn === null || nextOn > s.startOn || now !== 'for-people')
+}
+
+/** How supers that are to go on stand to it, for options that must be over by then; whether some labels let them on is a matter of the list. */
+function comingLevel(s: JudgedSituation, clear: Day, allowed: Allowed): Level {
+  const { nextOn } = s.supers
+  if (nextOn === null) return reachesFlow(clear, s) === null ? 'fits' : 'care'
+  return clear <= nextOn ? 'fits' : allowed === 'unknown' ? 'care' : 'ruled-out'
+}
+
 function comingOn(option: Treatment, s: JudgedSituation, allowed: Allowed): LazyFinding {
   const { nextOn } = s.supers
-  const span = courseSpan(option, s)
-  const wait = waitDaysOf(option, s.rules[option.key])
-  const clear = addDays(s.startOn, span.least + wait)
+  const near = s.startOn
+  const clear = clearOf(option, s)
+  const level = comingLevel(s, clear, allowed)
+  const fits = level === 'fits'
+  const of = !fits && allowed === 'unknown' ? 'rules' : undefined
   const source = saySource(option.supers.source)
-  if (nextOn === null) {
-    const flow = reachesFlow(clear, s)
-    if (flow !== null) {
-      return {
-        gate: 'supers',
-        level: 'care',
-        of: allowed === 'unknown' ? 'rules' : undefined,
-        figure: () => `${daysBetween(flow, clear)} d`,
-        limit: 'the flow',
-        source: 'common practice, no source',
-        says: () => (flow === s.startOn ? SUPERS.inFlow({ clear, near: s.startOn }) : SUPERS.reachesFlow({ flow, clear, near: s.startOn })),
-        turns: () => SUPERS.canWait({ day: clear, near: s.startOn }),
-      }
-    }
+  const canWait = () => SUPERS.canWait({ day: clear, near })
+  if (nextOn !== null)
     return {
       gate: 'supers',
-      level: 'fits',
+      level,
+      of,
+      about: 'nextOn',
+      figure: () => `${Math.abs(daysBetween(clear, nextOn))} d`,
+      limit: () => aDay(nextOn, near),
       source,
-      says: () => SUPERS.noNextDate({ clear, near: s.startOn }),
-      turns: () => SUPERS.ifDueBefore({ day: clear, near: s.startOn }),
+      says: () => {
+        const [span, wait] = [courseSpan(option, s).least, waitDaysOf(option, s.rules[option.key])]
+        return fits
+          ? SUPERS.timeEnough({ clear, span, wait, next: nextOn, near })
+          : SUPERS.tooSoon({ next: nextOn, short: daysBetween(nextOn, clear), clear, near })
+      },
+      turns: () => (fits ? SUPERS.lastStart({ day: addDays(nextOn, -daysBetween(near, clear)), near }) : canWait()),
     }
-  }
-  const fits = clear <= nextOn
+  if (fits)
+    return {
+      gate: 'supers',
+      level,
+      source,
+      says: () => SUPERS.noNextDate({ clear, near }),
+      turns: () => SUPERS.ifDueBefore({ day: clear, near }),
+    }
+  const flow = reachesFlow(clear, s) ?? near
   return {
     gate: 'supers',
-    level: fits ? 'fits' : allowed === 'unknown' ? 'care' : 'ruled-out',
-    about: 'nextOn',
-    of: !fits && allowed === 'unknown' ? 'rules' : undefined,
-    figure: () => `${Math.abs(daysBetween(clear, nextOn))} d`,
-    limit: () => aDay(nextOn, s.startOn),
-    source,
-    says: () =>
-      fits
-        ? SUPERS.timeEnough({ clear, span: span.least, wait, next: nextOn, near: s.startOn })
-        : SUPERS.tooSoon({ next: nextOn, short: daysBetween(nextOn, clear), clear, near: s.startOn }),
-    turns: () =>
-      fits ? SUPERS.lastStart({ day: addDays(nextOn, -span.least - wait), near: s.startOn }) : SUPERS.canWait({ day: clear, near: s.startOn }),
+    level,
+    of,
+    figure: () => `${daysBetween(flow, clear)} d`,
+    limit: 'the flow',
+    source: 'common practice, no source',
+    says: () => (flow === near ? SUPERS.inFlow({ clear, near }) : SUPERS.reachesFlow({ flow, clear, near })),
+    turns: canWait,
   }
 }
 
+function fitOn(option: Treatment, s: JudgedSituation): Level {
+  const allowed = allowance(option, s)
+  if (allowed === 'any') return 'fits'
+  const now = nowOf(s, allowed)
+  const level = now === 'labels-differ' ? 'fits' : NOW_LEVEL[now]
+  if (level === 'ruled-out' || allowed === 'unknown' || !asksComing(s, allowed)) return level
+  return worstOf([level, comingLevel(s, clearOf(option, s), allowed)])
+}
+
 /** Gate 4: supers on now, and supers to go on before the course and its waiting time are over. */
-export const supers: Gate = gateOf({ readsDay: true }, (option, s) => {
+export const supers: Gate = gateOf({ readsDay: true, fitOn }, (option, s) => {
   const allowed = allowance(option, s)
   if (allowed === 'any') return [{ gate: 'supers', level: 'fits', source: '', says: () => SUPERS.noMatter(), turns: () => null }]
-  const findings = [onNow(option, s, allowed)]
-  const upcoming = s.supers.nextOn === null || s.supers.nextOn > s.startOn || s.supers.now !== 'for-people'
-  if (allowed !== 'yes' && upcoming) findings.push(comingOn(option, s, allowed))
-  return findings
+  const now = onNow(option, s, allowed)
+  return asksComing(s, allowed) ? [now, comingOn(option, s, allowed)] : [now]
 })

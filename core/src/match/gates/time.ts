@@ -1,7 +1,7 @@
 import { addDays, daysBetween, laterOf, type Day } from '../../time/index.ts'
 import { nextRest, phaseAt, sayPhase } from '../../situation/index.ts'
 import { courseSpan, nominalDay, patternOf, saySource, type CoursePattern, type Step, type Treatment } from '../../treatments/index.ts'
-import { gateOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
+import { gateOf, worstOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 import { aDay, TIME, type Said } from '../../words/index.ts'
 
 const SOURCE = 'your own last opening day'
@@ -66,62 +66,87 @@ function season(option: Treatment, s: JudgedSituation): LazyFinding[] {
   ]
 }
 
-function finding(level: Level, room: number, last: Day, s: JudgedSituation, says: () => Said, turns: () => Said): LazyFinding[] {
-  return [{ gate: 'time', level, figure: () => `${Math.abs(room)} d`, limit: () => aDay(last, s.startOn), source: SOURCE, says, turns }]
+/** What is taken out of the nest and would still be in it when the bees keep together for the winter: that day, and from when they do. */
+function hanging(option: Treatment, s: JudgedSituation): { readonly out: Day; readonly rest: Day } | null {
+  if (!patternOf(option, s).steps.some((step) => step.job === 'remove' && step.opensHive)) return null
+  const rest = nextRest(s, s.startOn)
+  if (!rest || s.startOn >= rest.from) return null
+  const out = addDays(s.startOn, courseSpan(option, s).least)
+  return out < rest.from ? null : { out, rest: rest.from }
 }
 
-/** What is taken out of the nest and would still be in it when the bees keep together for the winter. */
-function intoWinter(option: Treatment, s: JudgedSituation): LazyFinding | null {
-  const pattern = patternOf(option, s)
-  if (!pattern.steps.some((step) => step.job === 'remove' && step.opensHive)) return null
-  const out = addDays(s.startOn, courseSpan(option, s).least)
-  const rest = nextRest(s, s.startOn)
-  if (!rest || out < rest.from || s.startOn >= rest.from) return null
-  const late = daysBetween(rest.from, out)
+function intoWinter({ out, rest }: { readonly out: Day; readonly rest: Day }, s: JudgedSituation): LazyFinding {
+  const late = daysBetween(rest, out)
+  const near = s.startOn
   return {
     gate: 'time',
     level: 'care',
     figure: () => `${late} d`,
-    limit: () => aDay(rest.from, s.startOn),
+    limit: () => aDay(rest, near),
     source: 'common practice, no source',
-    says: () => TIME.intoWinter({ out, rest: rest.from, near: s.startOn }),
-    turns: () => TIME.inTimeUntil({ day: addDays(s.startOn, -late - 1), near: s.startOn }),
+    says: () => TIME.intoWinter({ out, rest, near }),
+    turns: () => TIME.inTimeUntil({ day: addDays(near, -late - 1), near }),
   }
 }
 
-/** Is there time, before the hive is closed for winter, to treat, take out and count again? */
-const opening: Ask = (option, s) => {
-  const last = s.lastOpening
-  if (last === null) {
-    const hanging = intoWinter(option, s)
-    if (hanging) return [hanging]
-    return [{ gate: 'time', level: 'fits', source: SOURCE, says: () => TIME.noLastOpening(), turns: () => null }]
-  }
-  const near = s.startOn
+/** How a course lies to the last opening: its work too late, its count after the closing, or time enough; with the days between. */
+interface Room {
+  readonly level: Level
+  /** Days of lateness where it is ruled out; else days of room, negative where the count comes too late. */
+  readonly days: number
+  readonly lastWork: Day
+  readonly recount: Day
+  readonly dated: boolean
+}
+function roomBefore(last: Day, option: Treatment, s: JudgedSituation): Room {
   const schedule = planOf(option, s)
   const lastWork = addDays(s.startOn, schedule.lastWork ?? 0)
-  if (schedule.lastWork !== null && lastWork > last) {
-    const late = daysBetween(last, lastWork)
-    const says = () => TIME.tooLate({ work: lastWork, late, last, near })
-    const turns = () => TIME.lastStartWas({ start: addDays(s.startOn, -late), work: lastWork, near })
-    return finding('ruled-out', late, last, s, says, turns)
-  }
   const dated = schedule.recount === 'by-the-count'
   const recount = dated
     ? laterOf(s.startOn, s.judgement.recountBy)
     : typeof schedule.recount === 'number'
       ? addDays(s.startOn, schedule.recount)
       : lastWork
-  const room = daysBetween(recount, last)
+  if (schedule.lastWork !== null && lastWork > last) return { level: 'ruled-out', days: daysBetween(last, lastWork), lastWork, recount, dated }
+  const days = daysBetween(recount, last)
   // A board is read with the hive shut.
-  if (room < 0 && option.way !== 'waiting') {
-    const says = () => TIME.countAfterClosing({ recount, last, near })
-    const by = { day: addDays(s.startOn, room), near }
-    return finding('care', room, last, s, says, () => (by.day < s.asOf ? TIME.inTimeUntil(by) : TIME.startedBy(by)))
+  return { level: days < 0 && option.way !== 'waiting' ? 'care' : 'fits', days, lastWork, recount, dated }
+}
+
+/** Is there time, before the hive is closed for winter, to treat, take out and count again? */
+const opening: Ask = (option, s) => {
+  const last = s.lastOpening
+  if (last === null) {
+    const left = hanging(option, s)
+    return left ? [intoWinter(left, s)] : [{ gate: 'time', level: 'fits', source: SOURCE, says: () => TIME.noLastOpening(), turns: () => null }]
   }
-  const says = () => TIME.timeEnough({ dated, recount, last, near })
-  return finding('fits', room, last, s, says, () => TIME.lastStart({ day: addDays(s.startOn, room), near }))
+  const near = s.startOn
+  const { level, days, lastWork, recount, dated } = roomBefore(last, option, s)
+  const make = (says: () => Said, turns: () => Said): LazyFinding[] => [
+    { gate: 'time', level, figure: () => `${Math.abs(days)} d`, limit: () => aDay(last, near), source: SOURCE, says, turns },
+  ]
+  if (level === 'ruled-out')
+    return make(
+      () => TIME.tooLate({ work: lastWork, late: days, last, near }),
+      () => TIME.lastStartWas({ start: addDays(near, -days), work: lastWork, near }),
+    )
+  const by = () => ({ day: addDays(near, days), near })
+  if (level === 'care')
+    return make(
+      () => TIME.countAfterClosing({ recount, last, near }),
+      () => (by().day < s.asOf ? TIME.inTimeUntil(by()) : TIME.startedBy(by())),
+    )
+  return make(
+    () => TIME.timeEnough({ dated, recount, last, near }),
+    () => TIME.lastStart(by()),
+  )
+}
+
+function fitOn(option: Treatment, s: JudgedSituation): Level {
+  const inSeason = option.seasons[phaseAt(s, s.startOn)]?.level ?? 'fits'
+  if (s.lastOpening === null) return hanging(option, s) ? worstOf([inSeason, 'care']) : inSeason
+  return worstOf([inSeason, roomBefore(s.lastOpening, option, s).level])
 }
 
 /** Gate 6: the time of the year, and the time that is left before the hive is closed for winter. */
-export const time: Gate = gateOf({ readsDay: true }, (option, s) => [...season(option, s), ...opening(option, s)])
+export const time: Gate = gateOf({ readsDay: true, fitOn }, (option, s) => [...season(option, s), ...opening(option, s)])
