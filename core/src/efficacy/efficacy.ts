@@ -71,8 +71,11 @@ function spreadOf({ efficacy, efficacyLow, efficacyHigh }: Situation['history'][
   return efficacyLow <= EDGE ? (logOdds(efficacyHigh) - logOdds(efficacy)) / Z : (logOdds(efficacyHigh) - logOdds(efficacyLow)) / (2 * Z)
 }
 
+const isMeasured = (p: Situation['history'][number]): boolean => p.efficacy !== null
+const NO_RESULTS: readonly Result[] = []
 /** Results of the same thing: of the same active where mites learn to live with it, else of the same form. */
-function resultsOf(option: Treatment, s: Ask): Result[] {
+function resultsOf(option: Treatment, s: Ask): readonly Result[] {
+  if (!s.history.some(isMeasured) && !s.yardHistory?.some(isMeasured)) return NO_RESULTS
   const same = (key: Treatment['key']) => key === option.key || (option.rotation.change && treatmentOf(key)?.rotation.class === option.rotation.class)
   const read = (whose: Result['whose'], past: Situation['history']): Result[] =>
     past.flatMap((p): Result[] => {

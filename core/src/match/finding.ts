@@ -83,6 +83,7 @@ export const gateOf = (reads: Reads, ask: Ask): Gate => Object.assign(ask, reads
 
 export const worstOf = (levels: readonly Level[]): Level => levels.reduce((worst, l) => (weight[l] > weight[worst] ? l : worst), 'fits' as Level)
 export const worseThan = (a: Level, b: Level): boolean => weight[a] > weight[b]
+export const worse = (a: Level, b: Level): Level => (worseThan(b, a) ? b : a)
 export const levelAt = (gate: Ask, option: Treatment, situation: JudgedSituation): Level => worstOf(gate(option, situation).map((f) => f.level))
 
 /** What shades a day: the fit, and that the keeper's own list refuses it. To confirm and to fetch can be done before any day. */

@@ -3,7 +3,7 @@ import { addDays, type Day } from '../time/index.ts'
 import { TREATMENTS, type Treatment } from '../treatments/index.ts'
 import { GATES } from './gates/index.ts'
 import { levelsByDay, onEachDay, windowsOf, type OptionWindows } from './windows.ts'
-import { HORIZON, judged, onDay, worseThan, worstOf, type Finding, type Gate, type LazyFinding, type Level } from './finding.ts'
+import { HORIZON, judged, onDay, worseThan, worstOf, type Finding, type Gate, type GateKey, type LazyFinding, type Level } from './finding.ts'
 import { leftOf } from './left.ts'
 import { fitOf, isOfFit, restsOn, settled, type Rests } from './rests.ts'
 import type { Allowed, Judged, Matched, Verdict } from './matched.ts'
@@ -14,8 +14,10 @@ export { HORIZON, judged }
 const gates = Object.values(GATES)
 /** Gates that read nothing of the day: asked once in a search over days. */
 const ANY_DAY = gates.filter((gate) => !gate.readsDay)
+/** Those that rule out for weeks come first in a search over days, and those that cost most to ask last: nothing is asked of what is ruled out. */
+const SEARCHED: readonly GateKey[] = ['supers', 'hive', 'time', 'brood', 'rotation', 'kit', 'temperature', 'need', 'rules']
 /** Gates whose answer may differ from day to day. */
-const BY_DAY = gates.filter((gate) => gate.readsDay)
+const BY_DAY = SEARCHED.map((key) => GATES[key]).filter((gate) => gate.readsDay)
 
 /** Of the findings of some gates, those that count: all, or those of the fit alone. */
 type Counts = (found: LazyFinding) => boolean

@@ -1,7 +1,7 @@
 import { lastForWinterBees } from '../judge/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
 import { courseSpan, supersMayStay, TREATMENTS, waitDaysOf, type Treatment } from '../treatments/index.ts'
-import { fitAt, HORIZON, onDay, worseThan, worstFit, type Gate, type JudgedSituation, type Level } from './finding.ts'
+import { fitAt, HORIZON, onDay, worse, worseThan, worstFit, type Gate, type JudgedSituation, type Level } from './finding.ts'
 import { GATES } from './gates/index.ts'
 import { lastStart } from './gates/time.ts'
 
@@ -93,22 +93,17 @@ function spellsOf(days: readonly Level[], from: Day): { from: Day; to: Day }[] {
 export function levelsByDay(option: Treatment, days: readonly JudgedSituation[], anyDay: readonly Gate[], byDay: readonly Gate[]): Level[] {
   const [first] = days
   if (!first) return []
-  const always = worstFit(anyDay, option, first)
-  const last: (Level | undefined)[] = byDay.map(() => undefined)
-  const levels: Level[] = []
-  let before: JudgedSituation | null = null
-  for (const s of days) {
-    let worst = always
-    for (let g = 0; g < byDay.length; g++) {
-      const gate = byDay[g] as Gate
-      const known = last[g]
-      // Once nothing can be worse no more are asked, and what was not asked is not known on the next day.
-      const level = worst === 'ruled-out' ? undefined : known && before && gate.sameOn?.(option, before, s) ? known : fitAt(gate, option, s)
-      last[g] = level
-      if (level && level !== 'fits' && worseThan(level, worst)) worst = level
+  const levels: Level[] = new Array<Level>(days.length).fill(worstFit(anyDay, option, first))
+  for (const gate of byDay) {
+    let known: Level | undefined
+    for (const [n, s] of days.entries()) {
+      const worst = levels[n] ?? 'fits'
+      // Once nothing can be worse nothing more is asked, and what was not asked is not known on the next day.
+      const before = days[n - 1]
+      if (worst === 'ruled-out') known = undefined
+      else known = known && before && gate.sameOn?.(option, before, s) ? known : fitAt(gate, option, s)
+      if (known && known !== 'fits') levels[n] = worse(worst, known)
     }
-    levels.push(worst)
-    before = s
   }
   return levels
 }

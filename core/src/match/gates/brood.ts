@@ -1,6 +1,6 @@
 import { CAPPED_DAYS } from '../../situation/index.ts'
 import { patternOf, pricedRhythm, publishedPattern, sayCoverage, type BroodReach, type Treatment } from '../../treatments/index.ts'
-import { gateOf, turnOf, withColony, worstOf, type Gate, type JudgedSituation, type Level, type Way } from '../finding.ts'
+import { gateOf, turnOf, withColony, worse, type Gate, type JudgedSituation, type Level, type Way } from '../finding.ts'
 import { afterBreak, fitAfterBreak } from './after-break.ts'
 import { BROOD, BROOD_WAYS, type Said } from '../../words/index.ts'
 
@@ -77,7 +77,7 @@ const sameOn: Gate['sameOn'] = (option, one, other) => option.reach !== 'opens' 
 
 const fitOn = (option: Treatment, s: JudgedSituation): Level => {
   const { level } = READINGS[option.reach](option, s)
-  return option.reach === 'opens' && level !== 'ruled-out' ? worstOf([level, fitAfterBreak(s)]) : level
+  return option.reach === 'opens' && level !== 'ruled-out' ? worse(level, fitAfterBreak(s)) : level
 }
 
 /** Gate 3: can it reach the mites, most of which sit under cappings while there is capped brood? */

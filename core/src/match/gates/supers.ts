@@ -1,7 +1,7 @@
 import { nextFlow, NO_RULE, phaseAt } from '../../situation/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../../time/index.ts'
 import { courseSpan, saySource, waitDaysOf, type Treatment } from '../../treatments/index.ts'
-import { firstDay, gateOf, turnOf, worstOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
+import { firstDay, gateOf, turnOf, worse, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level, type Way } from '../finding.ts'
 import { lastStart } from './time.ts'
 import { aDay, SUPERS, SUPERS_WAYS, type Said } from '../../words/index.ts'
 
@@ -203,7 +203,7 @@ function fitOn(option: Treatment, s: JudgedSituation): Level {
   const now = nowOf(s, allowed)
   const level = now === 'labels-differ' ? 'fits' : NOW_LEVEL[now]
   if (level === 'ruled-out' || allowed === 'unknown' || !asksComing(s, allowed)) return level
-  return worstOf([level, comingLevel(s, clearOf(option, s), allowed)])
+  return worse(level, comingLevel(s, clearOf(option, s), allowed))
 }
 
 /** Gate 4: supers on now, and supers to go on before the course and its waiting time are over. */

@@ -1,7 +1,7 @@
 import { addDays, daysBetween, laterOf, type Day } from '../../time/index.ts'
 import { nextRest, phaseAt, sayPhase } from '../../situation/index.ts'
 import { courseSpan, nominalDay, patternOf, saySource, type CoursePattern, type Step, type Treatment } from '../../treatments/index.ts'
-import { gateOf, worstOf, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
+import { gateOf, worse, type Ask, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 import { aDay, TIME, type Said } from '../../words/index.ts'
 
 const SOURCE = 'your own last opening day'
@@ -37,7 +37,10 @@ function scheduleOf(pattern: CoursePattern, least: number): Schedule {
   return schedule
 }
 
-const planOf = (option: Treatment, s: JudgedSituation): Schedule => scheduleOf(patternOf(option, s), courseSpan(option, s).least)
+function planOf(option: Treatment, s: JudgedSituation): Schedule {
+  const pattern = patternOf(option, s)
+  return scheduleOf(pattern, pattern.days.least)
+}
 
 /** The last day on which an option can be started and still be worked and taken out by the last opening; null where none is set. */
 export function lastStart(option: Treatment, s: JudgedSituation): Day | null {
@@ -144,8 +147,8 @@ const opening: Ask = (option, s) => {
 
 function fitOn(option: Treatment, s: JudgedSituation): Level {
   const inSeason = option.seasons[phaseAt(s, s.startOn)]?.level ?? 'fits'
-  if (s.lastOpening === null) return hanging(option, s) ? worstOf([inSeason, 'care']) : inSeason
-  return worstOf([inSeason, roomBefore(s.lastOpening, option, s).level])
+  if (s.lastOpening === null) return hanging(option, s) ? worse(inSeason, 'care') : inSeason
+  return worse(inSeason, roomBefore(s.lastOpening, option, s).level)
 }
 
 /** Gate 6: the time of the year, and the time that is left before the hive is closed for winter. */
