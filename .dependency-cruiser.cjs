@@ -6,6 +6,7 @@ const STEPS = [
   'fields',
   'situation',
   'count',
+  'level',
   'judge',
   'treatments',
   'efficacy',

@@ -76,6 +76,7 @@ export const anything = fc.record({
   }),
   supers: maybe(fc.record({ now: maybe(among(SUPERS)), offOn: maybe(day(-10, 60)), nextOn: maybe(day(-10, 300)) })),
   counts: fc.array(count, { maxLength: 4 }),
+  yardCounts: maybe(fc.array(count, { maxLength: 5 })),
   weather: fc.uniqueArray(fc.record({ date: day(-3, 80), high: fc.integer({ min: -10, max: 42 }) }), { maxLength: 60, selector: (d) => d.date }),
   normals: fc
     .uniqueArray(fc.record({ month: fc.integer({ min: 1, max: 12 }), high: fc.integer({ min: -5, max: 35 }) }), {

@@ -28,8 +28,14 @@ describe('what is said of a count', () => {
     })
     expect(of({ mites: 7 })).toMatchObject({
       text: '2.3 in 100, likely 1.1 to 4.3. Below the limit of 3, but the count cannot rule out more.',
-      next: expect.stringMatching(/^Leave it and count again by .*; a second jar now would settle it sooner\.$/) as string,
+      next: expect.stringMatching(/^Leave it and count again by \w+ \d+ \w+\.$/) as string,
     })
+    // A jar is said to settle it only where one more of the same would: not beside "not even four more jars would".
+    for (let mites = 0; mites < 9; mites++) {
+      const { next, settling, level } = of({ mites })
+      expect(/a second jar now would settle it sooner/.test(next), String(mites)).toBe(level === 'watch' && settling?.more === 1)
+    }
+    expect(of({ mites: 5 }).next).toMatch(/a second jar now would settle it sooner/)
     expect(of({ mites: 9 })).toMatchObject({
       text: '3.0 in 100, likely 1.6 to 5.2. At the limit of 3: treat before the winter bees are raised.',
       next: 'Choose a treatment.',
@@ -82,7 +88,7 @@ describe('what is said of a count', () => {
 })
 
 describe('what is held against the limit', () => {
-  it('is over with the chance that jstat says, the mites that were missed allowed for', () => {
+  it('is over with the chance that jstat says by the count alone, the mites that were missed allowed for', () => {
     for (const [mites, bees, recovery] of [
       [6, 300, null],
       [6, 300, 0.7],
@@ -90,10 +96,10 @@ describe('what is held against the limit', () => {
       [0, 300, null],
     ] as const) {
       const limit = 0.03 * (recovery ?? 1)
-      expect(of({ mites, bees, recovery }).chanceOver).toBeCloseTo(1 - jStat.beta.cdf(limit, mites + 0.5, bees - mites + 0.5), 6)
+      expect(of({ mites, bees, recovery }).jarAlone?.chanceOver).toBeCloseTo(1 - jStat.beta.cdf(limit, mites + 0.5, bees - mites + 0.5), 6)
     }
-    expect(of(board(30, 3)).chanceOver).toBeCloseTo(1 - jStat.gamma.cdf(12 * 3, 30.5, 1), 6)
-    expect(of(board(30, 3, { recovery: 0.5 })).chanceOver).toBeCloseTo(1 - jStat.gamma.cdf(6 * 3, 30.5, 1), 6)
+    expect(of(board(30, 3)).jarAlone?.chanceOver).toBeCloseTo(1 - jStat.gamma.cdf(12 * 3, 30.5, 1), 6)
+    expect(of(board(30, 3, { recovery: 0.5 })).jarAlone?.chanceOver).toBeCloseTo(1 - jStat.gamma.cdf(6 * 3, 30.5, 1), 6)
   })
   it('corrects figure and range alike, and never beyond all bees', () => {
     const found = of({ method: 'sugar', mites: 8, recovery: 0.8 })

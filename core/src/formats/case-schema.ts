@@ -110,6 +110,7 @@ export const caseSchema = Joi.object({
   inventedWeather: Joi.boolean().allow(null),
   lastOpening: maybeDay(),
   history: Joi.array().items(past).max(500).allow(null),
+  yardCounts: Joi.array().items(count).max(5000).allow(null),
   yardHistory: Joi.array().items(past).max(5000).allow(null),
   keeper: Joi.object({
     school: oneOf(SCHOOLS),

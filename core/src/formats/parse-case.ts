@@ -20,16 +20,18 @@ export interface Refusal {
 export type Parsed = { readonly ok: true; readonly situation: Situation } | { readonly ok: false; readonly refusal: Refusal }
 
 type Loose<T> = { readonly [K in keyof T]?: T[K] | null }
+type LooseCount = Loose<CountFact> & Pick<CountFact, 'date' | 'method' | 'mites'>
 type LoosePast = Loose<PastCourse> & Pick<PastCourse, 'treatment' | 'start'>
 /** What Joi lets through: the fields that must be there, the others perhaps. */
 interface CheckedCase extends Omit<
   Loose<Situation>,
-  'colony' | 'supers' | 'counts' | 'weather' | 'keeper' | 'rules' | 'stock' | 'history' | 'yardHistory'
+  'colony' | 'supers' | 'counts' | 'weather' | 'keeper' | 'rules' | 'stock' | 'history' | 'yardCounts' | 'yardHistory'
 > {
   readonly asOf: string
   readonly colony: Loose<Situation['colony']> & { readonly broodBoxes: number }
   readonly supers?: Loose<Situation['supers']> | null
-  readonly counts?: readonly (Loose<CountFact> & Pick<CountFact, 'date' | 'method' | 'mites'>)[] | null
+  readonly counts?: readonly LooseCount[] | null
+  readonly yardCounts?: readonly LooseCount[] | null
   readonly weather?: readonly (Loose<WeatherDay> & Pick<WeatherDay, 'date' | 'high'>)[] | null
   readonly keeper?: Loose<Situation['keeper']> | null
   readonly history?: readonly LoosePast[] | null
@@ -64,6 +66,18 @@ const pastOf = (x: LoosePast): PastCourse => ({
   ...(x.efficacyHigh == null ? {} : { efficacyHigh: x.efficacyHigh }),
 })
 
+const countOf = (x: LooseCount): CountFact => ({
+  date: x.date,
+  method: x.method,
+  mites: x.mites,
+  bees: x.bees ?? null,
+  days: x.days ?? null,
+  recovery: x.recovery ?? null,
+  representative: x.representative ?? null,
+  ...(x.share == null ? {} : { share: x.share }),
+  ...(x.spread == null ? {} : { spread: x.spread }),
+})
+
 function complete(c: CheckedCase): Situation {
   const { colony, supers, keeper } = c
   return {
@@ -79,17 +93,8 @@ function complete(c: CheckedCase): Situation {
       ...(colony.seenOn ? { seenOn: colony.seenOn } : {}),
     },
     supers: { now: supers?.now ?? null, offOn: supers?.offOn ?? null, nextOn: supers?.nextOn ?? null },
-    counts: (c.counts ?? []).map((x) => ({
-      date: x.date,
-      method: x.method,
-      mites: x.mites,
-      bees: x.bees ?? null,
-      days: x.days ?? null,
-      recovery: x.recovery ?? null,
-      representative: x.representative ?? null,
-      ...(x.share == null ? {} : { share: x.share }),
-      ...(x.spread == null ? {} : { spread: x.spread }),
-    })),
+    counts: (c.counts ?? []).map(countOf),
+    ...(c.yardCounts ? { yardCounts: c.yardCounts.map(countOf) } : {}),
     weather: (c.weather ?? []).map((x) => ({ date: x.date, high: x.high, low: x.low ?? null, kind: x.kind ?? null })),
     normals: c.normals ?? [],
     ...(c.inventedWeather ? { inventedWeather: true } : {}),
@@ -118,12 +123,14 @@ export function parseCase(value: unknown): Parsed {
   const { error, value: checked } = caseSchema.validate(value)
   if (error) return { ok: false, refusal: saidBy(error) }
   const situation = complete(checked as CheckedCase)
-  const late = situation.counts.findIndex((c) => c.date > situation.asOf)
-  if (late >= 0)
-    return {
-      ok: false,
-      refusal: { path: `counts[${late}].date`, sentence: `counts[${late}].date is after asOf, ${situation.asOf}: that count is not known yet.` },
-    }
+  for (const [name, counts] of [
+    ['counts', situation.counts],
+    ['yardCounts', situation.yardCounts ?? []],
+  ] as const) {
+    const late = counts.findIndex((c) => c.date > situation.asOf)
+    const path = `${name}[${late}].date`
+    if (late >= 0) return { ok: false, refusal: { path, sentence: `${path} is after asOf, ${situation.asOf}: that count is not known yet.` } }
+  }
   return { ok: true, situation }
 }
 

@@ -1,4 +1,4 @@
-import { shareOf, spreadOf } from '../count/index.ts'
+import { newestCount, shareOf, spreadOf } from '../count/index.ts'
 import type { Judgement } from '../judge/index.ts'
 import { factsIn, nextRest, presume } from '../situation/index.ts'
 import type { ColonyFacts, CountFact, KeeperFacts, PastCourse, Situation, TreatmentKey } from '../situation/index.ts'
@@ -70,6 +70,37 @@ function yardCourses(yard: YardRecord, colony: ColonyRecord): PastCourse[] {
     .slice(-MOST_OF_YARD)
 }
 
+/** Counts of other colonies older than this say nothing of the yard today (a guess). */
+const YARD_TELLS = 45
+/** Each colony's newest count, all its jars of that day together, where it still speaks for the yard: not marked otherwise, and not from before a course that was begun since. */
+const speaking = new WeakMap<YardRecord, ReadonlyMap<string, CountFact>>()
+function speakingCounts(yard: YardRecord): ReadonlyMap<string, CountFact> {
+  const known = speaking.get(yard)
+  if (known) return known
+  const found = new Map<string, CountFact>()
+  for (const colony of yard.colonies) {
+    const pooled = newestCount(colony.counts.flatMap(countFacts), yard.today)
+    if (!pooled || pooled.age > YARD_TELLS || !pooled.representative) continue
+    if (pastCourses(colony, yard.today).some((p) => p.start >= pooled.date && p.start <= yard.today)) continue
+    const { date, method, mites, recovery, spread } = pooled
+    const board = method === 'board'
+    found.set(colony.id, {
+      date,
+      method,
+      mites,
+      bees: board ? null : pooled.bees,
+      days: board ? pooled.days : null,
+      recovery,
+      representative: null,
+      ...(spread > 1 ? { spread } : {}),
+    })
+  }
+  speaking.set(yard, found)
+  return found
+}
+const yardCountsOf = (yard: YardRecord, colony: ColonyRecord): CountFact[] =>
+  [...speakingCounts(yard)].flatMap(([id, count]) => (id === colony.id ? [] : [count]))
+
 /** A kept count as the facts it is judged by: one a sample. */
 export const countFacts = (count: Pick<CountRecord, 'onDay' | 'method' | 'recovery' | 'representative' | 'samples'>): CountFact[] =>
   count.samples.map((s) => ({
@@ -83,8 +114,14 @@ export const countFacts = (count: Pick<CountRecord, 'onDay' | 'method' | 'recove
     ...(s.squares ? { share: shareOf(s.squares), spread: spreadOf(s.squares) } : {}),
   }))
 
-/** What a keeper judges by. */
+const keepers = new WeakMap<SettingsRecord, KeeperFacts>()
+/** What a keeper judges by: the same object for all colonies under the same settings. */
 export function keeperFacts(settings: SettingsRecord): KeeperFacts {
+  let facts = keepers.get(settings)
+  if (!facts) keepers.set(settings, (facts = keeperBy(settings)))
+  return facts
+}
+function keeperBy(settings: SettingsRecord): KeeperFacts {
   const { school, organicOnly, noLiquidAcids, priority, kit } = settings
   const limits = settings.ownLimits?.[school]
   return {
@@ -122,6 +159,7 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
     ...(isInvented(yard) ? { inventedWeather: true } : {}),
     lastOpening: yard.lastOpening,
     history: [...carriedCourses(yard, colony), ...pastCourses(colony, yard.today)],
+    yardCounts: yardCountsOf(yard, colony),
     yardHistory: yardCourses(yard, colony),
     keeper: keeperFacts(settings),
     rules: settings.rules,

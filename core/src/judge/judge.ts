@@ -15,10 +15,12 @@ import {
 import { addDays, type Day } from '../time/index.ts'
 import { plain } from '../units/index.ts'
 import { boardLimits, DRONE_LIMIT, isOwnLimit, limitOf, sayBoards, saySchool, URGENT, type Limit } from './schools.ts'
+import { estimateLevel } from '../level/index.ts'
+import { ownSamples, yardSamples } from './evidence.ts'
 import { recountBy, recountDue, STALE_AFTER } from './recount.ts'
 import { settlingOf, type Settling } from './settle.ts'
 import { trendOf, type Trend } from './trend.ts'
-import { JUDGED, NEXT, NOTES, type Said } from '../words/index.ts'
+import { JUDGED, LIKELY, NEXT, NOTES, type Said } from '../words/index.ts'
 
 export type JudgementLevel = 'under' | 'watch' | 'treat' | 'urgent' | 'unknown'
 export type JudgementUnit = 'per100' | 'perDay' | 'per100cells'
@@ -32,12 +34,19 @@ export interface Judgement {
   readonly threshold: number | null
   readonly unit: JudgementUnit
   /** What it means, what to do next, and what is to be kept in mind, as data. */
-  readonly says: { readonly text: Said; readonly next: Said; readonly notes: readonly Said[] }
+  readonly says: { readonly text: Said; readonly next: Said; readonly notes: readonly Said[]; readonly likely: Said | null }
   readonly text: string
   /** What to do next, in one sentence. */
   readonly next: string
-  /** Chance 0-1 that the true level is at or over the limit. */
+  /** Chance 0-1 that the true level is at or over the limit, by all that speaks for it: its counts, their age, and its yard. */
   readonly chanceOver: number | null
+  /** The level by all that speaks for it, in a sentence, and mites per 100 bees: so likely to be under, 0.05, 0.5 and 0.95. */
+  readonly likely: string | null
+  readonly p05: number | null
+  readonly p50: number | null
+  readonly p95: number | null
+  /** What the newest count says alone, in its own unit. */
+  readonly jarAlone: { readonly estimate: number; readonly low: number; readonly high: number; readonly chanceOver: number } | null
   /** Where the limit comes from, in words. */
   readonly limitSource: string
   /** A board's limits of both kinds, mites a day; null for the other methods. */
@@ -235,19 +244,26 @@ function sayJudged(level: JudgementLevel, m: Measured, situation: Situation, rec
 
 /** Bees fly, and a jar can be taken, from about this high on, °C (common practice, no source). */
 const FLY = 12
-function nextStep(level: JudgementLevel, day: Day, few: boolean, phase: Phase, board: boolean): Said {
+function nextStep(level: JudgementLevel, day: Day, few: boolean, phase: Phase, board: boolean, settling: Settling | null): Said {
   if (level === 'urgent') return NEXT.today()
   if (level === 'treat') return NEXT.choose()
   if (phase === 'dormant') return NEXT.boardBy({ day, fly: FLY })
   if (level !== 'watch') return NEXT.leave({ day })
   if (board) return NEXT.washOrBoard({ day })
-  return few ? NEXT.fullCup({ day }) : NEXT.leaveOrSecondJar({ day })
+  if (few) return NEXT.fullCup({ day })
+  // No jar is promised to settle what not even four would.
+  return settling?.more === 1 ? NEXT.leaveOrSecondJar({ day }) : NEXT.leave({ day })
 }
 
 /** What is said, as data and in words. */
-function spoken(text: Said, next: Said, all: readonly (Said | null)[]): Pick<Judgement, 'says' | 'text' | 'next' | 'notes'> {
+function spoken(
+  text: Said,
+  next: Said,
+  all: readonly (Said | null)[],
+  likely: Said | null,
+): Pick<Judgement, 'says' | 'text' | 'next' | 'notes' | 'likely'> {
   const notes = all.filter((note) => note !== null)
-  return { says: { text, next, notes }, text: text.text, next: next.text, notes: notes.map((n) => n.text) }
+  return { says: { text, next, notes, likely }, text: text.text, next: next.text, notes: notes.map((n) => n.text), likely: likely?.text ?? null }
 }
 
 /** Days after which a count says nothing of today: what has bred or died since outweighs it (a guess). */
@@ -266,8 +282,13 @@ function uncounted(situation: Situation, phase: Phase, last: PooledCount | null)
       last ? JUDGED.tooOld({ day: last.date, asOf: situation.asOf, days: last.age }) : JUDGED.never(),
       winter ? NEXT.layABoard() : NEXT.countFirst(),
       [noteOfSigns(situation, 'unknown')],
+      null,
     ),
     chanceOver: null,
+    p05: null,
+    p50: null,
+    p95: null,
+    jarAlone: null,
     limitSource: sayLimitSource(situation, phase),
     boards: null,
     settling: null,
@@ -305,6 +326,8 @@ export function judge(situation: Situation): Judgement {
   const stale = phase !== 'dormant' && count.age > STALE_AFTER
   const recount = recountBy(count, measured.threshold, situation, phase)
   const unlike = unlikeOf(count, situation, phase)
+  const settling = settlingOf(count, measured.threshold, recovery)
+  const likely = likelyLevel(count, situation, measured, phase)
   return {
     level,
     estimate: at(estimate),
@@ -314,13 +337,18 @@ export function judge(situation: Situation): Judgement {
     unit: measured.unit,
     ...spoken(
       sayJudged(level, measured, situation, recovery),
-      nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase, count.method === 'board'),
+      nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase, count.method === 'board', settling),
       [noteOfSigns(situation, level), ...notesOn(count, phase, stale, unlike)],
+      LIKELY.level({ ...likely, alone: measured.chance }),
     ),
-    chanceOver: measured.chance,
+    chanceOver: likely.chance,
+    p05: likely.p05,
+    p50: likely.p50,
+    p95: likely.p95,
+    jarAlone: { estimate: at(estimate), low: at(low), high: at(high), chanceOver: measured.chance },
     limitSource: measured.source,
     boards: measured.boards,
-    settling: settlingOf(count, measured.threshold, recovery),
+    settling,
     recovery: count.recovery,
     corrected:
       count.recovery === null
@@ -339,6 +367,16 @@ export function judge(situation: Situation): Judgement {
     recountDue: recountDue(count, measured.threshold, situation, phaseAt(situation, count.date)),
     trend: trendOf(situation.counts, situation.asOf, lastStart(situation)),
   }
+}
+
+/** The level by all that speaks for it, and the chance that it is at or over the limit its count was held against. */
+function likelyLevel(count: PooledCount, situation: Situation, { threshold }: Measured, phase: Phase) {
+  const own = ownSamples(situation, count, lastStart(situation))
+  const level = estimateLevel(own, yardSamples(situation), phase)
+  // A board and drone brood are held against limits of their own, which stand for the same infestation as the school's.
+  const school = limitOf(situation.keeper, phaseAt(situation, count.date))
+  const limit = count.method === 'board' || count.method === 'drone' ? (school.mites / school.bees) * 100 : threshold
+  return { chance: level.chanceAtLeast(limit), limit, p05: round2(level.p05), p50: round2(level.p50), p95: round2(level.p95) }
 }
 
 /** The first day of the last course known by then: growth is told from it on. */

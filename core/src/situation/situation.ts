@@ -153,6 +153,8 @@ export interface Situation {
   readonly inventedWeather?: boolean
   readonly lastOpening: Day | null
   readonly history: readonly PastCourse[]
+  /** The newest counts of the other colonies of the yard, one each, as they stand today. Left out: not known. */
+  readonly yardCounts?: readonly CountFact[]
   /** Courses of the other colonies of the yard. Left out: not known. */
   readonly yardHistory?: readonly PastCourse[]
   readonly keeper: KeeperFacts

@@ -84,3 +84,15 @@ export const NOTES = speaker('note', {
   marked: () => 'This sample is marked as not representative.',
   old: (v: { days: number }) => `Counted ${sayDays(v.days)} ago: the level will have moved.`,
 })
+
+/** "about 88 of 100 such colonies are". */
+const share100 = (chance: number): string => {
+  const n = Math.round(chance * 100)
+  if (chance < 0.01) return 'fewer than 1 of 100 such colonies is'
+  return chance > 0.99 ? 'more than 99 of 100 such colonies are' : `about ${n} of 100 such colonies ${n === 1 ? 'is' : 'are'}`
+}
+/** The level by all that speaks for it, mites per 100 bees. */
+export const LIKELY = speaker('likely', {
+  level: (v: { p05: number; p50: number; p95: number; chance: number; limit: number; alone: number }) =>
+    `By all that speaks for it (the season, its yard and its other counts, the days since): likely ${v.p05.toFixed(1)} to ${v.p95.toFixed(1)} in 100, half of such colonies over ${v.p50.toFixed(1)}; ${share100(v.chance)} at or over ${limitWords(v.limit)}. By this count alone it would be ${v.alone < 0.01 ? 'fewer than 1' : v.alone > 0.99 ? 'more than 99' : `about ${Math.round(v.alone * 100)}`}.`,
+})

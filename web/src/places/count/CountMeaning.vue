@@ -38,8 +38,13 @@ const corrected = computed(() => {
     <p class="strong">{{ holding.say(judged.next) }}</p>
     <p v-for="n in [...judged.notes, ...(notes ?? [])]" :key="n" class="care">{{ holding.say(n) }}</p>
     <dl class="small">
-      <dt>Chance of the true level being at or over the limit</dt>
-      <dd>{{ sayChance(judged.chanceOver ?? 0) }}<template v-if="judged.settling">. {{ holding.say(judged.settling.text) }}</template></dd>
+      <template v-if="judged.likely">
+        <dt>The true level, and the chance that it is over</dt>
+        <dd>
+          {{ holding.say(judged.likely) }}
+          <template v-if="judged.settling">{{ holding.say(judged.settling.text) }}</template>
+        </dd>
+      </template>
       <template v-if="judged.trend">
         <dt>Trend</dt>
         <dd>

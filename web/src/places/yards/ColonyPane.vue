@@ -13,7 +13,7 @@ import CountHistory from '../../parts/CountHistory.vue'
 import JobForm from '../../parts/JobForm.vue'
 import SidePane from '../../parts/SidePane.vue'
 import { SUPERS_WORDS } from '@thistle/core/situation'
-import { capital, factLines, plural, sayChance, wordOf } from '../../parts/words.ts'
+import { capital, factLines, plural, wordOf } from '../../parts/words.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import LookForm from './LookForm.vue'
@@ -76,7 +76,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <p v-for="n in j.notes" :key="n" class="care small">{{ holding.say(n) }}</p>
         <p class="small soft">
           {{ j.countedOn ? `Counted ${sayDay(j.countedOn)}: ${plural(j.mites ?? 0, 'mite')}${j.bees ? ` ${j.unit === 'per100cells' ? `in ${plural(j.bees, 'cell')}` : `on ${plural(j.bees, 'bee')}`}` : ''}.` : '' }}
-          {{ j.chanceOver === null ? '' : `Chance that the true level is at or over the limit: ${sayChance(j.chanceOver)}.` }}
+          {{ j.likely === null ? '' : holding.say(j.likely) }}
         </p>
       </section>
       <section v-if="state.steps.length > 0" class="block">

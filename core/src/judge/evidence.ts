@@ -1,0 +1,103 @@
+import { newestCount, type PooledCount } from '../count/index.ts'
+import type { Sample } from '../level/index.ts'
+import { phaseAt, type CountFact, type Situation } from '../situation/index.ts'
+import { daysBetween, type Day } from '../time/index.ts'
+import { growthADay } from './recount.ts'
+import { boardLimits, DRONE_LIMIT, limitOf } from './schools.ts'
+
+/** Counts further back than this say nothing of the level any more (a guess): what grew since is not known well enough. */
+const TELLS_FOR = 60
+/** How far the growth of a day may be off, as a standard deviation of the logarithm (a guess: from none to about twice the usual). */
+const GROWTH_DOUBT = 0.01
+
+/** A standard deviation in the logarithm as three ways it may be, with their weights (points of Gauss and Hermite; Abramowitz & Stegun 25.10). */
+const spreadOver = (value: number, sd: number): Sample['perLevel'] =>
+  sd === 0
+    ? [{ value, weight: 1 }]
+    : ([-1, 0, 1] as const).map((at) => ({ value: value * Math.exp(at * Math.sqrt(3) * sd), weight: at === 0 ? 2 / 3 : 1 / 6 }))
+
+/**
+ * How sure it is what a method finds of the mites, as a standard deviation of the logarithm (guesses): a wash finds nearly all; sugar more
+ * or less by damp and shaking; drone brood and boards tell of the level on bees only roughly.
+ */
+const METHOD_DOUBT: Readonly<Record<PooledCount['method'], number>> = { wash: 0, sugar: 0.2, drone: 0.6, board: 0.8 }
+
+/**
+ * Mites that a count finds for each mite per 100 bees. Of drone brood and boards by their published limits, which stand for the same
+ * infestation as the school's limit of the phase; where two lists differ, half way between them.
+ */
+function perLevelOf(count: PooledCount, situation: Situation): number {
+  const recovery = count.recovery ?? 1
+  if (count.method !== 'drone' && count.method !== 'board') return (count.bees * recovery) / 100
+  const limit = limitOf(situation.keeper, phaseAt(situation, count.date))
+  const per100 = (limit.mites / limit.bees) * 100
+  if (count.method === 'drone') return ((DRONE_LIMIT.mites / DRONE_LIMIT.bees) * count.bees * recovery) / per100
+  const boards = boardLimits(count.date, situation.hemisphere)
+  return (Math.sqrt(boards.timely * boards.collapse) * count.days * recovery) / per100
+}
+
+function sampleOf(count: PooledCount, situation: Situation, day: Day): Sample {
+  const age = Math.max(0, daysBetween(count.date, day))
+  const growth = growthADay(phaseAt(situation, count.date), situation.colony.brood)
+  return {
+    mites: count.mites,
+    perLevel: spreadOver(perLevelOf(count, situation), METHOD_DOUBT[count.method]),
+    growth: { mean: growth * age, sd: GROWTH_DOUBT * age },
+  }
+}
+
+/** The counts of a colony that speak of one course of its level: each method's newest, since the last course began where one was made since. */
+export function ownSamples(situation: Situation, newest: PooledCount, since: Day | null): Sample[] {
+  const after = since !== null && newest.date >= since ? since : null
+  // What stood before a course is told as it was on its day: what the course took since is told by the count after it.
+  const day = since !== null && newest.date < since ? newest.date : situation.asOf
+  const told = situation.counts.filter(
+    (c) =>
+      c.date <= newest.date && daysBetween(c.date, newest.date) <= TELLS_FOR && (after === null || c.date >= after) && c.representative !== false,
+  )
+  const found: Sample[] = []
+  for (const date of new Set(told.map((c) => c.date))) {
+    const ofDay = told.filter((c) => c.date === date)
+    for (const method of new Set(ofDay.map((c) => c.method))) {
+      const pooled = newestCount(
+        ofDay.filter((c) => c.method === method),
+        date,
+      )
+      if (pooled) found.push(sampleOf(pooled, situation, day))
+    }
+  }
+  return found
+}
+
+interface AsKept {
+  readonly of: Pick<Situation, 'asOf' | 'hemisphere' | 'phase' | 'normals' | 'keeper'>
+  readonly samples: readonly Sample[]
+}
+/** A count is the same object in the case of each of its neighbours. */
+const kept = new WeakMap<CountFact, AsKept>()
+
+/** Brood elsewhere in the yard is not known here: it is taken to be there. */
+const elsewhere = (situation: Situation): Situation => ({ ...situation, colony: { ...situation.colony, brood: null } })
+
+/** The newest counts of the other colonies of the yard, each as it speaks of a level there today. */
+export function yardSamples(situation: Situation): (readonly Sample[])[] {
+  const { asOf, hemisphere, phase, normals, keeper, yardCounts } = situation
+  if (!yardCounts || yardCounts.length === 0) return []
+  let there: Situation | null = null
+  return yardCounts.flatMap((c): (readonly Sample[])[] => {
+    const known = kept.get(c)
+    if (
+      known &&
+      known.of.asOf === asOf &&
+      known.of.keeper === keeper &&
+      known.of.phase === phase &&
+      known.of.normals === normals &&
+      known.of.hemisphere === hemisphere
+    )
+      return known.samples.length > 0 ? [known.samples] : []
+    const pooled = c.date <= asOf && daysBetween(c.date, asOf) <= TELLS_FOR ? newestCount([c], asOf) : null
+    const samples = pooled ? [sampleOf(pooled, (there ??= elsewhere(situation)), asOf)] : []
+    kept.set(c, { of: { asOf, hemisphere, phase, normals, keeper }, samples })
+    return samples.length > 0 ? [samples] : []
+  })
+}

@@ -1,0 +1,72 @@
+/**
+ * The levels a colony may have, mites per 100 bees, in equal steps of their logarithm: everything that is known of a level is a row of
+ * weights over these. Typed arrays, since a yard of thirty is worked out while a count is typed.
+ */
+export const CELLS = 152
+const LOWEST = 0.02
+const HIGHEST = 100
+const STEP = Math.log(HIGHEST / LOWEST) / (CELLS - 1)
+export const LEVELS: Float64Array = Float64Array.from({ length: CELLS }, (_, i) => LOWEST * Math.exp(i * STEP))
+
+/** Scales a row of weights to a sum of one, in place. A row of nothing becomes even. */
+export function normalised(row: Float64Array): Float64Array {
+  let sum = 0
+  for (const w of row) sum += w
+  if (!(sum > 0) || !Number.isFinite(sum)) return row.fill(1 / row.length)
+  for (let i = 0; i < row.length; i++) row[i] = (row[i] ?? 0) / sum
+  return row
+}
+
+/** Chance that the level is under a figure; a cell that the figure lies in counts by the part of it that lies under. */
+export function chanceUnder(row: Float64Array, level: number): number {
+  if (level <= 0) return 0
+  // The edge of cell i lies half a step over its middle.
+  const edge = Math.log(level / LOWEST) / STEP + 0.5
+  let under = 0
+  for (let i = 0; i < CELLS; i++) under += (row[i] ?? 0) * Math.min(1, Math.max(0, edge - i))
+  return Math.min(1, under)
+}
+
+/** The level under which a share `p` (0-1) of the weights lies. */
+export function quantileOf(row: Float64Array, p: number): number {
+  let under = 0
+  for (let i = 0; i < CELLS; i++) {
+    const w = row[i] ?? 0
+    if (under + w >= p && w > 0) return LOWEST * Math.exp((i - 0.5 + (p - under) / w) * STEP)
+    under += w
+  }
+  return HIGHEST
+}
+
+export function meanOf(row: Float64Array): number {
+  let mean = 0
+  for (let i = 0; i < CELLS; i++) mean += (row[i] ?? 0) * (LEVELS[i] ?? 0)
+  return mean
+}
+
+/**
+ * A row of likelihoods moved along the levels by a growth of known mean and spread (of the logarithm): what a count of some days ago says of
+ * today. Spread by a normal distribution cut at three standard deviations.
+ */
+export function grown(row: Float64Array, mean: number, sd: number): Float64Array {
+  if (mean === 0 && sd === 0) return row
+  const reach = Math.max(1, Math.ceil((3 * sd) / STEP))
+  const moved = new Float64Array(CELLS)
+  const kernel = Float64Array.from({ length: 2 * reach + 1 }, (_, j) =>
+    sd === 0 ? (j === reach ? 1 : 0) : Math.exp(-((((j - reach) * STEP) / sd) ** 2) / 2),
+  )
+  const total = kernel.reduce((a, b) => a + b, 0)
+  const shift = mean / STEP
+  for (let i = 0; i < CELLS; i++) {
+    let sum = 0
+    for (let j = -reach; j <= reach; j++) {
+      const from = i - shift + j
+      const at = Math.min(CELLS - 1, Math.max(0, from))
+      const low = Math.floor(at)
+      const part = at - low
+      sum += (kernel[j + reach] ?? 0) * ((row[low] ?? 0) * (1 - part) + (row[Math.min(CELLS - 1, low + 1)] ?? 0) * part)
+    }
+    moved[i] = sum / total
+  }
+  return moved
+}

@@ -1,0 +1,1 @@
+export { estimateLevel, type Level, type Sample } from './level.ts'

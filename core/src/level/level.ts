@@ -1,0 +1,80 @@
+import type { Phase } from '../situation/index.ts'
+import { CELLS, chanceUnder, grown, meanOf, normalised, quantileOf } from './grid.ts'
+import { likelihoodOf } from './likelihood.ts'
+import { expectedBy, explained } from './yard.ts'
+
+/** A colony's level in mites per 100 bees, as all that speaks for it has it. */
+export interface Level {
+  readonly p05: number
+  readonly p50: number
+  readonly p95: number
+  readonly mean: number
+  /** Chance 0-1 that it is at or over a figure. */
+  readonly chanceAtLeast: (per100: number) => number
+}
+
+/** A count as it speaks of the level: what was found, how much of it each mite per 100 bees brings, and what has grown since. */
+export interface Sample {
+  readonly mites: number
+  /** Mites expected for each mite per 100 bees, and how likely that is: several where the share that is found is not sure. */
+  readonly perLevel: readonly { readonly value: number; readonly weight: number }[]
+  /** Growth of the logarithm of the level since, and how far it may be off (a standard deviation). */
+  readonly growth: { readonly mean: number; readonly sd: number }
+}
+
+/** What the counts of one colony say: how likely they are at each level, and in each kind of yard. */
+interface Evidence {
+  readonly likelihood: Float64Array
+  readonly byYard: Float64Array
+}
+
+const kept = new Map<string, Evidence>()
+/** A yard of jars holds few figures: most are asked for again with the next key that is pressed. */
+const MOST_KEPT = 1500
+
+/** The same list is asked for again by each of its neighbours. */
+const ofList = new WeakMap<readonly Sample[], Evidence>()
+function evidenceOf(samples: readonly Sample[]): Evidence {
+  let found = ofList.get(samples)
+  if (!found) ofList.set(samples, (found = evidenceByFigures(samples)))
+  return found
+}
+function evidenceByFigures(samples: readonly Sample[]): Evidence {
+  const key = samples.map((s) => `${s.mites}@${s.perLevel.map((p) => p.value.toPrecision(7)).join()}+${s.growth.mean},${s.growth.sd}`).join(';')
+  const known = kept.get(key)
+  if (known) return known
+  const likelihood = new Float64Array(CELLS).fill(1)
+  for (const { mites, perLevel, growth } of samples) {
+    const row = grown(likelihoodOf(mites, perLevel), growth.mean, growth.sd)
+    for (let i = 0; i < CELLS; i++) likelihood[i] = (likelihood[i] ?? 0) * (row[i] ?? 0)
+  }
+  const made = { likelihood, byYard: explained(likelihood) }
+  if (kept.size >= MOST_KEPT) kept.clear()
+  kept.set(key, made)
+  return made
+}
+
+/**
+ * The level of a colony: what its yard leads one to expect (kinds of yard weighed by the counts of the other colonies), and what its own
+ * counts say, by Bayes' rule on a grid. Levels of a yard follow a gamma distribution with a part for single colonies that stand far apart;
+ * jars a negative binomial. `others` are the counts of each other colony that speaks for the yard. Never fails: without a count it is what
+ * the season leads one to expect.
+ */
+export function estimateLevel(own: readonly Sample[], others: readonly (readonly Sample[])[], phase: Phase): Level {
+  const row = expectedBy(
+    phase,
+    others.map((samples) => evidenceOf(samples).byYard),
+  )
+  if (own.length > 0) {
+    const { likelihood } = evidenceOf(own)
+    for (let i = 0; i < CELLS; i++) row[i] = (row[i] ?? 0) * (likelihood[i] ?? 0)
+    normalised(row)
+  }
+  return {
+    p05: quantileOf(row, 0.05),
+    p50: quantileOf(row, 0.5),
+    p95: quantileOf(row, 0.95),
+    mean: meanOf(row),
+    chanceAtLeast: (per100) => 1 - chanceUnder(row, per100),
+  }
+}

@@ -1,0 +1,37 @@
+import { logGamma } from '../count/index.ts'
+import { CELLS, LEVELS } from './grid.ts'
+
+/**
+ * Variance of a jar over what chance alone would give: bees of one frame are alike, mites sit in clumps. Three ways it may be, equally
+ * likely until two jars of one colony teach better (about 2, common practice, no source).
+ */
+const EXTRA = [1, 2, 3] as const
+
+/** What a count found and on how much: bees or cells with the share of the mites that the method finds, or days of board. */
+export interface Found {
+  readonly mites: number
+  /** Mites expected for each mite per 100 bees of level: bees x share found / 100, or what a board catches. */
+  readonly perLevel: number
+}
+
+/** Log-probability of a count whose variance is `extra` times its mean: Poisson at 1, else the negative binomial with that ratio. */
+function logChance(mites: number, mean: number, extra: number): number {
+  if (mean <= 0) return mites === 0 ? 0 : -Infinity
+  if (extra <= 1) return mites * Math.log(mean) - mean - logGamma(mites + 1)
+  const size = mean / (extra - 1)
+  return logGamma(mites + size) - logGamma(size) - logGamma(mites + 1) - size * Math.log(extra) + mites * Math.log((extra - 1) / extra)
+}
+
+/** The chance of what was found at each level, the extra variance and the share found left open; scaled to one at its highest. */
+export function likelihoodOf(mites: number, perLevel: readonly { readonly value: number; readonly weight: number }[]): Float64Array {
+  const row = new Float64Array(CELLS)
+  for (let i = 0; i < CELLS; i++) {
+    let sum = 0
+    for (const { value, weight } of perLevel)
+      for (const extra of EXTRA) sum += (weight / EXTRA.length) * Math.exp(logChance(mites, (LEVELS[i] ?? 0) * value, extra))
+    row[i] = sum
+  }
+  const top = row.reduce((a, b) => Math.max(a, b), 0)
+  if (top > 0) for (let i = 0; i < CELLS; i++) row[i] = (row[i] ?? 0) / top
+  return row
+}

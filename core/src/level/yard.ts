@@ -1,0 +1,78 @@
+import { logGamma } from '../count/index.ts'
+import type { Phase } from '../situation/index.ts'
+import { CELLS, LEVELS, normalised } from './grid.ts'
+
+/** The usual mean of a yard by phase, mites per 100 bees, and how far yards differ from it, as a standard deviation of its logarithm (guesses). */
+const USUAL: Readonly<Record<Phase, number>> = { dormant: 1.5, increase: 0.8, peak: 1.3, decrease: 3 }
+const YARDS_DIFFER = 0.7
+/** How far colonies of one yard differ: standard deviation over mean, and the spread of its logarithm (about 0.8: common practice, no source; both chosen with the ones above so that chances come true in the simulated yards of the tests). */
+const COLONIES_DIFFER = { usual: 0.75, spread: 0.35 } as const
+/** One colony in so many stands far apart from its yard, robbing or collapsing: its level is about so many times the yard's mean, and as wide (guesses). */
+const APART = { share: 0.06, times: 5.5, variation: 0.5 } as const
+
+const MEANS = Array.from({ length: 22 }, (_, i) => 0.08 * Math.exp((i * Math.log(25 / 0.08)) / 21))
+const VARIATIONS = [0.35, 0.5, 0.7, 0.95, 1.3, 1.8] as const
+export const YARDS = MEANS.length * VARIATIONS.length
+
+/** Gamma density over the logarithm of the level, so that equal steps of it may be summed. */
+function gammaRow(mean: number, variation: number): Float64Array {
+  const shape = 1 / variation ** 2
+  const fixed = shape * Math.log(shape / mean) - logGamma(shape)
+  return normalised(Float64Array.from(LEVELS, (level) => Math.exp(fixed + shape * Math.log(level) - (shape * level) / mean)))
+}
+
+/** What each kind of yard says of one of its colonies before it is counted: a row of levels for each mean and variation. */
+const ROWS: readonly Float64Array[] = MEANS.flatMap((mean) =>
+  VARIATIONS.map((variation) => {
+    const alike = gammaRow(mean, variation)
+    const apart = gammaRow(mean * APART.times, APART.variation)
+    return Float64Array.from(alike, (w, i) => w * (1 - APART.share) + (apart[i] ?? 0) * APART.share)
+  }),
+)
+
+/** Log-weights of the kinds of yard before anything is counted, by phase. */
+function priorOf(phase: Phase): Float64Array {
+  return Float64Array.from({ length: YARDS }, (_, j) => {
+    const [mean, variation] = [MEANS[Math.floor(j / VARIATIONS.length)] ?? 1, VARIATIONS[j % VARIATIONS.length] ?? 0.8]
+    const [byMean, byVariation] = [Math.log(mean / USUAL[phase]) / YARDS_DIFFER, Math.log(variation / COLONIES_DIFFER.usual) / COLONIES_DIFFER.spread]
+    return -(byMean ** 2 + byVariation ** 2) / 2
+  })
+}
+const PRIORS: Readonly<Record<Phase, Float64Array>> = {
+  dormant: priorOf('dormant'),
+  increase: priorOf('increase'),
+  peak: priorOf('peak'),
+  decrease: priorOf('decrease'),
+}
+
+/** How well each kind of yard explains what was found in one colony: log of the chance of it, for all kinds. */
+export function explained(likelihood: Float64Array): Float64Array {
+  return Float64Array.from(ROWS, (row) => {
+    let sum = 0
+    for (let i = 0; i < CELLS; i++) sum += (row[i] ?? 0) * (likelihood[i] ?? 0)
+    return Math.log(Math.max(sum, 1e-300))
+  })
+}
+
+const alone = new Map<Phase, Float64Array>()
+/** What a colony's level may be before its own counts: the kinds of yard weighed by what was found in its other colonies. */
+export function expectedBy(phase: Phase, others: readonly Float64Array[]): Float64Array {
+  if (others.length > 0) return mixed(phase, others)
+  let row = alone.get(phase)
+  if (!row) alone.set(phase, (row = mixed(phase, others)))
+  return row.slice()
+}
+function mixed(phase: Phase, others: readonly Float64Array[]): Float64Array {
+  const logs = Float64Array.from(PRIORS[phase])
+  for (const other of others) for (let j = 0; j < YARDS; j++) logs[j] = (logs[j] ?? 0) + (other[j] ?? 0)
+  const top = logs.reduce((a, b) => Math.max(a, b), -Infinity)
+  const row = new Float64Array(CELLS)
+  for (let j = 0; j < YARDS; j++) {
+    const weight = Math.exp((logs[j] ?? 0) - top)
+    // A kind of yard that a thousand others outweigh adds nothing that can be seen.
+    if (weight < 1e-4) continue
+    const kind = ROWS[j]
+    if (kind) for (let i = 0; i < CELLS; i++) row[i] = (row[i] ?? 0) + weight * (kind[i] ?? 0)
+  }
+  return normalised(row)
+}
