@@ -190,6 +190,14 @@ describe('the level in a judgement', () => {
     expect(of(both).p50).toBeCloseTo(of({ history: [course], counts: [wash('2026-08-11', 2)] }).p50!, 6)
     expect(of({ ...both, history: [] }).p50!).toBeGreaterThan(of(both).p50!)
   })
+  it('goes by a count that is marked only where it is all there is, and never by a marked one of the yard', () => {
+    const marked = { ...wash('2026-08-11', 30), representative: false }
+    const [only, season] = [of({ counts: [marked] }), of({ counts: [wash('2026-08-11', 0, 1)] })]
+    expect(only.p50!).toBeGreaterThan(season.p50! * 2)
+    const older = { ...wash('2026-08-05', 30), representative: false }
+    expect(of({ counts: [wash('2026-08-11', 9), older] }).p50).toBe(of({}).p50)
+    expect(of({ yardCounts: [marked] }).p50).toBe(of({}).p50)
+  })
   it('says nothing where nothing was counted, and the yard’s counts come in by the case file with their path', () => {
     expect(of({ counts: [] })).toMatchObject({ p05: null, p50: null, p95: null, jarAlone: null, chanceOver: null })
     const yardCounts = [{ date: '2026-08-10', method: 'wash', mites: 2, bees: 300 }]

@@ -46,14 +46,20 @@ function sampleOf(count: PooledCount, situation: Situation, day: Day): Sample {
   }
 }
 
-/** The counts of a colony that speak of one course of its level: each method's newest, since the last course began where one was made since. */
+/**
+ * The counts of a colony that speak of one course of its level, by every method: since the last course began, where one was made since. What
+ * was marked as not representative speaks only where it is the newest, for then it is all that is judged.
+ */
 export function ownSamples(situation: Situation, newest: PooledCount, since: Day | null): Sample[] {
   const after = since !== null && newest.date >= since ? since : null
   // What stood before a course is told as it was on its day: what the course took since is told by the count after it.
   const day = since !== null && newest.date < since ? newest.date : situation.asOf
   const told = situation.counts.filter(
     (c) =>
-      c.date <= newest.date && daysBetween(c.date, newest.date) <= TELLS_FOR && (after === null || c.date >= after) && c.representative !== false,
+      c.date <= newest.date &&
+      daysBetween(c.date, newest.date) <= TELLS_FOR &&
+      (after === null || c.date >= after) &&
+      (c.representative !== false || c.date === newest.date),
   )
   const found: Sample[] = []
   for (const date of new Set(told.map((c) => c.date))) {
@@ -95,7 +101,8 @@ export function yardSamples(situation: Situation): (readonly Sample[])[] {
       known.of.hemisphere === hemisphere
     )
       return known.samples.length > 0 ? [known.samples] : []
-    const pooled = c.date <= asOf && daysBetween(c.date, asOf) <= TELLS_FOR ? newestCount([c], asOf) : null
+    const speaks = c.date <= asOf && daysBetween(c.date, asOf) <= TELLS_FOR && c.representative !== false
+    const pooled = speaks ? newestCount([c], asOf) : null
     const samples = pooled ? [sampleOf(pooled, (there ??= elsewhere(situation)), asOf)] : []
     kept.set(c, { of: { asOf, hemisphere, phase, normals, keeper }, samples })
     return samples.length > 0 ? [samples] : []
