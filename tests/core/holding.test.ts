@@ -125,6 +125,18 @@ describe('what a colony asks for', () => {
   })
 })
 
+describe('what a colony says of its yard', () => {
+  it('is its newest count, until something is given: a course that is only chosen takes nothing', () => {
+    const said = (events: Partial<EventRecord>[]) => {
+      const other = colonyOf('B', 2, { counts: [countOf('2026-08-05', 7)], courses: [courseOf('amitraz-strip', '2026-08-10', events)] })
+      const one = colonyOf('A', 1)
+      return colonyState(yardOf([one, other]), one, settings).situation.yardCounts!
+    }
+    expect(said([]).map((c) => [c.date, c.mites])).toEqual([['2026-08-05', 7]])
+    expect(said([{ job: 'dose', happenedOn: '2026-08-10', amount: 2 }])).toEqual([])
+  })
+})
+
 describe('preparing and giving in one visit', () => {
   const open = (chosen: Day, startOn: Day, events: Partial<EventRecord>[] = [], today: Day = startOn) => {
     const course = courseOf('amitraz-strip', startOn, events)

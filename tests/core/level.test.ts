@@ -190,6 +190,11 @@ describe('the level in a judgement', () => {
     expect(of(both).p50).toBeCloseTo(of({ history: [course], counts: [wash('2026-08-11', 2)] }).p50!, 6)
     expect(of({ ...both, history: [] }).p50!).toBeGreaterThan(of(both).p50!)
   })
+  it('is not moved by a course that begins today, or is only chosen for it', () => {
+    const chosen = { treatment: 'amitraz-strip' as const, start: '2026-08-12', end: null, efficacy: null }
+    const counts = [wash('2026-08-01', 13)]
+    expect(of({ counts, history: [chosen] }).p50).toBe(of({ counts, history: [] }).p50)
+  })
   it('goes by a count that is marked only where it is all there is, and never by a marked one of the yard', () => {
     const marked = { ...wash('2026-08-11', 30), representative: false }
     const [only, season] = [of({ counts: [marked] }), of({ counts: [wash('2026-08-11', 0, 1)] })]

@@ -18,14 +18,20 @@ const factsOf = (colony: ColonyRecord): ColonyFacts => ({
   ...(colony.look ? { lookedOn: colony.look.onDay, ...(colony.look.seenOn ? { seenOn: colony.look.seenOn } : {}) } : {}),
 })
 
+interface Past {
+  readonly today: Day
+  readonly past: PastCourse[]
+  /** The days on which something was first given: a course that is only chosen is none. */
+  readonly begun: readonly Day[]
+}
 // Every colony of a yard reads the courses of all the others.
-const courses = new WeakMap<ColonyRecord, { readonly today: Day; readonly past: PastCourse[] }>()
-function pastCourses(colony: ColonyRecord, today: Day): PastCourse[] {
+const courses = new WeakMap<ColonyRecord, Past>()
+function pastOf(colony: ColonyRecord, today: Day): Past {
   const kept = courses.get(colony)
-  if (kept?.today === today) return kept.past
-  const past = colony.courses
-    .map((record) => courseState(record, colony, today))
-    .filter((state) => (state.given || (!state.cancelled && state.left === null)) && state.treatment.way !== 'waiting')
+  if (kept?.today === today) return kept
+  const states = colony.courses.map((record) => courseState(record, colony, today)).filter((state) => state.treatment.way !== 'waiting')
+  const past = states
+    .filter((state) => state.given || (!state.cancelled && state.left === null))
     .map((state) => ({
       treatment: state.treatment.key,
       start: state.startedOn,
@@ -33,9 +39,11 @@ function pastCourses(colony: ColonyRecord, today: Day): PastCourse[] {
       efficacy: state.outcome?.efficacy?.estimate ?? null,
       ...(state.outcome?.efficacy ? { efficacyLow: state.outcome.efficacy.low, efficacyHigh: state.outcome.efficacy.high } : {}),
     }))
-  courses.set(colony, { today, past })
-  return past
+  const made = { today, past, begun: states.filter((state) => state.given).map((state) => state.startedOn) }
+  courses.set(colony, made)
+  return made
 }
+const pastCourses = (colony: ColonyRecord, today: Day): PastCourse[] => pastOf(colony, today).past
 
 /** Colonies of the yard that this one was made from: what was counted and given before it was taken from them is its own past too. */
 const madeFrom = (yard: YardRecord, colony: ColonyRecord): ColonyRecord[] =>
@@ -72,8 +80,8 @@ function yardCourses(yard: YardRecord, colony: ColonyRecord): PastCourse[] {
 
 /** Counts of other colonies older than this say nothing of the yard today (a guess). */
 const YARD_TELLS = 45
-/** Each colony's newest count, all its jars of that day together, where it still speaks for the yard: not marked otherwise, and not from before a course that was begun since. */
 const speaking = new WeakMap<YardRecord, ReadonlyMap<string, CountFact>>()
+/** Each colony's newest count, all its jars of that day together, where it still speaks for the yard: not marked, and not from before what was given since. */
 function speakingCounts(yard: YardRecord): ReadonlyMap<string, CountFact> {
   const known = speaking.get(yard)
   if (known) return known
@@ -81,7 +89,7 @@ function speakingCounts(yard: YardRecord): ReadonlyMap<string, CountFact> {
   for (const colony of yard.colonies) {
     const pooled = newestCount(colony.counts.flatMap(countFacts), yard.today)
     if (!pooled || pooled.age > YARD_TELLS || !pooled.representative) continue
-    if (pastCourses(colony, yard.today).some((p) => p.start >= pooled.date && p.start <= yard.today)) continue
+    if (pastOf(colony, yard.today).begun.some((day) => day >= pooled.date)) continue
     const { date, method, mites, recovery, spread } = pooled
     const board = method === 'board'
     found.set(colony.id, {

@@ -371,7 +371,8 @@ export function judge(situation: Situation): Judgement {
 
 /** The level by all that speaks for it, and the chance that it is at or over the limit its count was held against. */
 function likelyLevel(count: PooledCount, situation: Situation, { threshold }: Measured, phase: Phase) {
-  const own = ownSamples(situation, count, lastStart(situation))
+  // What is begun today, or only chosen, has taken nothing by today.
+  const own = ownSamples(situation, count, lastStart(situation, addDays(situation.asOf, -1)))
   const level = estimateLevel(own, yardSamples(situation), phase)
   // A board and drone brood are held against limits of their own, which stand for the same infestation as the school's.
   const school = limitOf(situation.keeper, phaseAt(situation, count.date))
@@ -380,11 +381,8 @@ function likelyLevel(count: PooledCount, situation: Situation, { threshold }: Me
 }
 
 /** The first day of the last course known by then: growth is told from it on. */
-const lastStart = (situation: Situation): Day | null =>
-  situation.history.reduce<Day | null>(
-    (last, past) => (past.start <= situation.asOf && (last === null || past.start > last) ? past.start : last),
-    null,
-  )
+const lastStart = ({ history, asOf }: Situation, until: Day = asOf): Day | null =>
+  history.reduce<Day | null>((last, past) => (past.start <= until && (last === null || past.start > last) ? past.start : last), null)
 
 /** "for the weeks in which winter bees are raised, school Three in a hundred": where a limit comes from. */
 export const sayLimitSource = (situation: Situation, phase: Phase): string =>

@@ -1,4 +1,4 @@
-import { weatherReader, type Reading, type WeatherReader } from '../situation/index.ts'
+import { keptByWeather, type Reading, type WeatherReader } from '../situation/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
 import type { Range, TemperatureLimit, Treatment } from '../treatments/index.ts'
 import type { JudgedSituation, Level } from './finding.ts'
@@ -128,34 +128,20 @@ function byEach(limit: TemperatureLimit, readings: readonly Reading[], missing: 
 
 /** A limit weighed, and whether it rests on days that nobody has told. */
 type Held = Weighed & { readonly untold: boolean }
-const kept = new WeakMap<WeatherReader, Map<TemperatureLimit, Map<Day, Held>>>()
-
-/**
- * Holds one limit against the days it asks for, from `startOn`. Kept per weather, limit and day, since a search over weeks and a
- * whole yard ask the same again and again.
- */
-export function weighHeat(limit: TemperatureLimit, s: Pick<JudgedSituation, 'weather' | 'normals' | 'startOn'>): Held {
-  const read = weatherReader(s)
-  let perLimit = kept.get(read)
-  if (!perLimit) kept.set(read, (perLimit = new Map()))
-  let perDay = perLimit.get(limit)
-  if (!perDay) perLimit.set(limit, (perDay = new Map()))
-  let weighed = perDay.get(s.startOn)
-  if (!weighed) {
-    const wanted = limit.days[1] - limit.days[0] + 1
-    const readings = readDays(read, s.startOn, limit.days)
-    const missing = readings.length < wanted
-    const made =
-      limit.of === 'warmest'
-        ? byWarmest(limit, readings, missing)
-        : limit.of === 'average'
-          ? byAverage(limit, readings, wanted)
-          : byEach(limit, readings, missing)
-    weighed = { ...made, untold: made.missing || made.readings.some((r) => r.source === 'normal') }
-    perDay.set(s.startOn, weighed)
-  }
-  return weighed
-}
+const held = keptByWeather((_told, limit: TemperatureLimit, startOn, read): Held => {
+  const wanted = limit.days[1] - limit.days[0] + 1
+  const readings = readDays(read, startOn, limit.days)
+  const missing = readings.length < wanted
+  const made =
+    limit.of === 'warmest'
+      ? byWarmest(limit, readings, missing)
+      : limit.of === 'average'
+        ? byAverage(limit, readings, wanted)
+        : byEach(limit, readings, missing)
+  return { ...made, untold: made.missing || made.readings.some((r) => r.source === 'normal') }
+})
+/** Holds one limit against the days it asks for, from `startOn`. */
+export const weighHeat = (limit: TemperatureLimit, s: Pick<JudgedSituation, 'weather' | 'normals' | 'startOn'>): Held => held(s, limit, s.startOn)
 
 /** The limit of an option that is most likely to fail on the days it asks for, as forecasts and usual days err. */
 export interface HeatRisk {

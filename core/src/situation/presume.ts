@@ -5,7 +5,7 @@ import { hivedLately } from './hived.ts'
 import { phaseAt, phaseOf, sayPhase } from './phase.ts'
 import type { AgeingFact } from './look-fields.ts'
 import type { Brood, ColonyFacts, Phase, Queen, Situation, SupersFacts, SupersNow } from './situation.ts'
-import { weatherReader, type WeatherReader } from './weather.ts'
+import { keptByWeather } from './weather.ts'
 import { celsius, kelvin, aDay } from '../words/index.ts'
 
 /** What may be presumed where nobody has looked, or not lately. */
@@ -141,26 +141,18 @@ const brood: Presume = (asked) => {
 export const STILL_HIGH = 10
 const WEEK = 7
 
-const coldKept = new WeakMap<WeatherReader, Map<Day, boolean | null>>()
-function isColdWeek(read: WeatherReader, day: Day): boolean | null {
+const coldWeek = keptByWeather((_told, days: number, day, read): boolean | null => {
   let known = 0
-  for (let n = 0; n < WEEK; n++) {
+  for (let n = 0; n < days; n++) {
     const reading = read(addDays(day, n))
     if (!reading) continue
     if (reading.high >= STILL_HIGH) return false
     known += 1
   }
   return known === 0 ? null : true
-}
-/** Whether the highs of the week from a day stay under ten degrees; null where nothing is known of them. Kept per weather and day. */
-export function staysCold(s: Pick<Situation, 'weather' | 'normals'>, day: Day): boolean | null {
-  const read = weatherReader(s)
-  let perDay = coldKept.get(read)
-  if (!perDay) coldKept.set(read, (perDay = new Map()))
-  let cold = perDay.get(day)
-  if (cold === undefined) perDay.set(day, (cold = isColdWeek(read, day)))
-  return cold
-}
+})
+/** Whether the highs of the week from a day stay under ten degrees; null where nothing is known of them. */
+export const staysCold = (s: Pick<Situation, 'weather' | 'normals'>, day: Day): boolean | null => coldWeek(s, WEEK, day)
 
 const clustered: Presume = (asked) => {
   const { s, day, phase } = asked

@@ -41,23 +41,32 @@ export function weatherReader(situation: Pick<Situation, 'weather' | 'normals'>)
   return read
 }
 
-const means = new WeakMap<WeatherReader, Map<number, Map<Day, number | null>>>()
-
-/** The mean high of some days from one on, °C, of those that are known or usual; null where none is. Kept, as readers are. */
-export function meanHigh(situation: Pick<Situation, 'weather' | 'normals'>, from: Day, days: number): number | null {
-  const read = weatherReader(situation)
-  let perLength = means.get(read)
-  if (!perLength) means.set(read, (perLength = new Map()))
-  let perDay = perLength.get(days)
-  if (!perDay) perLength.set(days, (perDay = new Map()))
-  let mean = perDay.get(from)
-  if (mean === undefined) {
-    let [sum, known] = [0, 0]
-    for (let n = 0; n < days; n++) {
-      const reading = read(addDays(from, n))
-      if (reading) [sum, known] = [sum + reading.high, known + 1]
-    }
-    perDay.set(from, (mean = known === 0 ? null : sum / known))
+type Told = Pick<Situation, 'weather' | 'normals'>
+/**
+ * Makes a lookup of something that hangs on the weather, a thing that is asked about and a day alone: worked out once for as long as that
+ * weather is, since a search over weeks and a whole yard ask the same again and again.
+ */
+export function keptByWeather<K, V>(make: (told: Told, of: K, day: Day, read: WeatherReader) => V): (told: Told, of: K, day: Day) => V {
+  const kept = new WeakMap<WeatherReader, Map<K, Map<Day, { readonly it: V }>>>()
+  return (told, of, day) => {
+    const read = weatherReader(told)
+    let perThing = kept.get(read)
+    if (!perThing) kept.set(read, (perThing = new Map()))
+    let perDay = perThing.get(of)
+    if (!perDay) perThing.set(of, (perDay = new Map()))
+    let found = perDay.get(day)
+    if (!found) perDay.set(day, (found = { it: make(told, of, day, read) }))
+    return found.it
   }
-  return mean
 }
+
+const meanOver = keptByWeather((_told, days: number, from, read): number | null => {
+  let [sum, known] = [0, 0]
+  for (let n = 0; n < days; n++) {
+    const reading = read(addDays(from, n))
+    if (reading) [sum, known] = [sum + reading.high, known + 1]
+  }
+  return known === 0 ? null : sum / known
+})
+/** The mean high of some days from one on, °C, of those that are known or usual; null where none is. */
+export const meanHigh = (told: Told, from: Day, days: number): number | null => meanOver(told, days, from)

@@ -3,7 +3,7 @@ import type { Day } from '../../time/index.ts'
 import { degree, sayRange, TEMPERATURE, type Said } from '../../words/index.ts'
 import { firstDay, gateOf, worstOf, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 import { excess, forecastChanceOf, weighHeat, type Weighed } from '../heat.ts'
-import { weatherReader, type Reading, type WeatherReader } from '../../situation/index.ts'
+import { keptByWeather, type Reading } from '../../situation/index.ts'
 
 function knownBy(readings: readonly Reading[]) {
   const kinds = new Set(readings.map((r) => r.source))
@@ -61,19 +61,11 @@ function sayChange(option: Treatment, limit: TemperatureLimit, w: Weighed, s: Ju
   return TEMPERATURE.withCareFrom({ ...said, day: careful, outer: limit.outer, unknown, clear })
 }
 
-const kept = new WeakMap<WeatherReader, Map<Treatment, Map<Day, Level>>>()
-/** The worst of an option's limits on the day, kept per weather as each limit is: a whole yard asks it of the same days. */
-function fitOn(option: Treatment, s: JudgedSituation): Level {
-  if (option.temperature.length === 0) return 'fits'
-  const read = weatherReader(s)
-  let perOption = kept.get(read)
-  if (!perOption) kept.set(read, (perOption = new Map()))
-  let perDay = perOption.get(option)
-  if (!perDay) perOption.set(option, (perDay = new Map()))
-  let level = perDay.get(s.startOn)
-  if (!level) perDay.set(s.startOn, (level = worstOf(option.temperature.map((limit) => weighHeat(limit, s).level))))
-  return level
-}
+const worstLimit = keptByWeather((told, option: Treatment, startOn) =>
+  worstOf(option.temperature.map((limit) => weighHeat(limit, { ...told, startOn }).level)),
+)
+/** The worst of an option's limits on the day. */
+const fitOn = (option: Treatment, s: JudgedSituation): Level => (option.temperature.length === 0 ? 'fits' : worstLimit(s, option, s.startOn))
 
 /** Gate 2: the highs, and day and night together, on the days that matter; by forecast first and by normals beyond it. */
 export const temperature: Gate = gateOf({ readsDay: true, fitOn }, (option, s) => {
