@@ -106,7 +106,7 @@ describe('the trend', () => {
     expect(trend(['2026-07-10', 2], ['2026-08-11', 15])).toMatchObject({
       direction: 'rising',
       on: '2026-07-10',
-      text: 'It was 0.7 on Fri 10 Jul: rising (7.5 times, likely 2.1 to 46).',
+      text: 'It was 0.7 on Fri 10 Jul: rising (7.5 times, likely 1.2 to 165).',
     })
     expect(trend(['2026-07-10', 15], ['2026-08-11', 2])?.direction).toBe('falling')
     expect(trend(['2026-07-10', 4], ['2026-08-11', 7])?.direction).toBe('unclear')
@@ -336,7 +336,7 @@ describe('growth over several counts', () => {
     ])
     expect(found?.aDay).toBeCloseTo(Math.LN2 / 30, 3)
     expect(found?.low).toBeGreaterThan(0)
-    expect(sayGrowth(found as Growth)).toMatch(/doubles in about 30 days, likely 19 to 67, over 3 counts/)
+    expect(sayGrowth(found as Growth)).toMatch(/doubles in about 30 days, likely 17 to 136, over 3 counts/)
   })
   it('begins anew with a treatment', () => {
     const counts: [string, number][] = [

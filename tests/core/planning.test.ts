@@ -196,7 +196,7 @@ describe('two in turn', () => {
       ...options.filter((o) => o.allowed.rules !== 'no' && (o.fit === 'fits' || o.fit === 'care') && o.left).map((o) => o.left!.high),
     )
     for (const c of combinations) expect(c.left.high).toBeLessThan(best)
-    const { low, high } = answer(s).judgement
+    const { p05: low, p95: high } = answer(s).judgement
     for (const c of combinations) {
       const [one, two] = [of(c.parts[0].treatment), of(c.parts[1].treatment)]
       const first = one.reach === 'opens' ? { low: 0, high: 0 } : one.efficacy!.brood

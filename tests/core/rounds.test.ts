@@ -340,10 +340,12 @@ describe('what a colony asks for', () => {
     const counted = (mites: number, courses: readonly CourseRecord[] = [], representative: boolean | null = null) => {
       return draw([{ ...colonyOf('A', 1, courses), counts: [bareCount(TODAY, mites, { representative })] }]).state.row[0]!.drift
     }
-    // 6 of 300 is 2 in 100; at 0.026 a day it reaches 3 after ln(1.5)/0.026 = 15.6 days.
-    expect(counted(6)).toMatchObject({ likely: '2026-08-28' })
+    // 6 of 300 is 2 in 100; at 0.026 a day it reaches 3 after ln(1.5)/0.026 = 15.6 days; the season leads one to expect a little more.
+    expect(counted(6)!.likely >= '2026-08-25' && counted(6)!.likely <= '2026-08-29').toBe(true)
     expect(counted(6)!.earliest <= counted(6)!.likely).toBe(true)
-    expect(counted(6)!.text).toMatch(/^2\.0 in 100 on Wed 12 Aug, the limit is 3; at the usual pace it reaches the limit between .* and Fri 28 Aug$/)
+    expect(counted(6)!.text).toMatch(
+      /^likely about 2\.\d in 100 now, the limit is 3; at the usual pace one in five such colonies has reached it by now, half of them by /,
+    )
     expect(counted(6, [], false)).toBeNull()
     expect(counted(0)).toBeNull()
     expect(counted(12)).toBeNull()

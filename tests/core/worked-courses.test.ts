@@ -2,7 +2,7 @@
 import { describe, it } from 'vitest'
 import { answer, costsOf, courseEnd, mendsOf, planCourse, sayJob, type Course, type CourseEvent, type CoursePlan } from '@thistle/core/course'
 import type { Rule, Situation, TreatmentKey } from '@thistle/core/situation'
-import { addDays, type Day } from '@thistle/core/time'
+import { addDays, daysBetween, type Day } from '@thistle/core/time'
 import { coverageOf, sayShare, treatmentOf } from '@thistle/core/treatments'
 import { withColony } from '../cases/index.ts'
 import { expect } from '../read-as.ts'
@@ -268,9 +268,15 @@ describe('an option as it is answered', () => {
     const { options, judgement } = answer(withColony({ framesOfBees: 10, broodBoxes: 1 }))
     const strip = options.find((o) => o.treatment === 'amitraz-strip')!
     expect(strip.supersOn).toBe(strip.course.find((j) => j.job === 'supers')!.best)
-    const { low, high } = treatmentOf('amitraz-strip')!.efficacy!.brood
-    expect(strip.left!.low).toBeCloseTo(judgement.low! * (1 - high), 2)
-    expect(strip.left!.high).toBeCloseTo(judgement.high! * (1 - low), 2)
+    // The level, grown until the count after it as if untreated, less what it takes; both ends further out than the middle ones of either.
+    const { left, efficacy } = strip
+    const days = daysBetween('2026-08-12', left!.on)
+    const recount = strip.course.find((j) => j.job === 'recount')!
+    expect(left!.on >= recount.earliest && left!.on <= recount.latest).toBe(true)
+    const grown = judgement.p50! * Math.exp(0.026 * Math.min(days, 50))
+    expect(left!.estimate).toBeGreaterThan(judgement.p50! * (1 - efficacy!.estimate))
+    expect(left!.estimate).toBeLessThan(grown * (1 - efficacy!.low))
+    expect(left!.low < left!.estimate && left!.estimate < left!.high).toBe(true)
     const out = options.find((o) => o.verdict === 'ruled-out')!
     expect([out.supersOn, out.left, out.course]).toEqual([null, null, []])
   })

@@ -68,7 +68,7 @@ function secondPart(s: Situation, rule: CombinationRule, first: Treatment, start
  * alone may leave it there. The second part is put through all gates on its own day.
  */
 export function combinationsFor(given: Situation, s: Judged, options: readonly Matched[]): Combination[] {
-  const { low, high, threshold, unit } = s.judgement
+  const { p05: low, p95: high, likelyLimit: threshold, unit } = s.judgement
   if (!isOver(s.judgement) || low === null || high === null || threshold === null || unit !== 'per100') return []
   const usable = options.filter((o) => o.allowed.rules !== 'no' && (o.fit === 'fits' || o.fit === 'care'))
   const worstLeft = (e: Efficacy) => high * (1 - e.low)

@@ -1,3 +1,4 @@
+import { Z95 } from '../count/index.ts'
 import { meanHigh, onceEach, type Situation } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
 import { broodState, patternOf, pricedRhythm, treatmentOf, type Treatment } from '../treatments/index.ts'
@@ -12,8 +13,6 @@ export interface EfficacyHere {
   readonly because: readonly string[]
 }
 
-/** 95 % quantile of the normal distribution: published ranges are read as the central 90 %. */
-const Z = 1.6448536269514722
 /** Shares are kept off 0 and 1, where their log-odds have no end. */
 const EDGE = 0.005
 /** The spread, in log-odds, of a result of two jars whose counts are not told (a guess: about 3 against 20 mites). */
@@ -68,7 +67,7 @@ interface Result {
  */
 function spreadOf({ efficacy, efficacyLow, efficacyHigh }: Situation['history'][number]): number {
   if (efficacy === null || efficacyLow == null || efficacyHigh == null) return TWO_JARS
-  return efficacyLow <= EDGE ? (logOdds(efficacyHigh) - logOdds(efficacy)) / Z : (logOdds(efficacyHigh) - logOdds(efficacyLow)) / (2 * Z)
+  return efficacyLow <= EDGE ? (logOdds(efficacyHigh) - logOdds(efficacy)) / Z95 : (logOdds(efficacyHigh) - logOdds(efficacyLow)) / (2 * Z95)
 }
 
 const isMeasured = (p: Situation['history'][number]): boolean => p.efficacy !== null
@@ -100,7 +99,7 @@ export function efficacyHere(option: Treatment, s: Ask): EfficacyHere | null {
   const published = option.efficacy?.[broodState(s.colony.brood)]
   if (!published || published.high <= 0) return null
   const met = pricedRhythm(option, s)?.share ?? 1
-  const spread = (logOdds(published.high) - logOdds(published.low)) / (2 * Z)
+  const spread = (logOdds(published.high) - logOdds(published.low)) / (2 * Z95)
   const high = option.warmth ? usualHigh(option, s) : null
   const best = option.warmth?.at(-1)
   const shift = option.warmth && high !== null && best ? Math.min(0, atWarmth(option.warmth, high) - logOdds(best[1])) : 0
@@ -112,7 +111,7 @@ export function efficacyHere(option: Treatment, s: Ask): EfficacyHere | null {
     mean = (mean * precision + logOdds(r.share) * weight) / (precision + weight)
     precision += weight
   }
-  const doubt = Z / Math.sqrt(precision)
+  const doubt = Z95 / Math.sqrt(precision)
   return {
     low: share(mean - doubt),
     estimate: meanShare(mean, 1 / Math.sqrt(precision)),

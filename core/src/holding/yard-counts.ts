@@ -2,6 +2,7 @@ import { newestCount, type PooledCount } from '../count/index.ts'
 import { estimateYard, isOver, judge, limitOf, type ColonyCount, type YardEstimate } from '../judge/index.ts'
 import { phaseOf, type Situation } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
+import { treatmentOf } from '../treatments/index.ts'
 import type { ColonyState } from './colony-state.ts'
 import type { JarRecord } from './records.ts'
 import { countFacts } from './situation-of.ts'
@@ -12,28 +13,40 @@ export interface YardCounts {
   readonly estimate: YardEstimate | null
   /** Counted by wash or roll within three weeks, and speaking for the yard. */
   readonly counted: readonly ColonyState[]
-  /** Not counted within three weeks, or only by board or drone brood. */
+  /** Not counted within three weeks, or only by board or drone brood, or treated since. */
   readonly uncounted: readonly ColonyState[]
   /** Counted, but not representative. */
   readonly leftOut: readonly ColonyState[]
 }
 
-const byJar = (method: PooledCount['method'] | null) => method === 'wash' || method === 'sugar'
-const asColonyCount = ({ mites, bees, recovery }: Pick<PooledCount, 'mites' | 'bees' | 'recovery'>): ColonyCount => ({
+const byJar = (method: PooledCount['method'] | null): method is ColonyCount['method'] => method === 'wash' || method === 'sugar'
+const asColonyCount = ({
+  method,
+  mites,
+  bees,
+  recovery,
+}: Pick<PooledCount, 'mites' | 'bees' | 'recovery'> & { method: PooledCount['method'] | null }): ColonyCount => ({
+  method: method === 'sugar' ? 'sugar' : 'wash',
   mites,
   bees,
   recovery: recovery ?? 1,
 })
 
+/** Something was given since a colony was counted: the count tells of the level before. */
+const treatedSince = ({ situation, judgement: j }: ColonyState): boolean =>
+  j.countedOn !== null &&
+  situation.history.some((p) => p.start >= (j.countedOn ?? '') && p.start < situation.asOf && treatmentOf(p.treatment)?.way === 'given')
+
 /** The yard as it was counted last. */
 export function yardCounts({ row, limit }: YardState): YardCounts {
-  const fresh = row.filter(({ judgement: j }) => byJar(j.method) && !j.stale)
+  const fresh = row.filter((s) => byJar(s.judgement.method) && !s.judgement.stale && !treatedSince(s))
   const counted = fresh.filter((s) => s.judgement.representative)
   const leftOut = fresh.filter((s) => !s.judgement.representative)
   const uncounted = row.filter((s) => !fresh.includes(s))
-  const counts = counted.map(({ judgement: j }) => asColonyCount({ mites: j.mites ?? 0, bees: j.bees ?? 1, recovery: j.recovery }))
+  const counts = counted.map(({ judgement: j }) => asColonyCount({ method: j.method, mites: j.mites ?? 0, bees: j.bees ?? 1, recovery: j.recovery }))
   // Those that do not speak for the yard belong to it all the same: they are not among the unknown.
-  return { estimate: estimateYard(counts, uncounted.length, limit), counted, uncounted, leftOut }
+  const phase = row[0] ? phaseOf(row[0].situation) : 'decrease'
+  return { estimate: estimateYard(counts, uncounted.length, limit, phase), counted, uncounted, leftOut }
 }
 
 /** Counts of one yard within a week of one another are one round of counting (our own choice). */
@@ -74,9 +87,10 @@ export function yardHistory({ row }: YardState): CountRound[] {
           day,
         ) ?? [],
     )
-    const limit = limitOf(situation.keeper, phaseOf(asOfDay(day, situation)))
+    const phase = phaseOf(asOfDay(day, situation))
+    const limit = limitOf(situation.keeper, phase)
     const per100 = (limit.mites / limit.bees) * 100
-    const estimate = estimateYard(pooled.map(asColonyCount), 0, per100)
+    const estimate = estimateYard(pooled.map(asColonyCount), 0, per100, phase)
     return estimate ? [{ day, colonies: pooled.length, estimate, limit: per100 }] : []
   })
 }

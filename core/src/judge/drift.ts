@@ -1,35 +1,45 @@
 import type { Situation } from '../situation/index.ts'
-import { addDays, type Day } from '../time/index.ts'
-import { growthADay } from './recount.ts'
-import type { Judgement } from './judge.ts'
+import { addDays, laterOf, type Day } from '../time/index.ts'
+import { plain } from '../units/index.ts'
 import { aDay } from '../words/index.ts'
+import { chanceGrown, growthOver } from './ahead.ts'
+import type { Judgement } from './judge.ts'
 
 /** When a colony under its limit is likely to reach it. */
 export interface Drift {
-  /** By the upper end of the count's interval, and by the estimate itself. */
+  /** The first day on which one in five such colonies stand at or over the limit, and the first on which half of them do. */
   readonly earliest: Day
   readonly likely: Day
   readonly text: string
 }
 
-const UNITS: Readonly<Record<Judgement['unit'], string>> = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' }
+/** What is told further ahead than this, days, tells of no season any more (a guess). */
+const AHEAD = 120
+const [FEW, HALF] = [0.2, 0.5]
 
 /**
- * The days on which a level that grows at the usual pace of the phase reaches the limit: from the count's upper end and from its estimate.
- * Null where it is over already, does not grow, nothing was found, or the sample does not speak for the colony. A straight continuation, and no forecast of the bees.
+ * The days on which a level that grows as its seasons let it reaches the limit, for one in five such colonies and for half of them: the level
+ * by all that speaks for it, and how far its growth may be off. Null where it is over already, does not grow that far in four months, nothing
+ * was found, or the sample does not speak for the colony. A straight continuation, and no forecast of the bees.
  */
-export function driftOf(j: Judgement, situation: Pick<Situation, 'colony' | 'asOf'>): Drift | null {
-  const { estimate, high, threshold, countedOn } = j
+export function driftOf(j: Judgement, situation: Situation): Drift | null {
+  const { levels, p50, likelyLimit, estimate } = j
   if ((j.level !== 'under' && j.level !== 'watch') || !j.representative) return null
-  if (estimate === null || high === null || threshold === null || countedOn === null || estimate <= 0 || high <= 0) return null
-  const growth = growthADay(j.phase, situation.colony.brood)
-  if (growth <= 0) return null
-  const reached = (level: number) => addDays(countedOn, Math.max(0, Math.ceil(Math.log(threshold / level) / growth)))
-  const [earliest, likely] = [reached(high), reached(estimate)]
-  const between = earliest === likely ? `about ${aDay(likely)}` : `between ${aDay(earliest)} and ${aDay(likely)}`
-  return {
-    earliest,
-    likely,
-    text: `${estimate.toFixed(1)} ${UNITS[j.unit]} on ${aDay(countedOn)}, the limit is ${threshold}; at the usual pace it ${likely < situation.asOf ? 'has reached' : 'reaches'} the limit ${between}`,
+  if (levels === null || p50 === null || likelyLimit === null || estimate === null || estimate <= 0) return null
+  const { asOf } = situation
+  const reached = (share: number, from: number): number | null => {
+    const chance = (days: number) => chanceGrown(levels, growthOver(situation, asOf, addDays(asOf, days)), likelyLimit)
+    for (let days = from; days <= AHEAD; days++) if (chance(days) >= share) return days
+    return null
   }
+  const few = reached(FEW, 0)
+  const half = few === null ? null : reached(HALF, few)
+  if (few === null || half === null) return null
+  const [earliest, likely] = [addDays(asOf, few), addDays(asOf, half)]
+  const by = (day: Day) => (day <= asOf ? 'by now' : `by ${aDay(day, asOf)}`)
+  const when =
+    few === half
+      ? `half of such colonies ${half === 0 ? 'have reached' : 'reach'} it ${by(likely)}`
+      : `one in five such colonies ${few === 0 ? 'has reached' : 'reaches'} it ${by(earliest)}, half of them ${by(laterOf(likely, earliest))}`
+  return { earliest, likely, text: `likely about ${p50.toFixed(1)} in 100 now, the limit is ${plain(likelyLimit, 2)}; at the usual pace ${when}` }
 }

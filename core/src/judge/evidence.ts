@@ -2,14 +2,11 @@ import { newestCount, type PooledCount } from '../count/index.ts'
 import type { Sample } from '../level/index.ts'
 import { phaseAt, type CountFact, type Situation } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
-import { growthADay } from './recount.ts'
+import { growthOver } from './ahead.ts'
 import { boardLimits, DRONE_LIMIT, limitOf } from './schools.ts'
 
 /** Counts further back than this say nothing of the level any more (a guess): what grew since is not known well enough. */
 const TELLS_FOR = 60
-/** How far the growth of a day may be off, as a standard deviation of the logarithm (a guess: from none to about twice the usual). */
-const GROWTH_DOUBT = 0.01
-
 /** A standard deviation in the logarithm as three ways it may be, with their weights (points of Gauss and Hermite; Abramowitz & Stegun 25.10). */
 const spreadOver = (value: number, sd: number): Sample['perLevel'] =>
   sd === 0
@@ -21,6 +18,9 @@ const spreadOver = (value: number, sd: number): Sample['perLevel'] =>
  * or less by damp and shaking; drone brood and boards tell of the level on bees only roughly.
  */
 const METHOD_DOUBT: Readonly<Record<PooledCount['method'], number>> = { wash: 0, sugar: 0.2, drone: 0.6, board: 0.8 }
+
+/** What a method may find for each mite per 100 bees, with how likely that is. */
+export const methodSpread = (method: PooledCount['method'], perLevel: number): Sample['perLevel'] => spreadOver(perLevel, METHOD_DOUBT[method])
 
 /**
  * Mites that a count finds for each mite per 100 bees. Of drone brood and boards by their published limits, which stand for the same
@@ -37,12 +37,10 @@ function perLevelOf(count: PooledCount, situation: Situation): number {
 }
 
 function sampleOf(count: PooledCount, situation: Situation, day: Day): Sample {
-  const age = Math.max(0, daysBetween(count.date, day))
-  const growth = growthADay(phaseAt(situation, count.date), situation.colony.brood)
   return {
     mites: count.mites,
-    perLevel: spreadOver(perLevelOf(count, situation), METHOD_DOUBT[count.method]),
-    growth: { mean: growth * age, sd: GROWTH_DOUBT * age },
+    perLevel: methodSpread(count.method, perLevelOf(count, situation)),
+    growth: growthOver(situation, count.date, day),
   }
 }
 

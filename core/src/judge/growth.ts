@@ -1,3 +1,5 @@
+import { Z95 } from '../count/index.ts'
+
 /** A count in time: `exposure` is bees, cells or board-days. */
 export interface TimedCount {
   readonly day: number
@@ -12,16 +14,15 @@ export interface Growth {
   readonly counts: number
 }
 
-/** 95 % quantile of the normal distribution. */
-const Z = 1.6448536269514722
 const STEPS = 60
 
 /**
  * Slope of the logarithm of the level over the days, by Poisson regression with the exposure as offset, fitted by Newton's
- * method with the step halved where it would fall; interval by Wald (McCullagh & Nelder, Generalized Linear Models, 1989, from memory).
+ * method with the step halved where it would fall; interval by Wald (McCullagh & Nelder, Generalized Linear Models, 1989, from memory),
+ * widened where counts vary `extra` times more than a Poisson's (quasi-likelihood, from memory).
  * Needs three counts on three days with mites in two of them; else null.
  */
-export function growthOf(counts: readonly TimedCount[]): Growth | null {
+export function growthOf(counts: readonly TimedCount[], extra = 1): Growth | null {
   if (new Set(counts.map((c) => c.day)).size < 3 || counts.filter((c) => c.mites > 0).length < 2) return null
   const middle = counts.reduce((sum, c) => sum + c.day, 0) / counts.length
   const rows = counts.map((c) => ({ t: c.day - middle, mites: c.mites, exposure: c.exposure }))
@@ -57,7 +58,7 @@ export function growthOf(counts: readonly TimedCount[]): Growth | null {
   }
   // Mites in one end alone pull the slope without end: nothing to be said then.
   if (!(Math.abs(slope) < 1)) return null
-  const doubt = Z / Math.sqrt(information)
+  const doubt = Z95 * Math.sqrt(extra / information)
   return { aDay: slope, low: slope - doubt, high: slope + doubt, counts: counts.length }
 }
 

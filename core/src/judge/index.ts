@@ -1,4 +1,5 @@
 export { BOARD_LIMITS, boardLimits, DRONE_LIMIT, URGENT, isOwnLimit, limitOf, sayBoards, SCHOOL_LIMITS, saySchool, type Limit } from './schools.ts'
+export { chanceGrown, growthOver, type Growing } from './ahead.ts'
 export { growthADay, STALE_AFTER } from './recount.ts'
 export { isOver, judge, lastForWinterBees, overLimit, sayLimitSource, type Judgement, type JudgementLevel, type JudgementUnit } from './judge.ts'
 export type { Trend } from './trend.ts'

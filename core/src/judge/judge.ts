@@ -45,6 +45,9 @@ export interface Judgement {
   readonly p05: number | null
   readonly p50: number | null
   readonly p95: number | null
+  /** Twenty levels in mites per 100 bees, each as likely as the next, and the limit they are held against; null where nothing was counted. */
+  readonly levels: readonly number[] | null
+  readonly likelyLimit: number | null
   /** What the newest count says alone, in its own unit. */
   readonly jarAlone: { readonly estimate: number; readonly low: number; readonly high: number; readonly chanceOver: number } | null
   /** Where the limit comes from, in words. */
@@ -173,8 +176,14 @@ export function overLimit(count: PooledCount, situation: Situation): boolean {
   return urgent || reached
 }
 
-function levelOf(measured: Measured, recovery: number): JudgementLevel {
-  if (measured.urgent) return 'urgent'
+/**
+ * In danger is what stands where a colony is, unless so few bees or its whole yard speak against it: less than this chance, 0-1, and it is a
+ * treatment that is needed and no alarm (a guess: a colony lost is several times worse than one treated in a hurry).
+ */
+const LEAST_DANGER = 0.25
+
+function levelOf(measured: Measured, recovery: number, danger: number): JudgementLevel {
+  if (measured.urgent && danger >= LEAST_DANGER) return 'urgent'
   if (measured.reached) return 'treat'
   return (measured.interval.high * measured.scale) / recovery < measured.lower ? 'under' : 'watch'
 }
@@ -223,11 +232,11 @@ export function lastForWinterBees(situation: Situation, day: Day): Day | null {
   return rest && addDays(rest.from, -WINTER_BEES - 1)
 }
 
-function sayJudged(level: JudgementLevel, m: Measured, situation: Situation, recovery: number): Said {
+function sayJudged(level: JudgementLevel, m: Measured, situation: Situation, recovery: number, danger: Danger): Said {
   const { estimate, low, high } = m.interval
-  const allowed = recovery < 1 ? (estimate * m.scale) / recovery : null
+  const allowed = recovery < 1 ? Math.min((estimate * m.scale) / recovery, m.scale === 100 ? 100 : Infinity) : null
   const counted = { estimate: estimate * m.scale, low: low * m.scale, high: high * m.scale, unit: m.unit, allowed, limit: m.threshold }
-  if (level === 'urgent') return JUDGED.danger(counted)
+  if (level === 'urgent') return JUDGED.danger({ ...counted, danger })
   if (level === 'treat') {
     const winterBees = winterBeesToCome(situation, situation.asOf)
     const when = winterBees ? 'before-winter-bees' : phaseOf(situation) === 'decrease' ? 'late-for-winter-bees' : 'any'
@@ -288,6 +297,8 @@ function uncounted(situation: Situation, phase: Phase, last: PooledCount | null)
     p05: null,
     p50: null,
     p95: null,
+    levels: null,
+    likelyLimit: null,
     jarAlone: null,
     limitSource: sayLimitSource(situation, phase),
     boards: null,
@@ -320,14 +331,16 @@ export function judge(situation: Situation): Judgement {
   if (!count || count.age > EXPIRES_AFTER) return uncounted(situation, phase, count)
   const recovery = count.recovery ?? 1
   const measured = measure(count, situation, phaseAt(situation, count.date))
-  const level = levelOf(measured, recovery)
+  const likely = likelyLevel(count, situation, measured, phase)
+  const level = levelOf(measured, recovery, likely.danger.chance)
   const { estimate, low, high } = measured.interval
   const at = (x: number) => round2(x * measured.scale)
+  // No more than every bee carries one.
+  const allowed = (x: number) => Math.min(x / recovery, measured.scale === 100 ? 1 : Infinity)
   const stale = phase !== 'dormant' && count.age > STALE_AFTER
   const recount = recountBy(count, measured.threshold, situation, phase)
   const unlike = unlikeOf(count, situation, phase)
   const settling = settlingOf(count, measured.threshold, recovery)
-  const likely = likelyLevel(count, situation, measured, phase)
   return {
     level,
     estimate: at(estimate),
@@ -336,7 +349,7 @@ export function judge(situation: Situation): Judgement {
     threshold: round2(measured.threshold),
     unit: measured.unit,
     ...spoken(
-      sayJudged(level, measured, situation, recovery),
+      sayJudged(level, measured, situation, recovery, likely.danger),
       nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase, count.method === 'board', settling),
       [noteOfSigns(situation, level), ...notesOn(count, phase, stale, unlike)],
       LIKELY.level({ ...likely, alone: measured.chance }),
@@ -345,15 +358,14 @@ export function judge(situation: Situation): Judgement {
     p05: likely.p05,
     p50: likely.p50,
     p95: likely.p95,
+    levels: likely.levels,
+    likelyLimit: likely.limit,
     jarAlone: { estimate: at(estimate), low: at(low), high: at(high), chanceOver: measured.chance },
     limitSource: measured.source,
     boards: measured.boards,
     settling,
     recovery: count.recovery,
-    corrected:
-      count.recovery === null
-        ? null
-        : { estimate: at(estimate / recovery), low: at(low / recovery), high: at(Math.min(high / recovery, measured.scale === 100 ? 1 : Infinity)) },
+    corrected: count.recovery === null ? null : { estimate: at(allowed(estimate)), low: at(allowed(low)), high: at(allowed(high)) },
     phase,
     countedOn: count.date,
     method: count.method,
@@ -365,19 +377,37 @@ export function judge(situation: Situation): Judgement {
     unlike,
     recountBy: recount,
     recountDue: recountDue(count, measured.threshold, situation, phaseAt(situation, count.date)),
-    trend: trendOf(situation.counts, situation.asOf, lastStart(situation)),
+    trend: trendOf(situation, lastStart(situation)),
   }
 }
 
-/** The level by all that speaks for it, and the chance that it is at or over the limit its count was held against. */
-function likelyLevel(count: PooledCount, situation: Situation, { threshold }: Measured, phase: Phase) {
+/** Where a colony is in danger, mites per 100 bees, and how likely it is to be there. */
+interface Danger {
+  readonly at: number
+  readonly chance: number
+}
+
+/** The level by all that speaks for it, and the chances that it is at or over the limit its count was held against, and in danger. */
+function likelyLevel(count: PooledCount, situation: Situation, { threshold, boards }: Measured, phase: Phase) {
   // What is begun today, or only chosen, has taken nothing by today.
   const own = ownSamples(situation, count, lastStart(situation, addDays(situation.asOf, -1)))
   const level = estimateLevel(own, yardSamples(situation), phase)
   // A board and drone brood are held against limits of their own, which stand for the same infestation as the school's.
   const school = limitOf(situation.keeper, phaseAt(situation, count.date))
   const limit = count.method === 'board' || count.method === 'drone' ? (school.mites / school.bees) * 100 : threshold
-  return { chance: level.chanceAtLeast(limit), limit, p05: round2(level.p05), p50: round2(level.p50), p95: round2(level.p95) }
+  const at = boards
+    ? (limit * BOARD_DANGER * Math.max(boards.timely, boards.collapse)) / Math.sqrt(boards.timely * boards.collapse)
+    : URGENT[phaseAt(situation, count.date) === 'dormant' ? 'dormant' : 'awake']
+  const danger: Danger = { at, chance: level.chanceAtLeast(at) }
+  return {
+    chance: level.chanceAtLeast(limit),
+    limit,
+    danger,
+    p05: round2(level.p05),
+    p50: round2(level.p50),
+    p95: round2(level.p95),
+    levels: level.levels,
+  }
 }
 
 /** The first day of the last course known by then: growth is told from it on. */

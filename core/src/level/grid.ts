@@ -32,10 +32,24 @@ export function quantileOf(row: Float64Array, p: number): number {
   let under = 0
   for (let i = 0; i < CELLS; i++) {
     const w = row[i] ?? 0
-    if (under + w >= p && w > 0) return LOWEST * Math.exp((i - 0.5 + (p - under) / w) * STEP)
+    if (under + w >= p && w > 0) return Math.min(HIGHEST, LOWEST * Math.exp((i - 0.5 + (p - under) / w) * STEP))
     under += w
   }
   return HIGHEST
+}
+
+/** Levels of which each is as likely as the next: the middles of so many equal parts of the weights, rising. */
+export function levelsOf(row: Float64Array, parts: number): number[] {
+  const found: number[] = []
+  let under = 0
+  for (let i = 0; i < CELLS && found.length < parts; i++) {
+    const w = row[i] ?? 0
+    for (let p = (found.length + 0.5) / parts; p <= under + w && found.length < parts; p = (found.length + 0.5) / parts)
+      found.push(Math.min(HIGHEST, LOWEST * Math.exp((i - 0.5 + (p - under) / w) * STEP)))
+    under += w
+  }
+  while (found.length < parts) found.push(HIGHEST)
+  return found
 }
 
 export function meanOf(row: Float64Array): number {

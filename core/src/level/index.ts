@@ -1,1 +1,1 @@
-export { estimateLevel, type Level, type Sample } from './level.ts'
+export { estimateLevel, estimateYardLevel, type Level, type Sample, type YardLevel } from './level.ts'

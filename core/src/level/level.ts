@@ -1,7 +1,7 @@
 import type { Phase } from '../situation/index.ts'
-import { CELLS, chanceUnder, grown, meanOf, normalised, quantileOf } from './grid.ts'
+import { CELLS, chanceUnder, grown, levelsOf, meanOf, normalised, quantileOf } from './grid.ts'
 import { likelihoodOf } from './likelihood.ts'
-import { expectedBy, explained } from './yard.ts'
+import { expectedBy, explained, meanOfYard } from './yard.ts'
 
 /** A colony's level in mites per 100 bees, as all that speaks for it has it. */
 export interface Level {
@@ -9,6 +9,8 @@ export interface Level {
   readonly p50: number
   readonly p95: number
   readonly mean: number
+  /** Twenty levels of which each is as likely as the next, rising: what comes of the level later is asked of these. */
+  readonly levels: readonly number[]
   /** Chance 0-1 that it is at or over a figure. */
   readonly chanceAtLeast: (per100: number) => number
 }
@@ -21,6 +23,9 @@ export interface Sample {
   /** Growth of the logarithm of the level since, and how far it may be off (a standard deviation). */
   readonly growth: { readonly mean: number; readonly sd: number }
 }
+
+/** Into so many levels, each as likely as the next, what is known is put. */
+const PARTS = 20
 
 /** What the counts of one colony say: how likely they are at each level, and in each kind of yard. */
 interface Evidence {
@@ -75,6 +80,24 @@ export function estimateLevel(own: readonly Sample[], others: readonly (readonly
     p50: quantileOf(row, 0.5),
     p95: quantileOf(row, 0.95),
     mean: meanOf(row),
+    levels: levelsOf(row, PARTS),
     chanceAtLeast: (per100) => 1 - chanceUnder(row, per100),
   }
+}
+
+/** The mean of a yard, mites per 100 bees: so likely to be under, and how likely one of those not counted is at or over a figure. */
+export interface YardLevel {
+  readonly p05: number
+  readonly p50: number
+  readonly p95: number
+  readonly chanceOtherAtLeast: (per100: number) => number
+}
+
+/**
+ * The mean level of a yard by the counts of some of its colonies, each as the samples that speak for it, and of `others` that nobody counted;
+ * by the same kinds of yard as a colony's own level. At least one colony.
+ */
+export function estimateYardLevel(counted: readonly (readonly Sample[])[], others: number, phase: Phase): YardLevel {
+  const { mean, chanceOtherAtLeast } = meanOfYard(phase, counted.map(evidenceOf), others)
+  return { p05: quantileOf(mean, 0.05), p50: quantileOf(mean, 0.5), p95: quantileOf(mean, 0.95), chanceOtherAtLeast }
 }

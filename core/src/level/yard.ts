@@ -1,6 +1,6 @@
-import { logGamma } from '../count/index.ts'
+import { logGamma, normalBelow } from '../count/index.ts'
 import type { Phase } from '../situation/index.ts'
-import { CELLS, LEVELS, normalised } from './grid.ts'
+import { CELLS, chanceUnder, LEVELS, normalised } from './grid.ts'
 
 /** The usual mean of a yard by phase, mites per 100 bees, and how far yards differ from it, as a standard deviation of its logarithm (guesses). */
 const USUAL: Readonly<Record<Phase, number>> = { dormant: 1.5, increase: 0.8, peak: 1.3, decrease: 3 }
@@ -76,3 +76,74 @@ function mixed(phase: Phase, others: readonly Float64Array[]): Float64Array {
   }
   return normalised(row)
 }
+
+/** Mean and variance of the level, with each row of weights. */
+function momentsOf(row: Float64Array): readonly [mean: number, variance: number] {
+  let [sum, mean, square] = [0, 0, 0]
+  for (let i = 0; i < CELLS; i++) {
+    const [w, level] = [row[i] ?? 0, LEVELS[i] ?? 0]
+    sum += w
+    mean += w * level
+    square += w * level * level
+  }
+  return sum > 0 ? [mean / sum, square / sum - (mean / sum) ** 2] : [0, 0]
+}
+const MOMENTS = ROWS.map(momentsOf)
+
+/** The mean level of a yard as weights over the levels, and how likely one that was not counted is at or over a figure. */
+export interface YardMean {
+  readonly mean: Float64Array
+  readonly chanceOtherAtLeast: (per100: number) => number
+}
+
+/**
+ * The mean of all colonies of a yard: of each kind of yard its counted colonies as their counts have them, the others as the kind leads one
+ * to expect; a lognormal distribution with the mean and variance of that sum (Fenton 1960, from memory), the kinds weighed by the counts.
+ */
+export function meanOfYard(
+  phase: Phase,
+  counted: readonly { readonly likelihood: Float64Array; readonly byYard: Float64Array }[],
+  others: number,
+): YardMean {
+  const logs = Float64Array.from(PRIORS[phase])
+  for (const c of counted) for (let j = 0; j < YARDS; j++) logs[j] = (logs[j] ?? 0) + (c.byYard[j] ?? 0)
+  const top = logs.reduce((a, b) => Math.max(a, b), -Infinity)
+  const kinds = Array.from(logs, (log, j) => ({ j, weight: Math.exp(log - top) })).filter((k) => k.weight >= 1e-3)
+  const all = kinds.reduce((sum, k) => sum + k.weight, 0)
+  const row = new Float64Array(CELLS)
+  const posterior = new Float64Array(CELLS)
+  for (const { j, weight } of kinds) {
+    const [usual, spread] = MOMENTS[j] ?? [0, 0]
+    let [mean, variance] = [usual * others, spread * others]
+    for (const { likelihood } of counted) {
+      for (let i = 0; i < CELLS; i++) posterior[i] = (ROWS[j]?.[i] ?? 0) * (likelihood[i] ?? 0)
+      const [m, v] = momentsOf(posterior)
+      mean += m
+      variance += v
+    }
+    const n = counted.length + others
+    mean /= n
+    variance /= n * n
+    const sd = Math.sqrt(Math.log1p(variance / mean ** 2))
+    const middle = Math.log(mean) - sd ** 2 / 2
+    let under = 0
+    for (let i = 0; i < CELLS; i++) {
+      const edge = Math.log(LEVELS[i] ?? 1) + HALF_STEP
+      const upTo = i === CELLS - 1 ? 1 : normalBelow((edge - middle) / sd)
+      row[i] = (row[i] ?? 0) + weight * (upTo - under)
+      under = upTo
+    }
+  }
+  return {
+    mean: normalised(row),
+    chanceOtherAtLeast: (per100) =>
+      others === 0
+        ? 0
+        : kinds.reduce(
+            (sum, { j, weight }) => sum + (weight / all) * (1 - chanceUnder(normalised(Float64Array.from(ROWS[j] ?? [])), per100) ** others),
+            0,
+          ),
+  }
+}
+/** Half a step of the logarithm of the levels: the edge of a cell lies that far over its middle. */
+const HALF_STEP = Math.log((LEVELS[1] ?? 1) / (LEVELS[0] ?? 1)) / 2

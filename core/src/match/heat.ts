@@ -1,3 +1,4 @@
+import { normalBelow } from '../count/index.ts'
 import { keptByWeather, type Reading, type WeatherReader } from '../situation/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
 import type { Range, TemperatureLimit, Treatment } from '../treatments/index.ts'
@@ -24,15 +25,6 @@ export const excess = (x: number, [low, top]: Range): number => Math.max(low ===
 /** Standard error of a forecast high, °C, so many days ahead: about 1.5 tomorrow, 3 in a week, then no better than the normal (from memory). */
 const forecastError = (ahead: number): number => Math.min(SPREAD, 1.25 + 0.25 * Math.max(0, ahead))
 
-/** Normal distribution function; Abramowitz & Stegun 26.2.17, error under 1e-7 (from memory). */
-function normalBelow(z: number): number {
-  const t = 1 / (1 + 0.2316419 * Math.abs(z))
-  const tail =
-    (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) *
-    t *
-    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))))
-  return z >= 0 ? 1 - tail : tail
-}
 const chanceWithin = (expected: number, spread: number, [low, high]: Range): number => {
   const over = high === null ? 0 : 1 - normalBelow((high - expected) / spread)
   const under = low === null ? 0 : normalBelow((low - expected) / spread)

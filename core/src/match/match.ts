@@ -114,7 +114,7 @@ class Weighed implements Matched {
     return this.#efficacy === undefined ? (this.#efficacy = efficacyHere(this.treatment, this.#s)) : this.#efficacy
   }
   get left(): Matched['left'] {
-    return this.#left === undefined ? (this.#left = leftOf(this.efficacy, this.#s.judgement)) : this.#left
+    return this.#left === undefined ? (this.#left = leftOf(this.treatment, this.efficacy, this.#s)) : this.#left
   }
 }
 

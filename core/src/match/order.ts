@@ -36,9 +36,9 @@ function asked(o: Pick<Matched, 'treatment' | 'efficacy'>, priority: Priority, s
 
 /** Whether it likely leaves a colony that is over its limit over it still: such an option comes after those that do not. */
 export function leavesOver(o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, s: JudgedSituation): boolean {
-  const { threshold } = s.judgement
-  if (!isOver(s.judgement) || threshold === null) return false
-  return o.left === null ? shareLeft(o) >= 0.5 : o.left.estimate >= threshold
+  const { likelyLimit } = s.judgement
+  if (!isOver(s.judgement) || likelyLimit === null) return false
+  return o.left === null ? shareLeft(o) >= 0.5 : o.left.estimate >= likelyLimit
 }
 
 /** A measured share under this is a failure: the reasons come first, and other actives before the same again (common practice, no source). */

@@ -40,19 +40,26 @@ const WHEN = {
   any: ': treat',
 } as const
 
+/** "about 88 of 100 such colonies are". */
+const share100 = (chance: number): string => {
+  const n = Math.round(chance * 100)
+  if (chance < 0.01) return 'fewer than 1 of 100 such colonies is'
+  return chance > 0.99 ? 'more than 99 of 100 such colonies are' : `about ${n} of 100 such colonies ${n === 1 ? 'is' : 'are'}`
+}
 /** What a count means on the day. */
 export const JUDGED = speaker('judged', {
   never: () => 'No count yet: nobody can say how many mites there are.',
   tooOld: (v: { day: Day; asOf: Day; days: number }) => `The last count is of ${aDay(v.day, v.asOf)}, ${sayDays(v.days)} ago: too old to judge by.`,
-  danger: (v: Counted) => `${figure(v)} Far over the limit of ${limitWords(v.limit)}: this colony is in danger.`,
+  danger: (v: Counted & { danger: { at: number; chance: number } }) =>
+    `${figure(v)} Far over the limit of ${limitWords(v.limit)}: ${share100(v.danger.chance)} at ${plain(v.danger.at, 1)} in 100 or over, where a colony is in danger.`,
   over: (v: Counted & { when: keyof typeof WHEN }) =>
     `${figure(v)} ${isAt(v.allowed ?? v.estimate, v.limit) ? 'At' : 'Over'} the limit of ${limitWords(v.limit)}${WHEN[v.when]}.`,
   boardsDisagree: (v: Counted & { timely: number; timelyBy: string; collapse: number; collapseBy: string }) =>
     `${figure(v)} The published limits of the month disagree: ${limitWords(v.timely)} a day (${v.timelyBy}), ${limitWords(v.collapse)} (${v.collapseBy}).`,
   cannotRuleOut: (v: Counted & { lower: number }) => `${figure(v)} Below the limit of ${limitWords(v.lower)}, but the count cannot rule out more.`,
   underBoth: (v: Counted & { timely: number; collapse: number }) =>
-    `${figure(v)} Under both published limits of the month, ${limitWords(v.timely)} and ${limitWords(v.collapse)} a day, doubt included.`,
-  under: (v: Counted & { lower: number }) => `${figure(v)} Under the limit of ${limitWords(v.lower)}, doubt included.`,
+    `${figure(v)} Under both published limits of the month, ${limitWords(v.timely)} and ${limitWords(v.collapse)} a day, by this count, its own doubt included.`,
+  under: (v: Counted & { lower: number }) => `${figure(v)} Under the limit of ${limitWords(v.lower)} by this count, its own doubt included.`,
 })
 
 /** What to do next. */
@@ -85,12 +92,6 @@ export const NOTES = speaker('note', {
   old: (v: { days: number }) => `Counted ${sayDays(v.days)} ago: the level will have moved.`,
 })
 
-/** "about 88 of 100 such colonies are". */
-const share100 = (chance: number): string => {
-  const n = Math.round(chance * 100)
-  if (chance < 0.01) return 'fewer than 1 of 100 such colonies is'
-  return chance > 0.99 ? 'more than 99 of 100 such colonies are' : `about ${n} of 100 such colonies ${n === 1 ? 'is' : 'are'}`
-}
 /** The level by all that speaks for it, mites per 100 bees. */
 export const LIKELY = speaker('likely', {
   level: (v: { p05: number; p50: number; p95: number; chance: number; limit: number; alone: number }) =>

@@ -34,7 +34,9 @@ function flipByCount(option: Treatment, s: JudgedSituation): Said {
 }
 
 function sayNeed(option: Treatment, s: JudgedSituation): Said {
-  const { level, countedOn, phase, text, estimate, unit, threshold, recountBy } = s.judgement
+  const { level, countedOn, phase, text, unit, threshold, recountBy } = s.judgement
+  // What is held against the limit is what is said: with those missed.
+  const { estimate } = s.judgement.corrected ?? s.judgement
   if (level === 'unknown' || estimate === null) {
     if (countedOn !== null) return NEED.staleCount({ judged: text, dormant: phase === 'dormant' })
     return option.way !== 'waiting' ? NEED.noCount() : NEED.noCountToWaitOn()
@@ -58,12 +60,11 @@ const WEAK = 0.7
 /** Where even the most it may take leaves the level at or over the limit; of a colony in danger also where a weak option likely does. */
 function stillOver(option: Treatment, s: JudgedSituation): LazyFinding | null {
   const j = s.judgement
-  if (option.way !== 'given' || j.estimate === null || j.threshold === null) return null
+  if (option.way !== 'given' || j.p50 === null || j.likelyLimit === null) return null
   if (j.unit === 'per100cells' || !isOver(j)) return null
   const takes = efficacyHere(option, s)
   if (!takes) return null
-  const level = (j.corrected ?? j).estimate ?? j.estimate
-  const threshold = j.threshold
+  const { p50: level, likelyLimit: threshold } = j
   const [likely, atBest] = [level * (1 - takes.estimate), level * (1 - takes.high)]
   const weak = j.level === 'urgent' && takes.estimate < WEAK && likely >= threshold
   if (atBest < threshold && !weak) return null
@@ -119,7 +120,7 @@ export const need: Gate = gateOf({ readsDay: true, sameOn, fitOn }, (option, s) 
       gate: 'need',
       level,
       of: isUncounted(option, s) ? 'count' : 'fit',
-      figure: j.estimate === null ? 'no count' : j.estimate.toFixed(1),
+      figure: (j.corrected ?? j).estimate?.toFixed(1) ?? 'no count',
       limit: plain(j.threshold ?? 100 * (own.mites / own.bees), 2),
       source: j.limitSource,
       says: () => sayNeed(option, s),

@@ -3,7 +3,7 @@
 import PickField from '../../fields/PickField.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
-import { drawColonies, errorOf, fewestColonies, PLAN_SOURCE, PUBLISHED_COLONIES, USUAL_BEES, USUAL_VARIATION } from '@thistle/core/count'
+import { drawColonies, errorOf, fewestColonies, PLAN_SOURCE, PUBLISHED_COLONIES, USUAL_BEES, USUAL_VARIATION, Z95 } from '@thistle/core/count'
 import { yardCounts, type YardState } from '@thistle/core/holding'
 import { plain } from '@thistle/core/units'
 import NumberField from '../../fields/NumberField.vue'
@@ -23,23 +23,24 @@ const fault = computed(() => (bees.value === null || bees.value < 50 || bees.val
 const chosen = computed<number | null>(() => {
   if (fault.value || bees.value === null) return null
   if (wanted.value === 'published') return Math.min(PUBLISHED_COLONIES, props.yard.row.length)
-  return fewestColonies(assumed.value, bees.value, Number(wanted.value))
+  return fewestColonies(assumed.value, bees.value, Number(wanted.value) / Z95)
 })
 /** What more or fewer bees in each jar would do. */
 const trades = computed(() =>
   wanted.value === 'published'
     ? []
-    : [100, 300, 600].map((n) => ({ bees: n, colonies: fewestColonies(assumed.value, n, Number(wanted.value)) })),
+    : [100, 300, 600].map((n) => ({ bees: n, colonies: fewestColonies(assumed.value, n, Number(wanted.value) / Z95) })),
 )
-const error = computed(() => (chosen.value && bees.value ? errorOf(assumed.value, chosen.value, bees.value) : null))
+/** Nine times in ten the mean lies no further off than this share of it. */
+const error = computed(() => (chosen.value && bees.value ? errorOf(assumed.value, chosen.value, bees.value) * Z95 : null))
 const drawn = computed(() =>
   chosen.value === null ? [] : drawColonies(props.yard.row.map((s) => ({ position: s.colony.placement.position, state: s })), chosen.value, seed.value ?? 0),
 )
 const WANTED = [
   ['published', `the published plan: about ${PUBLISHED_COLONIES} colonies`],
-  ['0.4', 'roughly: within 40 %'],
-  ['0.3', 'fairly: within 30 %'],
-  ['0.2', 'closely: within 20 %'],
+  ['0.6', 'roughly: within 60 %, nine times in ten'],
+  ['0.45', 'fairly: within 45 %'],
+  ['0.3', 'closely: within 30 %'],
 ] as const
 const again = () => (seed.value = ((seed.value ?? 0) % 9999) + 1)
 </script>
@@ -54,7 +55,7 @@ const again = () => (seed.value = ((seed.value ?? 0) % 9999) + 1)
     <p v-if="chosen === null && !fault" class="care">Not even all {{ yard.row.length }} colonies with {{ bees }} bees each would be as sure as that. Take more bees, or be content with less.</p>
     <template v-else-if="chosen !== null && error !== null">
       <p class="serif says">
-        {{ plural(chosen, 'colony', 'colonies') }} of {{ yard.row.length }}, {{ bees }} bees each: the mean is then known within about {{ Math.round(error * 100) }} % (one standard error).
+        {{ plural(chosen, 'colony', 'colonies') }} of {{ yard.row.length }}, {{ bees }} bees each: the mean is then known within about {{ Math.round(error * 100) }} % of it, nine times in ten.
       </p>
       <p v-if="trades.length > 0" class="soft small">
         As sure with

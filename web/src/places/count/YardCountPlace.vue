@@ -62,7 +62,7 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
             </template>
           </dl>
           <p class="soft small">
-            Range: 90 %, by the spread between colonies and within jars (Cochran 1977), Student's t. The chance for those not counted takes it that the others were drawn by chance. Treating goes by the whole yard where one option serves; a colony left high infests the rest.
+            Range: 90 %, by the counts and by how yards and their colonies usually differ, single bad colonies and bees of one frame that are alike allowed for (guesses, held to simulated yards). The chance for those not counted takes it that the others were drawn by chance. Treating goes by the whole yard where one option serves; a colony left high infests the rest.
           </p>
         </template>
         <p v-else class="serif main soft">No colony was counted by wash or roll within three weeks: nobody can say how the yard stands. The plan below says whom to sample.</p>

@@ -91,7 +91,7 @@ async function start(): Promise<void> {
       </ol>
       <p v-if="option.left">
         <strong>Left afterwards</strong>
-        about {{ option.left.estimate.toFixed(1) }} in 100 (likely {{ option.left.low.toFixed(1) }} to {{ option.left.high.toFixed(1) }})<template v-if="option.efficacy">, if it takes {{ percent(option.efficacy.low) }}-{{ percent(option.efficacy.high) }} % here.
+        about {{ option.left.estimate.toFixed(1) }} in 100 at the count after it (likely {{ option.left.low.toFixed(1) }} to {{ option.left.high.toFixed(1) }})<template v-if="option.efficacy">, if it takes {{ percent(option.efficacy.low) }}-{{ percent(option.efficacy.high) }} % here.
         <span class="soft small">{{ holding.say(option.efficacy.because.join('; ')) }}. {{ holding.say(treatment?.efficacySource ?? '') }}.</span></template>
       </p>
       <p v-if="option.supersOn && treatment?.way === 'given'">
