@@ -388,7 +388,7 @@ describe('while something runs, and what comes before any choice', () => {
   const text = (s: Situation) => answer(s).choice.text
   it('a count three weeks after the strips is held against the one before, and one a week after is too early', () => {
     const before = wash('2026-08-11', 60, 300)
-    expect(text(late({ history: [strips], counts: [before, wash('2026-09-04', 62, 300)] }))).toMatch(
+    expect(text(late({ history: [strips], counts: [before, wash('2026-09-04', 72, 300)] }))).toMatch(
       /^Amitraz strip, since Fri 14 Aug: 21 days in, .* does not fall\. Contact and place first/,
     )
     expect(text(late({ history: [strips], counts: [before, wash('2026-09-04', 6, 300)] }))).toMatch(/falls as it should/)

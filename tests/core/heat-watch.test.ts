@@ -104,12 +104,15 @@ describe('a count in the middle of a course', () => {
   })
   it('says what it says: falling, too few to tell, or not falling, and then what', () => {
     const amitraz = treatmentOf('amitraz-strip')!
-    const at = { broodless: false, days: 21, of: 42 }
-    const of = (before: number, now: number) => midway({ mites: before, bees: 300 }, { mites: now, bees: 300 }, amitraz, at)?.verdict
+    const jar = (mites: number, date: Day) => ({ mites, bees: 300, recovery: null, date })
+    const season = { hemisphere: 'north' as const, normals: [], phase: null, colony: august().colony }
+    const said = (before: number, now: number) =>
+      midway({ before: jar(before, START), after: jar(now, on(21)), season, others: [] }, amitraz, { start: START, of: 42 })
+    const of = (before: number, now: number) => said(before, now)?.verdict
     expect(of(20, 3)).toBe('falling')
     expect(of(60, 62)).toBe('not-falling')
-    expect(of(20, 16)).toBe('unclear')
-    expect(midway({ mites: 60, bees: 300 }, { mites: 62, bees: 300 }, amitraz, at)!.text).toMatch(/it does not fall. Contact and place first/)
-    expect(midway({ mites: 0, bees: 300 }, { mites: 5, bees: 300 }, amitraz, at)).toBeNull()
+    expect(of(12, 6)).toBe('unclear')
+    expect(said(60, 62)!.text).toMatch(/it does not fall. Contact and place first/)
+    expect(said(0, 5)).toBeNull()
   })
 })

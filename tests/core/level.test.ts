@@ -8,42 +8,13 @@ import type { Phase } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
 import { august, wash } from '../cases/index.ts'
 import { expect as expectWorded } from '../read-as.ts'
+import { draws } from '../worlds/draws.ts'
 
 const { jStat } = createRequire(import.meta.url)('jstat') as {
   jStat: { gamma: { pdf: (x: number, shape: number, scale: number) => number }; gammaln: (x: number) => number }
 }
 const jar = (mites: number, bees = 300): Sample => ({ mites, perLevel: [{ value: bees / 100, weight: 1 }], growth: { mean: 0, sd: 0 } })
 const aged = (sample: Sample, mean: number, sd: number): Sample => ({ ...sample, growth: { mean, sd } })
-
-/** Draws that are the same on every machine (mulberry32). */
-function draws(seed: number) {
-  let a = seed
-  const next = (): number => {
-    a = (a + 0x6d2b79f5) | 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-  const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next())
-  const gamma = (shape: number): number => {
-    if (shape < 1) return gamma(shape + 1) * next() ** (1 / shape)
-    const d = shape - 1 / 3
-    for (;;) {
-      const x = normal()
-      const v = (1 + x / Math.sqrt(9 * d)) ** 3
-      if (v > 0 && Math.log(1 - next()) < x ** 2 / 2 + d - d * v + d * Math.log(v)) return d * v
-    }
-  }
-  const poisson = (mean: number): number => {
-    const least = Math.exp(-mean)
-    let [k, p] = [0, next()]
-    while (p > least) [k, p] = [k + 1, p * next()]
-    return k
-  }
-  /** A jar whose variance is `extra` times its mean. */
-  const mites = (mean: number, extra: number) => poisson(extra <= 1 ? mean : gamma(mean / (extra - 1)) * (extra - 1))
-  return { next, normal, gamma, mites }
-}
 
 describe('one level a colony', () => {
   it('is what a second implementation finds by summing the same model on even steps of the level itself', () => {

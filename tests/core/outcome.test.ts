@@ -1,95 +1,232 @@
 import { createRequire } from 'node:module'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { efficacy } from '@thistle/core/outcome'
+import type { CountedPair } from '@thistle/core/efficacy'
+import { outcomeOf } from '@thistle/core/outcome'
+import type { TreatmentKey } from '@thistle/core/situation'
+import { addDays, type Day } from '@thistle/core/time'
 import { treatmentOf } from '@thistle/core/treatments'
+import { draws } from '../worlds/draws.ts'
+import { HAZARDS, levelsOver } from '../worlds/colony-days.ts'
 
-const { jStat } = createRequire(import.meta.url)('jstat') as { jStat: { beta: { inv: (p: number, a: number, b: number) => number } } }
+const { jStat } = createRequire(import.meta.url)('jstat') as {
+  jStat: { gammaln: (x: number) => number; gamma: { pdf: (x: number, shape: number, scale: number) => number } }
+}
 const formic = treatmentOf('formic-strip-14')!
 const amitraz = treatmentOf('amitraz-strip')!
-const jar = (mites: number, bees = 300) => ({ mites, bees })
+const START: Day = '2026-08-10'
+const jar = (mites: number, date: Day, bees = 300) => ({ mites, bees, recovery: null, date })
+const season = { hemisphere: 'north' as const, normals: [], phase: null, colony: { brood: 'capped' as const } } as unknown as CountedPair['season']
+const pair = (before: number, after: number, over: Partial<CountedPair> = {}, days = 28): CountedPair => ({
+  before: jar(before, START),
+  after: jar(after, addDays(START, days)),
+  season,
+  others: [],
+  ...over,
+})
+const took = (before: number, after: number, over: Partial<CountedPair> = {}, treatment = formic) =>
+  outcomeOf(pair(before, after, over), treatment, 3)
 
 describe('did it work', () => {
-  it('takes after from before by the share of bees', () => {
-    expect(efficacy(jar(20), jar(2), formic, false).efficacy?.estimate).toBeCloseTo(0.9)
-    expect(efficacy(jar(20, 300), jar(2, 150), formic, false).efficacy?.estimate).toBeCloseTo(0.8)
-    expect(efficacy(jar(10), jar(15), formic, false).efficacy?.estimate).toBeCloseTo(-0.5)
+  it('is told against the level as it would be untreated: a second implementation on even shares agrees', () => {
+    const [before, after, days] = [20, 3, 28]
+    // Kinds of yard, a jar of variance 1, 2 or 3, 0.026 a day give or take 0.01, every share as likely beforehand.
+    const chance = (m: number, mean: number) =>
+      [1.001, 2, 3].reduce((sum, extra) => {
+        const size = mean / (extra - 1)
+        return (
+          sum +
+          Math.exp(jStat.gammaln(m + size) - jStat.gammaln(size) - jStat.gammaln(m + 1) - size * Math.log(extra) + m * Math.log((extra - 1) / extra))
+        )
+      }, 0)
+    const levels = Array.from({ length: 260 }, (_, i) => (i + 0.5) * 0.1)
+    const usual = levels.map(() => 0)
+    for (let i = 0; i < 40; i++)
+      for (let j = 0; j < 9; j++) {
+        const mean = 0.1 * 250 ** (i / 39)
+        const v = 0.3 * 6 ** (j / 8)
+        const weight = Math.exp(-((Math.log(mean / 3) / 0.7) ** 2 + (Math.log(v / 0.75) / 0.35) ** 2) / 2)
+        levels.forEach((x, n) => {
+          usual[n]! += weight * (0.94 * jStat.gamma.pdf(x, 1 / v ** 2, mean * v ** 2) + 0.06 * jStat.gamma.pdf(x, 4, (mean * 5.5) / 4))
+        })
+      }
+    const shares = Array.from({ length: 150 }, (_, i) => -1 + (i + 0.5) / 75)
+    const weights = shares.map(() => 0)
+    levels.forEach((x, n) => {
+      const start = usual[n]! * chance(before, x * 3)
+      for (let z = -2.75; z <= 2.75; z += 0.5) {
+        const grown = x * Math.exp((0.026 + 0.01 * z) * days)
+        const w = start * Math.exp((-z * z) / 2)
+        if (w > 1e-9) shares.forEach((share, k) => (weights[k]! += w * chance(after, grown * (1 - share) * 3)))
+      }
+    })
+    const all = weights.reduce((a, b) => a + b, 0)
+    const quantile = (p: number) => {
+      let sum = 0
+      return shares.find((_, k) => (sum += weights[k]! / all) >= p)!
+    }
+    const { efficacy, chance: said } = took(before, after)
+    expect(Math.abs(efficacy!.estimate - quantile(0.5))).toBeLessThan(0.03)
+    expect(Math.abs(efficacy!.low - quantile(0.05))).toBeLessThan(0.05)
+    expect(Math.abs(efficacy!.high - quantile(0.95))).toBeLessThan(0.02)
+    const over = weights.filter((_, k) => shares[k]! >= 0.8).reduce((a, b) => a + b, 0) / all
+    expect(Math.abs(said! - over)).toBeLessThan(0.05)
   })
 
-  it('holds its estimate inside its interval, which two jars leave wide', () => {
+  it('takes more the fewer are found after, keeps its figures in order, and is surer of more bees', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 0, max: 60 }), fc.integer({ min: 100, max: 400 }), (before, after, bees) => {
-        const found = efficacy(jar(before), jar(after, bees), formic, false).efficacy!
-        expect(found.low).toBeLessThanOrEqual(found.estimate + 1e-9)
-        expect(found.high).toBeGreaterThanOrEqual(found.estimate - 1e-9)
-        expect(found.high).toBeLessThanOrEqual(1)
+      fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 0, max: 60 }), (before, after) => {
+        const [found, more] = [took(before, after), took(before, after + 1)]
+        const { low, estimate, high } = found.efficacy!
+        expect(low < estimate && estimate < high && high <= 1).toBe(true)
+        expect(more.efficacy!.estimate).toBeLessThan(estimate)
+        expect(found.now!.estimate).toBeLessThan(more.now!.estimate)
+        // What a colony that was higher has left was taken from more.
+        expect(took(before + 1, after).untreated!.estimate).toBeGreaterThan(found.untreated!.estimate)
       }),
+      { numRuns: 60 },
     )
-    const few = efficacy(jar(6), jar(1), formic, false).efficacy!
-    const many = efficacy(jar(60), jar(10), formic, false).efficacy!
-    expect(few.high - few.low).toBeGreaterThan(many.high - many.low)
+    const width = (e: { low: number; high: number }) => e.high - e.low
+    const large = took(40, 6, { before: jar(40, START, 600), after: jar(6, addDays(START, 28), 600) })
+    expect(width(large.efficacy!)).toBeLessThan(width(took(20, 3).efficacy!))
+    // The same share found of both moves nothing but the level.
+    const half = { before: { ...jar(20, START), recovery: 0.5 }, after: { ...jar(3, addDays(START, 28)), recovery: 0.5 } }
+    expect(took(20, 3, half).now!.estimate).toBeGreaterThan(took(20, 3).now!.estimate * 1.5)
+    expect(Math.abs(took(20, 3, half).efficacy!.estimate - took(20, 3).efficacy!.estimate)).toBeLessThan(0.04)
   })
 
-  it('says worked, short, too few to tell, or that nobody can say', () => {
-    expect(efficacy(jar(30), jar(1), formic, false).verdict).toBe('worked')
-    expect(efficacy(jar(9), jar(1), formic, false).verdict).toBe('as-expected')
-    expect(efficacy(jar(40), jar(30), formic, false).verdict).toBe('short')
-    expect(efficacy(jar(9), jar(4), formic, false).verdict).toBe('unclear')
-    expect(efficacy(jar(0), jar(0), formic, false)).toMatchObject({ verdict: 'cannot-say', efficacy: null })
+  it('allows for what would have grown, and for a colony chosen because its jar was high', () => {
+    const fast = took(12, 12)
+    expect(fast.untreated!.estimate).toBeGreaterThan(fast.now!.estimate)
+    expect(fast.efficacy!.estimate).toBeGreaterThan(0.1)
+    const winter = took(12, 12, {
+      season: { ...season, colony: { ...season.colony, brood: 'none' } } as CountedPair['season'],
+      before: jar(12, '2026-12-01'),
+      after: jar(12, '2026-12-29'),
+    })
+    // No brood, no growth: what the jar was high by, by chance, is all there is between the two.
+    expect(winter.efficacy!.estimate).toBeLessThan(fast.efficacy!.estimate - 0.1)
+    expect(winter.efficacy!.low).toBeLessThan(0)
+    const amongNone = took(20, 3, { others: Array.from({ length: 8 }, () => jar(0, START)) })
+    expect(amongNone.untreated!.estimate).toBeLessThan(took(20, 3).untreated!.estimate)
+    expect(amongNone.efficacy!.estimate).toBeLessThan(took(20, 3).efficacy!.estimate)
+  })
+
+  it('says worked or short where nearly all of it says so, else how many such courses did, and never both', () => {
+    const figures = [
+      fc.integer({ min: 1, max: 200 }),
+      fc.integer({ min: 0, max: 100 }),
+      fc.constantFrom(formic, amitraz, treatmentOf('fluvalinate-strip')!),
+    ] as const
+    fc.assert(
+      fc.property(...figures, (before, after, treatment) => {
+        const { verdict, chance, text } = took(before, after, {}, treatment)
+        expect(verdict).toBe(chance! >= 0.95 ? 'worked' : chance! <= 0.03 ? 'short' : 'unclear')
+        expect(/did its work/.test(text)).toBe(verdict === 'worked')
+        expect(/fell short/.test(text)).toBe(verdict === 'short')
+        expect(/Another jar now would tell more/.test(text)).toBe(verdict === 'unclear')
+      }),
+      { numRuns: 60 },
+    )
+    expect(took(80, 0).verdict).toBe('worked')
+    expect(took(40, 40).verdict).toBe('short')
+    expect(took(0, 5)).toMatchObject({ verdict: 'cannot-say', efficacy: null, chance: null, still: null })
+    // What takes next to nothing of mites that withstand it has not done its work: 20 and then 17 of 300.
+    expect(took(20, 17, {}, treatmentOf('fluvalinate-strip')!).verdict).toBe('short')
+  })
+
+  it('says apart whether the level is over the limit all the same', () => {
+    expect(took(80, 0).still).toBeNull()
+    expect(took(60, 14).still).toMatch(/^Likely still at the limit of 3 or over it: about \d\d of 100 such colonies are\.$/)
+    expect(took(60, 6).still).toMatch(/^It may still be at the limit of 3 or over it: about \d\d of 100 such colonies are\.$/)
+    expect(outcomeOf(pair(60, 14), formic, null).still).toBeNull()
   })
 
   it('says what else a colony needs that was in danger and is not any more: 5 in 100 while bees fly', () => {
-    const said = (before: number, after: number) => efficacy(jar(before), jar(after), formic, false).rescue
-    expect(said(15, 1)).toMatch(/Mites gone are not viruses gone: feed it .* requeen it .* look again in spring/)
-    expect([said(14, 1), said(90, 15), said(0, 0)]).toEqual([null, null, null])
-    expect(said(90, 14)).not.toBeNull()
+    expect(took(15, 1).rescue).toMatch(/Mites gone are not viruses gone: feed it .* requeen it .* look again in spring/)
+    expect([took(14, 1).rescue, took(90, 15).rescue, took(0, 0).rescue]).toEqual([null, null, null])
+    expect(took(90, 14).rescue).not.toBeNull()
   })
 
-  it('is sure of no more than its interval: done only where the least that is likely is what it should take', () => {
-    const figures = [fc.integer({ min: 1, max: 400 }), fc.integer({ min: 0, max: 100 })] as const
-    fc.assert(
-      fc.property(...figures, (before, after) => {
-        const { verdict, efficacy: found, expected, text } = efficacy(jar(before, 600), jar(after, 600), formic, false)
-        expect(verdict === 'worked').toBe(found!.low >= expected!.low)
-        expect(/did its work/.test(text)).toBe(verdict === 'worked')
-        expect(/fell short/.test(text)).toBe(found!.high < expected!.low)
-      }),
+  it('says its figures: the level now, what it would be, the share in whole per cent, none where there are more', () => {
+    expect(took(30, 3).text).toMatch(
+      /^The level is about \d\.\d in 100 now; untreated it would be about \d+ \(likely [\d.]+ to \d+\)\. It took about 9\d % \(likely \d\d % to 9\d %\)\. It should take 80 % to 95 %, and authorities expect 90 %: /,
     )
+    expect(took(6, 60).text).toMatch(/It took about none \(likely none to /)
+    const open = outcomeOf(pair(20, 10), { ...formic, efficacy: null }, 3)
+    expect(open).toMatchObject({ verdict: 'unclear', expected: null, chance: null })
+    expect(open.text).toMatch(/\)\. It took about \d\d % \(likely .*\)\.$/)
+    expect(took(20, 1, {}, amitraz).authority).toBe(0.95)
+    expect(took(20, 1).authority).toBe(0.9)
   })
+})
 
-  it('has the exact limits of a ratio of two Poisson means, by an independent package (jstat)', () => {
-    for (const [before, after, beesBefore, beesAfter] of [
-      [30, 3, 300, 300],
-      [20, 2, 300, 150],
-      [9, 4, 250, 310],
-      [12, 40, 300, 300],
+describe('courses in colonies that are not of its own making', () => {
+  /** A yard in late summer; its highest colony that reached 9 in the jar is treated, and counted when its course says. */
+  function season_(seed: number, key: TreatmentKey, does: string, lasts: number, counted: number, runs: number, starts: readonly number[]) {
+    const r = draws(seed)
+    const treatment = treatmentOf(key)!
+    const found = { n: 0, worked: 0, short: 0, inside: 0, now: 0 }
+    for (const start of starts)
+      for (let tries = 0, n = 0; n < runs && tries < runs * 20; tries++) {
+        const usual = 3 * Math.exp(0.5 * r.normal())
+        const row = Array.from({ length: 6 }, () => Math.min(20, r.next() < 1 / 14 ? 6 + 5 * r.next() : r.gamma(2) * (usual / 2)))
+        const extra = 1 + Math.floor(r.next() * 3)
+        const jars = row.map((level) => r.mites(level * 3, extra))
+        if (jars[0]! < 9) continue
+        n += 1
+        const world = { from: start - 30, growth: 0.8 + 0.4 * r.next(), influx: [0, 0, 1, 3][Math.floor(r.next() * 4)]!, size: 0.7 + 0.6 * r.next() }
+        const per100 = row[0]! / levelsOver({ ...world, per100: 1, influx: 0 }, 30)[30]!.per100
+        const day = 30 + lasts + counted
+        const untreated = levelsOver({ ...world, per100 }, day)[day]!.per100
+        const treated = levelsOver({ ...world, per100 }, day, (d) => HAZARDS[does]!(d - start))[day]!.per100
+        const on = (n: number): Day => addDays('2026-01-01', start - 1 + n)
+        const { verdict, efficacy, now } = outcomeOf(
+          {
+            before: jar(jars[0]!, on(0)),
+            after: jar(r.mites(treated * 3, extra), on(lasts + counted)),
+            season,
+            others: jars.slice(1).map((m) => jar(m, on(0))),
+          },
+          treatment,
+          3,
+        )
+        if (verdict === 'cannot-say') continue
+        const share = 1 - treated / untreated
+        found.n += 1
+        found.worked += verdict === 'worked' ? 1 : 0
+        found.short += verdict === 'short' ? 1 : 0
+        found.inside += share >= efficacy!.low && share <= efficacy!.high ? 1 : 0
+        found.now += treated >= now!.low && treated <= now!.high ? 1 : 0
+      }
+    return found
+  }
+  it('working ones are called short in fewer than one of twenty, and their ranges hold about nine of ten', () => {
+    let [n, short, inside, now] = [0, 0, 0, 0]
+    for (const [key, lasts, counted] of [
+      ['amitraz-strip', 42, 10],
+      ['formic-strip-14', 14, 10],
+      ['thymol-gel', 28, 10],
+      ['oxalic-vapour', 15, 10],
     ] as const) {
-      const found = efficacy(jar(before, beesBefore), jar(after, beesAfter), formic, false).efficacy!
-      const bees = beesBefore / beesAfter
-      const ratio = (p: number) => (p / (1 - p)) * bees
-      expect(found.low).toBeCloseTo(1 - ratio(jStat.beta.inv(0.95, after + 1, before)), 6)
-      expect(found.high).toBeCloseTo(1 - ratio(jStat.beta.inv(0.05, after, before + 1)), 6)
+      const of = season_(20261128, key, key, lasts, counted, 30, [210, 235])
+      expect(of.n, key).toBeGreaterThan(50)
+      expect(of.short / of.n, key).toBeLessThan(0.05)
+      n += of.n
+      short += of.short
+      inside += of.inside
+      now += of.now
     }
+    expect(short / n).toBeLessThan(0.03)
+    expect(inside / n).toBeGreaterThan(0.85)
+    expect(now / n).toBeGreaterThan(0.8)
   })
-
-  it('says its figures in whole per cent: none where there are more mites, never under nothing at the top', () => {
-    expect(efficacy(jar(30), jar(3), formic, false).text).toMatch(/^It took about 90 % of them \(likely 7\d % to 97 %\)\. It should take /)
-    expect(efficacy(jar(10), jar(10), formic, false).text).toMatch(/^It took about 0 % of them \(likely none to \d\d %\)/)
-    expect(efficacy(jar(10), jar(14), formic, false).text).toMatch(/^It took about none of them \(likely none to /)
-    expect(efficacy(jar(12), jar(60), formic, false).text).toMatch(/\(likely none to 0 %\)/)
-  })
-
-  it('gives its figure alone where nobody says what an option should take', () => {
-    const open = { ...formic, efficacy: null }
-    const half = efficacy(jar(20), jar(10), open, false)
-    expect(half).toMatchObject({ verdict: 'unclear', expected: null })
-    expect(half.text).toMatch(/^It took about 50 % of them \(likely .*\)\.$/)
-    expect(efficacy(jar(20), jar(20), open, false).text).toMatch(/^It took about 0 %/)
-    expect(efficacy(jar(20), jar(25), open, false).text).toBe('There are more mites than before.')
-  })
-
-  it('expects 95 % of a synthetic and 90 % of an organic treatment, as authorities do', () => {
-    expect(efficacy(jar(20), jar(1), amitraz, false).authority).toBe(0.95)
-    expect(efficacy(jar(20), jar(1), formic, false).authority).toBe(0.9)
+  it('useless ones are never called working, and most are found out', () => {
+    for (const key of ['fluvalinate-strip', 'oxalic-vapour', 'formic-strip-14'] as const) {
+      const of = season_(7, key, 'nothing', 28, 10, 40, [210, 235])
+      expect(of.worked / of.n, key).toBeLessThan(0.05)
+      // A round of vapour in brood may take as little as two fifths: two jars seldom show less.
+      if (key !== 'oxalic-vapour') expect(of.short / of.n, key).toBeGreaterThan(0.5)
+    }
   })
 })

@@ -111,7 +111,7 @@ describe('what was given before', () => {
       level: 'care',
       figure: '41 %',
       limit: '70 %',
-      text: 'It took only 41 % of the mites last time: find out why first.',
+      text: 'It took only about 41 % of the mites last time: find out why first.',
       flip: 'Fits if that course had worked.',
     })
     expect(
@@ -133,7 +133,7 @@ describe('what was given before', () => {
     expect(of(0.3, 0.5)).toMatchObject({
       level: 'care',
       figure: '2 of 2',
-      text: 'In this yard it took under 70 % in 2 of 2 colonies that were counted after it: find out why first.',
+      text: 'In this yard it likely took under 70 % in 2 of 2 colonies that were counted after it: find out why first.',
       flip: 'Fits if those courses had worked.',
     })
     expect(of(0.3, 0.5, 0.9, 0.95)).toMatchObject({ level: 'care', figure: '2 of 4' })

@@ -2,7 +2,7 @@ import { midway } from '../efficacy/index.ts'
 import type { Judged } from '../match/index.ts'
 import type { CountFact } from '../situation/index.ts'
 import { addDays, daysBetween } from '../time/index.ts'
-import { broodState, patternOf, treatmentOf } from '../treatments/index.ts'
+import { patternOf, treatmentOf } from '../treatments/index.ts'
 import { tellsFrom } from './midway.ts'
 import { RUNNING, type Said } from '../words/index.ts'
 
@@ -29,6 +29,6 @@ export function runningNote(s: Judged): string | null {
   if (days < from) return say(RUNNING.tooEarly({ days, from: addDays(course.start, from), asOf: s.asOf }))
   const before = jars.findLast((c) => c.method === now.method && c.date <= course.start && daysBetween(c.date, course.start) <= BEFORE)
   if (!before) return say(RUNNING.nothingBefore())
-  const found = midway(before, now, treatment, { broodless: broodState(s.colony.brood) === 'broodless', days, of: pattern.days.least })
+  const found = midway({ before, after: now, season: s, others: [] }, treatment, { start: course.start, of: pattern.days.least })
   return found && say(found.says)
 }

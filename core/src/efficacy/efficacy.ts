@@ -1,4 +1,4 @@
-import { Z95 } from '../count/index.ts'
+import { normalBelow, Z95 } from '../count/index.ts'
 import { meanHigh, onceEach, type Situation } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
 import { broodState, patternOf, pricedRhythm, treatmentOf, type Treatment } from '../treatments/index.ts'
@@ -68,6 +68,21 @@ interface Result {
 function spreadOf({ efficacy, efficacyLow, efficacyHigh }: Situation['history'][number]): number {
   if (efficacy === null || efficacyLow == null || efficacyHigh == null) return TWO_JARS
   return efficacyLow <= EDGE ? (logOdds(efficacyHigh) - logOdds(efficacy)) / Z95 : (logOdds(efficacyHigh) - logOdds(efficacyLow)) / (2 * Z95)
+}
+
+/** A share under this is a failure: the reasons come first, and other actives before the same again (common practice, no source). */
+export const FAILED = 0.7
+/** So likely a course took less than that by its counts before it is said to have (a guess: nearly all of it). */
+const SURELY = 0.9
+/** Chance 0-1 that a course that was measured took less than that, as far as its counts tell; 0 where nobody measured. */
+const chanceFailed = (past: Situation['history'][number]): number =>
+  past.efficacy === null ? 0 : normalBelow((logOdds(FAILED) - logOdds(past.efficacy)) / Math.max(0.05, spreadOf(past)))
+/** Whether a course fell short: two jars alone are seldom enough to say so. */
+export const hasFailed = (past: Situation['history'][number]): boolean => chanceFailed(past) >= SURELY
+/** Those of some courses that rather fell short than not, where that surely holds of one at least. */
+export function thoseFailed(past: Situation['history']): Situation['history'] {
+  const short = past.filter((p) => chanceFailed(p) >= 0.5)
+  return 1 - short.reduce((none, p) => none * (1 - chanceFailed(p)), 1) >= SURELY ? short : []
 }
 
 const isMeasured = (p: Situation['history'][number]): boolean => p.efficacy !== null

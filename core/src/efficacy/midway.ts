@@ -1,12 +1,13 @@
 import type { Estimate } from '../count/index.ts'
-import type { Treatment } from '../treatments/index.ts'
-import { takenBetween, type JarCount } from './taken.ts'
+import { daysBetween, type Day } from '../time/index.ts'
+import { broodState, susceptibleTo, type Treatment } from '../treatments/index.ts'
+import { takenBetween, type CountedPair } from './taken.ts'
 import { RUNNING, type Said } from '../words/index.ts'
 
 /** What a count in the middle of a course says of it. */
 export interface Midway {
-  /** Share gone by then, 0-1, negative where there are more. */
-  readonly gone: Estimate
+  /** Share gone by then, 0-1, negative where there are more than without it. */
+  readonly gone: Omit<Estimate, 'level'>
   /** Share that should be gone by then at the lower end of what it should do. */
   readonly due: number
   readonly verdict: 'falling' | 'unclear' | 'not-falling'
@@ -15,25 +16,28 @@ export interface Midway {
   readonly text: string
 }
 
-/** Of what should be gone by then, less than this share is no falling (a guess: two jars, and mites still under cappings). */
-const HALF = 0.5
+/**
+ * It falls where likely at least half of what should be gone by then is gone, and does not where likely not three quarters of it are: in a daily
+ * model of colonies fewer than one working course of twenty is then blamed, and most that do nothing are found out (a test holds both).
+ */
+const FALLS = 0.5
+const FALLS_NOT = 0.75
+const SURE = 0.85
 
 /**
- * A jar in the middle against the one before, by one method. The level is taken to fall by the same share each day, so that the lower end
- * of the published range is reached at the end of the shortest course (a guess, on the slow side); interval as in `takenBetween`.
- * Null where the treatment takes nothing, or none were found before.
+ * A jar in the middle of a course that began on `start` and takes `of` days at the shortest, against the one before, by one method. The level is
+ * taken to fall by the same share each day, so that the lower end of what susceptible mites lose is reached at the end (a guess, on the slow
+ * side); what is gone is told against what the level would be untreated. Null where the treatment takes nothing, or none were found before.
  */
-export function midway(
-  before: JarCount,
-  now: JarCount,
-  treatment: Treatment,
-  at: { readonly broodless: boolean; readonly days: number; readonly of: number },
-): Midway | null {
-  const expected = treatment.efficacy?.[at.broodless ? 'broodless' : 'brood']
-  if (!expected || before.mites === 0) return null
-  const gone = takenBetween(before, now)
-  const due = 1 - (1 - Math.min(expected.low, 0.99)) ** Math.min(1, at.days / Math.max(1, at.of))
-  const verdict = gone.high < due * HALF ? 'not-falling' : gone.estimate >= due * HALF ? 'falling' : 'unclear'
-  const says = RUNNING.midway({ days: at.days, gone: gone.estimate, low: gone.low, high: gone.high, due, verdict })
+export function midway(pair: CountedPair, treatment: Treatment, { start, of }: { readonly start: Day; readonly of: number }): Midway | null {
+  const expected = susceptibleTo(treatment, broodState(pair.season.colony.brood))
+  if (!expected || pair.before.mites === 0) return null
+  const taken = takenBetween(pair)
+  const days = daysBetween(start, pair.after.date)
+  const due = 1 - (1 - Math.min(expected.low, 0.99)) ** Math.min(1, days / Math.max(1, of))
+  const falls = taken.chanceAtLeast(due * FALLS) >= SURE
+  const verdict = falls ? 'falling' : taken.chanceAtLeast(due * FALLS_NOT) <= 1 - SURE ? 'not-falling' : 'unclear'
+  const gone = { estimate: taken.p50, low: taken.p05, high: taken.p95 }
+  const says = RUNNING.midway({ days, gone: gone.estimate, low: gone.low, high: gone.high, due, verdict })
   return { gone, due, verdict, says, text: says.text }
 }

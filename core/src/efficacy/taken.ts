@@ -1,23 +1,50 @@
-import { CENTRAL, clopperPearson, type Estimate } from '../count/index.ts'
+import { growthOver } from '../judge/index.ts'
+import { estimateTaken, type Sample, type Taken } from '../level/index.ts'
+import { phaseAt, type Phase } from '../situation/index.ts'
+import type { Day } from '../time/index.ts'
 
+/** A jar with its day. `recovery`: the share of the mites that the method finds; null where nothing is allowed for. */
 export interface JarCount {
   readonly mites: number
   readonly bees: number
+  readonly recovery: number | null
+  readonly date: Day
+}
+
+/** Two jars of one colony by one method, and what is known of what lies between them. */
+export interface CountedPair {
+  readonly before: JarCount
+  readonly after: JarCount
+  /** Its place and season; `colony.brood` as it was when the course began. */
+  readonly season: Parameters<typeof growthOver>[0]
+  /** Jars of the other colonies of its yard from about the time of the one before. */
+  readonly others: readonly JarCount[]
 }
 
 /**
- * Share gone between two jars by one method, with its 90 % interval from the exact conditional test of two Poisson means (Przyborowski &
- * Wilenski, Biometrika 31, 1940, from memory): given all mites found, those of the second jar are binomial, whose Clopper-Pearson limits
- * give limits on the ratio of the rates. There must be mites in the first.
+ * A wash of a colony without brood reads several times higher than that of the same colony in brood: how far two jars on either side of that
+ * may be apart for that alone, as a standard deviation of the logarithm (a guess).
  */
-export function takenBetween(before: JarCount, after: JarCount): Estimate {
-  const share = clopperPearson(after.mites, before.mites + after.mites)
-  // Of mites that were there before, the second jar's share is under all of them.
-  const ratio = (p: number) => (p / (1 - p)) * (before.bees / after.bees)
-  return {
-    estimate: 1 - after.mites / after.bees / (before.mites / before.bees),
-    low: 1 - ratio(share.high),
-    high: 1 - ratio(share.low),
-    level: CENTRAL,
-  }
+const BROOD_BETWEEN = 0.5
+
+/** Both jars of a colony miss the same share, whatever that is: it is no doubt about what was taken. */
+const sampleOf = ({ mites, bees, recovery }: JarCount): Sample => ({
+  mites,
+  perLevel: [{ value: (bees * (recovery ?? 1)) / 100, weight: 1 }],
+  growth: { mean: 0, sd: 0 },
+})
+
+/** The share that was taken between two jars, against what the level would be without it. */
+export function takenBetween({ before, after, season, others }: CountedPair): Taken {
+  const phase: Phase = phaseAt(season, before.date)
+  const broodless = season.colony.brood === 'none' && phase !== 'dormant'
+  // Brood that was not there when a course began is there again weeks after it.
+  const growth = growthOver(broodless ? { ...season, colony: { ...season.colony, brood: null } } : season, before.date, after.date)
+  return estimateTaken({
+    before: [sampleOf(before)],
+    after: [sampleOf(after)],
+    growth: broodless ? { ...growth, sd: Math.hypot(growth.sd, BROOD_BETWEEN) } : growth,
+    others: others.map((jar) => [sampleOf(jar)]),
+    phase,
+  })
 }

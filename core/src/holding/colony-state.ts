@@ -7,7 +7,7 @@ import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
 import { shortName } from '../treatments/index.ts'
 import { courseState, openJobs, visitJobs, type CourseState, type Left } from './course-state.ts'
 import type { ColonyRecord, SettingsRecord, YardRecord } from './records.ts'
-import { situationOf } from './situation-of.ts'
+import { keeperFacts, situationOf } from './situation-of.ts'
 import { fromTo, aDay } from '../words/index.ts'
 
 /** How a thing is to be read: past its time or over a limit, to be done, or settled. */
@@ -258,7 +258,7 @@ export function colonyState(yard: YardRecord, colony: ColonyRecord, settings: Se
   const situation = situationOf(yard, colony, settings)
   const judgement = judge(situation)
   const s = once(() => judged(situation, judgement))
-  const courses = colony.courses.map((record) => courseState(record, colony, yard.today, yard.weather))
+  const courses = colony.courses.map((record) => courseState(record, colony, yard.today, { yard, keeper: keeperFacts(settings) }))
   const inHand = handOf(courses, yard.today)
   const asked = courses.flatMap((c) =>
     c.left

@@ -1,11 +1,12 @@
 import { isEnd, isFate, planCourse, tellsFrom, type Course, type CourseEvent, type CoursePlan, type PlannedJob } from '../course/index.ts'
-import { midway, type JarCount, type Midway } from '../efficacy/index.ts'
-import { efficacy, type Outcome } from '../outcome/index.ts'
-import type { WeatherDay } from '../situation/index.ts'
+import { midway, type CountedPair, type JarCount, type Midway } from '../efficacy/index.ts'
+import { limitOf } from '../judge/index.ts'
+import { outcomeOf, type Outcome } from '../outcome/index.ts'
+import { phaseAt, type KeeperFacts } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
-import { broodState, treatmentOf, type Treatment } from '../treatments/index.ts'
+import { treatmentOf, type Treatment } from '../treatments/index.ts'
 import { small } from '../units/index.ts'
-import type { ColonyRecord, CountRecord, CourseRecord, EventRecord } from './records.ts'
+import type { ColonyRecord, CountRecord, CourseRecord, EventRecord, YardRecord } from './records.ts'
 
 /** A kept course as it stands today. */
 export interface CourseState {
@@ -84,24 +85,61 @@ function midwayFor(record: CourseRecord, colony: Pick<ColonyRecord, 'counts'>, c
   return colony.counts.findLast((c) => c.onDay >= opens && (ends === undefined || c.onDay < ends)) ?? null
 }
 
-const jarOf = ({ samples }: CountRecord): JarCount =>
-  samples.reduce((sum, s) => ({ mites: sum.mites + s.mites, bees: sum.bees + (s.bees ?? 0) }), { mites: 0, bees: 0 })
-
-function midwayOf(record: CourseRecord, treatment: Treatment, course: Course, count: CountRecord | null): Midway | null {
-  const { mites, bees, method } = record.facts.before
-  const first = course.jobs.find((j) => j.job === 'dose' && j.doneOn !== null)?.doneOn
-  if (!count || !first || mites === null || bees === null || method !== count.method || jarOf(count).bees === 0) return null
-  const broodless = broodState(record.facts.colony.brood) === 'broodless'
-  return midway({ mites, bees }, jarOf(count), treatment, { broodless, days: daysBetween(first, count.onDay), of: course.pattern.days.least })
+/** What surrounds a colony: its yard, and what its keeper judges by. Left out where only the plan is asked for. */
+export interface Around {
+  readonly yard?: Pick<YardRecord, 'hemisphere' | 'normals' | 'phase' | 'weather' | 'colonies'>
+  readonly keeper?: Pick<KeeperFacts, 'school' | 'limits'>
 }
 
-function outcomeOf(record: CourseRecord, treatment: Treatment, recount: CountRecord | null): Outcome | null {
-  const { mites, bees, method } = record.facts.before
-  if (!recount || treatment.way !== 'given' || mites === null || bees === null || method !== recount.method) return null
-  const after = jarOf(recount)
+const jarOf = ({ samples, recovery, onDay }: CountRecord): JarCount => ({
+  mites: samples.reduce((sum, s) => sum + s.mites, 0),
+  bees: samples.reduce((sum, s) => sum + (s.bees ?? 0), 0),
+  recovery,
+  date: onDay,
+})
+
+/** Jars of other colonies so many days before one of this colony still tell of the yard it was chosen from (a guess). */
+const YARD_TELLS = 30
+/** The newest jar of each other colony by a day, unless something was given there since. */
+function jarsAround(id: string | undefined, colonies: readonly ColonyRecord[], day: Day): JarCount[] {
+  return colonies.flatMap((other): JarCount[] => {
+    if (other.id === id) return []
+    const newest = other.counts.findLast((c) => c.onDay <= day && daysBetween(c.onDay, day) <= YARD_TELLS && c.representative !== false)
+    if (!newest || (newest.method !== 'wash' && newest.method !== 'sugar')) return []
+    const given = other.courses.some((c) =>
+      standingEvents(c.events).some((e) => e.kind === 'done' && e.job === 'dose' && e.happenedOn >= newest.onDay && e.happenedOn <= day),
+    )
+    const jar = jarOf(newest)
+    return given || jar.bees === 0 ? [] : [jar]
+  })
+}
+
+/** A count against the one a course was chosen on, by one method; null where they do not compare. */
+function pairOf(record: CourseRecord, colony: Seen, count: CountRecord | null, { yard }: Around): CountedPair | null {
+  const { before, colony: facts, hemisphere = 'north' } = record.facts
+  const { mites, bees, method, countedOn } = before
+  if (!count || mites === null || bees === null || method !== count.method) return null
+  const after = jarOf(count)
   if (after.bees === 0) return null
-  const { brood } = record.facts.colony
-  return efficacy({ mites, bees }, after, treatment, broodState(brood) === 'broodless')
+  const date = countedOn ?? record.startOn
+  const recovery = colony.counts.find((c) => c.onDay === date && c.method === method)?.recovery ?? null
+  return {
+    before: { mites, bees, recovery, date },
+    after,
+    season: { hemisphere: yard?.hemisphere ?? hemisphere, normals: yard?.normals ?? [], phase: yard?.phase ?? null, colony: facts },
+    others: yard ? jarsAround(colony.id, yard.colonies, date) : [],
+  }
+}
+
+function midwayOf(record: CourseRecord, treatment: Treatment, course: Course, pair: CountedPair | null): Midway | null {
+  const start = course.jobs.find((j) => j.job === 'dose' && j.doneOn !== null)?.doneOn
+  return pair && start ? midway(pair, treatment, { start, of: course.pattern.days.least }) : null
+}
+
+function takenBy(treatment: Treatment, pair: CountedPair | null, { keeper }: Around): Outcome | null {
+  if (!pair || treatment.way !== 'given') return null
+  const limit = keeper ? limitOf(keeper, phaseAt(pair.season, pair.after.date)) : null
+  return outcomeOf(pair, treatment, limit && (limit.mites / limit.bees) * 100)
 }
 
 /** The standing events of a course as planning takes them. */
@@ -129,15 +167,23 @@ function lapsed(course: Course, look: Seen['look'], today: Day): Course {
 }
 
 /** What is known of the colony that its courses read: its counts, and its newest look where there is one. */
-type Seen = Pick<ColonyRecord, 'counts'> & { readonly look?: Pick<NonNullable<ColonyRecord['look']>, 'queen' | 'onDay'> | null }
+type Seen = Pick<ColonyRecord, 'counts'> &
+  Partial<Pick<ColonyRecord, 'id'>> & { readonly look?: Pick<NonNullable<ColonyRecord['look']>, 'queen' | 'onDay'> | null }
 
 /** Plans a kept course anew from its pattern and what happened, as of `today`. */
-export function courseState(record: CourseRecord, colony: Seen, today: Day, weather: readonly WeatherDay[] = []): CourseState {
+export function courseState(record: CourseRecord, colony: Seen, today: Day, around: Around = {}): CourseState {
   const treatment = treatmentOf(record.treatment)
   if (!treatment) throw new Error(`no treatment ${record.treatment}`)
   const events = standingEvents(record.events)
   const what = asHappened(events)
-  const plan = { treatment, start: record.startOn, latestStart: record.latestStart, facts: record.facts, recountBy: record.facts.recountBy, weather }
+  const plan = {
+    treatment,
+    start: record.startOn,
+    latestStart: record.latestStart,
+    facts: record.facts,
+    recountBy: record.facts.recountBy,
+    weather: around.yard?.weather ?? [],
+  }
   const first = planCourse(plan, what, today)
   const cancelled = events.some((e) => e.kind === 'cancelled')
   const ended = cancelled || what.some((e) => isFate(e.kind) && isEnd(e.kind))
@@ -166,8 +212,8 @@ export function courseState(record: CourseRecord, colony: Seen, today: Day, weat
     running: begun !== undefined && course.endedOn === null && !cancelled && left === null,
     left,
     recount,
-    outcome: outcomeOf(record, treatment, recount),
-    midway: midwayOf(record, treatment, course, halfway),
+    outcome: takenBy(treatment, pairOf(record, colony, recount, around), around),
+    midway: midwayOf(record, treatment, course, pairOf(record, colony, halfway, around)),
   }
 }
 

@@ -19,17 +19,18 @@ const factsOf = (colony: ColonyRecord): ColonyFacts => ({
 })
 
 interface Past {
-  readonly today: Day
+  readonly yard: YardRecord
   readonly past: PastCourse[]
   /** The days on which something was first given: a course that is only chosen is none. */
   readonly begun: readonly Day[]
 }
 // Every colony of a yard reads the courses of all the others.
 const courses = new WeakMap<ColonyRecord, Past>()
-function pastOf(colony: ColonyRecord, today: Day): Past {
+function pastOf(yard: YardRecord, colony: ColonyRecord): Past {
+  const { today } = yard
   const kept = courses.get(colony)
-  if (kept?.today === today) return kept
-  const states = colony.courses.map((record) => courseState(record, colony, today)).filter((state) => state.treatment.way !== 'waiting')
+  if (kept?.yard === yard) return kept
+  const states = colony.courses.map((record) => courseState(record, colony, today, { yard })).filter((state) => state.treatment.way !== 'waiting')
   const past = states
     .filter((state) => state.given || (!state.cancelled && state.left === null))
     .map((state) => ({
@@ -39,11 +40,11 @@ function pastOf(colony: ColonyRecord, today: Day): Past {
       efficacy: state.outcome?.efficacy?.estimate ?? null,
       ...(state.outcome?.efficacy ? { efficacyLow: state.outcome.efficacy.low, efficacyHigh: state.outcome.efficacy.high } : {}),
     }))
-  const made = { today, past, begun: states.filter((state) => state.given).map((state) => state.startedOn) }
+  const made = { yard, past, begun: states.filter((state) => state.given).map((state) => state.startedOn) }
   courses.set(colony, made)
   return made
 }
-const pastCourses = (colony: ColonyRecord, today: Day): PastCourse[] => pastOf(colony, today).past
+const pastCourses = (yard: YardRecord, colony: ColonyRecord): PastCourse[] => pastOf(yard, colony).past
 
 /** Colonies of the yard that this one was made from: what was counted and given before it was taken from them is its own past too. */
 const madeFrom = (yard: YardRecord, colony: ColonyRecord): ColonyRecord[] =>
@@ -56,7 +57,7 @@ const carriedCounts = (yard: YardRecord, colony: ColonyRecord): CountRecord[] =>
 /** Courses of the colonies it was made from: what ran on that day is over for the half that was taken away. */
 const carriedCourses = (yard: YardRecord, colony: ColonyRecord): PastCourse[] =>
   madeFrom(yard, colony)
-    .flatMap((parent) => pastCourses(parent, yard.today))
+    .flatMap((parent) => pastCourses(yard, parent))
     .filter((p) => p.start <= colony.since)
     .map((p) => ({ ...p, end: p.end === null || p.end > colony.since ? colony.since : p.end }))
 
@@ -68,7 +69,7 @@ function yardCourses(yard: YardRecord, colony: ColonyRecord): PastCourse[] {
   const seen = new Set<string>()
   return yard.colonies
     .filter((other) => other.id !== colony.id)
-    .flatMap((other) => pastCourses(other, yard.today))
+    .flatMap((other) => pastCourses(yard, other))
     .filter((p) => {
       if (p.efficacy !== null) return true
       const key = `${p.treatment} ${p.start}`
@@ -89,7 +90,7 @@ function speakingCounts(yard: YardRecord): ReadonlyMap<string, CountFact> {
   for (const colony of yard.colonies) {
     const pooled = newestCount(colony.counts.flatMap(countFacts), yard.today)
     if (!pooled || pooled.age > YARD_TELLS || !pooled.representative) continue
-    if (pastOf(colony, yard.today).begun.some((day) => day >= pooled.date)) continue
+    if (pastOf(yard, colony).begun.some((day) => day >= pooled.date)) continue
     const { date, method, mites, recovery, spread } = pooled
     const board = method === 'board'
     found.set(colony.id, {
@@ -166,7 +167,7 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
     normals: yard.normals,
     ...(isInvented(yard) ? { inventedWeather: true } : {}),
     lastOpening: yard.lastOpening,
-    history: [...carriedCourses(yard, colony), ...pastCourses(colony, yard.today)],
+    history: [...carriedCourses(yard, colony), ...pastCourses(yard, colony)],
     yardCounts: yardCountsOf(yard, colony),
     yardHistory: yardCourses(yard, colony),
     keeper: keeperFacts(settings),

@@ -142,15 +142,8 @@ const QUESTIONS: readonly (readonly [WhyShort['key'], string, (asked: Asked) => 
 export const whyShort = (course: CourseState, colony: ColonyState, yard: YardState, settings: Pick<SettingsRecord, 'stock'>): WhyShort[] =>
   QUESTIONS.map(([key, question, answer]) => ({ key, ask: question, ...answer({ course, colony, yard, settings }) }))
 
-/** Below this share a course fell short whatever its interval says (authorities expect 0.9 and more; under 0.7 is read as failing). */
-const FAILS = 0.7
 /** The newest course of a colony with the active of `treatment` that fell short, or does not bring the level down; null where none did. */
 export const failedOf = (colony: ColonyState, treatmentClass: string): CourseState | null =>
   colony.courses.findLast(
-    (c) =>
-      c.given &&
-      c.treatment.rotation.class === treatmentClass &&
-      (c.outcome?.verdict === 'short' ||
-        (c.outcome?.efficacy != null && c.outcome.efficacy.estimate < FAILS) ||
-        (colony.failing && colony.inHand === c)),
+    (c) => c.given && c.treatment.rotation.class === treatmentClass && (c.outcome?.verdict === 'short' || (colony.failing && colony.inHand === c)),
   ) ?? null

@@ -1,1 +1,2 @@
 export { estimateLevel, estimateYardLevel, type Level, type Sample, type YardLevel } from './level.ts'
+export { estimateTaken, type Spread, type Taken, type TakenFrom } from './taken.ts'

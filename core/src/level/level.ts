@@ -39,7 +39,8 @@ const MOST_KEPT = 1500
 
 /** The same list is asked for again by each of its neighbours. */
 const ofList = new WeakMap<readonly Sample[], Evidence>()
-function evidenceOf(samples: readonly Sample[]): Evidence {
+/** What some counts of one colony say; kept by the list, and by its figures. */
+export function evidenceOf(samples: readonly Sample[]): Evidence {
   let found = ofList.get(samples)
   if (!found) ofList.set(samples, (found = evidenceByFigures(samples)))
   return found

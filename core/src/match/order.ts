@@ -1,4 +1,4 @@
-import { harmOf } from '../efficacy/index.ts'
+import { harmOf, hasFailed } from '../efficacy/index.ts'
 import { isOver } from '../judge/index.ts'
 import type { Priority } from '../situation/index.ts'
 import { patternOf, treatmentOf, type Treatment } from '../treatments/index.ts'
@@ -41,8 +41,6 @@ export function leavesOver(o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, 
   return o.left === null ? shareLeft(o) >= 0.5 : o.left.estimate >= likelyLimit
 }
 
-/** A measured share under this is a failure: the reasons come first, and other actives before the same again (common practice, no source). */
-const FAILED = 0.7
 /** What the last course of the same class took in this colony, 0-1, where it fell short; null where it did not, or nobody measured. */
 export function fellShort(treatment: Treatment, { history, startOn }: JudgedSituation): number | null {
   const { rotation } = treatment
@@ -51,8 +49,7 @@ export function fellShort(treatment: Treatment, { history, startOn }: JudgedSitu
     .filter((p) => p.start <= startOn && p.efficacy !== null && treatmentOf(p.treatment)?.rotation.class === rotation.class)
     .toSorted((a, b) => a.start.localeCompare(b.start))
     .at(-1)
-  const share = last?.efficacy ?? 1
-  return share < FAILED ? share : null
+  return last && hasFailed(last) ? last.efficacy : null
 }
 
 /** Figures by which options of one fit are put in order, first to last. */

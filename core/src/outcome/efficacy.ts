@@ -1,19 +1,29 @@
 import type { Estimate } from '../count/index.ts'
-import { takenBetween, type JarCount } from '../efficacy/index.ts'
-import type { Treatment } from '../treatments/index.ts'
+import { takenBetween, type CountedPair, type JarCount } from '../efficacy/index.ts'
+import type { Taken } from '../level/index.ts'
+import { broodState, susceptibleTo, type Treatment } from '../treatments/index.ts'
 import { URGENT } from '../judge/index.ts'
 import { plain } from '../units/index.ts'
 
+type Range = Omit<Estimate, 'level'>
+
 /** What a course took of the mites, held against what it should. */
 export interface Outcome {
-  /** Share taken, 0-1 (negative where there are more than before); null where there was nothing before. */
-  readonly efficacy: Estimate | null
+  /** Share taken of what there would be without it, 0-1 (negative where there are more); null where there was nothing before. */
+  readonly efficacy: Range | null
+  /** Mites per 100 bees on the day of the count after it, and as they would be without it. */
+  readonly now: Range | null
+  readonly untreated: Range | null
+  /** What mites lose that do not withstand it. */
   readonly expected: { readonly low: number; readonly high: number } | null
+  /** Chance 0-1 that it took at least the lower end of that. */
+  readonly chance: number | null
   /** What authorities expect: 0.95 of a synthetic, 0.9 of an organic treatment. */
   readonly authority: number
-  /** `as-expected`: it took what it should, and less would be no wonder either: two jars cannot tell. */
-  readonly verdict: 'worked' | 'as-expected' | 'short' | 'unclear' | 'cannot-say'
+  readonly verdict: 'worked' | 'short' | 'unclear' | 'cannot-say'
   readonly text: string
+  /** Whether it likely stands at or over the limit all the same; null where it likely does not, or no limit is given. */
+  readonly still: string | null
   /** Of a colony that was in danger and is not any more: what else it needs. */
   readonly rescue: string | null
 }
@@ -22,50 +32,60 @@ const RESCUED =
   'It was in danger before this course. Mites gone are not viruses gone: feed it if its stores are light, requeen it if the brood stays spotty or it does not pick up, and look again in spring.'
 /** Of a colony that was in danger before a course and is not after it, by the jars: what its bees need besides (common practice, no source). */
 const rescueOf = (before: JarCount, after: JarCount): string | null => {
-  const inDanger = ({ mites, bees }: JarCount): boolean => mites * 100 >= URGENT.awake * bees
+  const inDanger = ({ mites, bees, recovery }: JarCount): boolean => mites * 100 >= URGENT.awake * bees * (recovery ?? 1)
   return inDanger(before) && !inDanger(after) ? RESCUED : null
 }
 
 const percent = (x: number) => `${plain(x * 100, 0)} %`
-/** An interval open at the bottom would print as a huge negative share; below nothing taken it is said in words. */
-const sayLow = (x: number) => (x < 0 ? 'none' : percent(x))
+/** Below nothing taken a share is said in words. */
+const sayShare = (x: number) => (x < 0 ? 'none' : percent(x))
+const tenths = (x: number) => (x < 9.95 ? x.toFixed(1) : plain(x, 0))
+const of100 = (chance: number) => (chance < 0.01 ? 'fewer than 1' : chance > 0.99 ? 'more than 99' : `about ${Math.round(chance * 100)}`)
+const rangeOf = ({ p05, p50, p95 }: Taken['now'] | Taken['untreated'] | Taken): Range => ({ low: p05, estimate: p50, high: p95 })
+
+/** So likely it is said to be: nearly all of it lies over, or under, what it should take. */
+const NEARLY_ALL = 0.95
+/** The season's growth is not known well enough to blame a course for as little (held to a daily model of a colony by the tests). */
+const HARDLY_ANY = 0.03
+/** From this chance on the colony is said to be likely over its limit still; from the other on the chance is said. */
+const STILL = { likely: 0.5, said: 0.1 } as const
+
+function sayStill(chance: number, limit: number): string | null {
+  if (chance < STILL.said) return null
+  return `${chance >= STILL.likely ? `Likely still at the limit of ${plain(limit, 2)} or over it` : `It may still be at the limit of ${plain(limit, 2)} or over it`}: ${of100(chance)} of 100 such colonies are.`
+}
+
+const UNTOLD = { efficacy: null, now: null, untreated: null, chance: null, still: null }
+const ANOTHER = 'Another jar now would tell more.'
 
 /**
- * Efficacy 1 - after/before of two jars by one method, held against what it should take. Authorities expect 90 % of an organic and 95 % of a
- * synthetic treatment (EMA guideline on products controlling Varroa, from memory).
+ * What a course took, by a jar before it and one after it, held against what it should take of mites that do not withstand it: as a distribution
+ * of the share of what the level would have been untreated. It did its work, or fell short, only where nearly all of that says so. Authorities
+ * expect 90 % of an organic and 95 % of a synthetic treatment (EMA guideline on products controlling Varroa, from memory). `limit`: mites per
+ * 100 bees that the level is held against, null for none.
  */
-export const efficacy = (before: JarCount, after: JarCount, treatment: Treatment, broodless: boolean): Outcome => ({
-  ...takenBy(before, after, treatment, broodless),
-  rescue: rescueOf(before, after),
-})
-
-function takenBy(before: JarCount, after: JarCount, treatment: Treatment, broodless: boolean): Omit<Outcome, 'rescue'> {
+export function outcomeOf(pair: CountedPair, treatment: Treatment, limit: number | null): Outcome {
+  const { before, after } = pair
   const authority = treatment.synthetic ? 0.95 : 0.9
-  const expected = treatment.efficacy ? treatment.efficacy[broodless ? 'broodless' : 'brood'] : null
-  if (before.mites === 0) {
-    return { efficacy: null, expected, authority, verdict: 'cannot-say', text: 'No mites were found before, so nobody can say what it took.' }
-  }
-  const found = takenBetween(before, after)
-  const figure = `It took about ${sayLow(found.estimate)} of them (likely ${sayLow(found.low)} to ${percent(Math.max(0, found.high))}).`
-  if (!expected)
-    return { efficacy: found, expected, authority, verdict: 'unclear', text: found.estimate < 0 ? 'There are more mites than before.' : figure }
+  const expected = susceptibleTo(treatment, broodState(pair.season.colony.brood))
+  const base = { expected, authority, rescue: rescueOf(before, after) }
+  if (before.mites === 0) return { ...base, ...UNTOLD, verdict: 'cannot-say', text: 'No mites were found before, so nobody can say what it took.' }
+  const taken = takenBetween(pair)
+  const [now, untreated, efficacy] = [rangeOf(taken.now), rangeOf(taken.untreated), rangeOf(taken)]
+  const still = limit === null ? null : sayStill(taken.now.chanceAtLeast(limit), limit)
+  const level = `The level is about ${tenths(now.estimate)} in 100 now; untreated it would be about ${tenths(untreated.estimate)} (likely ${tenths(untreated.low)} to ${tenths(untreated.high)}).`
+  const figure = `It took about ${sayShare(efficacy.estimate)} (likely ${sayShare(efficacy.low)} to ${percent(Math.max(0, efficacy.high))}).`
+  const found = { ...base, efficacy, now, untreated, still }
+  if (!expected) return { ...found, chance: null, verdict: 'unclear', text: `${level} ${figure}` }
+  const chance = taken.chanceAtLeast(expected.low)
   const should = `It should take ${percent(expected.low)} to ${percent(expected.high)}, and authorities expect ${percent(authority)}`
-  if (found.high < expected.low) return { efficacy: found, expected, authority, verdict: 'short', text: `${figure} ${should}: it fell short.` }
-  if (found.estimate >= expected.low) {
-    if (found.low >= expected.low) return { efficacy: found, expected, authority, verdict: 'worked', text: `${figure} ${should}: it did its work.` }
-    return {
-      efficacy: found,
-      expected,
-      authority,
-      verdict: 'as-expected',
-      text: `${figure} ${should}: about what it should, as far as two jars can tell.`,
-    }
-  }
-  return {
-    efficacy: found,
-    expected,
-    authority,
-    verdict: 'unclear',
-    text: `${figure} ${should}: below what it should, but two jars are too few to tell.`,
-  }
+  const said = (says: string) => `${level} ${figure} ${should}: ${says}`
+  if (chance >= NEARLY_ALL) return { ...found, chance, verdict: 'worked', text: said('it did its work.') }
+  if (chance <= HARDLY_ANY) return { ...found, chance, verdict: 'short', text: said('it fell short.') }
+  const so = `${of100(chance)} of 100 such courses did.`
+  const text =
+    chance >= 0.5
+      ? said(`about what it should, as far as two jars can tell; ${so} ${ANOTHER}`)
+      : said(`likely less than it should, but two jars are too few to tell; ${so} ${ANOTHER}`)
+  return { ...found, chance, verdict: 'unclear', text }
 }

@@ -1,1 +1,1 @@
-export { efficacy, type Outcome } from './efficacy.ts'
+export { outcomeOf, type Outcome } from './efficacy.ts'

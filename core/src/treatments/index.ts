@@ -11,6 +11,7 @@ export {
   mostDaysOf,
   waitDaysOf,
   nominalDay,
+  susceptibleTo,
   dosesOf,
   withRounds,
 } from './pattern.ts'

@@ -1,8 +1,12 @@
 import type { Rule } from '../situation/index.ts'
-import type { BroodOrUnknown, CoursePattern, Step, Treatment } from './treatment.ts'
+import type { BroodOrUnknown, CoursePattern, Efficacy, Step, Treatment } from './treatment.ts'
 
 /** Whether mites may sit under cappings: nothing capped counts as broodless, and what is not known as brood. */
 export const broodState = (brood: BroodOrUnknown): 'broodless' | 'brood' => (brood === 'none' || brood === 'open' ? 'broodless' : 'brood')
+
+/** The share that a course takes of mites that do not withstand it; null where nothing is taken, or nobody says. */
+export const susceptibleTo = (treatment: Treatment, brood: 'broodless' | 'brood'): Efficacy | null =>
+  treatment.susceptible ?? treatment.efficacy?.[brood] ?? null
 
 /** Supers for people may stay on through the course: by the treatment, or by the keeper's own list where a list may say so. */
 export const supersMayStay = (treatment: Treatment, rule: Rule | undefined): boolean =>

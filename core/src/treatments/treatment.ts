@@ -185,6 +185,8 @@ export interface Treatment {
   readonly reach: BroodReach
   /** Share of the mites that a course takes. */
   readonly efficacy: Readonly<Record<'broodless' | 'brood', Efficacy>> | null
+  /** Share that mites lose which do not withstand it, where `efficacy` has others in it: what tells whether it works. */
+  readonly susceptible?: Efficacy
   readonly efficacySource: string
   readonly temperature: readonly TemperatureLimit[]
   readonly seasons: Readonly<Partial<Record<Phase, SeasonRule>>>

@@ -64,7 +64,7 @@ const eventFor = (course: CourseState): EventRecord => ({
 /** What cannot be counted yet moves nothing yet. */
 const after = computed(() =>
   kind.value && !(kind.value === 'found' && amount.value === null)
-    ? courseState({ ...props.course.record, events: [...props.course.record.events.filter((e) => e.id !== idFor(props.course.record.id)), eventFor(props.course)] }, props.state.colony, holding.today, props.yard.weather)
+    ? courseState({ ...props.course.record, events: [...props.course.record.events.filter((e) => e.id !== idFor(props.course.record.id)), eventFor(props.course)] }, props.state.colony, holding.today, { yard: props.yard })
     : null,
 )
 /** Opened far down a pane: it comes into sight, with the focus in it. */

@@ -93,7 +93,7 @@ const entered = computed(() => [...(counted.value && (onFloor.value ?? 0) > 0 ? 
 /** The course as it will stand once this is kept; what is kept already is not counted twice. */
 const after = computed(() => {
   const others = props.course.record.events.filter((e) => !entered.value.some((x) => x.id === e.id))
-  return courseState({ ...props.course.record, events: [...others, ...entered.value] }, props.state.colony, holding.today, props.yard.weather)
+  return courseState({ ...props.course.record, events: [...others, ...entered.value] }, props.state.colony, holding.today, { yard: props.yard })
 })
 const window = (j: PlannedJob) => (j.earliest === j.latest ? sayDay(j.best) : sayWindow(j.earliest, j.latest))
 

@@ -22,11 +22,13 @@ const o = computed(() => props.course.outcome)
       <text x="6" y="43">0 % taken</text>
       <text :x="WIDTH - 6" y="43" text-anchor="end">100 %</text>
     </svg>
-    <p class="strong" :class="o.verdict === 'worked' ? 'settled' : o.verdict === 'short' ? 'alarm' : o.verdict === 'as-expected' ? '' : 'care'">{{ holding.say(o.text) }}</p>
+    <p class="strong" :class="o.verdict === 'worked' ? 'settled' : o.verdict === 'short' ? 'alarm' : (o.chance ?? 0) >= 0.5 ? '' : 'care'">{{ holding.say(o.text) }}</p>
+    <p v-if="o.still" class="care">{{ holding.say(o.still) }}</p>
     <p v-if="o.rescue">{{ o.rescue }}</p>
     <p class="soft small">
-      The band is what it should take ({{ holding.say(course.treatment.efficacySource) }}); the dashed line is what authorities expect. Growth and mites from
-      elsewhere between the two jars are not allowed for.
+      The band is what it should take ({{ holding.say(course.treatment.efficacySource) }}); the dashed line is what authorities expect. What is taken is told against the
+      level as it would be untreated: grown as its season lets it grow, with the doubt of that, of both jars, and of a colony chosen because its jar was high. Mites from
+      outside since then look like mites that were not killed.
     </p>
   </div>
 </template>

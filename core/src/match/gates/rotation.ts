@@ -1,3 +1,4 @@
+import { FAILED, hasFailed, thoseFailed } from '../../efficacy/index.ts'
 import { onceEach, type PastCourse } from '../../situation/index.ts'
 import { addDays, daysBetween, yearOf, type Day } from '../../time/index.ts'
 import { courseSpan, mostCoursesOf, saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
@@ -5,8 +6,6 @@ import { plain } from '../../units/index.ts'
 import { firstDay, gateOf, levelAt, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
 import { ROTATION, type Said } from '../../words/index.ts'
 
-/** Below this a past course of the same class is a sign that it is failing (authorities expect 90-95 %; hobby reading under 70 fails). */
-const FAILING = 0.7
 /** Courses of one thing begun so near to each other in a yard are one round (common practice, no source). */
 const ONE_ROUND = 14
 /** Courses that fell short in other colonies of the yard before the yard is a sign too. */
@@ -125,7 +124,7 @@ function again(option: Treatment, s: JudgedSituation, given: readonly PastCourse
 }
 
 function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], make: Make): LazyFinding | null {
-  const poor = own.findLast((p) => p.efficacy !== null && p.efficacy < FAILING)
+  const poor = own.findLast(hasFailed)
   const took = poor?.efficacy
   if (took != null) {
     return make(
@@ -133,18 +132,18 @@ function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse
       () => ROTATION.fellShort({ took: Math.max(0, took) }),
       `${plain(Math.max(0, took * 100), 0)} %`,
       () => ROTATION.hadItWorked({ level: without(option, s, (p) => p === poor), courses: 1 }),
-      `${FAILING * 100} %`,
+      `${FAILED * 100} %`,
     )
   }
   const yard = (s.yardHistory ?? []).filter((p) => sameClass(option, p) && p.efficacy !== null && p.start <= s.startOn)
-  const short = yard.filter((p) => (p.efficacy ?? 1) < FAILING)
+  const short = thoseFailed(yard)
   if (short.length < FAILED_IN_YARD || short.length * 2 < yard.length) return null
   return make(
     'care',
-    () => ROTATION.fellShortInYard({ least: FAILING, short: short.length, counted: yard.length }),
+    () => ROTATION.fellShortInYard({ least: FAILED, short: short.length, counted: yard.length }),
     `${short.length} of ${yard.length}`,
     () => ROTATION.hadItWorked({ level: without(option, s, (p) => short.includes(p)), courses: short.length }),
-    `${FAILING * 100} %`,
+    `${FAILED * 100} %`,
   )
 }
 

@@ -32,9 +32,9 @@ export const ROTATION = speaker('rotation', {
       v.row > 1 ? ` It would be the ${ordinal(v.row + 1)} in a row.` : ''
     }`,
   yardHadIt: (v: Before) => `No treatment of this colony is known, but the yard had ${v.name} last (${aDay(v.day, v.near)}): its mites have met it.`,
-  fellShort: (v: { took: number }) => `It took only ${share(v.took)} % of the mites last time: find out why first.`,
+  fellShort: (v: { took: number }) => `It took only about ${share(v.took)} % of the mites last time: find out why first.`,
   fellShortInYard: (v: { least: number; short: number; counted: number }) =>
-    `In this yard it took under ${share(v.least)} % in ${v.short} of ${v.counted} colonies that were counted after it: find out why first.`,
+    `In this yard it likely took under ${share(v.least)} % in ${v.short} of ${v.counted} colonies that were counted after it: find out why first.`,
   resistance: (v: { why: string }) => v.why,
   whenOver: (v: { level: Level; day: Day; near: Day }) => `${sayLevel(v.level)} from ${aDay(v.day, v.near)}, when it should be over.`,
   onceOver: (v: { level: Level }) => `${sayLevel(v.level)} once that course is over.`,

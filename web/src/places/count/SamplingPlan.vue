@@ -11,7 +11,7 @@ import { plural } from '../../parts/count-words.ts'
 
 const props = defineProps<{ yard: YardState }>()
 const bees = ref<number | null>(USUAL_BEES)
-const wanted = ref<'published' | '0.2' | '0.3' | '0.4'>('published')
+const wanted = ref<'published' | '0.6' | '0.45' | '0.3'>('published')
 const seed = ref<number | null>(1)
 const counts = computed(() => yardCounts(props.yard).estimate)
 const assumed = computed(() => ({

@@ -88,8 +88,9 @@ export function useBench(place: ComputedRef<ColonyInView | null>) {
       note: null,
       samples,
     }
-    const { colony } = place.value.state
-    return courseState(course.record, { ...colony, counts: [...colony.counts.filter((c) => c.id !== d.id), record] }, holding.today)
+    const { colony, situation } = place.value.state
+    const counts = [...colony.counts.filter((c) => c.id !== d.id), record]
+    return courseState(course.record, { ...colony, counts }, holding.today, { yard: place.value.yard.yard, keeper: situation.keeper })
   })
   /** Seconds by which the sugar's minute was cut short; null where that does not matter. */
   const cutShort = computed(() => {
