@@ -63,6 +63,28 @@ describe('the weather service', () => {
     expect(asked).toBe(before + 1)
   })
 
+  it('learns how far its forecasts are off here, day by day', async () => {
+    const before = (await read()).weatherFrom!.record!
+    for (let n = 0; n < 12; n++) {
+      later(24 * 60)
+      await read()
+    }
+    const after = (await read()).weatherFrom!.record!
+    // Each day tells of tomorrow's, that of three and of seven days ahead; the simulated service errs less than is usual.
+    expect(after.n - before.n).toBeGreaterThan(15)
+    expect(after.doubt).toBeLessThan(0.99)
+    expect(after.doubt).toBeGreaterThan(0.8)
+    // Another place has another record.
+    const elsewhere = id()
+    await owner
+      .put(`/api/yards/${elsewhere}`)
+      .send({ name: 'Elsewhere', latitude: 51, longitude: 7, hemisphere: 'north', timeZone: 'UTC' })
+      .expect(201)
+    expect(((await owner.get(`/api/yards/${elsewhere}`).expect(200)).body as YardRecord).weatherFrom!.record).toEqual({ n: 0, doubt: 1 })
+    later(-12 * 24 * 60)
+    await read()
+  })
+
   it.each([
     ['down', 'down'],
     ['slow', 'slow'],

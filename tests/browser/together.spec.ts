@@ -136,14 +136,14 @@ test('the weather service is down: the strip says so, and normals stand in, mark
   const server = await startOwnServer({ WEATHER_URL: 'http://127.0.0.1:9/none', WEATHER_PATIENCE: '300' })
   const page = await demoPage(browser, server)
   await page.goto('/match')
-  await expect(page.getByText('The weather service does not answer: no forecast, what is usual for the month stands in its place.')).toBeVisible()
-  await expect(page.getByRole('radio', { name: /^Thu 13 Aug/ })).toHaveAccessibleName(/usual for the month/)
+  await expect(page.getByText('The weather service does not answer: no forecast, what is usual for the season stands in its place.')).toBeVisible()
+  await expect(page.getByRole('radio', { name: /^Thu 13 Aug/ })).toHaveAccessibleName(/usual for the season/)
   await page
     .getByRole('row', { name: /^Formic acid strip, 14 days/ })
     .getByRole('button')
     .first()
     .click()
-  await expect(page.getByText(/Only what is usual for the month is known/).first()).toBeVisible()
+  await expect(page.getByText(/Only what is usual for the season is known/).first()).toBeVisible()
   await accessible(page)
 
   // A day of one's own wins, and is marked.
@@ -169,6 +169,6 @@ test('the weather service is down: the strip says so, and normals stand in, mark
   await pane.locator('input[type=file]').setInputFiles({ name: 'letter.csv', mimeType: 'text/csv', buffer: Buffer.from('dear,sir\n1,2\n') })
   await expect(pane.getByText(/letter\.csv was not taken\. The first line must name the columns/)).toBeVisible()
   await pane.getByRole('button', { name: 'Take away your Thu 13 Aug' }).click()
-  await expect(page.getByRole('radio', { name: /^Thu 13 Aug/ })).toHaveAccessibleName(/usual for the month/)
+  await expect(page.getByRole('radio', { name: /^Thu 13 Aug/ })).toHaveAccessibleName(/usual for the season/)
   await server.close()
 })

@@ -67,7 +67,7 @@ describe('need', () => {
 
 describe('temperature', () => {
   const highs = (...list: number[]) =>
-    august({ startOn: '2026-08-12', weather: days('2026-08-12', [...list, ...Array.from({ length: 30 }, () => 24)]) })
+    august({ startOn: '2026-08-12', weather: days('2026-08-12', [...list, ...Array.from({ length: 30 }, () => 24)], null) })
   it('holds formic acid to 29.5 on the first day and 33 on the two after', () => {
     expect(level('temperature', formic, highs(29.5, 29.5, 29.5))).toBe('fits')
     expect(level('temperature', formic, highs(29.6, 25, 25))).toBe('wait')
@@ -105,10 +105,10 @@ describe('temperature', () => {
   it('reads normals beyond the forecast, says so, and gives the chance that they hold', () => {
     const warm = august({ startOn: '2026-09-10', weather: [], normals: [{ month: 9, high: 26, low: 12 }] })
     expect(level('temperature', formic, warm)).toBe('care')
-    expect(worst('formic-strip-14', 'temperature', warm).text).toMatch(/Only what is usual for the month is known.*chance.*%/)
+    expect(worst('formic-strip-14', 'temperature', warm).text).toMatch(/Only what is usual for the season is known.*chance.*%/)
     const mild = august({ startOn: '2026-09-10', weather: [], normals: [{ month: 9, high: 18, low: 9 }] })
     expect(level('temperature', formic, mild)).toBe('fits')
-    expect(findings('formic-strip-14', mild).find((f) => f.gate === 'temperature')?.text).toMatch(/by what is usual for the month/)
+    expect(findings('formic-strip-14', mild).find((f) => f.gate === 'temperature')?.text).toMatch(/usual for the season .* holds is about 9\d %/)
     const hot = august({ startOn: '2026-09-10', weather: [], normals: [{ month: 9, high: 34, low: 20 }] })
     expect(level('temperature', formic, hot)).toBe('wait')
   })
@@ -259,6 +259,7 @@ describe('temperature of every treatment', () => {
         weather: days(
           '2026-08-12',
           Array.from({ length: 50 }, () => high),
+          null,
         ).map((d) => ({ ...d, low })),
       })
     expect(level('temperature', gel, nights(20, 10))).toBe('fits')
@@ -268,18 +269,25 @@ describe('temperature of every treatment', () => {
     expect(level('temperature', gel, nights(14, null))).toBe('wait')
     expect(worst('thymol-gel', 'temperature', nights(20, 9.8)).text).toMatch(/14.9 °C on average over the course/)
   })
-  it('says how far a forecast can be trusted, without judging by it', () => {
-    const near = august({
-      startOn: '2026-08-18',
-      weather: days(
-        '2026-08-12',
-        Array.from({ length: 30 }, () => 29),
-      ),
-    })
-    expect(level('temperature', formic, near)).toBe('fits')
-    expect(findings('formic-strip-14', near).find((f) => f.gate === 'temperature')?.text).toMatch(
-      /as forecasts err, the chance that it holds is about \d+ %/,
+  it('judges by the chance of all the days together: fits from nine in ten, waits under a half, and says the figure', () => {
+    const told = (startOn: Situation['startOn'], list: number[], over = {}) =>
+      august({ startOn, weather: days('2026-08-12', [...list, ...Array.from({ length: 30 }, () => 22)]), ...over })
+    const first = (s: Situation) => findings('formic-strip-14', s).find((f) => f.gate === 'temperature')!
+    // By tables of Student's t: 81.7 % lie under 0.98 with six degrees of freedom, which is a degree at an error of 1.25 °C.
+    // A high foretold for today errs by 1.25 °C: 29.4 under 29.5 is little better than even, 27 nearly sure.
+    expect(level('temperature', formic, told('2026-08-12', [27, 24, 24]))).toBe('fits')
+    expect(level('temperature', formic, told('2026-08-12', [28.5, 24, 24]))).toBe('care')
+    expect(level('temperature', formic, told('2026-08-12', [29.6, 24, 24]))).toBe('wait')
+    expect(first(told('2026-08-12', [28.5, 24, 24])).text).toMatch(
+      /^A high of 28\.5 °C on the first day by the forecast; the limit is 10 to 29\.5 °C; the chance that it holds is about 82 %\.$/,
     )
+    // Three days at 29.4 do not fit one by one at 53 %.
+    expect(level('temperature', formic, told('2026-08-12', [29.4, 29.4, 29.4]))).toBe('care')
+    // The same figure six days ahead errs by more.
+    expect(level('temperature', formic, told('2026-08-12', [27]))).toBe('fits')
+    expect(level('temperature', formic, told('2026-08-18', [24, 24, 24, 24, 24, 24, 27]))).toBe('care')
+    // And by as much more as the service's own record says.
+    expect(level('temperature', formic, told('2026-08-12', [27], { forecastDoubt: 2 }))).toBe('care')
   })
 })
 

@@ -153,7 +153,8 @@ describe('matching', () => {
     for (const { day, fit } of strip) {
       expect(fit).toBe(match(judged({ ...s, startOn: day })).find((m) => m.treatment.key === 'formic-strip-14')!.fit)
     }
-    expect(strip.slice(0, 5).map((d) => d.fit)).toEqual(['wait', 'wait', 'wait', 'wait', 'fits'])
+    // 29 four days ahead errs by 2.25 °C under a limit of 29.5: more likely than not, and no more.
+    expect(strip.slice(0, 6).map((d) => d.fit)).toEqual(['wait', 'wait', 'wait', 'wait', 'care', 'care'])
   })
 
   it('asks the gates that read nothing of the day once: they say the same on every day', () => {

@@ -233,6 +233,7 @@ describe('rounds of a yard', () => {
       weatherDays(
         TODAY,
         Array.from({ length: 40 }, (_, i) => (i === 5 ? high : 22)),
+        null,
       )
     // Vapour fits from 4 °C, and with care from 3.
     expect(doseDays(draw(nine, {}, { weather: cool(4.5) }).plan)[0]).toBe(5)

@@ -1,7 +1,7 @@
 import { normalBelow, Z95 } from '../count/index.ts'
-import { meanHigh, onceEach, type Situation } from '../situation/index.ts'
+import { meanHigh, onceEach, phaseAt, type Situation } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
-import { broodState, patternOf, pricedRhythm, treatmentOf, type Treatment } from '../treatments/index.ts'
+import { broodState, patternOf, pricedRhythm, susceptibleTo, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
 import { celsius, aDay } from '../words/index.ts'
 
@@ -70,19 +70,26 @@ function spreadOf({ efficacy, efficacyLow, efficacyHigh }: Situation['history'][
   return efficacyLow <= EDGE ? (logOdds(efficacyHigh) - logOdds(efficacy)) / Z95 : (logOdds(efficacyHigh) - logOdds(efficacyLow)) / (2 * Z95)
 }
 
-/** A share under this is a failure: the reasons come first, and other actives before the same again (common practice, no source). */
-export const FAILED = 0.7
+type Past = Situation['history'][number]
+/**
+ * What a course had to take of mites that do not withstand it, with brood but in the winter rest of its place: less is a failure, and its
+ * reasons come before the same again.
+ */
+export const leastOf = ({ treatment: key, start }: Past, season: Parameters<typeof phaseAt>[0]): number => {
+  const treatment = treatmentOf(key)
+  return (treatment && susceptibleTo(treatment, phaseAt({ ...season, phase: null }, start) === 'dormant' ? 'broodless' : 'brood')?.low) ?? 0
+}
 /** So likely a course took less than that by its counts before it is said to have (a guess: nearly all of it). */
 const SURELY = 0.9
 /** Chance 0-1 that a course that was measured took less than that, as far as its counts tell; 0 where nobody measured. */
-const chanceFailed = (past: Situation['history'][number]): number =>
-  past.efficacy === null ? 0 : normalBelow((logOdds(FAILED) - logOdds(past.efficacy)) / Math.max(0.05, spreadOf(past)))
+const chanceFailed = (past: Past, season: Parameters<typeof phaseAt>[0]): number =>
+  past.efficacy === null ? 0 : normalBelow((logOdds(leastOf(past, season)) - logOdds(past.efficacy)) / Math.max(0.05, spreadOf(past)))
 /** Whether a course fell short: two jars alone are seldom enough to say so. */
-export const hasFailed = (past: Situation['history'][number]): boolean => chanceFailed(past) >= SURELY
+export const hasFailed = (past: Past, season: Parameters<typeof phaseAt>[0]): boolean => chanceFailed(past, season) >= SURELY
 /** Those of some courses that rather fell short than not, where that surely holds of one at least. */
-export function thoseFailed(past: Situation['history']): Situation['history'] {
-  const short = past.filter((p) => chanceFailed(p) >= 0.5)
-  return 1 - short.reduce((none, p) => none * (1 - chanceFailed(p)), 1) >= SURELY ? short : []
+export function thoseFailed(past: readonly Past[], season: Parameters<typeof phaseAt>[0]): readonly Past[] {
+  const short = past.filter((p) => chanceFailed(p, season) >= 0.5)
+  return 1 - short.reduce((none, p) => none * (1 - chanceFailed(p, season)), 1) >= SURELY ? short : []
 }
 
 const isMeasured = (p: Situation['history'][number]): boolean => p.efficacy !== null

@@ -108,6 +108,7 @@ export const caseSchema = Joi.object({
   weather: Joi.array().items(weather).max(1200).unique('date').allow(null).messages({ 'array.unique': '{{#label}} has its day twice' }),
   normals: Joi.array().items(monthSchema()).max(12).unique('month').allow(null).messages({ 'array.unique': '{{#label}} has its month twice' }),
   inventedWeather: Joi.boolean().allow(null),
+  forecastDoubt: number(0.1, 10),
   lastOpening: maybeDay(),
   history: Joi.array().items(past).max(500).allow(null),
   yardCounts: Joi.array().items(count).max(5000).allow(null),

@@ -98,6 +98,7 @@ function complete(c: CheckedCase): Situation {
     weather: (c.weather ?? []).map((x) => ({ date: x.date, high: x.high, low: x.low ?? null, kind: x.kind ?? null })),
     normals: c.normals ?? [],
     ...(c.inventedWeather ? { inventedWeather: true } : {}),
+    ...(c.forecastDoubt == null ? {} : { forecastDoubt: c.forecastDoubt }),
     lastOpening: c.lastOpening ?? null,
     history: (c.history ?? []).map(pastOf),
     ...(c.yardHistory ? { yardHistory: c.yardHistory.map(pastOf) } : {}),

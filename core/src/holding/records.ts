@@ -109,6 +109,8 @@ export interface WeatherFrom {
   /** The service is a simulated one, and the holding none for trying things out. */
   readonly invented?: boolean
   readonly askedAt: string | null
+  /** Forecasts that were held against what came, and how far they were off, as a factor on the usual error. Left out: none were. */
+  readonly record?: { readonly n: number; readonly doubt: number }
   readonly ownDays: readonly { readonly date: Day; readonly source: 'hand' | 'station' }[]
 }
 

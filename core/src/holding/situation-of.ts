@@ -166,6 +166,7 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
     weather: yard.weather,
     normals: yard.normals,
     ...(isInvented(yard) ? { inventedWeather: true } : {}),
+    ...(yard.weatherFrom?.record?.n ? { forecastDoubt: yard.weatherFrom.record.doubt } : {}),
     lastOpening: yard.lastOpening,
     history: [...carriedCourses(yard, colony), ...pastCourses(yard, colony)],
     yardCounts: yardCountsOf(yard, colony),

@@ -42,14 +42,15 @@ export function leavesOver(o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, 
 }
 
 /** What the last course of the same class took in this colony, 0-1, where it fell short; null where it did not, or nobody measured. */
-export function fellShort(treatment: Treatment, { history, startOn }: JudgedSituation): number | null {
+export function fellShort(treatment: Treatment, s: JudgedSituation): number | null {
+  const { history, startOn } = s
   const { rotation } = treatment
   if (!rotation.change) return null
   const last = history
     .filter((p) => p.start <= startOn && p.efficacy !== null && treatmentOf(p.treatment)?.rotation.class === rotation.class)
     .toSorted((a, b) => a.start.localeCompare(b.start))
     .at(-1)
-  return last && hasFailed(last) ? last.efficacy : null
+  return last && hasFailed(last, s) ? last.efficacy : null
 }
 
 /** Figures by which options of one fit are put in order, first to last. */

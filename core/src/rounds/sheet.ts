@@ -1,7 +1,7 @@
 import { heatMinutes, isCounted } from '../course/index.ts'
 import { USUAL_WORK, type SettingsRecord, type Spot, type YardState } from '../holding/index.ts'
 import { doseDay, judged, type Level } from '../match/index.ts'
-import { weatherReader, type Tool, type TreatmentKey } from '../situation/index.ts'
+import { weatherReader, type Reading, type Tool, type TreatmentKey } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 import { sayAmount, sayTools, treatmentOf, type DoseUnit, type Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
@@ -10,7 +10,7 @@ import { mostStrips, type RoundJob } from './jobs.ts'
 
 /** What a visit is done by: everything to carry, to know and to do, in walking order. */
 export interface RoundSheet {
-  readonly weather: { readonly high: number; readonly low: number | null; readonly source: 'observed' | 'forecast' | 'normal' } | null
+  readonly weather: { readonly high: number; readonly low: number | null; readonly source: Reading['source'] } | null
   /** Of each treatment given: how the temperature stands, with its limits. */
   readonly limits: readonly { readonly treatment: TreatmentKey; readonly name: string; readonly level: Level; readonly text: string }[]
   /** What to take along. */

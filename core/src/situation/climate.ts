@@ -30,15 +30,23 @@ const LAST_BROOD = 21
 /** Weeks after the shortest day in which laying begins again, whatever the weather (common practice, no source). */
 const LAYS_AGAIN = 42
 
-/** Usual mean of a day, drawn straight from the middle of a month to that of the next; null where a month is missing. */
-function usualMean(normals: readonly MonthNormal[], day: Day): number | null {
-  const mean = (month: number): number | null => {
-    const found = normals.find((n) => n.month === ((month + 11) % 12) + 1)
-    return found ? (found.high + found.low) / 2 : null
-  }
+/**
+ * What is usual on a day: drawn straight from the middle of its month to that of the next one, so that nothing steps at a month's end; the
+ * month's own figures where its neighbour is not given. Null where the month is missing.
+ */
+export function usualOn(normals: readonly MonthNormal[], day: Day): { readonly high: number; readonly low: number } | null {
+  const of = (month: number) => normals.find((n) => n.month === ((month + 11) % 12) + 1)
   const [month, along] = [monthOf(day), dayOfMonth(day) - 15]
-  const [from, to, share] = along >= 0 ? [mean(month), mean(month + 1), along / 30] : [mean(month - 1), mean(month), (along + 30) / 30]
-  return from === null || to === null ? null : from + (to - from) * share
+  const own = of(month)
+  if (!own) return null
+  const other = of(along >= 0 ? month + 1 : month - 1)
+  const share = other ? Math.abs(along) / 30 : 0
+  return { high: own.high + ((other?.high ?? 0) - own.high) * share, low: own.low + ((other?.low ?? 0) - own.low) * share }
+}
+/** The usual mean of a day and its night; null where the month is missing. */
+function usualMean(normals: readonly MonthNormal[], day: Day): number | null {
+  const usual = usualOn(normals, day)
+  return usual && (usual.high + usual.low) / 2
 }
 
 /** The weeks in which a colony is likely without brood, by what is usual at its place. */

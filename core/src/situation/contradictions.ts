@@ -106,7 +106,7 @@ function holes(s: Situation): Contradiction[] {
   return [
     say(
       'weather',
-      `No temperature is told for ${which}: ${s.normals.length > 0 ? 'what is usual for the month is read there' : 'there nothing is known'}.`,
+      `No temperature is told for ${which}: ${s.normals.length > 0 ? 'what is usual for the season is read there' : 'there nothing is known'}.`,
     ),
   ]
 }

@@ -148,6 +148,8 @@ export interface Situation {
   readonly supers: SupersFacts
   readonly counts: readonly CountFact[]
   readonly weather: readonly WeatherDay[]
+  /** How far the service's forecasts were off here, as a factor on the usual error; left out, the usual is taken. */
+  readonly forecastDoubt?: number
   readonly normals: readonly MonthNormal[]
   /** The days are made up by a simulated service: what rests on them is presumed. Left out: they are real. */
   readonly inventedWeather?: boolean

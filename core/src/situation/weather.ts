@@ -1,4 +1,5 @@
-import { addDays, monthOf, type Day } from '../time/index.ts'
+import { addDays, daysBetween, type Day } from '../time/index.ts'
+import { usualOn } from './climate.ts'
 import type { Situation } from './situation.ts'
 
 /** What is known of a day's temperature, °C, and how it is known. */
@@ -6,42 +7,65 @@ export interface Reading {
   readonly date: Day
   readonly high: number
   readonly low: number | null
-  readonly source: 'observed' | 'forecast' | 'normal'
+  /** `stated`: a case gives it as it is, and says not how it is known. */
+  readonly source: 'observed' | 'forecast' | 'stated' | 'normal'
+  /** How far the high may be off, as a standard deviation, °C. */
+  readonly spread: number
 }
 export type WeatherReader = (day: Day) => Reading | null
 
-const readers = new WeakMap<object, Map<unknown, WeatherReader>>()
-
+/** Spread of a day's high around what is usual for it, °C (common practice for a temperate summer, no source). */
+export const USUAL_SPREAD = 4
 /**
- * Looks a day up: the day's own figure first, the month's normal beyond it, else null.
- * Readers are kept per weather list, since a search asks for the same days many times.
+ * Standard error of a forecast high, °C, so many days ahead: about 1.5 tomorrow, 3 in a week, then no better than what is usual (from memory);
+ * times what the service's own record says, where one is kept.
  */
-export function weatherReader(situation: Pick<Situation, 'weather' | 'normals'>): WeatherReader {
-  let perNormals = readers.get(situation.weather)
-  if (!perNormals) readers.set(situation.weather, (perNormals = new Map()))
-  const key = situation.normals
-  const kept = perNormals.get(key)
-  if (kept) return kept
+export const forecastError = (ahead: number, doubt = 1): number => Math.min(USUAL_SPREAD, doubt * (1.25 + 0.25 * Math.max(0, ahead)))
+
+type Told = Pick<Situation, 'weather' | 'normals'> & Partial<Pick<Situation, 'asOf' | 'forecastDoubt'>>
+interface Kept {
+  readonly of: Told
+  readonly read: WeatherReader
+}
+const readers = new WeakMap<object, Kept[]>()
+
+function makeReader({ weather, normals, asOf, forecastDoubt }: Told): WeatherReader {
   const days = new Map<Day, Reading>()
-  for (const day of situation.weather) {
-    days.set(day.date, { date: day.date, high: day.high, low: day.low, source: day.kind ?? 'forecast' })
+  for (const { date, high, low, kind } of weather) {
+    const source = kind ?? 'stated'
+    const spread = source === 'forecast' ? forecastError(asOf === undefined ? 0 : daysBetween(asOf, date), forecastDoubt ?? 1) : 0
+    days.set(date, { date, high, low, source, spread })
   }
-  const normals = new Map(situation.normals.map((n) => [n.month, n]))
-  const read: WeatherReader = (date) => {
+  return (date) => {
     const known = days.get(date)
     if (known) return known
-    const normal = normals.get(monthOf(date))
-    if (!normal) return null
+    const found = usualOn(normals, date)
+    if (!found) return null
     // The same days are asked for again: made once.
-    const usual: Reading = { date, high: normal.high, low: normal.low, source: 'normal' }
+    const usual: Reading = { date, ...found, source: 'normal', spread: USUAL_SPREAD }
     days.set(date, usual)
     return usual
   }
-  perNormals.set(key, read)
-  return read
 }
 
-type Told = Pick<Situation, 'weather' | 'normals'>
+/**
+ * Looks a day up: the day's own figure first, what is usual for it beyond that, else null.
+ * Readers are kept per weather list, since a search asks for the same days many times.
+ */
+export function weatherReader(told: Told): WeatherReader {
+  let of = readers.get(told.weather)
+  if (!of) readers.set(told.weather, (of = []))
+  const { normals, asOf, forecastDoubt } = told
+  const known = of.find((k) => k.of.normals === normals && k.of.asOf === asOf && k.of.forecastDoubt === forecastDoubt)
+  if (known) return known.read
+  const read = makeReader(told)
+  // Of one list a few days are asked at most; a search over cases that differ in it must not grow without end.
+  if (of.length >= MOST_KEPT) of.length = 0
+  of.push({ of: { weather: told.weather, normals, asOf, forecastDoubt }, read })
+  return read
+}
+const MOST_KEPT = 20
+
 /**
  * Makes a lookup of something that hangs on the weather, a thing that is asked about and a day alone: worked out once for as long as that
  * weather is, since a search over weeks and a whole yard ask the same again and again.

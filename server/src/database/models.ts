@@ -2,7 +2,7 @@ import { DataTypes, type Model, type ModelAttributeColumnOptions, type ModelStat
 import type { Measured, Squares } from '@thistle/core/count'
 import { columnOf, mayBeNull, type Fields, type RowOf as FieldsRow } from '@thistle/core/fields'
 import { RECORD_FIELDS, type CourseFacts, type EventRecord, type Preferences, type Spot } from '@thistle/core/holding'
-import type { TreatmentKey, WeatherDay } from '@thistle/core/situation'
+import type { TreatmentKey, ForecastRecord, WeatherDay } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import type { JobKind } from '@thistle/core/treatments'
 
@@ -94,6 +94,7 @@ const PLAIN = {
     state: text<'told' | 'down' | 'slow' | 'nonsense'>(),
     service: maybe(text()),
     days: json<readonly WeatherDay[]>(),
+    record: json<ForecastRecord>(),
   },
   countSamples: {
     countId: key(uuid()),

@@ -1,4 +1,4 @@
-import type { WeatherDay } from '@thistle/core/situation'
+import { NO_FORECASTS, withAnswer, type ForecastRecord, type WeatherDay } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import type { Database } from '../database/index.ts'
 import type { Clock } from '../clock.ts'
@@ -23,7 +23,13 @@ export interface WeatherNeed {
   readonly latitude: number | null
   readonly longitude: number | null
   readonly today: Day
-  readonly kept: { readonly forDay: Day; readonly place: string; readonly askedAt: string; readonly state: string } | null
+  readonly kept: {
+    readonly forDay: Day
+    readonly place: string
+    readonly askedAt: string
+    readonly state: string
+    readonly record: ForecastRecord
+  } | null
 }
 
 /** True where the service should be asked: never yet, for another day or place, or too long ago. */
@@ -35,14 +41,16 @@ export function isStale({ latitude, longitude, today, kept }: WeatherNeed, now: 
 }
 
 const SAVE = `
-  INSERT INTO forecasts (yard_id, for_day, place, asked_at, state, service, days) VALUES (:yardId, :forDay, :place, :askedAt, :state, :service, :days)
+  INSERT INTO forecasts (yard_id, for_day, place, asked_at, state, service, days, record) VALUES (:yardId, :forDay, :place, :askedAt, :state, :service, :days, :record)
   ON CONFLICT (yard_id) DO UPDATE SET for_day = excluded.for_day, place = excluded.place, asked_at = excluded.asked_at, state = excluded.state,
-    service = coalesce(excluded.service, forecasts.service),
+    service = coalesce(excluded.service, forecasts.service), record = excluded.record,
     days = CASE WHEN excluded.state = 'told' OR forecasts.place <> excluded.place THEN excluded.days
       ELSE (SELECT coalesce(jsonb_agg(d), '[]') FROM jsonb_array_elements(forecasts.days) d WHERE d ->> 'kind' = 'observed') END`
 
 async function save(db: Database, need: WeatherNeed, place: string, asked: Asked, at: Date): Promise<void> {
   const days: readonly WeatherDay[] = asked.state === 'told' ? asked.days : []
+  // Another place has another record.
+  const record = need.kept?.place === place ? need.kept.record : NO_FORECASTS
   await db.sequelize.query(SAVE, {
     replacements: {
       yardId: need.yardId,
@@ -52,6 +60,7 @@ async function save(db: Database, need: WeatherNeed, place: string, asked: Asked
       state: asked.state,
       service: asked.state === 'told' ? asked.service : null,
       days: JSON.stringify(days),
+      record: JSON.stringify(withAnswer(record, days, need.today)),
     },
   })
 }

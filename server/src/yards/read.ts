@@ -1,5 +1,5 @@
 import { QueryTypes, type Transaction } from 'sequelize'
-import type { WeatherDay } from '@thistle/core/situation'
+import { doubtOf, NO_FORECASTS, type ForecastRecord, type WeatherDay } from '@thistle/core/situation'
 import { RECORD_FIELDS, type RecordFields } from '@thistle/core/holding'
 import { addDays, earlierOf, type Day } from '@thistle/core/time'
 import { TREATMENTS } from '@thistle/core/treatments'
@@ -65,7 +65,7 @@ SELECT
     SELECT y.id, y.version, ${read('yards', 'y')},
       (SELECT coalesce(json_agg(json_build_object('date', w.day, 'high', w.high, 'low', w.low, 'source', w.source) ORDER BY w.day), '[]')
          FROM weather_days w WHERE w.yard_id = y.id AND w.day BETWEEN $5::date AND $6::date) AS "ownDays",
-      (SELECT json_build_object('forDay', f.for_day, 'place', f.place, 'askedAt', f.asked_at, 'state', f.state, 'service', f.service, 'days', f.days)
+      (SELECT json_build_object('forDay', f.for_day, 'place', f.place, 'askedAt', f.asked_at, 'state', f.state, 'service', f.service, 'days', f.days, 'record', f.record)
          FROM forecasts f WHERE f.yard_id = y.id) AS kept,
       (SELECT coalesce(json_agg(${built('jars', 'j', ['yardId'])} ORDER BY j.on_day, j.created_at), '[]')
          FROM jars j WHERE j.yard_id = y.id AND j.deleted_at IS NULL AND j.on_day >= $7::date) AS jars,
@@ -144,6 +144,7 @@ interface Kept {
   readonly state: 'told' | 'down' | 'slow' | 'nonsense'
   readonly service: string | null
   readonly days: readonly WeatherDay[]
+  readonly record: ForecastRecord
 }
 export interface YardRow {
   readonly id: string
@@ -212,6 +213,7 @@ export function present(row: YardRow): unknown {
       service: kept?.service ?? null,
       invented,
       askedAt: kept?.askedAt ?? null,
+      record: { n: kept?.record.n ?? 0, doubt: doubtOf(kept?.record ?? NO_FORECASTS) },
       ownDays: ownDays.map(({ date, source }) => ({ date, source })),
     },
   }

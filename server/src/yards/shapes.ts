@@ -58,6 +58,7 @@ export const yardShape = RECORD_BODIES.yards.keys({
     service: maybe(Joi.string()).required(),
     invented: Joi.boolean().required(),
     askedAt: maybe(instant()).required(),
+    record: Joi.object({ n: Joi.number().integer().required(), doubt: Joi.number().required() }).required(),
     ownDays: Joi.array()
       .items(Joi.object({ date: day().required(), source: Joi.string().valid('hand', 'station').required() }))
       .required(),

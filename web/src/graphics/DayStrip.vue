@@ -94,7 +94,7 @@ function figure(i: number): boolean {
 }
 
 const SAID: Record<Verdict, string> = { fits: 'fits', care: 'fits with care', wait: 'not on this day', 'ruled-out': 'ruled out' }
-const KNOWN: Record<string, string> = { observed: 'observed', forecast: 'forecast', normal: 'usual for the month', none: '' }
+const KNOWN: Record<string, string> = { observed: 'observed', stated: 'as given', forecast: 'forecast', normal: 'usual for the season', none: '' }
 function label(c: Cell): string {
   const weather =
     c.high === null
@@ -193,7 +193,7 @@ function onTouchEnd(event: TouchEvent): void {
           <i class="k forecast" />
           forecast
           <i class="k normal" />
-          usual for the month
+          usual for the season
           <template v-if="ownDays.size > 0"><i class="k own" /> your own</template>
         </span>
         <span v-if="verdicts" class="key" aria-hidden="true">

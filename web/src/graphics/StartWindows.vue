@@ -95,7 +95,7 @@ function pick(row: WindowRow, event: MouseEvent): void {
       <slot />
       <span v-for="b in bounds" :key="b.text" class="key"><i class="bound" /> {{ b.text }}{{ within(at(b.day)) ? '' : ' (beyond these weeks)' }}.</span>
       <span v-if="rows.some((r) => r.last && within(at(r.last)))" class="key"><i class="last" /> the last sensible start.</span>
-      <span v-if="forecastTo" class="key"><i class="usual" /> forecast to {{ sayDay(forecastTo) }}, then what is usual for the month.</span>
+      <span v-if="forecastTo" class="key"><i class="usual" /> forecast to {{ sayDay(forecastTo) }}, then what is usual for the season.</span>
     </figcaption>
   </figure>
 </template>

@@ -156,7 +156,7 @@ describe('day strip', () => {
     const label = (day: string) => wrapper.get(`[data-day="${day}"]`).attributes('aria-label')
     expect(label('2026-08-13')).toBe('Thu 13 Aug, 15 to 28 °C forecast, fits with care, 2 jobs')
     expect(label('2026-08-11')).toContain('observed')
-    expect(label('2026-08-25')).toContain('usual for the month')
+    expect(label('2026-08-25')).toContain('usual for the season')
     expect(label(TODAY)).toContain('today')
   })
   it('moves the chosen day by a press, and by the arrow keys a day or a week', async () => {

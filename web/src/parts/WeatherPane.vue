@@ -14,7 +14,7 @@ import { sayDay } from '../look/dates.ts'
 import { useHolding } from '../stores/holding.ts'
 import DayField from '../fields/DayField.vue'
 import AreaField from '../fields/AreaField.vue'
-import { toCelsius } from '@thistle/core/units'
+import { plain, plural, toCelsius } from '@thistle/core/units'
 import DegreesField from '../fields/DegreesField.vue'
 import SidePane from './SidePane.vue'
 import { useSave } from './useSave.ts'
@@ -28,6 +28,12 @@ const holding = useHolding()
 const { busy, fault, at, save } = useSave()
 const trouble = computed(() => sayWeatherTrouble(props.yard))
 const weatherOf = (day: Day | null) => props.yard.weather.find((d) => d.date === day) ?? null
+/** How far its forecasts were off here, where any were held against what came. */
+const record = computed(() => {
+  const kept = props.yard.weatherFrom?.record
+  if (!kept || kept.n === 0) return ''
+  return `: here ${plural(kept.n, 'forecast was', 'forecasts were')} held against what came, and it is reckoned with ${plain(kept.doubt, 2)} times the usual error`
+})
 const own = computed(() => (props.yard.weatherFrom?.ownDays ?? []).map((d) => ({ ...d, weather: weatherOf(d.date) })).toReversed())
 
 const day = ref<Day | null>(holding.day)
@@ -122,8 +128,8 @@ async function readFile(chosen: File): Promise<void> {
   <SidePane title="Weather" :sub="yard.name" @close="emit('close')">
     <section class="part">
       <p v-if="trouble" class="care strong" role="status">{{ trouble }}</p>
-      <p v-else>From the {{ yard.weatherFrom?.service ?? 'weather service' }}, asked {{ sayWhen(yard.weatherFrom?.askedAt ?? null) }}. What was observed up to yesterday, a forecast for ten days, then what is usual for the month.</p>
-      <p class="soft small">A forecast errs more the further ahead it looks. Your own days win over it: in a valley or on a hill the service may not know.</p>
+      <p v-else>From the {{ yard.weatherFrom?.service ?? 'weather service' }}, asked {{ sayWhen(yard.weatherFrom?.askedAt ?? null) }}. What was observed up to yesterday, a forecast for ten days, then what is usual for the season.</p>
+      <p class="soft small">A forecast errs more the further ahead it looks{{ record }}. Your own days win over it: in a valley or on a hill the service may not know.</p>
       <p v-if="yard.weatherFrom?.state === 'no-place'"><RouterLink to="/rules">Say where the yard stands</RouterLink></p>
     </section>
     <AForm v-if="holding.mayWrite" novalidate layout="vertical" class="part" @submit="keep">

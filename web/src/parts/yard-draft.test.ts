@@ -51,7 +51,7 @@ describe('weather that is not simply there', () => {
     ] as const) {
       const said = sayWeatherTrouble({ normals, weatherFrom: { state } as never })
       expect(said).toContain(word)
-      expect(said).toContain('usual for the month stands in its place')
+      expect(said).toContain('usual for the season stands in its place')
       expect(sayWeatherTrouble({ normals: [], weatherFrom: { state } as never })).toContain('temperatures are not known')
     }
   })

@@ -1,4 +1,4 @@
-import { FAILED, hasFailed, thoseFailed } from '../../efficacy/index.ts'
+import { hasFailed, leastOf, thoseFailed } from '../../efficacy/index.ts'
 import { onceEach, type PastCourse } from '../../situation/index.ts'
 import { addDays, daysBetween, yearOf, type Day } from '../../time/index.ts'
 import { courseSpan, mostCoursesOf, saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
@@ -124,26 +124,27 @@ function again(option: Treatment, s: JudgedSituation, given: readonly PastCourse
 }
 
 function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], make: Make): LazyFinding | null {
-  const poor = own.findLast(hasFailed)
+  const poor = own.findLast((p) => hasFailed(p, s))
   const took = poor?.efficacy
-  if (took != null) {
+  if (poor && took != null) {
     return make(
       'care',
       () => ROTATION.fellShort({ took: Math.max(0, took) }),
       `${plain(Math.max(0, took * 100), 0)} %`,
       () => ROTATION.hadItWorked({ level: without(option, s, (p) => p === poor), courses: 1 }),
-      `${FAILED * 100} %`,
+      `${plain(leastOf(poor, s) * 100, 0)} %`,
     )
   }
   const yard = (s.yardHistory ?? []).filter((p) => sameClass(option, p) && p.efficacy !== null && p.start <= s.startOn)
-  const short = thoseFailed(yard)
+  const short = thoseFailed(yard, s)
+  const least = Math.max(0, ...short.map((p) => leastOf(p, s)))
   if (short.length < FAILED_IN_YARD || short.length * 2 < yard.length) return null
   return make(
     'care',
-    () => ROTATION.fellShortInYard({ least: FAILED, short: short.length, counted: yard.length }),
+    () => ROTATION.fellShortInYard({ least, short: short.length, counted: yard.length }),
     `${short.length} of ${yard.length}`,
     () => ROTATION.hadItWorked({ level: without(option, s, (p) => short.includes(p)), courses: short.length }),
-    `${FAILED * 100} %`,
+    `${plain(least * 100, 0)} %`,
   )
 }
 

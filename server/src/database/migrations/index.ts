@@ -7,6 +7,7 @@ import { rights } from './006-rights.ts'
 import { pulse } from './007-pulse.ts'
 import { byHolding } from './008-by-holding.ts'
 import { looks } from './009-looks.ts'
+import { forecasts } from './010-forecasts.ts'
 
 export interface Step {
   readonly name: string
@@ -14,4 +15,4 @@ export interface Step {
 }
 
 /** In order; a step that has run anywhere is never changed again. */
-export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse, byHolding, looks]
+export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse, byHolding, looks, forecasts]

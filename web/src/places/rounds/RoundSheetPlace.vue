@@ -97,7 +97,7 @@ const form = computed(() => {
   const planned = found?.course?.course.jobs.find((j) => j.job === job?.job && j.n === job?.n)
   return found?.course && planned && yard.value ? { state: found.state, course: found.course, job: planned } : null
 })
-const KNOWN = { observed: 'observed', forecast: 'forecast', normal: 'usual for the month' } as const
+const KNOWN = { observed: 'observed', stated: 'as given', forecast: 'forecast', normal: 'usual for the season' } as const
 const vapourLeft = computed(() => (jobs.value ?? []).some((j) => j.tail > 0 && find(j)?.done === null))
 const countLink = (job: RoundJob) => `/count/${job.colonyId}`
 const isCount = (job: RoundJob) => job.kind === 'count' || job.kind === 'board' || isCounted(job.job)
