@@ -135,6 +135,80 @@ describe('the fewest visits', () => {
       { numRuns: 300 },
     )
   })
+  it('spread the jobs over the days that are visited anyway before they say that there is more work than time', () => {
+    /** Every way to put single jobs on every set of as few days as will do: whether one of them leaves no day too full. */
+    const couldFit = (tasks: readonly Task[], minutes: number): boolean => {
+      const { visits } = everySet(tasks)!
+      const fits = (set: number, used: readonly number[], left: readonly Task[]): boolean => {
+        const [first, ...rest] = left
+        if (!first) return true
+        for (let d = 0; d < FEW; d++) {
+          if (!(set & (1 << d)) || !(first.days & (1 << d)) || d < first.earliest || d > first.latest) continue
+          const more = used[d]! + first.minutes
+          if (more > minutes) continue
+          if (
+            fits(
+              set,
+              used.map((m, i) => (i === d ? more : m)),
+              rest,
+            )
+          )
+            return true
+        }
+        return false
+      }
+      const singly = tasks.flatMap((t) => t.parts ?? [t])
+      for (let set = 0; set < 1 << FEW; set++)
+        if (
+          bits(set) === visits &&
+          fits(
+            set,
+            Array.from({ length: FEW }, (_, d) => (set & (1 << d) ? 10 : 0)),
+            singly,
+          )
+        )
+          return true
+      return false
+    }
+    let [short, fitting, missed] = [0, 0, 0]
+    fc.assert(
+      fc.property(
+        fc.array(task(true, 0), { minLength: 2, maxLength: 3 }),
+        fc.array(task(true, 0), { minLength: 1, maxLength: 3 }),
+        fc.integer({ min: 25, max: 70 }),
+        (alone, alike, minutes) => {
+          const group: Task[] = alike.slice(0, 1).map((t) => {
+            const parts = Array.from({ length: 3 }, (_, i) => ({ ...t, id: `${t.id} ${i}`, days: ALL_DAYS, minutes: 10 }))
+            return { ...parts[0]!, minutes: 30, weight: parts.length, parts }
+          })
+          const tasks = [...alone.map((t, i) => ({ ...t, id: `s${i}`, days: ALL_DAYS })), ...group].filter((t) => t.latest < FEW)
+          if (tasks.length === 0 || everySet(tasks) === null || everySet(tasks)!.visits < 2) return
+          const plan = solve(problem([{ id: 'y', tasks, given: 0 }], minutes))
+          // As few visits, and the work of each day as it is said.
+          if (plan.overfull.length === 0) {
+            for (const y of plan.yards) {
+              const used = Array.from({ length: FEW }, (_, d) => (y.days & (1 << d) ? 10 : 0))
+              const each = y.single ? tasks.flatMap((t) => t.parts ?? [t]) : tasks
+              for (const t of each) {
+                const d = y.at.get(t.id)!
+                used[d] = used[d]! + t.minutes
+                expect(d >= t.earliest && d <= t.latest).toBe(true)
+              }
+              for (const m of used) expect(m).toBeLessThanOrEqual(minutes)
+            }
+            return
+          }
+          short += 1
+          if (!couldFit(tasks, minutes)) return
+          fitting += 1
+          if (plan.visits === everySet(tasks)!.visits) missed += 1
+        },
+      ),
+      { numRuns: 1200 },
+    )
+    expect(short).toBeGreaterThan(60)
+    expect(missed, `${missed} of ${fitting}`).toBeLessThanOrEqual(short * 0.02)
+  })
   it('put every task inside its window, on an open day, after the one it hangs on', () => {
     fc.assert(
       fc.property(fc.array(task(true, 2), { minLength: 1, maxLength: 6 }), (tasks) => {

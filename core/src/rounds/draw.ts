@@ -98,7 +98,10 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
     strips: (mostStrips(all) ?? Infinity) * work.people,
   })
   const dayOf = new Map<string, number>()
-  for (const { at } of plan.yards) for (const [id, day] of at) for (const job of members.get(id) ?? []) dayOf.set(job.id, day)
+  const single = new Map(all.map((j) => [j.id, j]))
+  for (const { at, single: each } of plan.yards)
+    for (const [id, day] of at)
+      for (const job of each ? [single.get(id)].filter((j) => j !== undefined) : (members.get(id) ?? [])) dayOf.set(job.id, day)
   const anchors = new Map(all.map((j) => [j.id, j.anchor]))
   const drawn = own.flatMap(({ yard, days, jobs }) => {
     const perDay = new Map<number, RoundJob[]>(daysOf(visitDays(yard, from)).map((d) => [d, []]))

@@ -25,6 +25,8 @@ export interface Task {
   /** Strips handled of a treatment that limits them. */
   readonly strips: number
   readonly then: readonly Task[]
+  /** The trees alike that stand together in this one, each by itself; left out where it is one alone. */
+  readonly parts?: readonly Task[]
 }
 
 /** A day on which it fits with care alone is as good as one so many days farther from the best (our own choice). */

@@ -1,3 +1,4 @@
+import { levelJobs, loadOf, MOST_LOOKS, noLoad, tooMuch, type Levelled } from './level.ts'
 import { assign, daysOf, HORIZON, serve, type Assignment, type Task } from './problem.ts'
 import { solveYard, type YardVisits } from './solve-yard.ts'
 
@@ -22,7 +23,8 @@ export interface Problem {
 export type Proof = 'best' | 'fewest' | 'good'
 
 export interface Plan {
-  readonly yards: readonly { readonly id: string; readonly days: number; readonly at: Assignment }[]
+  /** `single`: jobs that stand alike have each a day of their own, by their own ids. */
+  readonly yards: readonly { readonly id: string; readonly days: number; readonly at: Assignment; readonly single: boolean }[]
   /** Jobs that no open day serves, with all that hang on them. */
   readonly unserved: readonly string[]
   readonly visits: number
@@ -57,28 +59,15 @@ interface Weighed {
   readonly way: YardVisits
   readonly load: readonly number[]
 }
-const nothing = (): number[] => Array.from({ length: 2 * HORIZON }, () => 0)
 /** What the days have: minutes, then strips. */
-const limitsOf = ({ minutes, strips }: Problem): number[] => nothing().map((_, i) => (i < HORIZON ? (minutes[i] ?? 0) : strips))
+const limitsOf = ({ minutes, strips }: Problem): number[] => noLoad().map((_, i) => (i < HORIZON ? (minutes[i] ?? 0) : strips))
 const dayOf = (i: number): number => i % HORIZON
 
-function loadOf({ tasks }: YardTasks, days: number, { yardMinutes, people }: Problem): number[] {
+/** What a yard asks of the days when each job goes to the nearest of its visits. */
+const loadOfYard = ({ tasks }: YardTasks, days: number, problem: Problem): number[] => {
   const at = new Map<string, number>()
   for (const task of tasks) assign(task, days, 0, at)
-  const load = nothing()
-  const tails = nothing()
-  for (const day of daysOf(days)) load[day] = yardMinutes
-  const add = (task: Task): void => {
-    const day = at.get(task.id)
-    if (day !== undefined) {
-      load[day] = (load[day] ?? 0) + task.minutes / people
-      load[HORIZON + day] = (load[HORIZON + day] ?? 0) + task.strips
-      tails[day] = Math.max(tails[day] ?? 0, task.tail)
-    }
-    task.then.forEach(add)
-  }
-  tasks.forEach(add)
-  return plus(load, tails)
+  return loadOf(tasks, at, days, problem)
 }
 
 const MOST_TRIES = 20_000
@@ -87,7 +76,7 @@ function together(ways: readonly (readonly Weighed[])[], limits: readonly number
   const rest = ways.map((_, i) => ways.slice(i).reduce((sum, list) => sum + (list[0]?.way.distance ?? 0), 0))
   let best: { picked: number[]; distance: number } | null = null
   let tries = 0
-  const used = nothing()
+  const used = noLoad()
   const picked: number[] = []
   const go = (i: number, distance: number): void => {
     if (tries > MOST_TRIES || (best && distance + (rest[i] ?? 0) >= best.distance)) return
@@ -111,7 +100,6 @@ function together(ways: readonly (readonly Weighed[])[], limits: readonly number
 }
 
 const MOST_MOVES = 60
-const tooMuch = (load: readonly number[], limits: readonly number[]): number => load.reduce((sum, m, i) => sum + Math.max(0, m - (limits[i] ?? 0)), 0)
 /** Days with more work, or more strips, than they have. */
 const fullDays = (load: readonly number[], limits: readonly number[]): number =>
   load.reduce((set, m, i) => (m > (limits[i] ?? 0) ? set | (1 << dayOf(i)) : set), 0)
@@ -122,7 +110,7 @@ const plus = (a: readonly number[], b: readonly number[]): number[] => a.map((m,
 function levelled(yards: readonly YardTasks[], pools: readonly (readonly Weighed[])[], open: number, problem: Problem): YardVisits[] {
   const limits = limitsOf(problem)
   const now = pools.map((list) => list[0]).filter((w) => w !== undefined)
-  let load = now.reduce((sum, w) => plus(sum, w.load), nothing())
+  let load = now.reduce((sum, w) => plus(sum, w.load), noLoad())
   for (let turn = 0; turn < MOST_MOVES && tooMuch(load, limits) > 0; turn++) {
     const full = fullDays(load, limits)
     let best: { i: number; to: Weighed; over: number; cost: number } | null = null
@@ -134,7 +122,7 @@ function levelled(yards: readonly YardTasks[], pools: readonly (readonly Weighed
         const left = (open & ~(1 << d)) | yard.given
         if (yard.tasks.some((t) => serve(t, left, 0).cost === Infinity)) return []
         const way = solveYard(yard.tasks, left, yard.given).best
-        return [{ way, load: loadOf(yard, way.days, problem) }]
+        return [{ way, load: loadOfYard(yard, way.days, problem) }]
       })
       for (const to of [...(pools[i] ?? []), ...closed]) {
         const over = tooMuch(plus(rest, to.load), limits)
@@ -148,6 +136,45 @@ function levelled(yards: readonly YardTasks[], pools: readonly (readonly Weighed
     now[best.i] = best.to
   }
   return now.map((w) => w.way)
+}
+
+/** So many plans in which one yard is visited on other days are tried at the most. */
+const MOST_OTHERWISE = 40
+/** Plans in which one yard is visited as often, on other days. */
+function oneOtherwise(ways: readonly YardVisits[], pools: readonly (readonly Weighed[])[]): YardVisits[][] {
+  const each = Math.max(1, Math.floor(MOST_OTHERWISE / Math.max(1, pools.length)))
+  return pools
+    .flatMap((pool, i) =>
+      pool
+        .filter(({ way }) => way.days !== ways[i]?.days)
+        .slice(0, each)
+        .map(({ way }) => ways.map((own, k) => (k === i ? way : own))),
+    )
+    .slice(0, MOST_OTHERWISE)
+}
+
+const singly = (tasks: readonly Task[]): Task[] => tasks.flatMap((t) => t.parts ?? [t])
+const loadOfSpread = ({ tasks }: YardTasks, way: YardVisits | undefined, at: Assignment | undefined, problem: Problem): number[] =>
+  loadOf(singly(tasks), at ?? new Map<string, number>(), way?.days ?? 0, problem)
+
+/** Of some ways to visit the yards the one whose jobs, spread over its days, leave least too much; then of fewest visits, then nearest. */
+function spreadOver(yards: readonly YardTasks[], tried: readonly (readonly YardVisits[])[], limits: Parameters<typeof levelJobs>[1]) {
+  let best: { ways: YardVisits[]; spread: Levelled; visits: number } | null = null
+  const looks = { left: MOST_LOOKS }
+  for (const ways of tried) {
+    if (best && looks.left <= 0) break
+    const spread = levelJobs(
+      yards.map(({ tasks }, i) => ({ tasks, days: ways[i]?.days ?? 0 })),
+      limits,
+      looks,
+    )
+    const visits = ways.reduce((n, w) => n + w.visits, 0)
+    const order = best && (spread.over - best.spread.over || visits - best.visits || spread.distance - best.spread.distance)
+    if (order === null || order < 0) best = { ways: [...ways], spread, visits }
+    if (best?.spread.over === 0 && ways !== tried[0]) break
+  }
+  if (!best) throw new Error('no way to visit was tried')
+  return best
 }
 
 /** Draws jobs together into the fewest visits, nearest to their best days, within windows and the keeper's time. */
@@ -167,19 +194,40 @@ export function solve(problem: Problem): Plan {
   const limits = limitsOf(problem)
   const overfull = (ways: readonly YardVisits[]): number =>
     fullDays(
-      yards.reduce((sum, y, i) => plus(sum, loadOf(y, ways[i]?.days ?? 0, problem)), nothing()),
+      yards.reduce((sum, y, i) => plus(sum, loadOfYard(y, ways[i]?.days ?? 0, problem)), noLoad()),
       limits,
     )
   let ways: YardVisits[] = solved.map((s) => s.best)
   const bound = { visits: ways.reduce((n, w) => n + w.visits, 0), distance: ways.reduce((n, w) => n + w.distance, 0) }
+  let spread: Levelled | null = null
   if (overfull(ways) !== 0) {
-    const weighed = yards.map((y, i) => (solved[i]?.others ?? []).map((way) => ({ way, load: loadOf(y, way.days, problem) })))
+    const weighed = yards.map((y, i) => (solved[i]?.others ?? []).map((way) => ({ way, load: loadOfYard(y, way.days, problem) })))
     const picked = together(weighed, limits)
-    ways = picked ? picked.flatMap((k, i) => weighed[i]?.[k]?.way ?? []) : levelled(yards, weighed, open, problem)
+    const found = spreadOver(
+      yards,
+      [
+        ways,
+        ...(picked ? [picked.flatMap((k, i) => weighed[i]?.[k]?.way ?? [])] : []),
+        levelled(yards, weighed, open, problem),
+        ...oneOtherwise(ways, weighed),
+      ],
+      {
+        of: limits,
+        yardMinutes: problem.yardMinutes,
+        people: problem.people,
+      },
+    )
+    ways = found.ways
+    spread = found.spread
   }
   const visits = ways.reduce((n, w) => n + w.visits, 0)
-  const distance = ways.reduce((n, w) => n + w.distance, 0)
-  const full = overfull(ways)
+  const distance = spread ? spread.distance : ways.reduce((n, w) => n + w.distance, 0)
+  const full = spread
+    ? fullDays(
+        yards.reduce((sum, y, i) => plus(sum, loadOfSpread(y, ways[i], spread?.at[i], problem)), noLoad()),
+        limits,
+      )
+    : 0
   const proof: Proof =
     full === 0 && solved.every((s) => s.proved) && visits === bound.visits && distance === bound.distance
       ? 'best'
@@ -188,10 +236,12 @@ export function solve(problem: Problem): Plan {
         : 'good'
   return {
     yards: yards.map(({ id, tasks }, i) => {
-      const at = new Map<string, number>()
       const days = ways[i]?.days ?? 0
+      const own = spread?.at[i]
+      if (own) return { id, days, at: own, single: true }
+      const at = new Map<string, number>()
       for (const task of tasks) assign(task, days, 0, at)
-      return { id, days, at }
+      return { id, days, at, single: false }
     }),
     unserved,
     visits,

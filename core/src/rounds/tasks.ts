@@ -129,5 +129,6 @@ function merged(trees: readonly Task[], byId: ReadonlyMap<string, RoundJob>, mem
       then: (inOrder[0] ?? []).map((_, i) => join(inOrder.flatMap((list) => list[i] ?? []))),
     }
   }
-  return [...groups.values()].map(join)
+  // Alike, they are drawn as one; where a day is too full, each may go by itself.
+  return [...groups.values()].map((alike) => (alike.length > 1 ? { ...join(alike), parts: alike } : join(alike)))
 }

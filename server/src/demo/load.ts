@@ -101,6 +101,8 @@ function lookOf(colony: DemoColony, onDay: Day, facts: Partial<LookRecord>): Loo
   }
 }
 
+/** The service tells today and so many days after it. */
+const TOLD_AHEAD = 9
 /** A course of the past, decided as it would have been then: with the counts and the weather known on its first day. */
 function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: DemoCourse): CourseRecord {
   const id = demoId(`course ${colony.id} ${course.startOn}`)
@@ -109,7 +111,10 @@ function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: D
     ...yard,
     today: course.startOn,
     supersOffOn: null,
-    weather: yard.weather.map((d) => ({ ...d, kind: d.date < course.startOn ? ('observed' as const) : ('forecast' as const) })),
+    // What the service told on that day: ten days ahead, and no further.
+    weather: yard.weather
+      .filter((d) => d.date <= addDays(course.startOn, TOLD_AHEAD))
+      .map((d) => ({ ...d, kind: d.date < course.startOn ? ('observed' as const) : ('forecast' as const) })),
   }
   const situation = situationOf(
     then,
@@ -222,7 +227,7 @@ function addYard(rows: Rows, demo: DemoYard, place: number): void {
     ...kept,
     today: DEMO_DAY,
     colonies: [],
-    weather: weather.filter((d) => d.day <= addDays(DEMO_DAY, 9)).map((d) => ({ date: d.day, high: d.high, low: d.low, kind: null })),
+    weather: weather.filter((d) => d.day <= addDays(DEMO_DAY, TOLD_AHEAD)).map((d) => ({ date: d.day, high: d.high, low: d.low, kind: null })),
   }
   for (const [onDay, mites, bees] of demo.jars ?? []) {
     const jar = {
