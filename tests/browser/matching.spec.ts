@@ -15,8 +15,8 @@ test('over eight weeks: the picture follows the facts, and a touch on a day judg
   await page.goto('/match')
   await page.getByRole('link', { name: 'Eight weeks' }).click()
   const formic = page.getByRole('button', { name: /^Formic acid strip, 14 days/ })
-  // The demo's first high under the label's 29.5 °C is that of Sunday the 16th.
-  await expect(formic).toHaveAccessibleName(/^Formic acid strip, 14 days fits 16-\d+ Aug, with care \d/)
+  // The demo's first high under the label's 29.5 °C is that of Sunday the 16th; four days ahead a forecast may be off by more than is left.
+  await expect(formic).toHaveAccessibleName(/^Formic acid strip, 14 days with care 16-\d+ Aug, fits \d/)
   await accessible(page)
   await formic.click()
   await expect(page.getByRole('heading', { name: 'Formic acid strip, 14 days' })).toBeVisible()
@@ -159,7 +159,7 @@ test('two in turn are planned together, each on its own day', async ({ demo: pag
 
 test('the smallest set of questions is asked, and answering them settles it', async ({ demo: page }) => {
   await page.goto('/match')
-  await page.click('[data-day="2026-08-17"]')
+  await page.click('[data-day="2026-08-23"]')
   for (const fact of ['Queen', 'Entrance']) {
     await page.getByRole('button', { name: new RegExp(`^${fact}: `) }).click()
     await choose(page.getByLabel(`What if ${fact} were`), 'not known')

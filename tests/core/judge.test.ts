@@ -5,6 +5,7 @@ import { phaseOf, SCHOOLS, type BoardKind, type CountFact, type MonthNormal, typ
 import { addDays, daysBetween } from '@thistle/core/time'
 import { august, wash, withColony } from '../cases/index.ts'
 import { expect } from '../read-as.ts'
+import { draws } from '../worlds/draws.ts'
 
 const levelOf = (mites: number, bees = 300, over = {}) => judge(august({ counts: [wash('2026-08-11', mites, bees)], ...over })).level
 const bySchool = (school: School, mites: number, bees = 300) => levelOf(mites, bees, { keeper: { ...august().keeper, school } })
@@ -289,24 +290,64 @@ describe('the sentence of a roll', () => {
   })
 })
 
-describe('what would settle it', () => {
-  const settling = (mites: number, bees = 300) => judge(august({ counts: [wash('2026-08-11', mites, bees)] })).settling
-  it('is nothing where it is settled, few jars where it nearly is, and no number at the limit itself', () => {
-    expect(settling(0)).toBeNull()
-    expect(settling(30)).toBeNull()
-    expect(settling(6)?.more).toBeGreaterThan(0)
-    expect(settling(9)).toMatchObject({ more: null })
-  })
-  it('is right: with that many more at the same rate it is settled, with one fewer it is not', () => {
-    fc.assert(
-      fc.property(fc.integer({ min: 1, max: 25 }), (mites) => {
-        const more = settling(mites)?.more
-        if (more == null) return
-        const with_ = (jars: number) => settling(mites * (jars + 1), 300 * (jars + 1))
-        expect(with_(more)).toBeNull()
-        if (more > 1) expect(with_(more - 1)).not.toBeNull()
-      }),
+describe('what another jar is worth', () => {
+  const another = (mites: number, over: Partial<Situation> = {}, bees = 300) =>
+    judge(august({ counts: [wash('2026-08-11', mites, bees)], ...over })).another!
+  it('is most near the limit, next to nothing far from it, and more where a missed treatment is dear', () => {
+    expect(another(0).changes).toBeLessThan(0.02)
+    expect(another(40).changes).toBeLessThan(0.02)
+    expect(another(0).worth || another(40).worth).toBe(false)
+    expect(another(8).changes).toBeGreaterThan(0.15)
+    const dear = { keeper: { ...august().keeper, missed: 10 } }
+    expect(another(8, dear).saves).toBeGreaterThan(another(8).saves)
+    expect(another(8).text).toMatch(
+      /^Another jar of about 300 bees now would turn the verdict in about \d\d of 100 such colonies: worth its while, a missed treatment taken to be as bad as 3 needless ones\.$/,
     )
+    // A cup of hardly any bees says little: a full one is worth more.
+    expect(another(1, {}, 60).saves).toBeGreaterThan(another(5).saves)
+  })
+  it('turns the verdict as often as jars drawn from the levels do', () => {
+    const r = draws(3)
+    for (const mites of [6, 8, 10]) {
+      const found = judge(august({ counts: [wash('2026-08-11', mites)] }))
+      let turned = 0
+      const runs = 8000
+      for (let run = 0; run < runs; run++) {
+        const level = found.levels![Math.floor(r.next() * 20)]!
+        const more = r.mites(level * 3, 1 + Math.floor(r.next() * 3))
+        turned += (mites + more) / 600 >= 0.03 !== mites / 300 >= 0.03 ? 1 : 0
+      }
+      expect(Math.abs(turned / runs - found.another!.changes)).toBeLessThan(0.02)
+    }
+  })
+  it('saves what the verdicts cost, counted out in simulated yards with a jar and with two', () => {
+    const r = draws(8)
+    let [said, saved, n] = [0, 0, 0]
+    for (let run = 0; run < 12_000; run++) {
+      const level = Math.min(30, r.gamma(1.8) * (3 / 1.8) * Math.exp(0.5 * r.normal()))
+      const extra = 1 + Math.floor(r.next() * 3)
+      const [one, two] = [r.mites(level * 3, extra), r.mites(level * 3, extra)]
+      if (one < 5 || one > 13) continue
+      const cost = (over: boolean) => (level >= 3 ? (over ? 0 : 3) : over ? 1 : 0)
+      said += another(one).saves
+      saved += cost(one >= 9) - cost(one + two >= 18)
+      n += 1
+    }
+    expect(n).toBeGreaterThan(2000)
+    expect(Math.abs(said - saved) / n).toBeLessThan(0.03)
+  })
+  it('is told of the first jar by season and yard, of one that stands by itself after some days, and not in the winter rest', () => {
+    const first = (over: Partial<Situation>) => judge(august({ counts: [], ...over })).another
+    const count = (mites: number) => ({ ...wash('2026-08-10', mites), representative: null })
+    const [low, high] = [
+      [0, 1, 0, 0, 1],
+      [9, 14, 8, 12, 20],
+    ].map((all) => first({ yardCounts: all.map(count) })!)
+    expect(high!.changes).toBeGreaterThan(low!.changes + 0.3)
+    expect(high!.worth).toBe(true)
+    expect(first({ phase: 'dormant' })).toBeNull()
+    const aged = judge(august({ counts: [wash('2026-08-01', 8)] })).another!
+    expect(aged.changes).toBeGreaterThan(another(8).changes)
   })
 })
 

@@ -187,7 +187,7 @@ describe('the fewest visits', () => {
           // As few visits, and the work of each day as it is said.
           if (plan.overfull.length === 0) {
             for (const y of plan.yards) {
-              const used = Array.from({ length: FEW }, (_, d) => (y.days & (1 << d) ? 10 : 0))
+              const used = Array.from({ length: FEW }, (_, d): number => (y.days & (1 << d) ? 10 : 0))
               const each = y.single ? tasks.flatMap((t) => t.parts ?? [t]) : tasks
               for (const t of each) {
                 const d = y.at.get(t.id)!

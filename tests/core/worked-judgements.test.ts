@@ -30,14 +30,16 @@ describe('what is said of a count', () => {
     })
     expect(of({ mites: 7 })).toMatchObject({
       text: '2.3 in 100, likely 1.1 to 4.3. Below the limit of 3, but the count cannot rule out more.',
-      next: expect.stringMatching(/^Leave it and count again by \w+ \d+ \w+\.$/) as string,
+      next: expect.stringMatching(/^Leave it and count again by \w+ \d+ \w+(\.$|; or wash a second jar now)/) as string,
     })
-    // A jar is said to settle it only where one more of the same would: not beside "not even four more jars would".
+    // A second jar is advised only where it is worth its while, and with how often it would turn the verdict.
     for (let mites = 0; mites < 9; mites++) {
-      const { next, settling, level } = of({ mites })
-      expect(/a second jar now would settle it sooner/.test(next), String(mites)).toBe(level === 'watch' && settling?.more === 1)
+      const { next, another, level } = of({ mites })
+      expect(/or wash a second jar now: in about \d+ of 100 such colonies it would turn the verdict/.test(next), String(mites)).toBe(
+        level === 'watch' && another!.worth,
+      )
     }
-    expect(of({ mites: 5 }).next).toMatch(/a second jar now would settle it sooner/)
+    expect(of({ mites: 8 }).another!.worth).toBe(true)
     expect(of({ mites: 9 })).toMatchObject({
       text: '3.0 in 100, likely 1.6 to 5.2. At the limit of 3: treat before the winter bees are raised.',
       next: 'Choose a treatment.',
@@ -303,28 +305,13 @@ describe('a drift to the limit', () => {
   })
 })
 
-describe('what would settle it', () => {
-  it('is said in jars, cells or days, whichever was counted', () => {
-    const text = (count: Partial<CountFact>, over: Partial<Situation> = {}) => of(count, over).settling?.text
-    expect(text({ mites: 12 })).toMatch(/^At the same rate .*more jars? of about 300 bees|not even 4 more jars/)
-    expect(text({ mites: 4, bees: 150 }, { phase: 'peak' })).toMatch(/jars of about 300 bees/)
-    expect(text({ method: 'drone', mites: 7, bees: 100 }, { phase: 'peak' })).toMatch(/hundred more cells/)
-    expect(text(board(30, 3))).toMatch(/more days? on the board/)
-    expect(of({ mites: 13 }).settling).toEqual({ more: 1, text: 'At the same rate one more jar of about 300 bees would settle it.' })
-  })
-  it('is right for a board: settled with that many more days, and not with one fewer', () => {
-    for (const [mites, spread] of [
-      [30, 1],
-      [27, 1],
-      [42, 1],
-      [27, 2],
-    ] as const) {
-      const at = (more: number) => of(board(Math.round((mites * (3 + more)) / 3), 3 + more, { spread })).settling
-      const more = at(0)?.more
-      if (more == null) continue
-      expect(at(more)).toBeNull()
-      if (more > 1) expect(at(more - 1)).not.toBeNull()
-    }
+describe('another sample', () => {
+  it('is a jar, a hundred cells or three days of board, whichever was counted', () => {
+    const text = (count: Partial<CountFact>, over: Partial<Situation> = {}) => of(count, over).another?.text
+    expect(text({ mites: 12 })).toMatch(/^Another jar of about 300 bees now would turn the verdict in about \d+ of 100/)
+    expect(text({ method: 'drone', mites: 7, bees: 100 }, { phase: 'peak' })).toMatch(/^A hundred more cells now would/)
+    expect(text(board(30, 3))).toMatch(/^Three more days on the board now would/)
+    expect(text({ mites: 0 }, { phase: 'dormant' })).toBeUndefined()
   })
 })
 

@@ -117,6 +117,7 @@ export const caseSchema = Joi.object({
     school: oneOf(SCHOOLS),
     limits: Joi.object(Object.fromEntries(PHASES.map((phase) => [phase, limitSchema()]))).allow(null),
     boards: oneOf(BOARD_KINDS),
+    missed: number(1, 20),
     organicOnly: flag(),
     noLiquidAcids: flag(),
     priority: oneOf(PRIORITIES),

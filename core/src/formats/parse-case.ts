@@ -106,6 +106,7 @@ function complete(c: CheckedCase): Situation {
       school: keeper?.school ?? 'three-percent',
       ...(keeper?.limits ? { limits: keeper.limits } : {}),
       ...(keeper?.boards ? { boards: keeper.boards } : {}),
+      ...(keeper?.missed == null ? {} : { missed: keeper.missed }),
       organicOnly: keeper?.organicOnly ?? false,
       ...(keeper?.noLiquidAcids ? { noLiquidAcids: true } : {}),
       priority: keeper?.priority ?? 'knockdown',

@@ -112,6 +112,7 @@ export const RECORD_FIELDS = {
     boards: word('Board limits', BOARD_WORDS),
     cup: shape<Cup | null>('Your cup', 'json'),
     sugarRecovery: real('Share the sugar roll finds', 0.05, 1),
+    missed: real('Needless treatments a missed one is worth', 1, 20),
     noLiquidAcids: usually(yesNo('No liquid acids'), false),
     work: shape<WorkFacts | null>('Your days and hours', 'json'),
     closedThrough: day('Books closed up to'),

@@ -6,6 +6,7 @@ export { courseState, standingEvents, type CourseState } from './course-state.ts
 export { colonyState, type ColonyState, type NextStep, type Tone } from './colony-state.ts'
 export { yardState, type YardState, type Phrase } from './yard-state.ts'
 export { flagsOf } from './count-flags.ts'
+export { countNext, type CountNext } from './count-next.ts'
 export { asOfDay, yardCounts, yardHistory, yardJars, type CountRound, type YardCounts } from './yard-counts.ts'
 export { driftingWithin, gatherSteps, jobsOn, sharedText, stepsOn, todayOfYards, type TodayList, type TodayJob } from './today.ts'
 export { THEMES, USUAL_PREFERENCES, type Preferences } from './preferences.ts'

@@ -139,6 +139,7 @@ export interface SettingsRecord extends KeeperFacts {
   readonly cup?: Cup | null
   /** Share of the mites that the keeper's sugar roll finds; null: the usual. */
   readonly sugarRecovery?: number | null
+  readonly missed?: number | null
   readonly work?: WorkFacts | null
   /** Nothing is entered any more for this day or before it: the books of those years are closed. */
   readonly closedThrough?: Day | null

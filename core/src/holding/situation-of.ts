@@ -141,6 +141,7 @@ function keeperBy(settings: SettingsRecord): KeeperFacts {
     kit,
     ...(limits ? { limits } : {}),
     ...(settings.boards ? { boards: settings.boards } : {}),
+    ...(settings.missed == null ? {} : { missed: settings.missed }),
   }
 }
 

@@ -13,9 +13,9 @@ export interface YardCounts {
   readonly estimate: YardEstimate | null
   /** Counted by wash or roll within three weeks, and speaking for the yard. */
   readonly counted: readonly ColonyState[]
-  /** Not counted within three weeks, or only by board or drone brood, or treated since. */
+  /** Not counted within three weeks, or only by board or drone brood. */
   readonly uncounted: readonly ColonyState[]
-  /** Counted, but not representative. */
+  /** Counted, but not representative, or treated since. */
   readonly leftOut: readonly ColonyState[]
 }
 
@@ -39,9 +39,10 @@ const treatedSince = ({ situation, judgement: j }: ColonyState): boolean =>
 
 /** The yard as it was counted last. */
 export function yardCounts({ row, limit }: YardState): YardCounts {
-  const fresh = row.filter((s) => byJar(s.judgement.method) && !s.judgement.stale && !treatedSince(s))
-  const counted = fresh.filter((s) => s.judgement.representative)
-  const leftOut = fresh.filter((s) => !s.judgement.representative)
+  const fresh = row.filter((s) => byJar(s.judgement.method) && !s.judgement.stale)
+  const speaks = (s: ColonyState): boolean => s.judgement.representative && !treatedSince(s)
+  const counted = fresh.filter(speaks)
+  const leftOut = fresh.filter((s) => !speaks(s))
   const uncounted = row.filter((s) => !fresh.includes(s))
   const counts = counted.map(({ judgement: j }) => asColonyCount({ method: j.method, mites: j.mites ?? 0, bees: j.bees ?? 1, recovery: j.recovery }))
   // Those that do not speak for the yard belong to it all the same: they are not among the unknown.

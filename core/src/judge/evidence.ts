@@ -26,7 +26,7 @@ export const methodSpread = (method: PooledCount['method'], perLevel: number): S
  * Mites that a count finds for each mite per 100 bees. Of drone brood and boards by their published limits, which stand for the same
  * infestation as the school's limit of the phase; where two lists differ, half way between them.
  */
-function perLevelOf(count: PooledCount, situation: Situation): number {
+export function perLevelOf(count: PooledCount, situation: Situation): number {
   const recovery = count.recovery ?? 1
   if (count.method !== 'drone' && count.method !== 'board') return (count.bees * recovery) / 100
   const limit = limitOf(situation.keeper, phaseAt(situation, count.date))

@@ -1,10 +1,20 @@
 export { BOARD_LIMITS, boardLimits, DRONE_LIMIT, URGENT, isOwnLimit, limitOf, sayBoards, SCHOOL_LIMITS, saySchool, type Limit } from './schools.ts'
 export { chanceGrown, growthOver, type Growing } from './ahead.ts'
 export { growthADay, STALE_AFTER } from './recount.ts'
-export { isOver, judge, lastForWinterBees, overLimit, sayLimitSource, type Judgement, type JudgementLevel, type JudgementUnit } from './judge.ts'
+export {
+  expectedLevel,
+  isOver,
+  judge,
+  lastForWinterBees,
+  overLimit,
+  sayLimitSource,
+  type Judgement,
+  type JudgementLevel,
+  type JudgementUnit,
+} from './judge.ts'
 export type { Trend } from './trend.ts'
 export { growthOf, sayGrowth, type Growth, type TimedCount } from './growth.ts'
-export { settlingOf, type Settling } from './settle.ts'
+export { USUAL_MISSED, type Another } from './another.ts'
 export { estimateYard, type ColonyCount, type YardEstimate } from './yard-estimate.ts'
 export { driftOf, type Drift } from './drift.ts'
 export { influxOf, type Influx } from './influx.ts'

@@ -15,10 +15,10 @@ import {
 import { addDays, type Day } from '../time/index.ts'
 import { plain } from '../units/index.ts'
 import { boardLimits, DRONE_LIMIT, isOwnLimit, limitOf, sayBoards, saySchool, URGENT, type Limit } from './schools.ts'
-import { estimateLevel } from '../level/index.ts'
-import { ownSamples, yardSamples } from './evidence.ts'
+import { estimateLevel, type Level } from '../level/index.ts'
+import { ownSamples, perLevelOf, yardSamples } from './evidence.ts'
 import { recountBy, recountDue, STALE_AFTER } from './recount.ts'
-import { settlingOf, type Settling } from './settle.ts'
+import { anotherOf, USUAL_MISSED, type Another } from './another.ts'
 import { trendOf, type Trend } from './trend.ts'
 import { JUDGED, LIKELY, NEXT, NOTES, type Said } from '../words/index.ts'
 
@@ -54,8 +54,8 @@ export interface Judgement {
   readonly limitSource: string
   /** A board's limits of both kinds, mites a day; null for the other methods. */
   readonly boards: { readonly timely: number; readonly collapse: number } | null
-  /** What would settle on which side of the limit it stands; null where that is settled, or nothing is counted. */
-  readonly settling: Settling | null
+  /** What the next sample would be worth now, of the same kind, or a first jar; null in the winter rest. */
+  readonly another: Another | null
   /** Share of the mites the method finds, as it was set; null where none was. */
   readonly recovery: number | null
   /** With the method's recovery allowed for; null where none was set. */
@@ -251,18 +251,24 @@ function sayJudged(level: JudgementLevel, m: Measured, situation: Situation, rec
   return boards && boards.timely !== boards.collapse ? JUDGED.underBoth({ ...counted, ...boards }) : JUDGED.under({ ...counted, lower })
 }
 
+/** From this chance on of being over its limit a colony whose jar is under it is not left without another. */
+const RATHER_OVER = 0.5
 /** Bees fly, and a jar can be taken, from about this high on, °C (common practice, no source). */
 const FLY = 12
-function nextStep(level: JudgementLevel, day: Day, few: boolean, phase: Phase, board: boolean, settling: Settling | null): Said {
+function nextStep(level: JudgementLevel, day: Day, few: boolean, phase: Phase, board: boolean, another: Another | null, over: number): Said {
   if (level === 'urgent') return NEXT.today()
   if (level === 'treat') return NEXT.choose()
   if (phase === 'dormant') return NEXT.boardBy({ day, fly: FLY })
   if (level !== 'watch') return NEXT.leave({ day })
   if (board) return NEXT.washOrBoard({ day })
   if (few) return NEXT.fullCup({ day })
-  // No jar is promised to settle what not even four would.
-  return settling?.more === 1 ? NEXT.leaveOrSecondJar({ day }) : NEXT.leave({ day })
+  // A jar under the limit is not left alone where all else speaks for more.
+  if (over >= RATHER_OVER && another?.worth) return NEXT.secondJarFirst({ over, changes: another.changes })
+  return another?.worth ? NEXT.leaveOrSecondJar({ day, changes: another.changes }) : NEXT.leave({ day })
 }
+
+/** Another sample is judged together with one of so few days ago: later it is a count of its own (a guess). */
+const ADDS_WITHIN = 3
 
 /** What is said, as data and in words. */
 function spoken(
@@ -277,6 +283,26 @@ function spoken(
 
 /** Days after which a count says nothing of today: what has bred or died since outweighs it (a guess). */
 const EXPIRES_AFTER = 90
+
+/** What a first jar is worth of a colony that nobody counted: by what its season and its yard lead one to expect. */
+function firstOf(situation: Situation, phase: Phase): Another | null {
+  const { mites, bees } = limitOf(situation.keeper, phase)
+  const { levels } = expectedLevel(situation)
+  return anotherOf({
+    method: 'wash',
+    mites: 0,
+    on: 0,
+    limit: mites / bees,
+    over: false,
+    levels,
+    likelyLimit: (mites / bees) * 100,
+    perLevel: 1 / 100,
+    missed: situation.keeper.missed ?? USUAL_MISSED,
+  })
+}
+
+/** The level of a colony before its own counts: what its season and the counts of its yard lead one to expect. */
+export const expectedLevel = (situation: Situation): Level => estimateLevel([], yardSamples(situation), phaseOf(situation))
 
 function uncounted(situation: Situation, phase: Phase, last: PooledCount | null): Judgement {
   const winter = phase === 'dormant'
@@ -302,7 +328,7 @@ function uncounted(situation: Situation, phase: Phase, last: PooledCount | null)
     jarAlone: null,
     limitSource: sayLimitSource(situation, phase),
     boards: null,
-    settling: null,
+    another: winter ? null : firstOf(situation, phase),
     recovery: null,
     corrected: null,
     phase,
@@ -340,7 +366,20 @@ export function judge(situation: Situation): Judgement {
   const stale = phase !== 'dormant' && count.age > STALE_AFTER
   const recount = recountBy(count, measured.threshold, situation, phase)
   const unlike = unlikeOf(count, situation, phase)
-  const settling = settlingOf(count, measured.threshold, recovery)
+  const exposure = count.method === 'board' ? count.days : count.bees
+  const another =
+    phase === 'dormant'
+      ? null
+      : anotherOf({
+          method: count.method,
+          ...(count.age <= ADDS_WITHIN ? { mites: count.mites, on: exposure } : { mites: 0, on: 0 }),
+          limit: (measured.threshold / measured.scale) * recovery,
+          over: isOver({ level }),
+          levels: likely.levels,
+          likelyLimit: likely.limit,
+          perLevel: perLevelOf(count, situation) / exposure,
+          missed: situation.keeper.missed ?? USUAL_MISSED,
+        })
   return {
     level,
     estimate: at(estimate),
@@ -350,7 +389,7 @@ export function judge(situation: Situation): Judgement {
     unit: measured.unit,
     ...spoken(
       sayJudged(level, measured, situation, recovery, likely.danger),
-      nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase, count.method === 'board', settling),
+      nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase, count.method === 'board', another, likely.chance),
       [noteOfSigns(situation, level), ...notesOn(count, phase, stale, unlike)],
       LIKELY.level({ ...likely, alone: measured.chance }),
     ),
@@ -363,7 +402,7 @@ export function judge(situation: Situation): Judgement {
     jarAlone: { estimate: at(estimate), low: at(low), high: at(high), chanceOver: measured.chance },
     limitSource: measured.source,
     boards: measured.boards,
-    settling,
+    another,
     recovery: count.recovery,
     corrected: count.recovery === null ? null : { estimate: at(allowed(estimate)), low: at(allowed(low)), high: at(allowed(high)) },
     phase,

@@ -1,2 +1,3 @@
 export { estimateLevel, estimateYardLevel, type Level, type Sample, type YardLevel } from './level.ts'
 export { estimateTaken, type Spread, type Taken, type TakenFrom } from './taken.ts'
+export { chanceOfFewer } from './likelihood.ts'

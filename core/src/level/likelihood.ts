@@ -1,4 +1,4 @@
-import { logGamma } from '../count/index.ts'
+import { incompleteBeta, incompleteGamma, logGamma } from '../count/index.ts'
 import { CELLS, LEVELS } from './grid.ts'
 
 /**
@@ -20,6 +20,17 @@ function logChance(mites: number, mean: number, extra: number): number {
   if (extra <= 1) return mites * Math.log(mean) - mean - logGamma(mites + 1)
   const size = mean / (extra - 1)
   return logGamma(mites + size) - logGamma(size) - logGamma(mites + 1) - size * Math.log(extra) + mites * Math.log((extra - 1) / extra)
+}
+
+/** Chance 0-1 that a sample finds fewer than so many mites (1 or more) where it finds `mean` on average, the extra variance left open. */
+export function chanceOfFewer(mites: number, mean: number): number {
+  if (mean <= 0) return 1
+  // Sums of the Poisson and the negative binomial distribution by the incomplete gamma and beta functions; Abramowitz & Stegun 26.4.21, 26.5.26 (from memory).
+  const under = EXTRA.reduce(
+    (sum, extra) => sum + (extra <= 1 ? 1 - incompleteGamma(mites, mean) : incompleteBeta(1 / extra, mean / (extra - 1), mites)),
+    0,
+  )
+  return under / EXTRA.length
 }
 
 /** The chance of what was found at each level, the extra variance and the share found left open; scaled to one at its highest. */

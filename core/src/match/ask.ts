@@ -1,4 +1,4 @@
-import { judge } from '../judge/index.ts'
+import { expectedLevel, isOver, judge, limitOf, URGENT } from '../judge/index.ts'
 import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, QUEEN_WORDS, SUPERS_WORDS, type PresumedFact, type TreatmentKey } from '../situation/index.ts'
 import { patternOf, TREATMENTS, type Treatment } from '../treatments/index.ts'
 import type { JudgedSituation } from './finding.ts'
@@ -88,13 +88,16 @@ function waysOf(s: JudgedSituation): { readonly fact: AskedFact; readonly ways: 
   return jar ? [...facts, { fact: 'count' as const, ways: jar }] : facts
 }
 
-/** Chances of a jar under, over and far over the limit where nothing was counted, in late summer and in the rest of the year (guesses). */
-const UNCOUNTED = { decrease: [0.5, 0.3, 0.2], other: [0.75, 0.17, 0.08] } as const
-/** A count whose chance of being over lies between these is not settled. */
-const UNSETTLED = [0.1, 0.9] as const
+/** Chances that a colony which nobody counted is under, over and far over its limit, by its season and the counts of its yard. */
+function uncounted(s: JudgedSituation): readonly [under: number, over: number, danger: number] {
+  const level = expectedLevel(s)
+  const limit = limitOf(s.keeper, s.judgement.phase)
+  const [over, danger] = [level.chanceAtLeast((limit.mites / limit.bees) * 100), level.chanceAtLeast(URGENT.awake)]
+  return [1 - over, Math.max(0, over - danger), Math.min(over, danger)]
+}
 
 function jarWays(s: JudgedSituation): Way[] | null {
-  const { level, chanceOver, phase, threshold } = s.judgement
+  const { level, another, phase, threshold } = s.judgement
   // Nobody washes a cluster.
   if (phase === 'dormant' || s.colony.clustered) return null
   const jar = (mites: number): JudgedSituation => {
@@ -102,20 +105,24 @@ function jarWays(s: JudgedSituation): Way[] | null {
     return { ...s, counts, judgement: judge({ ...s, counts }) }
   }
   if (level === 'unknown') {
-    const [under, over, danger] = phase === 'decrease' ? UNCOUNTED.decrease : UNCOUNTED.other
+    const [under, over, danger] = uncounted(s)
     return [
       { value: 1, say: 'with 1 mite on 300 bees', chance: under, situation: jar(1) },
       { value: 10, say: 'with 10 mites on 300 bees', chance: over, situation: jar(10) },
       { value: 24, say: 'with 24 mites on 300 bees', chance: danger, situation: jar(24) },
     ]
   }
-  if (chanceOver === null || chanceOver <= UNSETTLED[0] || chanceOver >= UNSETTLED[1] || threshold === null || s.judgement.unit !== 'per100')
-    return null
+  // A jar that would seldom turn the verdict is not asked for.
+  if (!another?.worth || threshold === null || s.judgement.unit !== 'per100') return null
   const [few, many] = [Math.max(0, Math.floor(threshold * 3) - 4), Math.ceil(threshold * 3) + 4]
-  return [
-    { value: few, say: `with ${few} mites on 300 bees`, chance: 1 - chanceOver, situation: jar(few) },
-    { value: many, say: `with ${many} mites on 300 bees`, chance: chanceOver, situation: jar(many) },
-  ]
+  const isTurned = { few: isOver({ level }), many: !isOver({ level }) }
+  const way = (mites: number, turned: boolean): Way => ({
+    value: mites,
+    say: `with ${mites} mites on 300 bees`,
+    chance: turned ? another.changes : 1 - another.changes,
+    situation: jar(mites),
+  })
+  return [way(few, isTurned.few), way(many, isTurned.many)]
 }
 
 /** What is chosen of what may be done now: waiting where that stands first, else what is given, else work on the hive. */
@@ -138,8 +145,7 @@ const LEAST_WORTH = 0.005
 export function ask(s: JudgedSituation, options: readonly Matched[], treatments: readonly Treatment[] = TREATMENTS): Question[] {
   const now = choiceOf(options)
   // Until it is counted nothing is given: what an option hangs on matters as often as a count turns out over the limit.
-  const matters =
-    s.judgement.level === 'unknown' && s.judgement.phase !== 'dormant' ? 1 - UNCOUNTED[s.judgement.phase === 'decrease' ? 'decrease' : 'other'][0] : 1
+  const matters = s.judgement.level === 'unknown' && s.judgement.phase !== 'dormant' ? 1 - uncounted(s)[0] : 1
   return waysOf(s)
     .map(({ fact, ways }): Question => {
       let worth = 0

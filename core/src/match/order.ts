@@ -55,8 +55,8 @@ export function fellShort(treatment: Treatment, s: JudgedSituation): number | nu
 
 /** Figures by which options of one fit are put in order, first to last. */
 export const placeOf = (o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, s: JudgedSituation): readonly number[] => [
-  leavesOver(o, s) ? 1 : 0,
   fellShort(o.treatment, s) === null ? 0 : 1,
+  leavesOver(o, s) ? 1 : 0,
   asked(o, s.keeper.priority, s),
   Math.round(shareLeft(o) / CLOSE),
   harmSum(o.treatment, s),
@@ -66,8 +66,8 @@ export const placeOf = (o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, s: 
 
 /** One figure for the order among equals, for sums over a yard: the first figures weigh most. */
 export const costAmongEquals = (o: Pick<Matched, 'treatment' | 'efficacy' | 'left'>, s: JudgedSituation): number => {
-  const [over = 0, failed = 0, first = 0, left = 0, harm = 0, visits = 0] = placeOf(o, s)
-  return over * 400 + failed * 200 + first * 10 + left + harm * 0.1 + visits * 0.01
+  const [failed = 0, over = 0, first = 0, left = 0, harm = 0, visits = 0] = placeOf(o, s)
+  return failed * 400 + over * 200 + first * 10 + left + harm * 0.1 + visits * 0.01
 }
 
 function compare(a: readonly number[], b: readonly number[]): number {

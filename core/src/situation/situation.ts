@@ -128,6 +128,8 @@ export interface KeeperFacts {
   readonly limits?: Readonly<Partial<Record<Phase, number | null>>> | null
   /** Which board limits are judged by. Left out or null: `timely`. */
   readonly boards?: BoardKind | null
+  /** A treatment that is missed is as bad as so many needless ones; left out, the usual guess. */
+  readonly missed?: number | null
   readonly organicOnly: boolean
   /** Acids that are poured or trickled are not wanted. Left out: they are not refused. */
   readonly noLiquidAcids?: boolean

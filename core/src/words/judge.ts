@@ -72,7 +72,10 @@ export const NEXT = speaker('next', {
     `Leave it; count the fall on a board over three to seven days by ${aDay(v.day)}. The first wash is for spring, once bees fly at about ${celsius(v.fly)}.`,
   washOrBoard: (v: { day: Day }) => `A wash of about 300 bees would settle it; else read a board again by ${aDay(v.day)}.`,
   fullCup: (v: { day: Day }) => `Wash a full half cup, about 300 bees, to settle it; else count again by ${aDay(v.day)}.`,
-  leaveOrSecondJar: (v: { day: Day }) => `Leave it and count again by ${aDay(v.day)}; a second jar now would settle it sooner.`,
+  leaveOrSecondJar: (v: { day: Day; changes: number }) =>
+    `Leave it and count again by ${aDay(v.day)}; or wash a second jar now: in ${v.changes < 0.01 ? 'fewer than 1' : `about ${Math.round(v.changes * 100)}`} of 100 such colonies it would turn the verdict.`,
+  secondJarFirst: (v: { over: number; changes: number }) =>
+    `Wash a second jar now, before you leave it: by all that speaks for it it is rather over the limit (about ${Math.round(v.over * 100)} of 100 such colonies), and another would turn the verdict in about ${Math.round(v.changes * 100)} of 100.`,
   leave: (v: { day: Day }) => `Leave it and count again by ${aDay(v.day)}.`,
 })
 

@@ -66,6 +66,7 @@ const SETTINGS: Omit<SettingsRecord, 'id'> = {
   boards: null,
   cup: null,
   sugarRecovery: null,
+  missed: null,
   noLiquidAcids: false,
   // Evenings in the week but Monday and Thursday, Saturdays, Sunday mornings.
   work: {

@@ -42,7 +42,7 @@ const corrected = computed(() => {
         <dt>The true level, and the chance that it is over</dt>
         <dd>
           {{ holding.say(judged.likely) }}
-          <template v-if="judged.settling">{{ holding.say(judged.settling.text) }}</template>
+          <template v-if="judged.another">{{ holding.say(judged.another.text) }}</template>
         </dd>
       </template>
       <template v-if="judged.trend">

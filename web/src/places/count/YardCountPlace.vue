@@ -2,7 +2,7 @@
 /** The yard as a whole: its picture, what its counts say of it, whom to sample, and how it went over time. */
 import { computed, defineAsyncComponent } from 'vue'
 import { useRouter } from 'vue-router'
-import { yardCounts, type ColonyState } from '@thistle/core/holding'
+import { countNext, yardCounts, type ColonyState } from '@thistle/core/holding'
 import { plain } from '@thistle/core/units'
 import YardPicture from '../../graphics/YardPicture.vue'
 import { plural } from '../../parts/count-words.ts'
@@ -27,6 +27,9 @@ const tone = computed(() => {
   return e.value ? TONES[e.value.level] : 'soft'
 })
 const open = (s: ColonyState) => void router.push(`/count/${s.colony.id}`)
+const worth = computed(() => (yard.value ? countNext(yard.value) : []))
+const next = computed(() => worth.value.slice(0, 4))
+const more = computed(() => worth.value.length - next.value.length)
 const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.counts.length > 0))
 </script>
 
@@ -58,7 +61,7 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
             <dd>{{ holding.say(e.rule.text) }} <span class="soft">(common practice, no source)</span></dd>
             <template v-if="counts.leftOut.length > 0">
               <dt>Counted, and left out of the mean</dt>
-              <dd>{{ names(counts.leftOut) }}: not representative</dd>
+              <dd>{{ names(counts.leftOut) }}: not representative, or treated since</dd>
             </template>
           </dl>
           <p class="soft small">
@@ -69,6 +72,17 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
       </section>
 
       <div class="two">
+        <section v-if="next.length > 0" class="sheet block" aria-labelledby="y-next">
+          <h2 id="y-next">Whose count tells most</h2>
+          <ol class="next">
+            <li v-for="n in next" :key="n.state.colony.id">
+              <RouterLink :to="`/count/${n.state.colony.id}`">{{ n.state.colony.name }}</RouterLink>
+              <br />
+              <span class="small">{{ holding.say(n.another.text) }}</span>
+            </li>
+          </ol>
+          <p class="soft small">{{ more > 0 ? `${plural(more, 'other')} would be worth a count as well. ` : '' }}What it saves against the work: fewer treatments that are needless, fewer that are missed. Your own price of one against the other stands in <RouterLink to="/rules">Rules</RouterLink>.</p>
+        </section>
         <section class="sheet block" aria-labelledby="y-plan">
           <h2 id="y-plan">Whom to sample</h2>
           <SamplingPlan :key="yard.yard.id" :yard="yard" />
@@ -88,6 +102,8 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
 </template>
 
 <style scoped>
+.next { margin: 0; padding-left: 1.2em; display: grid; gap: 8px; }
+.next li > a { font-weight: 600; margin-right: 6px; }
 .picture { margin: 10px 0 18px; }
 .says { display: grid; gap: 10px; margin-bottom: 20px; }
 .main { font-size: 21px; line-height: 1.28; max-width: 1000px; }

@@ -3,12 +3,14 @@
 import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import { SUGAR_RECOVERY, USUAL_CUP, type Cup } from '@thistle/core/count'
+import { USUAL_MISSED } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
 import NumberField from '../../fields/NumberField.vue'
 
 defineProps<{ at: (path: string) => string | null }>()
 const cup = defineModel<Cup | null>('cup', { required: true })
 const recovery = defineModel<number | null>('recovery', { required: true })
+const missed = defineModel<number | null>('missed', { required: true })
 const set = (field: keyof Cup, value: number | null) => (cup.value = value === null ? null : { ...(cup.value ?? USUAL_CUP), [field]: value })
 const share = computed<number | null>({
   get: () => (recovery.value === null ? null : Math.round(recovery.value * 100)),
@@ -35,6 +37,15 @@ const effect = computed(() => (3 / Math.max(0.05, recovery.value ?? SUGAR_RECOVE
         :min="0"
         :fault="at('sugarRecovery') && 'From 5 to 100 %.'"
         :hint="`usual ${plain(SUGAR_RECOVERY.usual * 100)}; reported ${plain(SUGAR_RECOVERY.low * 100)} to ${plain(SUGAR_RECOVERY.high * 100)}`"
+      />
+      <NumberField
+        id="r-missed"
+        v-model="missed"
+        label="A missed treatment is as bad as"
+        unit="needless ones"
+        :min="0"
+        :fault="at('missed') && 'From 1 to 20.'"
+        :hint="`usual ${USUAL_MISSED}, a guess: it says when another jar is worth its while`"
       />
     </div>
     <p class="small">

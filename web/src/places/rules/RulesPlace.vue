@@ -51,6 +51,7 @@ function draftOf() {
     boards: (s.boards ?? null) as BoardKind | null,
     cup: (s.cup ?? null) as Cup | null,
     sugarRecovery: s.sugarRecovery ?? null,
+    missed: s.missed ?? null,
     work: plainCopy(s.work ?? null) as WorkFacts | null,
     closedThrough: (s.closedThrough ?? null) as Day | null,
     rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
@@ -137,7 +138,7 @@ async function reread(): Promise<void> {
       </section>
 
       <LimitsPart v-model:school="draft.school" v-model:own="draft.ownLimits" v-model:boards="draft.boards" :at="at" />
-      <MeasuresPart v-model:cup="draft.cup" v-model:recovery="draft.sugarRecovery" :at="at" />
+      <MeasuresPart v-model:cup="draft.cup" v-model:recovery="draft.sugarRecovery" v-model:missed="draft.missed" :at="at" />
 
       <section class="sheet block" aria-labelledby="r-kit">
         <h2 id="r-kit">Your kit</h2>

@@ -1,0 +1,75 @@
+import { type PooledCount } from '../count/index.ts'
+import { chanceOfFewer } from '../level/index.ts'
+import { plain } from '../units/index.ts'
+
+/** What one more sample holds: a jar of about 300 bees, a hundred cells, three days of board. */
+const JAR = 300
+const CELLS = 100
+const BOARD_DAYS = 3
+/** A missed treatment is taken to be as bad as so many needless ones, where the keeper says nothing else (a guess). */
+export const USUAL_MISSED = 3
+/** What another sample costs, in needless treatments: some 25 minutes, and a cup of bees where it is washed (a guess). */
+const COSTS = 0.04
+
+/** What another sample of the same kind, taken now, would be worth. */
+export interface Another {
+  /** Chance 0-1 that with it the colony stands on the other side of its limit than it is judged to be now. */
+  readonly changes: number
+  /** What it saves on average, in needless treatments: fewer that are needless and fewer that are missed. May be under nothing. */
+  readonly saves: number
+  /** Whether that is more than it costs. */
+  readonly worth: boolean
+  readonly text: string
+}
+
+const WHAT: Readonly<Record<PooledCount['method'], string>> = {
+  wash: 'Another jar of about 300 bees',
+  sugar: 'Another jar of about 300 bees',
+  drone: 'A hundred more cells',
+  board: 'Three more days on the board',
+}
+
+/** What was counted, the limit it is held against, what it is judged to be, and the levels that speak for it. */
+export interface Counted {
+  readonly method: PooledCount['method']
+  /** What the next sample is judged together with: mites on so many bees or cells, or board-days; none of either where it stands by itself. */
+  readonly mites: number
+  readonly on: number
+  /** Per bee or cell, or a day for boards, with what the method misses allowed for. */
+  readonly limit: number
+  readonly over: boolean
+  /** Mites per 100 bees, each as likely as the next, and the limit they are held against. */
+  readonly levels: readonly number[]
+  readonly likelyLimit: number
+  /** Mites that a bee, a cell or a day of board finds for each mite per 100 bees. */
+  readonly perLevel: number
+  /** What a missed treatment costs, in needless ones. */
+  readonly missed: number
+}
+
+/**
+ * The value of another sample before it is taken (Raiffa & Schlaifer 1961, from memory): all samples of a day are judged together, so that from
+ * so many mites on it turns the verdict; how likely that is at each level the colony may have; and what the two verdicts cost there. It stops
+ * nobody at a lucky count: it is asked of the next sample alone, and a verdict that another would seldom turn is left as it is.
+ */
+export function anotherOf({ method, mites, on, limit, over, levels, likelyLimit, perLevel, missed }: Counted): Another | null {
+  const more = method === 'board' ? BOARD_DAYS : method === 'drone' ? CELLS : JAR
+  if (levels.length === 0) return null
+  // The fewest mites in it with which all of them together reach the limit.
+  const turn = Math.max(0, Math.ceil(limit * (on + more) - mites - 1e-9))
+  let [changes, saves] = [0, 0]
+  for (const level of levels) {
+    const under = turn === 0 ? 0 : chanceOfFewer(turn, level * perLevel * more)
+    const turned = over ? under : 1 - under
+    const isOver = level >= likelyLimit
+    const [treated, left] = [isOver ? 0 : 1, isOver ? missed : 0]
+    changes += turned
+    saves += turned * (over ? treated - left : left - treated)
+  }
+  changes /= levels.length
+  saves /= levels.length
+  const worth = saves > COSTS
+  const often = changes < 0.01 ? 'in fewer than 1 of 100 such colonies' : `in about ${plain(changes * 100, 0)} of 100 such colonies`
+  const text = `${WHAT[method]} now would turn the verdict ${often}: ${worth ? 'worth its while' : 'not worth its while'}, a missed treatment taken to be as bad as ${plain(missed, 1)} needless ones.`
+  return { changes, saves, worth, text }
+}
