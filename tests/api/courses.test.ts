@@ -81,8 +81,11 @@ describe('from a choice to the count after it', () => {
     const state = colonyState(after.yard, after.colony, after.settings)
     const course = state.courses.find((c) => c.record.id === courseId)
     expect(course?.course.supersOn).toBe('2026-10-09')
-    expect(course?.outcome?.efficacy?.estimate).toBeCloseTo(1 - 1 / 300 / (13 / 295))
-    expect(course?.outcome?.verdict).toBe('as-expected')
+    // 13 of 295 before, 1 of 300 after: nine tenths and more, and no proof that it is all it should be.
+    expect(course!.outcome!.efficacy!.estimate).toBeGreaterThan(0.85)
+    expect(course!.outcome!.efficacy!.estimate).toBeLessThan(0.98)
+    expect(course!.outcome).toMatchObject({ verdict: 'unclear' })
+    expect(course!.outcome!.text).toMatch(/about what it should, as far as two jars can tell/)
     expect(state.situation.history.at(-1)).toMatchObject({ treatment: 'amitraz-strip', start: '2026-08-12', end: '2026-09-25' })
     await live('2026-08-12')
   })

@@ -185,7 +185,7 @@ describe('need', () => {
     const half = judge(at(40)).p50!
     expect(weak).toMatchObject({ level: 'care', limit: `${Math.round((1 - 3 / half) * 100)} %`, flip: 'Under 7.5 it could.' })
     expect(weak?.text).toBe(
-      `It takes 30 to 60 % here (published 30 % to 60 % with brood): even at its best about ${plain(half * 0.4)} would be left, over the limit of 3. It cannot do it alone.`,
+      `It takes 30 to 60 % here (published 30 % to 60 % with brood): even at its best, of today’s mites about ${plain(half * 0.4)} in 100 bees would be left, over the limit of 3. It cannot do it alone.`,
     )
     // 7.3 in 100 less 60 % are under 3; the middle of what it takes leaves a colony in danger over it.
     expect(asked('hop-strip', 'need', at(22)).find((f) => f.text.includes('would likely be left'))?.level).toBe('care')

@@ -46,7 +46,7 @@ export const CHOICE = speaker('choice', {
     } & Of,
   ) => {
     const course = [
-      ...(v.leaves === null ? [] : [`leaves about ${tenths(v.leaves)} in 100`]),
+      ...(v.leaves === null ? [] : [`leaves about ${tenths(v.leaves)} in 100 at the count after it`]),
       ...(v.dose === null ? [] : [v.dose]),
       ...(v.ends === null ? [] : [`${v.ends.job === 'out' ? 'out from' : 'last round'} ${aDay(v.ends.day, v.asOf)}`]),
     ].join(', ')
@@ -62,7 +62,7 @@ export const CHOICE = speaker('choice', {
   close: (v: { name: string; other: number; own: number }) =>
     `A close call: ${v.name} takes about as much (${share(v.other)} % against ${share(v.own)}); what it costs and the visits decide.`,
   nextLeaves: (v: { name: string; left: number; took: number | null }) =>
-    `${v.name} would leave about ${tenths(v.left)}${v.took === null ? '' : `, but took only ${share(v.took)} % here last time: find out why first`}.`,
+    `${v.name} would leave about ${tenths(v.left)} by then${v.took === null ? '' : `, but took only ${share(v.took)} % here last time: find out why first`}.`,
   changes: (v: { hot: boolean; limit: number; when: string; chance: number }) =>
     `Changes if a high ${v.hot ? 'passes' : 'stays under'} ${celsius(v.limit)} ${v.when}: ${chanceWords(v.chance)}.`,
 })

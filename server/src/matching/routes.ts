@@ -71,7 +71,9 @@ const answered = Joi.object({
       efficacy: maybe(
         Joi.object({ low: Joi.number().required(), estimate: Joi.number().required(), high: Joi.number().required() }).unknown(true),
       ).required(),
-      left: maybe(Joi.object({ low: Joi.number().required(), estimate: Joi.number().required(), high: Joi.number().required() })).required(),
+      left: maybe(
+        Joi.object({ low: Joi.number().required(), estimate: Joi.number().required(), high: Joi.number().required(), on: day().required() }),
+      ).required(),
       harm: Joi.array().items(Joi.object().unknown(true)).required(),
       findings: Joi.array().items(finding).required(),
       dose: maybe(Joi.object().unknown(true)).required(),

@@ -33,8 +33,8 @@ export const NEED = speaker('need', {
   leavesTooMany: (v: { low: number; high: number; because: readonly string[]; left: number; threshold: number; atBest: boolean }) =>
     `It takes ${share(v.low)} to ${share(v.high)} % here (${v.because.join('; ')}): ${
       v.atBest
-        ? `even at its best about ${plain(v.left)} would be left, over the limit of ${plain(v.threshold, 2)}. It cannot do it alone`
-        : `about ${plain(v.left)} would likely be left, over the limit of ${plain(v.threshold, 2)}`
+        ? `even at its best, of today’s mites about ${plain(v.left)} in 100 bees would be left, over the limit of ${plain(v.threshold, 2)}. It cannot do it alone`
+        : `of today’s mites about ${plain(v.left)} in 100 bees would likely be left, over the limit of ${plain(v.threshold, 2)}`
     }.`,
   influx: (v: { low: number; from: Day; high: number; to: Day; asOf: Day }) =>
     `From ${v.low.toFixed(1)} on ${aDay(v.from, v.asOf)} to ${v.high.toFixed(1)} in 100 on ${aDay(v.to, v.asOf)}, after a course: faster than mites breed, so they came from outside. Look for a colony that collapses nearby, and narrow the entrance against robbing.`,

@@ -204,7 +204,7 @@ function putAway(): void {
         <TwoInTurn v-if="!inWeeks" :combinations="result.combinations" :situation="situation" :place="file || imagining ? null : place" />
         <p v-if="!narrow && !inWeeks" class="soft small foot">
           A dot fits; half a round fits with care; an open round not on this day; a struck one is ruled out; a small broken ring is presumed and not looked
-          at. "Leaves" is mites in 100 bees likely left, by the count and what the option takes here and now. Forecast first, then what is usual for the season.
+          at. "Leaves" is mites in 100 bees likely left when it is counted after, by all that speaks for the level, what breeds until then, and what the option takes here and now. Forecast first, then what is usual for the season.
         </p>
       </section>
 
