@@ -16,6 +16,7 @@ import { startWeatherService } from '../../server/src/standins/weather-service.t
 import { migrate, openDatabase } from '../../server/src/database/index.ts'
 import { KEEPER } from '../../server/src/demo/holding.ts'
 import { demoId, loadDemo } from '../../server/src/demo/load.ts'
+import { benchCalibration } from './calibration.ts'
 import { benchRounds } from './rounds.ts'
 
 const url = process.env.DATABASE_URL ?? ''
@@ -156,6 +157,7 @@ await db.sequelize.query(`
   DELETE FROM yards WHERE id IN (SELECT yard FROM many)`)
 
 const everyYard = JSON.parse(await fetchOnce(api.port, '/api/yards', { cookie })) as YardRecord[]
+benchCalibration()
 const rounds = benchRounds(everyYard, settings, timed)
 const said = (p: (typeof rounds)['plan']) => `${p.jobs} jobs in ${p.rounds.length} rounds, ${p.proof}`
 

@@ -8,12 +8,11 @@ import type { Phase } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
 import { august, wash } from '../cases/index.ts'
 import { expect as expectWorded } from '../read-as.ts'
-import { draws } from '../worlds/draws.ts'
+import { jar, levelsHeld } from '../worlds/calibration.ts'
 
 const { jStat } = createRequire(import.meta.url)('jstat') as {
   jStat: { gamma: { pdf: (x: number, shape: number, scale: number) => number }; gammaln: (x: number) => number }
 }
-const jar = (mites: number, bees = 300): Sample => ({ mites, perLevel: [{ value: bees / 100, weight: 1 }], growth: { mean: 0, sd: 0 } })
 const aged = (sample: Sample, mean: number, sd: number): Sample => ({ ...sample, growth: { mean, sd } })
 
 describe('one level a colony', () => {
@@ -58,48 +57,14 @@ describe('one level a colony', () => {
       expect(Math.abs(Math.log(is / quantile(p)))).toBeLessThan(0.05)
   })
   it('comes true as often as it says, in yards that are not of its own making, about nine times in ten inside its range', () => {
-    const r = draws(20261128)
-    const worlds: Readonly<Record<string, (mean: number) => () => number>> = {
-      gamma: (mean) => () => r.gamma(1.5) * (mean / 1.5),
-      lognormal: (mean) => () => mean * Math.exp(0.75 * r.normal() - 0.28),
-      'with single bad colonies': (mean) => () => (r.next() < 1 / 12 ? 5 + 6 * r.next() : r.gamma(2) * (mean / 2) * 0.8),
-    }
-    const bins = Array.from({ length: 10 }, () => ({ n: 0, said: 0, came: 0 }))
-    let [inside, all] = [0, 0]
-    for (const [phase, mean] of [
-      ['increase', 1],
-      ['peak', 2],
-      ['decrease', 4],
-    ] as const)
-      for (const world of Object.values(worlds))
-        for (const extra of [1, 2, 3])
-          for (let yard = 0; yard < 45; yard++) {
-            const level = world(mean * Math.exp(0.4 * r.normal()))
-            const row = Array.from({ length: 6 }, () => {
-              const is = Math.min(40, level())
-              return { is, samples: [jar(r.mites(is * 3, extra))] }
-            })
-            row.forEach(({ is, samples }, i) => {
-              const found = estimateLevel(
-                samples,
-                row.filter((_, j) => j !== i).map((c) => c.samples),
-                phase,
-              )
-              const said = found.chanceAtLeast(3)
-              const bin = bins[Math.min(9, Math.floor(said * 10))]!
-              bin.n += 1
-              bin.said += said
-              bin.came += is >= 3 ? 1 : 0
-              all += 1
-              inside += is >= found.p05 && is <= found.p95 ? 1 : 0
-            })
-          }
+    const { bins, inside, all, means, yards } = levelsHeld(20261128, 45)
     for (const { n, said, came } of bins) {
       expect(n).toBeGreaterThan(100)
       expect(Math.abs(said - came) / n).toBeLessThan(0.07)
     }
     expect(inside / all).toBeGreaterThan(0.85)
     expect(inside / all).toBeLessThan(0.95)
+    expect(means / yards).toBeGreaterThan(0.85)
   })
   it('lies between the jar and the yard, rises with the mites, and is surer of more bees', () => {
     const phase: Phase = 'decrease'

@@ -3,11 +3,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { CountedPair } from '@thistle/core/efficacy'
 import { outcomeOf } from '@thistle/core/outcome'
-import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import { treatmentOf } from '@thistle/core/treatments'
-import { draws } from '../worlds/draws.ts'
-import { HAZARDS, levelsOver } from '../worlds/colony-days.ts'
+import { coursesHeld } from '../worlds/calibration.ts'
+import { levelsOver } from '../worlds/colony-days.ts'
 
 const { jStat } = createRequire(import.meta.url)('jstat') as {
   jStat: { gammaln: (x: number) => number; gamma: { pdf: (x: number, shape: number, scale: number) => number } }
@@ -162,54 +161,15 @@ describe('did it work', () => {
 })
 
 describe('courses in colonies that are not of its own making', () => {
-  /** A yard in late summer; its highest colony that reached 9 in the jar is treated, and counted when its course says. */
-  function season_(seed: number, key: TreatmentKey, does: string, lasts: number, counted: number, runs: number, starts: readonly number[]) {
-    const r = draws(seed)
-    const treatment = treatmentOf(key)!
-    const found = { n: 0, worked: 0, short: 0, inside: 0, now: 0 }
-    for (const start of starts)
-      for (let tries = 0, n = 0; n < runs && tries < runs * 20; tries++) {
-        const usual = 3 * Math.exp(0.5 * r.normal())
-        const row = Array.from({ length: 6 }, () => Math.min(20, r.next() < 1 / 14 ? 6 + 5 * r.next() : r.gamma(2) * (usual / 2)))
-        const extra = 1 + Math.floor(r.next() * 3)
-        const jars = row.map((level) => r.mites(level * 3, extra))
-        if (jars[0]! < 9) continue
-        n += 1
-        const world = { from: start - 30, growth: 0.8 + 0.4 * r.next(), influx: [0, 0, 1, 3][Math.floor(r.next() * 4)]!, size: 0.7 + 0.6 * r.next() }
-        const per100 = row[0]! / levelsOver({ ...world, per100: 1, influx: 0 }, 30)[30]!.per100
-        const day = 30 + lasts + counted
-        const untreated = levelsOver({ ...world, per100 }, day)[day]!.per100
-        const treated = levelsOver({ ...world, per100 }, day, (d) => HAZARDS[does]!(d - start))[day]!.per100
-        const on = (n: number): Day => addDays('2026-01-01', start - 1 + n)
-        const { verdict, efficacy, now } = outcomeOf(
-          {
-            before: jar(jars[0]!, on(0)),
-            after: jar(r.mites(treated * 3, extra), on(lasts + counted)),
-            season,
-            others: jars.slice(1).map((m) => jar(m, on(0))),
-          },
-          treatment,
-          3,
-        )
-        if (verdict === 'cannot-say') continue
-        const share = 1 - treated / untreated
-        found.n += 1
-        found.worked += verdict === 'worked' ? 1 : 0
-        found.short += verdict === 'short' ? 1 : 0
-        found.inside += share >= efficacy!.low && share <= efficacy!.high ? 1 : 0
-        found.now += treated >= now!.low && treated <= now!.high ? 1 : 0
-      }
-    return found
-  }
   it('working ones are called short in fewer than one of twenty, and their ranges hold about nine of ten', () => {
     let [n, short, inside, now] = [0, 0, 0, 0]
-    for (const [key, lasts, counted] of [
-      ['amitraz-strip', 42, 10],
-      ['formic-strip-14', 14, 10],
-      ['thymol-gel', 28, 10],
-      ['oxalic-vapour', 15, 10],
+    for (const [key, days] of [
+      ['amitraz-strip', 42],
+      ['formic-strip-14', 14],
+      ['thymol-gel', 28],
+      ['oxalic-vapour', 15],
     ] as const) {
-      const of = season_(20261128, key, key, lasts, counted, 30, [210, 235])
+      const of = coursesHeld(20261128, { given: key, acts: key, days }, 30, [210, 235])
       expect(of.n, key).toBeGreaterThan(50)
       expect(of.short / of.n, key).toBeLessThan(0.05)
       n += of.n
@@ -223,10 +183,32 @@ describe('courses in colonies that are not of its own making', () => {
   })
   it('useless ones are never called working, and most are found out', () => {
     for (const key of ['fluvalinate-strip', 'oxalic-vapour', 'formic-strip-14'] as const) {
-      const of = season_(7, key, 'nothing', 28, 10, 40, [210, 235])
+      const of = coursesHeld(7, { given: key, acts: 'nothing', days: 28 }, 40, [210, 235])
       expect(of.worked / of.n, key).toBeLessThan(0.05)
       // A round of vapour in brood may take as little as two fifths: two jars seldom show less.
       if (key !== 'oxalic-vapour') expect(of.short / of.n, key).toBeGreaterThan(0.5)
     }
+  })
+})
+
+describe('the daily colony that they are held against', () => {
+  /** Days of the year; figures of the published models as they are remembered (Martin 1998; Calatayud & Verdu 1993; Wilkinson & Smith 2002). */
+  const of = (on?: Parameters<typeof levelsOver>[2]) => levelsOver({ from: 105, per100: 0.5, growth: 1, influx: 0, size: 1 }, 230, on)
+  const between = (from: number, to: number, key: 'all' | 'per100') => Math.log(of()[to - 105]![key] / of()[from - 105]![key]) / (to - from)
+  it('grows as they do: about 0.021 a day in spring and summer, the wash slower in spring and faster in late summer', () => {
+    expect(between(110, 182, 'all')).toBeGreaterThan(0.019)
+    expect(between(110, 182, 'all')).toBeLessThan(0.024)
+    expect(between(110, 182, 'per100')).toBeLessThan(0.011)
+    expect(between(182, 244, 'per100')).toBeGreaterThan(0.022)
+    expect(between(182, 244, 'per100')).toBeLessThan(0.029)
+  })
+  it('has a third of its mites on bees in summer and all of them in winter', () => {
+    const share = (day: number) => {
+      const { per100, adults, all } = of()[day - 105]!
+      return (per100 * adults) / 100 / all
+    }
+    expect(share(166)).toBeCloseTo(0.32, 1)
+    expect(share(227)).toBeCloseTo(0.44, 1)
+    expect(share(335)).toBeGreaterThan(0.97)
   })
 })
