@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { parseCase } from '@thistle/core/formats'
 import { judge } from '@thistle/core/judge'
-import { estimateLevel, type Sample } from '@thistle/core/level'
+import { chanceOfFewer, estimateLevel, type Sample } from '@thistle/core/level'
 import type { Phase } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
 import { august, wash } from '../cases/index.ts'
@@ -11,7 +11,12 @@ import { expect as expectWorded } from '../read-as.ts'
 import { jar, levelsHeld } from '../worlds/calibration.ts'
 
 const { jStat } = createRequire(import.meta.url)('jstat') as {
-  jStat: { gamma: { pdf: (x: number, shape: number, scale: number) => number }; gammaln: (x: number) => number }
+  jStat: {
+    gamma: { pdf: (x: number, shape: number, scale: number) => number }
+    gammaln: (x: number) => number
+    ibeta: (x: number, a: number, b: number) => number
+    lowRegGamma: (a: number, x: number) => number
+  }
 }
 const aged = (sample: Sample, mean: number, sd: number): Sample => ({ ...sample, growth: { mean, sd } })
 
@@ -65,6 +70,16 @@ describe('one level a colony', () => {
     expect(inside / all).toBeGreaterThan(0.85)
     expect(inside / all).toBeLessThan(0.95)
     expect(means / yards).toBeGreaterThan(0.85)
+  })
+  it('finds fewer than so many mites as often as the sums of the Poisson and negative binomial distributions say (jstat)', () => {
+    for (const mean of [0.2, 3, 8, 40, 280])
+      for (const mites of [1, 4, 9, 45, 300]) {
+        // The negative binomial of `size` with a variance of 2 or 3 times the mean: sums by the incomplete beta function.
+        const by = [2, 3].map((extra) => jStat.ibeta(1 / extra, mean / (extra - 1), mites))
+        const poisson = 1 - jStat.lowRegGamma(mites, mean)
+        expect(chanceOfFewer(mites, mean)).toBeCloseTo((poisson + by[0]! + by[1]!) / 3, 6)
+      }
+    expect(Math.abs(chanceOfFewer(700, 700) - 0.5)).toBeLessThan(0.02)
   })
   it('lies between the jar and the yard, rises with the mites, and is surer of more bees', () => {
     const phase: Phase = 'decrease'

@@ -1,4 +1,4 @@
-import { incompleteBeta, incompleteGamma, logGamma } from '../count/index.ts'
+import { logGamma, normalBelow } from '../count/index.ts'
 import { CELLS, LEVELS } from './grid.ts'
 
 /**
@@ -22,15 +22,26 @@ function logChance(mites: number, mean: number, extra: number): number {
   return logGamma(mites + size) - logGamma(size) - logGamma(mites + 1) - size * Math.log(extra) + mites * Math.log((extra - 1) / extra)
 }
 
+/** From so many mites on average on the sums below run out of small numbers, and the normal distribution is as good. */
+const MANY = 300
 /** Chance 0-1 that a sample finds fewer than so many mites (1 or more) where it finds `mean` on average, the extra variance left open. */
 export function chanceOfFewer(mites: number, mean: number): number {
   if (mean <= 0) return 1
-  // Sums of the Poisson and the negative binomial distribution by the incomplete gamma and beta functions; Abramowitz & Stegun 26.4.21, 26.5.26 (from memory).
-  const under = EXTRA.reduce(
-    (sum, extra) => sum + (extra <= 1 ? 1 - incompleteGamma(mites, mean) : incompleteBeta(1 / extra, mean / (extra - 1), mites)),
-    0,
-  )
-  return under / EXTRA.length
+  let under = 0
+  for (const extra of EXTRA) {
+    if (mean > MANY) {
+      under += normalBelow((mites - 0.5 - mean) / Math.sqrt(extra * mean))
+      continue
+    }
+    // Each chance from the one before it: of none e^-mean, or extra^-size, and so on.
+    const size = mean / (extra - 1)
+    let chance = extra <= 1 ? Math.exp(-mean) : extra ** -size
+    for (let k = 0; k < mites; k++) {
+      under += chance
+      chance *= extra <= 1 ? mean / (k + 1) : (((k + size) / (k + 1)) * (extra - 1)) / extra
+    }
+  }
+  return Math.min(1, under / EXTRA.length)
 }
 
 /** The chance of what was found at each level, the extra variance and the share found left open; scaled to one at its highest. */
