@@ -176,7 +176,7 @@ test('a yard of nine: four rounds of vapour through rain, a new queen, a strip o
   await page.getByRole('button', { name: 'Keep it', exact: true }).click()
   await expect(page.getByText('Iris is kept.')).toBeVisible()
   await openColony(page, 'Weir Field', 'Iris')
-  await expect(page.getByText(/The level is about .* untreated it would be about .* It took about [89]\d % \(likely/)).toBeVisible()
+  await expect(page.getByText(/The level was about .* untreated it would have been about .* It took about [89]\d % \(likely/)).toBeVisible()
 })
 
 test('the board: a round is pushed by hand and by keys, lights its days, is refused with the reason, and undone', async ({ demo: page }) => {

@@ -136,8 +136,8 @@ describe('did it work', () => {
 
   it('says apart whether the level is over the limit all the same', () => {
     expect(took(80, 0).still).toBeNull()
-    expect(took(60, 14).still).toMatch(/^Likely still at the limit of 3 or over it: about \d\d of 100 such colonies are\.$/)
-    expect(took(60, 6).still).toMatch(/^It may still be at the limit of 3 or over it: about \d\d of 100 such colonies are\.$/)
+    expect(took(60, 14).still).toMatch(/^It likely still stood at the limit of 3 or over it then: about \d\d of 100 such colonies do\.$/)
+    expect(took(60, 6).still).toMatch(/^It may still have stood at the limit of 3 or over it then: about \d\d of 100 such colonies do\.$/)
     expect(outcomeOf(pair(60, 14), formic, null).still).toBeNull()
   })
 
@@ -149,7 +149,7 @@ describe('did it work', () => {
 
   it('says its figures: the level now, what it would be, the share in whole per cent, none where there are more', () => {
     expect(took(30, 3).text).toMatch(
-      /^The level is about \d\.\d in 100 now; untreated it would be about \d+ \(likely [\d.]+ to \d+\)\. It took about 9\d % \(likely \d\d % to 9\d %\)\. It should take 80 % to 95 %, and authorities expect 90 %: /,
+      /^The level was about \d\.\d in 100 on \{2026-09-07\}; untreated it would have been about \d+ \(likely [\d.]+ to \d+\)\. It took about 9\d % \(likely \d\d % to 9\d %\)\. It should take 80 % to 95 %, and authorities expect 90 %: /,
     )
     expect(took(6, 60).text).toMatch(/It took about none \(likely none to /)
     const open = outcomeOf(pair(20, 10), { ...formic, efficacy: null }, 3)

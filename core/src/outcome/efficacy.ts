@@ -4,6 +4,7 @@ import type { Taken } from '../level/index.ts'
 import { broodState, susceptibleTo, type Treatment } from '../treatments/index.ts'
 import { URGENT } from '../judge/index.ts'
 import { plain } from '../units/index.ts'
+import { aDay } from '../words/index.ts'
 
 type Range = Omit<Estimate, 'level'>
 
@@ -52,7 +53,7 @@ const STILL = { likely: 0.5, said: 0.1 } as const
 
 function sayStill(chance: number, limit: number): string | null {
   if (chance < STILL.said) return null
-  return `${chance >= STILL.likely ? `Likely still at the limit of ${plain(limit, 2)} or over it` : `It may still be at the limit of ${plain(limit, 2)} or over it`}: ${of100(chance)} of 100 such colonies are.`
+  return `It ${chance >= STILL.likely ? 'likely still stood' : 'may still have stood'} at the limit of ${plain(limit, 2)} or over it then: ${of100(chance)} of 100 such colonies do.`
 }
 
 const UNTOLD = { efficacy: null, now: null, untreated: null, chance: null, still: null }
@@ -73,7 +74,7 @@ export function outcomeOf(pair: CountedPair, treatment: Treatment, limit: number
   const taken = takenBetween(pair)
   const [now, untreated, efficacy] = [rangeOf(taken.now), rangeOf(taken.untreated), rangeOf(taken)]
   const still = limit === null ? null : sayStill(taken.now.chanceAtLeast(limit), limit)
-  const level = `The level is about ${tenths(now.estimate)} in 100 now; untreated it would be about ${tenths(untreated.estimate)} (likely ${tenths(untreated.low)} to ${tenths(untreated.high)}).`
+  const level = `The level was about ${tenths(now.estimate)} in 100 on ${aDay(after.date)}; untreated it would have been about ${tenths(untreated.estimate)} (likely ${tenths(untreated.low)} to ${tenths(untreated.high)}).`
   const figure = `It took about ${sayShare(efficacy.estimate)} (likely ${sayShare(efficacy.low)} to ${percent(Math.max(0, efficacy.high))}).`
   const found = { ...base, efficacy, now, untreated, still }
   if (!expected) return { ...found, chance: null, verdict: 'unclear', text: `${level} ${figure}` }
