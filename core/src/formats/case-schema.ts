@@ -109,6 +109,10 @@ export const caseSchema = Joi.object({
   normals: Joi.array().items(monthSchema()).max(12).unique('month').allow(null).messages({ 'array.unique': '{{#label}} has its month twice' }),
   inventedWeather: Joi.boolean().allow(null),
   forecastDoubt: number(0.1, 10),
+  learned: Joi.object({
+    extra: Joi.array().items(Joi.number().min(0).max(1).required()).length(3).allow(null),
+    board: Joi.object({ mean: Joi.number().min(-5).max(5).required(), sd: Joi.number().min(0).max(3).required() }).allow(null),
+  }).allow(null),
   lastOpening: maybeDay(),
   history: Joi.array().items(past).max(500).allow(null),
   yardCounts: Joi.array().items(count).max(5000).allow(null),

@@ -99,6 +99,7 @@ function complete(c: CheckedCase): Situation {
     normals: c.normals ?? [],
     ...(c.inventedWeather ? { inventedWeather: true } : {}),
     ...(c.forecastDoubt == null ? {} : { forecastDoubt: c.forecastDoubt }),
+    ...(c.learned == null ? {} : { learned: { extra: c.learned.extra ?? null, board: c.learned.board ?? null } }),
     lastOpening: c.lastOpening ?? null,
     history: (c.history ?? []).map(pastOf),
     ...(c.yardHistory ? { yardHistory: c.yardHistory.map(pastOf) } : {}),

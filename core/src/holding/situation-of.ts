@@ -1,5 +1,5 @@
 import { newestCount, shareOf, spreadOf } from '../count/index.ts'
-import type { Judgement } from '../judge/index.ts'
+import { learnedFrom, type Judgement } from '../judge/index.ts'
 import { factsIn, nextRest, presume } from '../situation/index.ts'
 import type { ColonyFacts, CountFact, KeeperFacts, PastCourse, Situation, TreatmentKey } from '../situation/index.ts'
 import { midwayWanted } from '../course/index.ts'
@@ -107,6 +107,18 @@ function speakingCounts(yard: YardRecord): ReadonlyMap<string, CountFact> {
   speaking.set(yard, found)
   return found
 }
+const learned = new WeakMap<YardRecord, { readonly settings: SettingsRecord; readonly found: Pick<Situation, 'learned'> }>()
+/** What the counts of the yard teach of counting there: the same for all of its colonies. */
+function learnedOf(yard: YardRecord, settings: SettingsRecord): Pick<Situation, 'learned'> {
+  const known = learned.get(yard)
+  if (known?.settings === settings) return known.found
+  const colonies = yard.colonies.map((colony) => ({ counts: colony.counts.flatMap(countFacts), begun: pastOf(yard, colony).begun }))
+  const { hemisphere, phase, normals } = yard
+  const made = learnedFrom(colonies, { ...bareSituation(yard.today, hemisphere, settings), phase, normals })
+  const found = made ? { learned: made } : {}
+  learned.set(yard, { settings, found })
+  return found
+}
 const yardCountsOf = (yard: YardRecord, colony: ColonyRecord): CountFact[] =>
   [...speakingCounts(yard)].flatMap(([id, count]) => (id === colony.id ? [] : [count]))
 
@@ -171,6 +183,7 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
     lastOpening: yard.lastOpening,
     history: [...carriedCourses(yard, colony), ...pastCourses(yard, colony)],
     yardCounts: yardCountsOf(yard, colony),
+    ...learnedOf(yard, settings),
     yardHistory: yardCourses(yard, colony),
     keeper: keeperFacts(settings),
     rules: settings.rules,

@@ -37,10 +37,15 @@ export function perLevelOf(count: PooledCount, situation: Situation): number {
 }
 
 function sampleOf(count: PooledCount, situation: Situation, day: Day): Sample {
+  const { learned } = situation
+  const perLevel = perLevelOf(count, situation)
+  const board = count.method === 'board' ? learned?.board : null
+  const jarsVary = count.method === 'board' || count.method === 'drone' ? null : learned?.extra
   return {
     mites: count.mites,
-    perLevel: methodSpread(count.method, perLevelOf(count, situation)),
+    perLevel: board ? spreadOver(perLevel * Math.exp(board.mean), board.sd) : methodSpread(count.method, perLevel),
     growth: growthOver(situation, count.date, day),
+    ...(jarsVary ? { extra: jarsVary } : {}),
   }
 }
 
@@ -74,7 +79,7 @@ export function ownSamples(situation: Situation, newest: PooledCount, since: Day
 }
 
 interface AsKept {
-  readonly of: Pick<Situation, 'asOf' | 'hemisphere' | 'phase' | 'normals' | 'keeper'>
+  readonly of: Pick<Situation, 'asOf' | 'hemisphere' | 'phase' | 'normals' | 'keeper' | 'learned'>
   readonly samples: readonly Sample[]
 }
 /** A count is the same object in the case of each of its neighbours. */
@@ -85,7 +90,7 @@ const elsewhere = (situation: Situation): Situation => ({ ...situation, colony: 
 
 /** The newest counts of the other colonies of the yard, each as it speaks of a level there today. */
 export function yardSamples(situation: Situation): (readonly Sample[])[] {
-  const { asOf, hemisphere, phase, normals, keeper, yardCounts } = situation
+  const { asOf, hemisphere, phase, normals, keeper, learned, yardCounts } = situation
   if (!yardCounts || yardCounts.length === 0) return []
   let there: Situation | null = null
   return yardCounts.flatMap((c): (readonly Sample[])[] => {
@@ -94,6 +99,7 @@ export function yardSamples(situation: Situation): (readonly Sample[])[] {
       known &&
       known.of.asOf === asOf &&
       known.of.keeper === keeper &&
+      known.of.learned === learned &&
       known.of.phase === phase &&
       known.of.normals === normals &&
       known.of.hemisphere === hemisphere
@@ -102,7 +108,7 @@ export function yardSamples(situation: Situation): (readonly Sample[])[] {
     const speaks = c.date <= asOf && daysBetween(c.date, asOf) <= TELLS_FOR && c.representative !== false
     const pooled = speaks ? newestCount([c], asOf) : null
     const samples = pooled ? [sampleOf(pooled, (there ??= elsewhere(situation)), asOf)] : []
-    kept.set(c, { of: { asOf, hemisphere, phase, normals, keeper }, samples })
+    kept.set(c, { of: { asOf, hemisphere, phase, normals, keeper, learned }, samples })
     return samples.length > 0 ? [samples] : []
   })
 }

@@ -14,6 +14,7 @@ export {
 } from './judge.ts'
 export type { Trend } from './trend.ts'
 export { growthOf, sayGrowth, type Growth, type TimedCount } from './growth.ts'
+export { learnedFrom, sayLearned, type CountedColony } from './learned.ts'
 export { USUAL_MISSED, type Another } from './another.ts'
 export { estimateYard, type ColonyCount, type YardEstimate } from './yard-estimate.ts'
 export { driftOf, type Drift } from './drift.ts'

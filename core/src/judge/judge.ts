@@ -377,7 +377,7 @@ export function judge(situation: Situation): Judgement {
           over: isOver({ level }),
           levels: likely.levels,
           likelyLimit: likely.limit,
-          perLevel: perLevelOf(count, situation) / exposure,
+          perLevel: (perLevelOf(count, situation) / exposure) * (count.method === 'board' ? Math.exp(situation.learned?.board?.mean ?? 0) : 1),
           missed: situation.keeper.missed ?? USUAL_MISSED,
         })
   return {

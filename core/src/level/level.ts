@@ -22,6 +22,8 @@ export interface Sample {
   readonly perLevel: readonly { readonly value: number; readonly weight: number }[]
   /** Growth of the logarithm of the level since, and how far it may be off (a standard deviation). */
   readonly growth: { readonly mean: number; readonly sd: number }
+  /** How likely its variance is one, two and three times what chance gives; left out, all alike. */
+  readonly extra?: readonly number[]
 }
 
 /** Into so many levels, each as likely as the next, what is known is put. */
@@ -46,12 +48,17 @@ export function evidenceOf(samples: readonly Sample[]): Evidence {
   return found
 }
 function evidenceByFigures(samples: readonly Sample[]): Evidence {
-  const key = samples.map((s) => `${s.mites}@${s.perLevel.map((p) => p.value.toPrecision(7)).join()}+${s.growth.mean},${s.growth.sd}`).join(';')
+  const key = samples
+    .map(
+      (s) =>
+        `${s.mites}@${s.perLevel.map((p) => p.value.toPrecision(7)).join()}+${s.growth.mean},${s.growth.sd}${s.extra ? `*${s.extra.join()}` : ''}`,
+    )
+    .join(';')
   const known = kept.get(key)
   if (known) return known
   const likelihood = new Float64Array(CELLS).fill(1)
-  for (const { mites, perLevel, growth } of samples) {
-    const row = grown(likelihoodOf(mites, perLevel), growth.mean, growth.sd)
+  for (const { mites, perLevel, growth, extra } of samples) {
+    const row = grown(likelihoodOf(mites, perLevel, extra), growth.mean, growth.sd)
     for (let i = 0; i < CELLS; i++) likelihood[i] = (likelihood[i] ?? 0) * (row[i] ?? 0)
   }
   const made = { likelihood, byYard: explained(likelihood) }

@@ -5,7 +5,9 @@ import { CELLS, LEVELS } from './grid.ts'
  * Variance of a jar over what chance alone would give: bees of one frame are alike, mites sit in clumps. Three ways it may be, equally
  * likely until two jars of one colony teach better (about 2, common practice, no source).
  */
-const EXTRA = [1, 2, 3] as const
+export const EXTRA = [1, 2, 3] as const
+/** As likely each, until jars taken together teach better. */
+const EVEN = [1 / 3, 1 / 3, 1 / 3] as const
 
 /** What a count found and on how much: bees or cells with the share of the mites that the method finds, or days of board. */
 export interface Found {
@@ -15,7 +17,7 @@ export interface Found {
 }
 
 /** Log-probability of a count whose variance is `extra` times its mean: Poisson at 1, else the negative binomial with that ratio. */
-function logChance(mites: number, mean: number, extra: number): number {
+export function logChance(mites: number, mean: number, extra: number): number {
   if (mean <= 0) return mites === 0 ? 0 : -Infinity
   if (extra <= 1) return mites * Math.log(mean) - mean - logGamma(mites + 1)
   const size = mean / (extra - 1)
@@ -45,12 +47,16 @@ export function chanceOfFewer(mites: number, mean: number): number {
 }
 
 /** The chance of what was found at each level, the extra variance and the share found left open; scaled to one at its highest. */
-export function likelihoodOf(mites: number, perLevel: readonly { readonly value: number; readonly weight: number }[]): Float64Array {
+export function likelihoodOf(
+  mites: number,
+  perLevel: readonly { readonly value: number; readonly weight: number }[],
+  varies: readonly number[] = EVEN,
+): Float64Array {
   const row = new Float64Array(CELLS)
   for (let i = 0; i < CELLS; i++) {
     let sum = 0
     for (const { value, weight } of perLevel)
-      for (const extra of EXTRA) sum += (weight / EXTRA.length) * Math.exp(logChance(mites, (LEVELS[i] ?? 0) * value, extra))
+      for (let k = 0; k < EXTRA.length; k++) sum += weight * (varies[k] ?? 0) * Math.exp(logChance(mites, (LEVELS[i] ?? 0) * value, EXTRA[k] ?? 1))
     row[i] = sum
   }
   const top = row.reduce((a, b) => Math.max(a, b), 0)

@@ -150,6 +150,14 @@ export interface Situation {
   readonly supers: SupersFacts
   readonly counts: readonly CountFact[]
   readonly weather: readonly WeatherDay[]
+  /**
+   * What the counts of the yard teach of counting there: how likely jars vary one, two and three times as much as by chance, and what its boards
+   * catch of a level, as the mean and standard deviation of the logarithm of a factor. Left out, the usual guesses are taken.
+   */
+  readonly learned?: {
+    readonly extra: readonly [number, number, number] | null
+    readonly board: { readonly mean: number; readonly sd: number } | null
+  }
   /** How far the service's forecasts were off here, as a factor on the usual error; left out, the usual is taken. */
   readonly forecastDoubt?: number
   readonly normals: readonly MonthNormal[]

@@ -2,6 +2,7 @@
 /** The yard as a whole: its picture, what its counts say of it, whom to sample, and how it went over time. */
 import { computed, defineAsyncComponent } from 'vue'
 import { useRouter } from 'vue-router'
+import { sayLearned } from '@thistle/core/judge'
 import { countNext, yardCounts, type ColonyState } from '@thistle/core/holding'
 import { plain } from '@thistle/core/units'
 import YardPicture from '../../graphics/YardPicture.vue'
@@ -27,6 +28,11 @@ const tone = computed(() => {
   return e.value ? TONES[e.value.level] : 'soft'
 })
 const open = (s: ColonyState) => void router.push(`/count/${s.colony.id}`)
+/** How much jars vary here, and what boards catch: the level of each colony is reckoned with it. */
+const taught = computed(() => {
+  const learned = yard.value?.row[0]?.situation.learned
+  return learned ? sayLearned(learned) : []
+})
 const worth = computed(() => (yard.value ? countNext(yard.value) : []))
 const next = computed(() => worth.value.slice(0, 4))
 const more = computed(() => worth.value.length - next.value.length)
@@ -59,6 +65,10 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
             </dd>
             <dt>Rule of thumb</dt>
             <dd>{{ holding.say(e.rule.text) }} <span class="soft">(common practice, no source)</span></dd>
+            <template v-if="taught.length > 0">
+              <dt>What its counts teach of counting here</dt>
+              <dd>{{ holding.say(taught.join(' ')) }}</dd>
+            </template>
             <template v-if="counts.leftOut.length > 0">
               <dt>Counted, and left out of the mean</dt>
               <dd>{{ names(counts.leftOut) }}: not representative, or treated since</dd>
