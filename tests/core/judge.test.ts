@@ -290,6 +290,18 @@ describe('the sentence of a roll', () => {
   })
 })
 
+describe('an alarm', () => {
+  const level = (mites: number, bees: number, over: Partial<Situation> = {}) =>
+    judge(august({ counts: [wash('2026-08-11', mites, bees)], ...over })).level
+  it('is raised at five in a hundred, and not on a handful of bees or against a whole yard', () => {
+    expect([level(15, 300), level(14, 300), level(24, 300)]).toEqual(['urgent', 'treat', 'urgent'])
+    expect([level(1, 1), level(2, 30), level(9, 60)]).toEqual(['treat', 'treat', 'urgent'])
+    const none = Array.from({ length: 12 }, () => ({ ...wash('2026-08-10', 0), representative: null }))
+    expect(level(5, 100)).toBe('urgent')
+    expect(level(5, 100, { yardCounts: none })).toBe('treat')
+  })
+})
+
 describe('what another jar is worth', () => {
   const another = (mites: number, over: Partial<Situation> = {}, bees = 300) =>
     judge(august({ counts: [wash('2026-08-11', mites, bees)], ...over })).another!
@@ -345,6 +357,7 @@ describe('what another jar is worth', () => {
     ].map((all) => first({ yardCounts: all.map(count) })!)
     expect(high!.changes).toBeGreaterThan(low!.changes + 0.3)
     expect(high!.worth).toBe(true)
+    expect(high!.text).toMatch(/^A jar of about 300 bees now would find it over the limit in about \d\d of 100 such colonies: worth/)
     expect(first({ phase: 'dormant' })).toBeNull()
     const aged = judge(august({ counts: [wash('2026-08-01', 8)] })).another!
     expect(aged.changes).toBeGreaterThan(another(8).changes)

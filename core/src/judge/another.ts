@@ -45,6 +45,8 @@ export interface Counted {
   readonly perLevel: number
   /** What a missed treatment costs, in needless ones. */
   readonly missed: number
+  /** Nothing was counted yet that could be turned. */
+  readonly first?: boolean
 }
 
 /**
@@ -52,7 +54,7 @@ export interface Counted {
  * so many mites on it turns the verdict; how likely that is at each level the colony may have; and what the two verdicts cost there. It stops
  * nobody at a lucky count: it is asked of the next sample alone, and a verdict that another would seldom turn is left as it is.
  */
-export function anotherOf({ method, mites, on, limit, over, levels, likelyLimit, perLevel, missed }: Counted): Another | null {
+export function anotherOf({ method, mites, on, limit, over, levels, likelyLimit, perLevel, missed, first = false }: Counted): Another | null {
   const more = method === 'board' ? BOARD_DAYS : method === 'drone' ? CELLS : JAR
   if (levels.length === 0) return null
   // The fewest mites in it with which all of them together reach the limit.
@@ -70,6 +72,6 @@ export function anotherOf({ method, mites, on, limit, over, levels, likelyLimit,
   saves /= levels.length
   const worth = saves > COSTS
   const often = changes < 0.01 ? 'in fewer than 1 of 100 such colonies' : `in about ${plain(changes * 100, 0)} of 100 such colonies`
-  const text = `${WHAT[method]} now would turn the verdict ${often}: ${worth ? 'worth its while' : 'not worth its while'}, a missed treatment taken to be as bad as ${plain(missed, 1)} needless ones.`
+  const text = `${first ? 'A jar of about 300 bees now would find it over the limit' : `${WHAT[method]} now would turn the verdict`} ${often}: ${worth ? 'worth its while' : 'not worth its while'}, a missed treatment taken to be as bad as ${plain(missed, 1)} needless ones.`
   return { changes, saves, worth, text }
 }

@@ -182,8 +182,11 @@ export function overLimit(count: PooledCount, situation: Situation): boolean {
  */
 const LEAST_DANGER = 0.25
 
-function levelOf(measured: Measured, recovery: number, danger: number): JudgementLevel {
-  if (measured.urgent && danger >= LEAST_DANGER) return 'urgent'
+/** Fewer mites than these are no alarm, on however few bees they were found (a guess): 1 on 1 is a hundred in a hundred. */
+const ALARMING = 3
+
+function levelOf(measured: Measured, recovery: number, danger: number, mites: number): JudgementLevel {
+  if (measured.urgent && danger >= LEAST_DANGER && mites >= ALARMING) return 'urgent'
   if (measured.reached) return 'treat'
   return (measured.interval.high * measured.scale) / recovery < measured.lower ? 'under' : 'watch'
 }
@@ -298,6 +301,7 @@ function firstOf(situation: Situation, phase: Phase): Another | null {
     likelyLimit: (mites / bees) * 100,
     perLevel: 1 / 100,
     missed: situation.keeper.missed ?? USUAL_MISSED,
+    first: true,
   })
 }
 
@@ -358,7 +362,7 @@ export function judge(situation: Situation): Judgement {
   const recovery = count.recovery ?? 1
   const measured = measure(count, situation, phaseAt(situation, count.date))
   const likely = likelyLevel(count, situation, measured, phase)
-  const level = levelOf(measured, recovery, likely.danger.chance)
+  const level = levelOf(measured, recovery, likely.danger.chance, count.mites)
   const { estimate, low, high } = measured.interval
   const at = (x: number) => round2(x * measured.scale)
   // No more than every bee carries one.

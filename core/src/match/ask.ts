@@ -40,6 +40,9 @@ const QUESTIONS: Readonly<Record<AskedFact, string>> = {
   count: 'How many mites in a jar of about 300 bees?',
 }
 
+/** What is asked in its place where a jar was counted, and another might turn the verdict. */
+const ANOTHER_JAR = 'How many mites in another jar of about 300 bees?'
+
 /** The answers in the words of the facts' own lists, as the column beside them has them; what has no list is said as it is presumed. */
 const ANSWERS: Readonly<Partial<Record<AskedFact, ReadonlyMap<string, string>>>> = {
   brood: new Map(BROOD_WORDS),
@@ -158,7 +161,8 @@ export function ask(s: JudgedSituation, options: readonly Matched[], treatments:
         worth += chance * Math.max(0, without - withIt)
         return { value, say: ANSWERS[fact]?.get(String(value)) ?? say, chance, choice: best?.treatment.key ?? null }
       })
-      return { fact, question: QUESTIONS[fact], worth: fact === 'count' ? worth : worth * matters, answers }
+      const question = fact === 'count' && s.judgement.level !== 'unknown' ? ANOTHER_JAR : QUESTIONS[fact]
+      return { fact, question, worth: fact === 'count' ? worth : worth * matters, answers }
     })
     .filter((q) => q.worth > LEAST_WORTH && q.answers.some((a) => a.choice !== now?.treatment.key))
     .toSorted((a, b) => b.worth - a.worth)
