@@ -11,6 +11,7 @@ import {
   stepsOn,
   situationOf,
   todayOfYards,
+  countNext,
   yardCounts,
   yardHistory,
   yardState,
@@ -353,6 +354,41 @@ describe('the counts of a yard', () => {
     expect([names(counted), names(uncounted), names(leftOut)]).toEqual([['A', 'B'], ['Old', 'Board'], ['Flagged']])
     expect(estimate).toMatchObject({ sampled: 2, unsampled: 2, over: 0, highest: 2 })
     expect(estimate?.mean.estimate).toBeCloseTo(1.5, 9)
+  })
+  it('leave out what tells of the level before a course, and count it from its next jar on', () => {
+    const dosed = courseOf('formic-strip-14', '2026-08-11', [{ job: 'dose', happenedOn: '2026-08-11', amount: 2 }])
+    const treated = (counts: ColonyRecord['counts']) =>
+      yardCounts(
+        yardState(
+          yardOf([colonyOf('A', 1, { counts: [countOf('2026-08-11', 3)] }), colonyOf('T', 2, { counts, courses: [dosed] })], '2026-08-20'),
+          settings,
+        ),
+      )
+    const before = treated([countOf('2026-08-10', 30)])
+    expect([names(before.counted), names(before.leftOut)]).toEqual([['A'], ['T']])
+    expect(before.estimate?.highest).toBeCloseTo(1, 9)
+    expect(names(treated([countOf('2026-08-10', 30), countOf('2026-08-19', 2)]).counted)).toEqual(['A', 'T'])
+  })
+  it('say whose next jar tells most: near the limit before far from it, and none that is not worth its while or is in a course', () => {
+    const dosed = courseOf('formic-strip-14', '2026-08-11', [{ job: 'dose', happenedOn: '2026-08-11', amount: 2 }])
+    const yard = yardState(
+      yardOf(
+        [
+          colonyOf('None', 1, { counts: [countOf('2026-08-11', 0)] }),
+          colonyOf('Near', 2, { counts: [countOf('2026-08-11', 8)] }),
+          colonyOf('Nearer', 3, { counts: [countOf('2026-08-11', 7)] }),
+          colonyOf('Far', 4, { counts: [countOf('2026-08-11', 40)] }),
+          colonyOf('Treated', 5, { counts: [countOf('2026-08-10', 8)], courses: [dosed] }),
+        ],
+        '2026-08-12',
+      ),
+      settings,
+    )
+    const next = countNext(yard)
+    expect(next[0]!.state.colony.name).toBe('Near')
+    expect(next.every((n) => n.another.worth)).toBe(true)
+    for (const name of ['None', 'Far', 'Treated']) expect(next.map((n) => n.state.colony.name)).not.toContain(name)
+    expect(next.map((n) => n.another.saves)).toEqual(next.map((n) => n.another.saves).toSorted((a, b) => b - a))
   })
   it('go together in rounds of a week, each against the limit of its day', () => {
     const rounds = yardHistory(state)
