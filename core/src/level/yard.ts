@@ -137,13 +137,9 @@ export function meanOfYard(
   return {
     mean: normalised(row),
     chanceOtherAtLeast: (per100) =>
-      others === 0
-        ? 0
-        : kinds.reduce(
-            (sum, { j, weight }) => sum + (weight / all) * (1 - chanceUnder(normalised(Float64Array.from(ROWS[j] ?? [])), per100) ** others),
-            0,
-          ),
+      others === 0 ? 0 : kinds.reduce((sum, { j, weight }) => sum + (weight / all) * (1 - chanceUnder(ROWS[j] ?? EMPTY, per100) ** others), 0),
   }
 }
+const EMPTY = new Float64Array(CELLS)
 /** Half a step of the logarithm of the levels: the edge of a cell lies that far over its middle. */
 const HALF_STEP = Math.log((LEVELS[1] ?? 1) / (LEVELS[0] ?? 1)) / 2
