@@ -1,12 +1,13 @@
 import { createRequire } from 'node:module'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { CountedPair } from '@thistle/core/efficacy'
+import { midway, type CountedPair } from '@thistle/core/efficacy'
 import { outcomeOf } from '@thistle/core/outcome'
 import { addDays, type Day } from '@thistle/core/time'
 import { treatmentOf } from '@thistle/core/treatments'
 import { coursesHeld } from '../worlds/calibration.ts'
-import { levelsOver } from '../worlds/colony-days.ts'
+import { HAZARDS, levelsOver } from '../worlds/colony-days.ts'
+import { draws } from '../worlds/draws.ts'
 
 const { jStat } = createRequire(import.meta.url)('jstat') as {
   jStat: { gammaln: (x: number) => number; gamma: { pdf: (x: number, shape: number, scale: number) => number } }
@@ -210,5 +211,39 @@ describe('the daily colony that they are held against', () => {
     expect(share(166)).toBeCloseTo(0.32, 1)
     expect(share(227)).toBeCloseTo(0.44, 1)
     expect(share(335)).toBeGreaterThan(0.97)
+  })
+})
+
+describe('a count in the middle of a course, in colonies that are not of its own making', () => {
+  it('seldom blames a course that works, and finds out most that do nothing', () => {
+    const at = 21
+    const told = (acts: 'amitraz-strip' | 'nothing') => {
+      const r = draws(5)
+      const found = { n: 0, falls: 0, not: 0 }
+      while (found.n < 120) {
+        const level = 3 + 12 * r.next()
+        const extra = 1 + Math.floor(r.next() * 3)
+        const before = r.mites(level * 3, extra)
+        const start = 200 + Math.floor(40 * r.next())
+        const world = { from: start - 30, growth: 0.8 + 0.4 * r.next(), influx: [0, 0, 1, 3][Math.floor(r.next() * 4)]!, size: 1 }
+        if (before < 9) continue
+        found.n += 1
+        const per100 = level / levelsOver({ ...world, per100: 1, influx: 0 }, 30)[30]!.per100
+        const now = levelsOver({ ...world, per100 }, 30 + at, (d) => HAZARDS[acts]!(d - start))[30 + at]!.per100
+        const on = (n: number): Day => addDays('2026-01-01', start - 1 + n)
+        const said = midway({ before: jar(before, on(0)), after: jar(r.mites(now * 3, extra), on(at)), season, others: [] }, amitraz, {
+          start: on(0),
+          of: 42,
+        })!
+        found.falls += said.verdict === 'falling' ? 1 : 0
+        found.not += said.verdict === 'not-falling' ? 1 : 0
+      }
+      return found
+    }
+    const [works, idle] = [told('amitraz-strip'), told('nothing')]
+    expect(works.not / works.n).toBeLessThan(0.05)
+    expect(works.falls / works.n).toBeGreaterThan(0.7)
+    expect(idle.falls / idle.n).toBeLessThan(0.05)
+    expect(idle.not / idle.n).toBeGreaterThan(0.7)
   })
 })

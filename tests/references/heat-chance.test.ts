@@ -3,12 +3,14 @@
  * other with the correlation that the core takes (first-order autoregression; Wilks, "Statistical Methods in the Atmospheric Sciences",
  * from memory). The core's shortcut must come near, and must not be far surer than the simulation.
  */
+import { createRequire } from 'node:module'
 import { describe, expect, it } from 'vitest'
 import { chanceAllInside, FITS_FROM, FROM_DAY_TO_DAY } from '@thistle/core/match'
 import { doubtOf, NO_FORECASTS, weatherReader, withAnswer, type WeatherDay } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
 import { draws } from '../worlds/draws.ts'
 
+const { jStat } = createRequire(import.meta.url)('jstat') as { jStat: { studentt: { cdf: (x: number, freedom: number) => number } } }
 const SPREAD = 4
 const RUNS = 4000
 type World = 'thin' | 'heavy'
@@ -70,6 +72,12 @@ describe('the chance that limits hold on all of some days together', () => {
       expect(Math.abs(said - came) / n).toBeLessThan(0.07)
     }
     expect(held / fits).toBeGreaterThan(0.9)
+  })
+  it('is of one day what Student’s t of six degrees of freedom says, scaled to the spread (jstat)', () => {
+    for (const high of [20, 26, 29.5, 33]) {
+      const z = ((29.5 - high) / 2) * Math.sqrt(6 / 4)
+      expect(chanceAllInside([{ high, spread: 2 }], [null, 29.5])).toBeCloseTo(jStat.studentt.cdf(z, 6), 6)
+    }
   })
   it('knows a day that is observed, and one that is foretold for longer as less sure', () => {
     expect(chanceAllInside([{ high: 29.5, spread: 0 }], [10, 29.5])).toBe(1)

@@ -1,12 +1,8 @@
-/** Draws that are the same on every machine (mulberry32). */
+import { seeded } from '@thistle/core/count'
+
+/** Draws that are the same on every machine. */
 export function draws(seed: number) {
-  let a = seed
-  const next = (): number => {
-    a = (a + 0x6d2b79f5) | 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
+  const next = seeded(seed)
   const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next())
   const gamma = (shape: number): number => {
     if (shape < 1) return gamma(shape + 1) * next() ** (1 / shape)

@@ -98,8 +98,8 @@ const jarOf = ({ samples, recovery, onDay }: CountRecord): JarCount => ({
   date: onDay,
 })
 
-/** Jars of other colonies so many days before one of this colony still tell of the yard it was chosen from (a guess). */
-const YARD_TELLS = 30
+/** Counts of other colonies older than this say nothing of the yard (a guess). */
+export const YARD_TELLS = 45
 /** The newest jar of each other colony by a day, unless something was given there since. */
 function jarsAround(id: string | undefined, colonies: readonly ColonyRecord[], day: Day): JarCount[] {
   return colonies.flatMap((other): JarCount[] => {
@@ -107,7 +107,9 @@ function jarsAround(id: string | undefined, colonies: readonly ColonyRecord[], d
     const newest = other.counts.findLast((c) => c.onDay <= day && daysBetween(c.onDay, day) <= YARD_TELLS && c.representative !== false)
     if (!newest || (newest.method !== 'wash' && newest.method !== 'sugar')) return []
     const given = other.courses.some((c) =>
-      standingEvents(c.events).some((e) => e.kind === 'done' && e.job === 'dose' && e.happenedOn >= newest.onDay && e.happenedOn <= day),
+      standingEvents(c.events).some(
+        (e) => (e.kind === 'done' || e.kind === 'part') && e.job === 'dose' && e.happenedOn >= newest.onDay && e.happenedOn <= day,
+      ),
     )
     const jar = jarOf(newest)
     return given || jar.bees === 0 ? [] : [jar]

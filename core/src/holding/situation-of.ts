@@ -5,7 +5,7 @@ import type { ColonyFacts, CountFact, KeeperFacts, PastCourse, Situation, Treatm
 import { midwayWanted } from '../course/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { treatmentOf } from '../treatments/index.ts'
-import { courseState } from './course-state.ts'
+import { courseState, YARD_TELLS } from './course-state.ts'
 import type { ColonyRecord, CountRecord, CourseFacts, SettingsRecord, YardRecord } from './records.ts'
 
 /** A colony nobody has looked into: one brood box is assumed, nothing else. */
@@ -79,8 +79,6 @@ function yardCourses(yard: YardRecord, colony: ColonyRecord): PastCourse[] {
     .slice(-MOST_OF_YARD)
 }
 
-/** Counts of other colonies older than this say nothing of the yard today (a guess). */
-const YARD_TELLS = 45
 const speaking = new WeakMap<YardRecord, ReadonlyMap<string, CountFact>>()
 /** Each colony's newest count, all its jars of that day together, where it still speaks for the yard: not marked, and not from before what was given since. */
 function speakingCounts(yard: YardRecord): ReadonlyMap<string, CountFact> {

@@ -10,7 +10,7 @@ export interface Growing {
 }
 
 /** How far the growth of a day may be off, as a standard deviation of the logarithm (a guess: from none to about twice the usual). */
-export const GROWTH_DOUBT = 0.01
+const GROWTH_DOUBT = 0.01
 /** A season is looked up anew after so many days. */
 const STEP = 7
 

@@ -1,9 +1,9 @@
-import { type PooledCount } from '../count/index.ts'
+import { USUAL_BEES, type PooledCount } from '../count/index.ts'
 import { chanceOfFewer } from '../level/index.ts'
 import { plain } from '../units/index.ts'
+import { of100 } from '../words/index.ts'
 
-/** What one more sample holds: a jar of about 300 bees, a hundred cells, three days of board. */
-const JAR = 300
+/** What one more sample holds, where it is no jar: a hundred cells, three days of board. */
 const CELLS = 100
 const BOARD_DAYS = 3
 /** A missed treatment is taken to be as bad as so many needless ones, where the keeper says nothing else (a guess). */
@@ -54,9 +54,8 @@ export interface Counted {
  * so many mites on it turns the verdict; how likely that is at each level the colony may have; and what the two verdicts cost there. It stops
  * nobody at a lucky count: it is asked of the next sample alone, and a verdict that another would seldom turn is left as it is.
  */
-export function anotherOf({ method, mites, on, limit, over, levels, likelyLimit, perLevel, missed, first = false }: Counted): Another | null {
-  const more = method === 'board' ? BOARD_DAYS : method === 'drone' ? CELLS : JAR
-  if (levels.length === 0) return null
+export function anotherOf({ method, mites, on, limit, over, levels, likelyLimit, perLevel, missed, first = false }: Counted): Another {
+  const more = method === 'board' ? BOARD_DAYS : method === 'drone' ? CELLS : USUAL_BEES
   // The fewest mites in it with which all of them together reach the limit.
   const turn = Math.max(0, Math.ceil(limit * (on + more) - mites - 1e-9))
   let [changes, saves] = [0, 0]
@@ -71,7 +70,7 @@ export function anotherOf({ method, mites, on, limit, over, levels, likelyLimit,
   changes /= levels.length
   saves /= levels.length
   const worth = saves > COSTS
-  const often = changes < 0.01 ? 'in fewer than 1 of 100 such colonies' : `in about ${plain(changes * 100, 0)} of 100 such colonies`
+  const often = `in ${of100(changes)} of 100 such colonies`
   const text = `${first ? 'A jar of about 300 bees now would find it over the limit' : `${WHAT[method]} now would turn the verdict`} ${often}: ${worth ? 'worth its while' : 'not worth its while'}, a missed treatment taken to be as bad as ${plain(missed, 1)} needless ones.`
   return { changes, saves, worth, text }
 }

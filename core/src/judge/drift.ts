@@ -29,7 +29,10 @@ export function driftOf(j: Judgement, situation: Situation): Drift | null {
   const { asOf } = situation
   const reached = (share: number, from: number): number | null => {
     const chance = (days: number) => chanceGrown(levels, growthOver(situation, asOf, addDays(asOf, days)), likelyLimit)
-    for (let days = from; days <= AHEAD; days++) if (chance(days) >= share) return days
+    // The longer it grows the more have reached it: by weeks, and then by days within the week.
+    let week = from
+    while (week <= AHEAD && chance(week) < share) week += 7
+    for (let days = Math.max(from, week - 6); days <= Math.min(week, AHEAD); days++) if (chance(days) >= share) return days
     return null
   }
   const few = reached(FEW, 0)

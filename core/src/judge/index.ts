@@ -1,5 +1,5 @@
 export { BOARD_LIMITS, boardLimits, DRONE_LIMIT, URGENT, isOwnLimit, limitOf, sayBoards, SCHOOL_LIMITS, saySchool, type Limit } from './schools.ts'
-export { chanceGrown, growthOver, type Growing } from './ahead.ts'
+export { growthOver, type Growing } from './ahead.ts'
 export { growthADay, STALE_AFTER } from './recount.ts'
 export {
   expectedLevel,

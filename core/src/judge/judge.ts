@@ -288,7 +288,7 @@ function spoken(
 const EXPIRES_AFTER = 90
 
 /** What a first jar is worth of a colony that nobody counted: by what its season and its yard lead one to expect. */
-function firstOf(situation: Situation, phase: Phase): Another | null {
+function firstOf(situation: Situation, phase: Phase): Another {
   const { mites, bees } = limitOf(situation.keeper, phase)
   const { levels } = expectedLevel(situation)
   return anotherOf({

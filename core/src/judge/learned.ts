@@ -5,6 +5,7 @@ import { daysBetween, type Day } from '../time/index.ts'
 import { plain } from '../units/index.ts'
 import { growthOver } from './ahead.ts'
 import { perLevelOf } from './evidence.ts'
+import { USUAL_EXTRA } from './trend.ts'
 
 /** Jars taken together that are learned from at the most, the newest. */
 const MOST_TOGETHER = 40
@@ -13,8 +14,6 @@ const BESIDE = 10
 /** What boards of one yard have in common, and how far colonies differ in it, as standard deviations of the logarithm (guesses; 0.8 together). */
 const COMMON = 0.62
 const OWN = 0.5
-/** Jars and boards vary about twice as much as by chance (common practice, no source). */
-const USUAL_VARIANCE = 2
 
 /** A colony's counts, and the days on which something was first given to it. */
 export interface CountedColony {
@@ -74,7 +73,7 @@ export function learnedFrom(colonies: readonly CountedColony[], situation: Situa
     const [from, to] = jar.date <= board.date ? [jar.date, board.date] : [board.date, jar.date]
     const grown = growthOver(situation, from, to).mean * (jar.date <= board.date ? 1 : -1)
     const found = Math.log((board.mites + 0.5) / (perLevelOf(board, situation) * level * Math.exp(grown)))
-    const variance = OWN ** 2 + USUAL_VARIANCE / (board.mites + 0.5) + USUAL_VARIANCE / (jar.mites + 0.5)
+    const variance = OWN ** 2 + USUAL_EXTRA / (board.mites + 0.5) + USUAL_EXTRA / (jar.mites + 0.5)
     precision += 1 / variance
     weighed += found / variance
   }

@@ -67,10 +67,9 @@ function shareOf(now: PooledCount, earlier: PooledCount) {
   }
 }
 
-function ratioOf(now: PooledCount, earlier: PooledCount): Trend['ratio'] {
+function ratioOf(now: PooledCount, earlier: PooledCount, share: ReturnType<typeof shareOf>): Trend['ratio'] {
   if (earlier.mites === 0) return null
   const scale = exposureOf(earlier) / exposureOf(now)
-  const share = shareOf(now, earlier)
   const odds = (p: number) => (p >= 1 ? null : (p / (1 - p)) * scale)
   return { estimate: (now.mites / earlier.mites) * scale, low: odds(share.low) ?? 0, high: odds(share.high) }
 }
@@ -96,7 +95,7 @@ export function trendOf(situation: Situation, since: Day | null = null): Trend |
   const even = exposedNow / (exposedNow + exposedThen)
   const share = shareOf(now, earlier)
   const direction = share.low > even ? 'rising' : share.high < even ? 'falling' : 'unclear'
-  const ratio = ratioOf(now, earlier)
+  const ratio = ratioOf(now, earlier, share)
   const from = addDays(now.date, -LOOKED_BACK)
   const recent = all.filter((c) => since === null || c.date >= since)
   const growth = growthOf(

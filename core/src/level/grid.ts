@@ -5,7 +5,8 @@
 export const CELLS = 152
 const LOWEST = 0.02
 const HIGHEST = 100
-const STEP = Math.log(HIGHEST / LOWEST) / (CELLS - 1)
+/** From one level to the next, in the logarithm. */
+export const STEP = Math.log(HIGHEST / LOWEST) / (CELLS - 1)
 export const LEVELS: Float64Array = Float64Array.from({ length: CELLS }, (_, i) => LOWEST * Math.exp(i * STEP))
 
 /** Scales a row of weights to a sum of one, in place. A row of nothing becomes even. */
@@ -16,6 +17,14 @@ export function normalised(row: Float64Array): Float64Array {
   for (let i = 0; i < row.length; i++) row[i] = (row[i] ?? 0) / sum
   return row
 }
+
+/** A figure with the ends of its central 90 %. */
+export interface Spread {
+  readonly p05: number
+  readonly p50: number
+  readonly p95: number
+}
+export const spreadOf = (row: Float64Array): Spread => ({ p05: quantileOf(row, 0.05), p50: quantileOf(row, 0.5), p95: quantileOf(row, 0.95) })
 
 /** Chance that the level is under a figure; a cell that the figure lies in counts by the part of it that lies under. */
 export function chanceUnder(row: Float64Array, level: number): number {

@@ -1,4 +1,5 @@
 export { estimateLevel, estimateYardLevel, type Level, type Sample, type YardLevel } from './level.ts'
-export { estimateTaken, type Spread, type Taken, type TakenFrom } from './taken.ts'
+export { estimateTaken, type Taken, type TakenFrom } from './taken.ts'
+export type { Spread } from './grid.ts'
 export { chanceOfFewer } from './likelihood.ts'
 export { learnExtra, type ExtraWeights } from './extra.ts'

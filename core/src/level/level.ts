@@ -1,13 +1,10 @@
 import type { Phase } from '../situation/index.ts'
-import { CELLS, chanceUnder, grown, levelsOf, meanOf, normalised, quantileOf } from './grid.ts'
+import { CELLS, chanceUnder, grown, levelsOf, meanOf, normalised, spreadOf, type Spread } from './grid.ts'
 import { likelihoodOf } from './likelihood.ts'
 import { expectedBy, explained, meanOfYard } from './yard.ts'
 
 /** A colony's level in mites per 100 bees, as all that speaks for it has it. */
-export interface Level {
-  readonly p05: number
-  readonly p50: number
-  readonly p95: number
+export interface Level extends Spread {
   readonly mean: number
   /** Twenty levels of which each is as likely as the next, rising: what comes of the level later is asked of these. */
   readonly levels: readonly number[]
@@ -84,9 +81,7 @@ export function estimateLevel(own: readonly Sample[], others: readonly (readonly
     normalised(row)
   }
   return {
-    p05: quantileOf(row, 0.05),
-    p50: quantileOf(row, 0.5),
-    p95: quantileOf(row, 0.95),
+    ...spreadOf(row),
     mean: meanOf(row),
     levels: levelsOf(row, PARTS),
     chanceAtLeast: (per100) => 1 - chanceUnder(row, per100),
@@ -94,10 +89,7 @@ export function estimateLevel(own: readonly Sample[], others: readonly (readonly
 }
 
 /** The mean of a yard, mites per 100 bees: so likely to be under, and how likely one of those not counted is at or over a figure. */
-export interface YardLevel {
-  readonly p05: number
-  readonly p50: number
-  readonly p95: number
+export interface YardLevel extends Spread {
   readonly chanceOtherAtLeast: (per100: number) => number
 }
 
@@ -107,5 +99,5 @@ export interface YardLevel {
  */
 export function estimateYardLevel(counted: readonly (readonly Sample[])[], others: number, phase: Phase): YardLevel {
   const { mean, chanceOtherAtLeast } = meanOfYard(phase, counted.map(evidenceOf), others)
-  return { p05: quantileOf(mean, 0.05), p50: quantileOf(mean, 0.5), p95: quantileOf(mean, 0.95), chanceOtherAtLeast }
+  return { ...spreadOf(mean), chanceOtherAtLeast }
 }

@@ -1,14 +1,7 @@
 import type { Phase } from '../situation/index.ts'
-import { CELLS, chanceUnder, grown, LEVELS, normalised, quantileOf } from './grid.ts'
+import { CELLS, chanceUnder, grown, normalised, spreadOf, STEP, type Spread } from './grid.ts'
 import { evidenceOf, type Sample } from './level.ts'
 import { expectedBy } from './yard.ts'
-
-/** A figure with the ends of its central 90 %. */
-export interface Spread {
-  readonly p05: number
-  readonly p50: number
-  readonly p95: number
-}
 
 /** What a course took, held against what the level would be without it. */
 export interface Taken extends Spread {
@@ -30,12 +23,9 @@ export interface TakenFrom {
   readonly phase: Phase
 }
 
-const STEP = Math.log((LEVELS[1] ?? 1) / (LEVELS[0] ?? 1))
 /** What may be left of the level, as steps under the untreated one: from twice as much, by mites from outside, down to half a hundredth. */
 const MOST_LEFT = -Math.round(Math.log(2) / STEP)
 const LEAST_LEFT = Math.round(Math.log(200) / STEP)
-
-const spreadOf = (row: Float64Array): Spread => ({ p05: quantileOf(row, 0.05), p50: quantileOf(row, 0.5), p95: quantileOf(row, 0.95) })
 
 /**
  * The share that a course took, as a distribution: the level before by Bayes' rule within its yard, grown as untreated until the count after

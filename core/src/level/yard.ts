@@ -1,6 +1,6 @@
 import { logGamma, normalBelow } from '../count/index.ts'
 import type { Phase } from '../situation/index.ts'
-import { CELLS, chanceUnder, LEVELS, normalised } from './grid.ts'
+import { CELLS, chanceUnder, LEVELS, normalised, STEP } from './grid.ts'
 
 /** The usual mean of a yard by phase, mites per 100 bees, and how far yards differ from it, as a standard deviation of its logarithm (guesses). */
 const USUAL: Readonly<Record<Phase, number>> = { dormant: 1.5, increase: 0.8, peak: 1.3, decrease: 3 }
@@ -62,15 +62,21 @@ export function expectedBy(phase: Phase, others: readonly Float64Array[]): Float
   if (!row) alone.set(phase, (row = mixed(phase, others)))
   return row.slice()
 }
-function mixed(phase: Phase, others: readonly Float64Array[]): Float64Array {
+/** The kinds of yard with their weights, the heaviest of one: those that others outweigh by `least` and more add nothing that can be seen. */
+function kindsBy(phase: Phase, explains: readonly Float64Array[], least: number): { readonly j: number; readonly weight: number }[] {
   const logs = Float64Array.from(PRIORS[phase])
-  for (const other of others) for (let j = 0; j < YARDS; j++) logs[j] = (logs[j] ?? 0) + (other[j] ?? 0)
+  for (const one of explains) for (let j = 0; j < YARDS; j++) logs[j] = (logs[j] ?? 0) + (one[j] ?? 0)
   const top = logs.reduce((a, b) => Math.max(a, b), -Infinity)
-  const row = new Float64Array(CELLS)
+  const kinds: { j: number; weight: number }[] = []
   for (let j = 0; j < YARDS; j++) {
     const weight = Math.exp((logs[j] ?? 0) - top)
-    // A kind of yard that a thousand others outweigh adds nothing that can be seen.
-    if (weight < 1e-4) continue
+    if (weight >= least) kinds.push({ j, weight })
+  }
+  return kinds
+}
+function mixed(phase: Phase, others: readonly Float64Array[]): Float64Array {
+  const row = new Float64Array(CELLS)
+  for (const { j, weight } of kindsBy(phase, others, 1e-4)) {
     const kind = ROWS[j]
     if (kind) for (let i = 0; i < CELLS; i++) row[i] = (row[i] ?? 0) + weight * (kind[i] ?? 0)
   }
@@ -105,10 +111,11 @@ export function meanOfYard(
   counted: readonly { readonly likelihood: Float64Array; readonly byYard: Float64Array }[],
   others: number,
 ): YardMean {
-  const logs = Float64Array.from(PRIORS[phase])
-  for (const c of counted) for (let j = 0; j < YARDS; j++) logs[j] = (logs[j] ?? 0) + (c.byYard[j] ?? 0)
-  const top = logs.reduce((a, b) => Math.max(a, b), -Infinity)
-  const kinds = Array.from(logs, (log, j) => ({ j, weight: Math.exp(log - top) })).filter((k) => k.weight >= 1e-3)
+  const kinds = kindsBy(
+    phase,
+    counted.map((c) => c.byYard),
+    1e-3,
+  )
   const all = kinds.reduce((sum, k) => sum + k.weight, 0)
   const row = new Float64Array(CELLS)
   const posterior = new Float64Array(CELLS)
@@ -128,7 +135,7 @@ export function meanOfYard(
     const middle = Math.log(mean) - sd ** 2 / 2
     let under = 0
     for (let i = 0; i < CELLS; i++) {
-      const edge = Math.log(LEVELS[i] ?? 1) + HALF_STEP
+      const edge = Math.log(LEVELS[i] ?? 1) + STEP / 2
       const upTo = i === CELLS - 1 ? 1 : normalBelow((edge - middle) / sd)
       row[i] = (row[i] ?? 0) + weight * (upTo - under)
       under = upTo
@@ -141,5 +148,3 @@ export function meanOfYard(
   }
 }
 const EMPTY = new Float64Array(CELLS)
-/** Half a step of the logarithm of the levels: the edge of a cell lies that far over its middle. */
-const HALF_STEP = Math.log((LEVELS[1] ?? 1) / (LEVELS[0] ?? 1)) / 2

@@ -3,9 +3,9 @@ import { addDays, type Day } from '../time/index.ts'
 import type { Range, TemperatureLimit, Treatment } from '../treatments/index.ts'
 import type { JudgedSituation, Level } from './finding.ts'
 
-/** This chance that the limits hold on all their days together counts as fitting; less than the other waits (the keeper's bees pay for a miss). */
+/** This chance that the limits hold on all their days together counts as fitting; less than the other waits: the bees pay for a miss. */
 export const FITS_FROM = 0.9
-export const WAITS_UNDER = 0.5
+const WAITS_UNDER = 0.5
 /** Correlation of a day's departure from what is usual, or foretold, with that of the day before (about 0.7 in temperate climates, from memory). */
 export const FROM_DAY_TO_DAY = 0.7
 /**

@@ -4,7 +4,7 @@ import type { Taken } from '../level/index.ts'
 import { broodState, susceptibleTo, type Treatment } from '../treatments/index.ts'
 import { URGENT } from '../judge/index.ts'
 import { plain } from '../units/index.ts'
-import { aDay } from '../words/index.ts'
+import { aDay, of100 } from '../words/index.ts'
 
 type Range = Omit<Estimate, 'level'>
 
@@ -41,7 +41,6 @@ const percent = (x: number) => `${plain(x * 100, 0)} %`
 /** Below nothing taken a share is said in words. */
 const sayShare = (x: number) => (x < 0 ? 'none' : percent(x))
 const tenths = (x: number) => (x < 9.95 ? x.toFixed(1) : plain(x, 0))
-const of100 = (chance: number) => (chance < 0.01 ? 'fewer than 1' : chance > 0.99 ? 'more than 99' : `about ${Math.round(chance * 100)}`)
 const rangeOf = ({ p05, p50, p95 }: Taken['now'] | Taken['untreated'] | Taken): Range => ({ low: p05, estimate: p50, high: p95 })
 
 /** So likely it is said to be: nearly all of it lies over, or under, what it should take. */

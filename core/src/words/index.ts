@@ -1,4 +1,4 @@
-export { celsius, celsiusList, celsiusRange, degree, fill, fromTo, grams, kelvin, millilitres, aDay, aLongDay } from './notation.ts'
+export { celsius, celsiusList, celsiusRange, degree, fill, fromTo, grams, kelvin, millilitres, aDay, aLongDay, of100 } from './notation.ts'
 export { sayAs, USUAL_READER, worded, type Reader } from './word.ts'
 export { speaker, type Said } from './speaker.ts'
 export * from './gates/index.ts'

@@ -1,6 +1,6 @@
 import { sayDays, type Day } from '../time/index.ts'
 import { capital, plain } from '../units/index.ts'
-import { aDay, celsius } from './notation.ts'
+import { aDay, celsius, of100 } from './notation.ts'
 import { speaker } from './speaker.ts'
 
 /** A figure with as many digits as it takes not to read as the limit it is not at. */
@@ -41,11 +41,8 @@ const WHEN = {
 } as const
 
 /** "about 88 of 100 such colonies are". */
-const share100 = (chance: number): string => {
-  const n = Math.round(chance * 100)
-  if (chance < 0.01) return 'fewer than 1 of 100 such colonies is'
-  return chance > 0.99 ? 'more than 99 of 100 such colonies are' : `about ${n} of 100 such colonies ${n === 1 ? 'is' : 'are'}`
-}
+const share100 = (chance: number): string => `${of100(chance)} of 100 such colonies ${Math.round(chance * 100) <= 1 ? 'is' : 'are'}`
+
 /** What a count means on the day. */
 export const JUDGED = speaker('judged', {
   never: () => 'No count yet: nobody can say how many mites there are.',
@@ -73,9 +70,9 @@ export const NEXT = speaker('next', {
   washOrBoard: (v: { day: Day }) => `A wash of about 300 bees would settle it; else read a board again by ${aDay(v.day)}.`,
   fullCup: (v: { day: Day }) => `Wash a full half cup, about 300 bees, to settle it; else count again by ${aDay(v.day)}.`,
   leaveOrSecondJar: (v: { day: Day; changes: number }) =>
-    `Leave it and count again by ${aDay(v.day)}; or wash a second jar now: in ${v.changes < 0.01 ? 'fewer than 1' : `about ${Math.round(v.changes * 100)}`} of 100 such colonies it would turn the verdict.`,
+    `Leave it and count again by ${aDay(v.day)}; or wash a second jar now: in ${of100(v.changes)} of 100 such colonies it would turn the verdict.`,
   secondJarFirst: (v: { over: number; changes: number }) =>
-    `Wash a second jar now, before you leave it: by all that speaks for it it is rather over the limit (about ${Math.round(v.over * 100)} of 100 such colonies), and another would turn the verdict in about ${Math.round(v.changes * 100)} of 100.`,
+    `Wash a second jar now, before you leave it: by all that speaks for it it is rather over the limit (${of100(v.over)} of 100 such colonies), and another would turn the verdict in ${of100(v.changes)} of 100.`,
   leave: (v: { day: Day }) => `Leave it and count again by ${aDay(v.day)}.`,
 })
 
@@ -98,5 +95,5 @@ export const NOTES = speaker('note', {
 /** The level by all that speaks for it, mites per 100 bees. */
 export const LIKELY = speaker('likely', {
   level: (v: { p05: number; p50: number; p95: number; chance: number; limit: number; alone: number }) =>
-    `By all that speaks for it (the season, its yard and its other counts, the days since): likely ${v.p05.toFixed(1)} to ${v.p95.toFixed(1)} in 100, half of such colonies over ${v.p50.toFixed(1)}; ${share100(v.chance)} at or over ${limitWords(v.limit)}. By this count alone it would be ${v.alone < 0.01 ? 'fewer than 1' : v.alone > 0.99 ? 'more than 99' : `about ${Math.round(v.alone * 100)}`}.`,
+    `By all that speaks for it (the season, its yard and its other counts, the days since): likely ${v.p05.toFixed(1)} to ${v.p95.toFixed(1)} in 100, half of such colonies over ${v.p50.toFixed(1)}; ${share100(v.chance)} at or over ${limitWords(v.limit)}. By this count alone it would be ${of100(v.alone)}.`,
 })

@@ -12,6 +12,10 @@ const braced = (inside: string): string => `{${inside}}`
 export const fill = (text: string, slots: Readonly<Record<string, string>>): string =>
   Object.entries(slots).reduce((filled, [name, what]) => filled.replaceAll(braced(name), what), text)
 
+/** "about 88", of a hundred: a chance 0-1 that is never said to be none or all. */
+export const of100 = (chance: number): string =>
+  chance < 0.01 ? 'fewer than 1' : chance > 0.99 ? 'more than 99' : `about ${Math.round(chance * 100)}`
+
 /** A temperature in °C. */
 export const celsius = (value: number, digits = 1): string => braced(`${plain(value, digits)} °C`)
 /** Several temperatures, said in a row: "27, 26 and 25 °C". */
