@@ -137,8 +137,8 @@ describe('did it work', () => {
 
   it('says apart whether the level is over the limit all the same', () => {
     expect(took(80, 0).still).toBeNull()
-    expect(took(60, 14).still).toMatch(/^It likely still stood at the limit of 3 or over it then: about \d\d of 100 such colonies do\.$/)
-    expect(took(60, 6).still).toMatch(/^It may still have stood at the limit of 3 or over it then: about \d\d of 100 such colonies do\.$/)
+    expect(took(60, 14).still).toMatch(/^It likely still stood at the limit of 3 or over it then: about \d\d of 100 such colonies did\.$/)
+    expect(took(60, 6).still).toMatch(/^It may still have stood at the limit of 3 or over it then: about \d\d of 100 such colonies did\.$/)
     expect(outcomeOf(pair(60, 14), formic, null).still).toBeNull()
   })
 

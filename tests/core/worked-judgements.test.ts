@@ -287,9 +287,7 @@ describe('a drift to the limit', () => {
     }
     expect(Math.abs(daysBetween('2026-08-12', told.earliest) - first(0.2))).toBeLessThanOrEqual(1)
     expect(Math.abs(daysBetween('2026-08-12', told.likely) - first(0.5))).toBeLessThanOrEqual(1)
-    expect(told.text).toMatch(
-      /^likely about 1\.\d in 100 now, the limit is 3; at the usual pace one in five such colonies reaches it by .*, half of them by .*$/,
-    )
+    expect(told.text).toMatch(/^likely about 1\.\d in 100 now; one in five such colonies reaches the limit of 3 by .*, half of them by .*$/)
   })
   it('is not told where it is over, unknown, nothing was found, nothing grows, or the sample does not speak', () => {
     expect(drift(of({ mites: 9 }))).toBeNull()

@@ -40,9 +40,10 @@ export function driftOf(j: Judgement, situation: Situation): Drift | null {
   if (few === null || half === null) return null
   const [earliest, likely] = [addDays(asOf, few), addDays(asOf, half)]
   const by = (day: Day) => (day <= asOf ? 'by now' : `by ${aDay(day, asOf)}`)
+  const limit = `the limit of ${plain(likelyLimit, 2)}`
   const when =
     few === half
-      ? `half of such colonies ${half === 0 ? 'have reached' : 'reach'} it ${by(likely)}`
-      : `one in five such colonies ${few === 0 ? 'has reached' : 'reaches'} it ${by(earliest)}, half of them ${by(laterOf(likely, earliest))}`
-  return { earliest, likely, text: `likely about ${p50.toFixed(1)} in 100 now, the limit is ${plain(likelyLimit, 2)}; at the usual pace ${when}` }
+      ? `half of such colonies ${half === 0 ? 'have reached' : 'reach'} ${limit} ${by(likely)}`
+      : `one in five such colonies ${few === 0 ? 'has reached' : 'reaches'} ${limit} ${by(earliest)}, half of them ${by(laterOf(likely, earliest))}`
+  return { earliest, likely, text: `likely about ${p50.toFixed(1)} in 100 now; ${when}` }
 }

@@ -52,7 +52,7 @@ const STILL = { likely: 0.5, said: 0.1 } as const
 
 function sayStill(chance: number, limit: number): string | null {
   if (chance < STILL.said) return null
-  return `It ${chance >= STILL.likely ? 'likely still stood' : 'may still have stood'} at the limit of ${plain(limit, 2)} or over it then: ${of100(chance)} of 100 such colonies do.`
+  return `It ${chance >= STILL.likely ? 'likely still stood' : 'may still have stood'} at the limit of ${plain(limit, 2)} or over it then: ${of100(chance)} of 100 such colonies did.`
 }
 
 const UNTOLD = { efficacy: null, now: null, untreated: null, chance: null, still: null }

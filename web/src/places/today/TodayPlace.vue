@@ -210,7 +210,7 @@ function afterOne(): void {
               <span>{{ d.yard.yard.name }}: {{ holding.say(d.drift.text) }}.</span>
             </li>
           </ul>
-          <p class="soft small">A straight line on from the last count at the season's usual pace: a reason to count, not a count.</p>
+          <p class="soft small">The likely level carried on at the season's usual pace: a reason to count, not a count.</p>
         </section>
         <section v-if="ahead.length > 0" class="group" aria-labelledby="g-ahead">
           <h2 id="g-ahead">Plan ahead</h2>
