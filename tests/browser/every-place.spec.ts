@@ -42,7 +42,7 @@ async function settled(page: Page, path: string): Promise<void> {
   await expect(page.locator('h1, h2').first()).toBeVisible()
   await page.evaluate(() => document.fonts.ready)
   // What is being worked out anew is paled until it is there.
-  await expect(page.locator('[aria-busy="true"]')).toHaveCount(0, { timeout: 20_000 })
+  await expect(page.locator('[aria-busy="true"], [data-waiting]')).toHaveCount(0, { timeout: 20_000 })
 }
 /** How far the page jumped about while it loaded, in the browser's own measure (0: not at all). */
 const jumped = (page: Page): Promise<{ value: number; what: string[] }> =>

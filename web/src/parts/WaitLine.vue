@@ -1,10 +1,10 @@
 <script setup lang="ts">
-/** What is being fetched, said while it is. */
+/** What is being fetched or worked out, said while it is. Not aria-busy: that would keep a reader from being told. */
 import ASpin from 'ant-design-vue/es/spin'
 </script>
 
 <template>
-  <p class="wait soft" aria-busy="true"><ASpin size="small" /> <slot>Reading ...</slot></p>
+  <p class="wait soft" role="status" data-waiting><ASpin size="small" /> <slot>Reading ...</slot></p>
 </template>
 
 <style scoped>

@@ -22,6 +22,7 @@ import { newId, useHolding } from '../../stores/holding.ts'
 import CountNav from './CountNav.vue'
 import { useDrafts } from './drafts.ts'
 import SuggestBar from './SuggestBar.vue'
+import WaitLine from '../../parts/WaitLine.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -174,7 +175,7 @@ async function use(): Promise<void> {
         <div class="left">
           <MarkedPicture v-if="picture" ref="shown" v-model="marks" :picture="picture" :grid="grid" :suggestions="suggestions" :asked="asked" :readonly="kept !== null" />
           <div v-else class="none sheet">
-            <p v-if="opening" class="soft" role="status">Opening the picture ...</p>
+            <WaitLine v-if="opening">Opening the picture ...</WaitLine>
             <template v-else-if="kept || route.params.countId">
               <p class="soft">{{ kept?.photo ? 'The photograph is being fetched ...' : 'No photograph is kept with this count.' }}</p>
             </template>

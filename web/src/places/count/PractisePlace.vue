@@ -15,6 +15,7 @@ import type { PreparedPractice } from '../../parts/photo/photo.worker.ts'
 import { capital, isOver } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import CountNav from './CountNav.vue'
+import WaitLine from '../../parts/WaitLine.vue'
 
 const holding = useHolding()
 const photo = usePhoto()
@@ -75,7 +76,7 @@ const verdict = computed(() => {
       <div class="left">
         <MarkedPicture v-if="drawn && picture" v-model="marks" :picture="picture" :readonly="score !== null" :missed="score?.missed" :wrong="score?.wrong" />
         <div v-else class="none sheet">
-          <p v-if="opening" class="soft" role="status">Drawing ...</p>
+          <WaitLine v-if="opening">Drawing ...</WaitLine>
           <template v-else>
             <h2>Ready when you are</h2>
             <p class="soft">A mite is a reddish brown oval, wider than long, with a gloss and feet in front. Crumbs of wax are pale, pollen is yellow and round, bits of bees are dark and long.</p>

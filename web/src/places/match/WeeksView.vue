@@ -14,6 +14,7 @@ import { sayVerdict } from './option-words.ts'
 import StartWindows from '../../graphics/StartWindows.vue'
 import { useHolding } from '../../stores/holding.ts'
 import { boundsOf, forecastEnd, windowRows } from './window-rows.ts'
+import WaitLine from '../../parts/WaitLine.vue'
 
 const props = defineProps<{ situation: Situation; options: readonly AnsweredOption[]; origin: Day; shown: TreatmentKey | null }>()
 const emit = defineEmits<{ pick: [key: TreatmentKey, day: Day | null] }>()
@@ -66,7 +67,7 @@ const rows = computed(() => windowRows(windows.value, props.options, props.situa
         <RouterLink :to="{ query: {} }">Why, and the course</RouterLink>
       </span>
     </p>
-    <p v-if="rows.length === 0" class="soft" role="status">Looking through eight weeks ...</p>
+    <WaitLine v-if="rows.length === 0">Looking through eight weeks ...</WaitLine>
   </div>
 </template>
 

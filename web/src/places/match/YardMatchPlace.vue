@@ -19,6 +19,7 @@ import { useYardMatch } from './useYardMatch.ts'
 import { boundsOf, forecastEnd } from './window-rows.ts'
 import YardLine, { type YardOption } from './YardLine.vue'
 import YardPlanPanel from './YardPlanPanel.vue'
+import WaitLine from '../../parts/WaitLine.vue'
 
 const holding = useHolding()
 const yard = useYardInView()
@@ -99,7 +100,7 @@ function pickAhead(key: string, day: string | null): void {
           <AButton type="link" class="plainlink" @click="chosen = row.map((s) => s.colony.id)">The whole yard ({{ row.length }})</AButton>
           <AButton v-if="narrow" type="link" class="plainlink" @click="toPlan">To the plan</AButton>
         </p>
-        <p v-if="cells.size === 0" class="soft" role="status">Weighing {{ row.length }} colonies through every gate ...</p>
+        <WaitLine v-if="cells.size === 0">Weighing {{ row.length }} colonies through every gate ...</WaitLine>
         <template v-else>
         <div class="scroll" tabindex="0" role="region" aria-label="Options by colonies">
           <table :aria-busy="busy" :style="{ '--colonies': row.length }">
@@ -141,7 +142,7 @@ function pickAhead(key: string, day: string | null): void {
           </AButton>
           <template v-if="ahead">
             <p v-if="chosen.length === 0" class="care">Tick the colonies first.</p>
-            <p v-else-if="!weeks" class="soft" role="status">Looking through eight weeks for {{ chosen.length }} colonies ...</p>
+            <WaitLine v-else-if="!weeks">Looking through eight weeks for {{ chosen.length }} colonies ...</WaitLine>
             <StartWindows v-else :rows="aheadRows" :from="holding.today" :day="holding.day" :shown="only" :bounds="aheadBounds" :forecast-to="forecastEnd(row[0]!.situation)" @pick="pickAhead">
               <span>The higher the bar, the more of the {{ chosen.length }} ticked it serves.</span>
             </StartWindows>

@@ -16,6 +16,7 @@ import NumberField from '../../fields/NumberField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import type { PlanInHand } from './yard.worker.ts'
+import WaitLine from '../../parts/WaitLine.vue'
 
 const props = defineProps<{ yard: YardState; plan: PlanInHand | null; chosen: readonly string[]; only: TreatmentKey | null; busy: boolean }>()
 const emit = defineEmits<{ free: [] }>()
@@ -99,7 +100,7 @@ async function start(): Promise<void> {
 <template>
   <aside class="plan" aria-label="The plan for the yard">
     <h2>The plan</h2>
-    <p v-if="plan === null" class="soft" role="status">Weighing ...</p>
+    <WaitLine v-if="plan === null">Weighing ...</WaitLine>
     <template v-else>
     <p class="serif says" role="status">{{ says }}</p>
     <p v-if="calm" class="settled strong">

@@ -19,6 +19,7 @@ import { useSave } from '../../parts/useSave.ts'
 import { capital, plural, sayMinutes } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import { useRounds } from './useRounds.ts'
+import WaitLine from '../../parts/WaitLine.vue'
 
 const route = useRoute()
 const holding = useHolding()
@@ -195,7 +196,7 @@ const print = () => window.print()
       <JobForm :key="form.course.record.id + form.job.job + form.job.n" :yard="yard.yard" :state="form.state" :course="form.course" :job="form.job" @done="otherwise = null" />
     </SidePane>
   </div>
-  <div v-else-if="yard && day" class="page"><h1>{{ yard.yard.name }}, {{ sayDayLong(day) }}</h1><p class="soft" role="status">Drawing the round ...</p></div>
+  <div v-else-if="yard && day" class="page"><h1>{{ yard.yard.name }}, {{ sayDayLong(day) }}</h1><WaitLine>Drawing the round ...</WaitLine></div>
   <div v-else class="page">
     <h1>No such round.</h1>
     <p><RouterLink to="/rounds">To the rounds</RouterLink></p>

@@ -13,6 +13,7 @@ import { useSave } from '../../parts/useSave.ts'
 import { plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import RoundsNav from './RoundsNav.vue'
+import WaitLine from '../../parts/WaitLine.vue'
 
 const holding = useHolding()
 const shift = ref(0)
@@ -58,7 +59,7 @@ useResizeObserver(box, ([entry]) => (width.value = Math.max(LEAST, Math.floor(en
         <AButton v-if="shift < 0" class="press quiet" @click="shift++">The year after →</AButton>
       </p>
     </div>
-    <p v-if="reading" class="soft" role="status">Reading what is older ...</p>
+    <WaitLine v-if="reading">Reading what is older ...</WaitLine>
     <FaultLine v-else-if="fault">{{ fault }}</FaultLine>
     <p v-else-if="season.yards.length > 0" class="soft">{{ says }}</p>
     <p v-if="season.yards.length > 0" class="key small" aria-hidden="true">
