@@ -4,6 +4,8 @@ import { parseCase } from '@thistle/core/formats'
 import { judged, match, startWindows } from '@thistle/core/match'
 import * as matching from '@thistle/core/match'
 import { addDays } from '@thistle/core/time'
+import { yardState } from '@thistle/core/holding'
+import { bareColony, bareCount, bareSettings, bareYard } from '../../tests/cases/records.ts'
 
 const START = '2026-08-12'
 /** A yard of thirty, all known: what both releases read alike. */
@@ -56,11 +58,28 @@ const yardOn = (i: number) => {
   return CASES.map((s) => ({ ...s, ...here }))
 }
 
+/** 1,725 colonies in 75 yards, two jars each, of other days and other figures in each run. */
+const holdingOf = (i: number) =>
+  Array.from({ length: 75 }, (_, y) =>
+    bareYard(START, {
+      id: `yard ${y}`,
+      normals: [...at(0).normals],
+      colonies: Array.from({ length: 23 }, (_x, c) => {
+        const n = i * 1009 + y * 23 + c
+        return bareColony({
+          id: `colony ${y} ${c}`,
+          counts: [bareCount(addDays(START, -35 - (n % 6)), n % 7), bareCount(addDays(START, -1 - (n % 19)), (n * 7) % 23)],
+        })
+      }),
+    }),
+  )
+
 /** Each thing that is measured; every call is of a case nobody has asked about, so that nothing kept is measured. */
 export const TASKS: Readonly<Record<string, (i: number) => unknown>> = {
   'one colony through all options, fits alone': (i) => fitsAlone(judged({ ...at(i), startOn: on(i) })),
   'one colony through all options, in order': (i) => match(judged({ ...at(i), startOn: on(i) })).length,
   'the answer that a page begins with': (i) => answer({ ...at(i), startOn: on(i) }).options.length,
   'a yard of 30 on a day': (i) => yardOn(i).map((s) => match(judged(s)).length),
+  'a holding of 1,725 in 75 yards': (i) => holdingOf(i).map((yard) => yardState(yard, bareSettings).row.length),
   '56 days of a yard of 30': (i) => yardOn(i).map((s) => startWindows(judged(s), on(i), 56)),
 }

@@ -11,28 +11,19 @@ export interface Estimate {
 /** The coverage shown everywhere: 5 % left in each tail. */
 export const CENTRAL = 0.9
 
-const kept = new Map<string, Estimate>()
-const MOST_KEPT = 5000
-
 /**
  * Exact binomial interval for `mites` found on `bees`, as a share 0-1.
  * Clopper & Pearson, Biometrika 26 (1934). Each tail holds (1 - level) / 2, also at zero.
  * Whole numbers with 0 <= mites <= bees and bees > 0.
  */
 export function clopperPearson(mites: number, bees: number, level = CENTRAL): Estimate {
-  const key = `${mites}/${bees}/${level}`
-  const known = kept.get(key)
-  if (known) return known
   const tail = (1 - level) / 2
-  const found = {
+  return {
     estimate: mites / bees,
     low: mites === 0 ? 0 : betaQuantile(tail, mites, bees - mites + 1),
     high: mites === bees ? 1 : betaQuantile(1 - tail, mites + 1, bees - mites),
     level,
   }
-  if (kept.size > MOST_KEPT) kept.clear()
-  kept.set(key, found)
-  return found
 }
 
 /**

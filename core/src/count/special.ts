@@ -17,8 +17,19 @@ export const incompleteBeta = (x: number, a: number, b: number): number => (x <=
 /** Regularised lower incomplete gamma function P(a, x): the Gamma(a, 1) distribution at x. a > 0; 0 where x is not over 0. */
 export const incompleteGamma = (a: number, x: number): number => (x <= 0 ? 0 : gammainc(x, a))
 
-/** Quantile of the Beta(a, b) distribution, 0 <= p <= 1. */
-export const betaQuantile = (p: number, a: number, b: number): number => betaincinv(p, a, b)
+const kept = new Map<string, number>()
+/** A holding's jars hold few figures, and each is asked for again and again. */
+const MOST_KEPT = 20_000
+/** Quantile of the Beta(a, b) distribution, 0 <= p <= 1; kept, since it is found by steps. */
+export function betaQuantile(p: number, a: number, b: number): number {
+  const key = `${p},${a},${b}`
+  const known = kept.get(key)
+  if (known !== undefined) return known
+  const found = betaincinv(p, a, b)
+  if (kept.size >= MOST_KEPT) kept.clear()
+  kept.set(key, found)
+  return found
+}
 
 /** Quantile of the Gamma(a, 1) distribution, 0 <= p < 1. */
 export const gammaQuantile = (p: number, a: number): number => gammaincinv(p, a)

@@ -12,7 +12,7 @@ export const LEVELS: Float64Array = Float64Array.from({ length: CELLS }, (_, i) 
 /** Scales a row of weights to a sum of one, in place. A row of nothing becomes even. */
 export function normalised(row: Float64Array): Float64Array {
   let sum = 0
-  for (const w of row) sum += w
+  for (let i = 0; i < row.length; i++) sum += row[i] ?? 0
   if (!(sum > 0) || !Number.isFinite(sum)) return row.fill(1 / row.length)
   for (let i = 0; i < row.length; i++) row[i] = (row[i] ?? 0) / sum
   return row
@@ -73,23 +73,27 @@ export function meanOf(row: Float64Array): number {
  */
 export function grown(row: Float64Array, mean: number, sd: number): Float64Array {
   if (mean === 0 && sd === 0) return row
-  const reach = Math.max(1, Math.ceil((3 * sd) / STEP))
+  const reach = sd === 0 ? 0 : Math.max(1, Math.ceil((3 * sd) / STEP))
+  // What falls between two cells is shared by them: the same part for every cell, so that one kernel has it all.
+  const from = Math.floor(-mean / STEP)
+  const part = -mean / STEP - from
+  const kernel = new Float64Array(2 * reach + 2)
+  let total = 0
+  for (let j = -reach; j <= reach; j++) {
+    const w = sd === 0 ? 1 : Math.exp(-(((j * STEP) / sd) ** 2) / 2)
+    total += w
+    kernel[j + reach] = (kernel[j + reach] ?? 0) + w * (1 - part)
+    kernel[j + reach + 1] = w * part
+  }
+  for (let j = 0; j < kernel.length; j++) kernel[j] = (kernel[j] ?? 0) / total
+  // Past its ends a row goes on as it ends.
+  const wide = new Float64Array(CELLS + kernel.length)
+  for (let i = 0; i < wide.length; i++) wide[i] = row[Math.min(CELLS - 1, Math.max(0, i + from - reach))] ?? 0
   const moved = new Float64Array(CELLS)
-  const kernel = Float64Array.from({ length: 2 * reach + 1 }, (_, j) =>
-    sd === 0 ? (j === reach ? 1 : 0) : Math.exp(-((((j - reach) * STEP) / sd) ** 2) / 2),
-  )
-  const total = kernel.reduce((a, b) => a + b, 0)
-  const shift = mean / STEP
   for (let i = 0; i < CELLS; i++) {
     let sum = 0
-    for (let j = -reach; j <= reach; j++) {
-      const from = i - shift + j
-      const at = Math.min(CELLS - 1, Math.max(0, from))
-      const low = Math.floor(at)
-      const part = at - low
-      sum += (kernel[j + reach] ?? 0) * ((row[low] ?? 0) * (1 - part) + (row[Math.min(CELLS - 1, low + 1)] ?? 0) * part)
-    }
-    moved[i] = sum / total
+    for (let j = 0; j < kernel.length; j++) sum += (kernel[j] ?? 0) * (wide[i + j] ?? 0)
+    moved[i] = sum
   }
   return moved
 }

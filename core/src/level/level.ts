@@ -29,39 +29,61 @@ const PARTS = 20
 /** What the counts of one colony say: how likely they are at each level, and in each kind of yard. */
 interface Evidence {
   readonly likelihood: Float64Array
+  /** Worked out when it is asked for: a colony's own counts do not speak for its yard in its own level. */
   readonly byYard: Float64Array
 }
 
-const kept = new Map<string, Evidence>()
-/** A yard of jars holds few figures: most are asked for again with the next key that is pressed. */
-const MOST_KEPT = 1500
+/** A yard of jars holds few figures: most are asked for again by the next colony, and with the next key that is pressed. */
+const MOST_KEPT = 4000
+/** What was worked out of some figures, kept by them. */
+function keeper<T>(): (figures: string, work: () => T) => T {
+  const kept = new Map<string, T>()
+  return (figures, work) => {
+    let found = kept.get(figures)
+    if (found === undefined) {
+      if (kept.size >= MOST_KEPT) kept.clear()
+      kept.set(figures, (found = work()))
+    }
+    return found
+  }
+}
+const [foundKept, grownKept, evidenceKept] = [keeper<Float64Array>(), keeper<Float64Array>(), keeper<Evidence>()]
+
+const figuresOf = ({ mites, perLevel, extra }: Sample): string =>
+  `${mites}@${perLevel.map((p) => p.value.toPrecision(7)).join()}${extra ? `*${extra.join()}` : ''}`
+const grownFigures = (s: Sample): string => `${figuresOf(s)}+${s.growth.mean},${s.growth.sd}`
+/** The chance of what one sample found at each level of today. */
+const chancesOf = (s: Sample): Float64Array =>
+  grownKept(grownFigures(s), () =>
+    grown(
+      foundKept(figuresOf(s), () => likelihoodOf(s.mites, s.perLevel, s.extra)),
+      s.growth.mean,
+      s.growth.sd,
+    ),
+  )
 
 /** The same list is asked for again by each of its neighbours. */
 const ofList = new WeakMap<readonly Sample[], Evidence>()
 /** What some counts of one colony say; kept by the list, and by its figures. */
 export function evidenceOf(samples: readonly Sample[]): Evidence {
   let found = ofList.get(samples)
-  if (!found) ofList.set(samples, (found = evidenceByFigures(samples)))
+  if (!found) ofList.set(samples, (found = evidenceKept(samples.map(grownFigures).join(';'), () => evidenceFrom(samples))))
   return found
 }
-function evidenceByFigures(samples: readonly Sample[]): Evidence {
-  const key = samples
-    .map(
-      (s) =>
-        `${s.mites}@${s.perLevel.map((p) => p.value.toPrecision(7)).join()}+${s.growth.mean},${s.growth.sd}${s.extra ? `*${s.extra.join()}` : ''}`,
-    )
-    .join(';')
-  const known = kept.get(key)
-  if (known) return known
-  const likelihood = new Float64Array(CELLS).fill(1)
-  for (const { mites, perLevel, growth, extra } of samples) {
-    const row = grown(likelihoodOf(mites, perLevel, extra), growth.mean, growth.sd)
+function evidenceFrom(samples: readonly Sample[]): Evidence {
+  const [first, ...more] = samples
+  const likelihood = first ? chancesOf(first).slice() : new Float64Array(CELLS).fill(1)
+  for (const sample of more) {
+    const row = chancesOf(sample)
     for (let i = 0; i < CELLS; i++) likelihood[i] = (likelihood[i] ?? 0) * (row[i] ?? 0)
   }
-  const made = { likelihood, byYard: explained(likelihood) }
-  if (kept.size >= MOST_KEPT) kept.clear()
-  kept.set(key, made)
-  return made
+  let byYard: Float64Array | null = null
+  return {
+    likelihood,
+    get byYard() {
+      return (byYard ??= explained(likelihood))
+    },
+  }
 }
 
 /**

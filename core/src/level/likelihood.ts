@@ -24,6 +24,17 @@ export function logChance(mites: number, mean: number, extra: number): number {
   return logGamma(mites + size) - logGamma(size) - logGamma(mites + 1) - size * Math.log(extra) + mites * Math.log((extra - 1) / extra)
 }
 
+/** Up to so many mites their chance is a short product; from there on its logarithm is as quick. */
+const FEW = 40
+/** The same as a chance. */
+function chanceOf(mites: number, mean: number, extra: number): number {
+  if (mites > FEW || mean <= 0) return Math.exp(logChance(mites, mean, extra))
+  const size = extra <= 1 ? 0 : mean / (extra - 1)
+  let chance = extra <= 1 ? Math.exp(-mean) : Math.exp(-size * Math.log(extra))
+  for (let k = 0; k < mites; k++) chance *= extra <= 1 ? mean / (k + 1) : (((k + size) / (k + 1)) * (extra - 1)) / extra
+  return chance
+}
+
 /** From so many mites on average on the sums below run out of small numbers, and the normal distribution is as good. */
 const MANY = 300
 /** Chance 0-1 that a sample finds fewer than so many mites (1 or more) where it finds `mean` on average, the extra variance left open. */
@@ -56,7 +67,7 @@ export function likelihoodOf(
   for (let i = 0; i < CELLS; i++) {
     let sum = 0
     for (const { value, weight } of perLevel)
-      for (let k = 0; k < EXTRA.length; k++) sum += weight * (varies[k] ?? 0) * Math.exp(logChance(mites, (LEVELS[i] ?? 0) * value, EXTRA[k] ?? 1))
+      for (let k = 0; k < EXTRA.length; k++) sum += weight * (varies[k] ?? 0) * chanceOf(mites, (LEVELS[i] ?? 0) * value, EXTRA[k] ?? 1)
     row[i] = sum
   }
   const top = row.reduce((a, b) => Math.max(a, b), 0)

@@ -30,6 +30,7 @@ const ROWS: readonly Float64Array[] = MEANS.flatMap((mean) =>
   }),
 )
 
+const EMPTY = new Float64Array(CELLS)
 /** Log-weights of the kinds of yard before anything is counted, by phase. */
 function priorOf(phase: Phase): Float64Array {
   return Float64Array.from({ length: YARDS }, (_, j) => {
@@ -47,12 +48,21 @@ const PRIORS: Readonly<Record<Phase, Float64Array>> = {
 
 /** How well each kind of yard explains what was found in one colony: log of the chance of it, for all kinds. */
 export function explained(likelihood: Float64Array): Float64Array {
-  return Float64Array.from(ROWS, (row) => {
+  // Where it cannot have been found nothing adds up.
+  let [from, to] = [0, CELLS]
+  while (from < to && (likelihood[from] ?? 0) < NOTHING) from++
+  while (to > from && (likelihood[to - 1] ?? 0) < NOTHING) to--
+  const found = new Float64Array(YARDS)
+  for (let j = 0; j < YARDS; j++) {
+    const row = ROWS[j] ?? EMPTY
     let sum = 0
-    for (let i = 0; i < CELLS; i++) sum += (row[i] ?? 0) * (likelihood[i] ?? 0)
-    return Math.log(Math.max(sum, 1e-300))
-  })
+    for (let i = from; i < to; i++) sum += (row[i] ?? 0) * (likelihood[i] ?? 0)
+    found[j] = Math.log(Math.max(sum, 1e-300))
+  }
+  return found
 }
+/** A likelihood, of one at its highest, that adds nothing to be seen. */
+const NOTHING = 1e-12
 
 const alone = new Map<Phase, Float64Array>()
 /** What a colony's level may be before its own counts: the kinds of yard weighed by what was found in its other colonies. */
@@ -64,9 +74,10 @@ export function expectedBy(phase: Phase, others: readonly Float64Array[]): Float
 }
 /** The kinds of yard with their weights, the heaviest of one: those that others outweigh by `least` and more add nothing that can be seen. */
 function kindsBy(phase: Phase, explains: readonly Float64Array[], least: number): { readonly j: number; readonly weight: number }[] {
-  const logs = Float64Array.from(PRIORS[phase])
+  const logs = PRIORS[phase].slice()
   for (const one of explains) for (let j = 0; j < YARDS; j++) logs[j] = (logs[j] ?? 0) + (one[j] ?? 0)
-  const top = logs.reduce((a, b) => Math.max(a, b), -Infinity)
+  let top = -Infinity
+  for (let j = 0; j < YARDS; j++) top = Math.max(top, logs[j] ?? top)
   const kinds: { j: number; weight: number }[] = []
   for (let j = 0; j < YARDS; j++) {
     const weight = Math.exp((logs[j] ?? 0) - top)
@@ -147,4 +158,3 @@ export function meanOfYard(
       others === 0 ? 0 : kinds.reduce((sum, { j, weight }) => sum + (weight / all) * (1 - chanceUnder(ROWS[j] ?? EMPTY, per100) ** others), 0),
   }
 }
-const EMPTY = new Float64Array(CELLS)
