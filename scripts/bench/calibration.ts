@@ -28,7 +28,7 @@ export function benchCalibration(): void {
       const held = coursesHeld(2, acting, 300, [160, 210, 240])
       const of = (n: number) => `${((n / held.n) * 100).toFixed(1)} %`
       console.log(
-        `${acting.given}, ${name}, ${held.n} courses: "did its work" ${of(held.worked)}, "fell short" ${of(held.short)}; share in its range ${of(held.inside)}, level after it ${of(held.now)}`,
+        `${acting.given}, ${name}, ${held.n} courses: "did its work" ${of(held.worked)}, "fell short" ${of(held.short)}; share in its range ${of(held.inside)}, level after it ${of(held.now)}, that of a colony nobody counted since ${of(held.uncounted)} (over it ${of(held.uncountedOver)})`,
       )
     }
 }

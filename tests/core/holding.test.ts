@@ -665,7 +665,8 @@ describe('the history that matching reads', () => {
           { job: 'dose', happenedOn: '2026-08-01', amount: 4 },
         ]),
       ),
-    ).toMatchObject([{ start: '2026-08-01', end: null }])
+      // Its day has gone by and nothing hangs in it: it begins today at the earliest.
+    ).toMatchObject([{ start: '2026-08-12', end: null }])
   })
   it('of the yard has one course a treatment and day, and each that was counted after; never its own', () => {
     const given = (id: string) => ({ ...courseOf('amitraz-strip', '2026-06-20', [{ job: 'dose', happenedOn: '2026-06-20', amount: 4 }]), id })

@@ -229,7 +229,7 @@ describe('a board', () => {
     const spring = on('2026-04-10', 9, 3)
     expect(spring.level).toBe('watch')
     expect(spring.text).toMatch(/The published limits of the month disagree: 9 a day \(Ontario.*\), 0\.5 \(UK National Bee Unit/)
-    expect(spring.next).toMatch(/^A wash of about 300 bees would settle it/)
+    expect(spring.next).toMatch(/^A wash of about 300 bees tells more/)
     expect(on('2026-04-10', 27, 3).level).toBe('treat')
     expect([on('2026-04-10', 0, 7).level, on('2026-04-10', 1, 7).level]).toEqual(['under', 'watch'])
   })

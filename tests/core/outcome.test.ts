@@ -164,6 +164,7 @@ describe('did it work', () => {
 describe('courses in colonies that are not of its own making', () => {
   it('working ones are called short in fewer than one of twenty, and their ranges hold about nine of ten', () => {
     let [n, short, inside, now] = [0, 0, 0, 0]
+    const uncounted: Record<string, number> = {}
     for (const [key, days] of [
       ['amitraz-strip', 42],
       ['formic-strip-14', 14],
@@ -177,7 +178,12 @@ describe('courses in colonies that are not of its own making', () => {
       short += of.short
       inside += of.inside
       now += of.now
+      // Of colonies that nobody counted since: seldom over what is said.
+      expect(of.uncountedOver / of.n, key).toBeLessThan(0.1)
+      uncounted[key] = of.uncounted / of.n
     }
+    // A series of vapour takes more in this world than its published range in brood has it: there it is said too high.
+    for (const key of ['amitraz-strip', 'formic-strip-14', 'thymol-gel']) expect(uncounted[key], key).toBeGreaterThan(0.8)
     expect(short / n).toBeLessThan(0.03)
     expect(inside / n).toBeGreaterThan(0.85)
     expect(now / n).toBeGreaterThan(0.8)

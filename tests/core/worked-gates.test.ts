@@ -163,7 +163,7 @@ describe('need', () => {
     expect(say('wait-and-recount', august({ counts: [] }))).toBe('No count yet: waiting without one is guessing. Count now.')
     const board = august({ counts: [{ date: '2026-08-11', method: 'board', mites: 18, bees: null, days: 3, recovery: null, representative: null }] })
     expect(say('formic-strip-14', board)).toMatch(/^6\.0 mites a day against a limit of 12: not needed yet/)
-    expect(asked('formic-strip-14', 'need', board)[0]!.flip).toBe('A wash of about 300 bees would settle it.')
+    expect(asked('formic-strip-14', 'need', board)[0]!.flip).toBe('A wash of about 300 bees may change it.')
   })
   it('says which count in the same jar would change it', () => {
     const flip = (key: TreatmentKey, s: Situation) => asked(key, 'need', s)[0]!.flip
@@ -196,7 +196,7 @@ describe('need', () => {
       level: 'fits',
       limit: '21 d',
       text: 'The count is 28 days old: the level will have moved.',
-      flip: 'A fresh wash would settle it.',
+      flip: 'A fresh wash may change it.',
     })
     expect(asked('wait-and-recount', 'need', old).find((f) => f.figure === '28 d')?.level).toBe('care')
     expect(asked('formic-strip-14', 'need', at(2))).toHaveLength(1)

@@ -64,7 +64,7 @@ describe('what is said of a count', () => {
     expect(of({ mites: 4, bees: 200 }).next).toMatch(/^Wash a full half cup/)
     expect(of({ mites: 5, bees: 250 }).next).toMatch(/^Leave it and count again/)
     expect(of(board(33, 3)).level).toBe('watch')
-    expect(of(board(33, 3)).next).toMatch(/^A wash of about 300 bees would settle it/)
+    expect(of(board(33, 3)).next).toMatch(/^A wash of about 300 bees tells more/)
   })
   it('with a note for each thing that makes it speak less, and none without', () => {
     const notes = (count: Partial<CountFact>, over: Partial<Situation> = {}) => of(count, over).notes.map((n) => n.replace(/[:.;].*$/, ''))
@@ -257,10 +257,12 @@ describe('growth', () => {
     const course = (start: string) => ({ treatment: 'formic-strip-7' as const, start, end: addDays(start, 7), efficacy: null })
     const over = (...starts: string[]) => judged({ counts: all, history: starts.map(course) }).trend?.growth?.counts ?? null
     expect(over()).toBe(5)
-    expect(over('2026-06-10')).toBe(4)
-    expect(over('2026-05-25', '2026-07-01')).toBe(3)
-    expect(over('2026-07-01', '2026-05-25')).toBe(3)
-    expect(over('2026-07-02')).toBeNull()
+    expect(over('2026-06-09')).toBe(4)
+    // A count of the day on which a course began was made before it.
+    expect(over('2026-06-10')).toBe(3)
+    expect(over('2026-05-25', '2026-06-30')).toBe(3)
+    expect(over('2026-06-30', '2026-05-25')).toBe(3)
+    expect(over('2026-07-01')).toBeNull()
     expect(over('2026-08-13')).toBe(5)
   })
 })

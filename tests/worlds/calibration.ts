@@ -1,10 +1,12 @@
 /** Do figures come true? Estimates of the core held against worlds that are not of its own making: small in the tests, at full size in the bench. */
+import { judge } from '@thistle/core/judge'
 import { takenBetween } from '@thistle/core/efficacy'
 import { estimateLevel, estimateYardLevel, type Sample } from '@thistle/core/level'
 import { outcomeOf } from '@thistle/core/outcome'
 import type { Phase, TreatmentKey } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import { treatmentOf } from '@thistle/core/treatments'
+import { august, wash } from '../cases/index.ts'
 import { HAZARDS, levelsOver } from './colony-days.ts'
 import { draws } from './draws.ts'
 
@@ -93,6 +95,9 @@ export interface CoursesHeld {
   short: number
   inside: number
   now: number
+  /** Levels after it inside what is said of a colony that nobody counted since, and over it. */
+  uncounted: number
+  uncountedOver: number
 }
 const season = { hemisphere: 'north' as const, normals: [], phase: null, colony: { brood: 'capped' } } as unknown as Parameters<
   typeof takenBetween
@@ -103,7 +108,7 @@ export function coursesHeld(seed: number, { given, acts, days }: Acting, runs: n
   const r = draws(seed)
   const treatment = treatmentOf(given)
   if (!treatment) throw new Error(given)
-  const held: CoursesHeld = { n: 0, worked: 0, short: 0, inside: 0, now: 0 }
+  const held: CoursesHeld = { n: 0, worked: 0, short: 0, inside: 0, now: 0, uncounted: 0, uncountedOver: 0 }
   for (const start of starts)
     for (let tries = 0, n = 0; n < runs && tries < runs * 20; tries++) {
       const usual = 3 * Math.exp(0.5 * r.normal())
@@ -138,7 +143,18 @@ export function coursesHeld(seed: number, { given, acts, days }: Acting, runs: n
         3,
       )
       if (!efficacy || !now) continue
+      const said = judge(
+        august({
+          asOf: on(days + 10),
+          startOn: on(days + 10),
+          phase: null,
+          counts: [wash(on(0), first)],
+          history: [{ treatment: given, start: on(0), end: on(days), efficacy: null, brood: 'capped' }],
+        }),
+      )
       const share = 1 - treated / untreated
+      held.uncountedOver += treated > (said.p95 ?? 0) ? 1 : 0
+      held.uncounted += treated >= (said.p05 ?? 0) && treated <= (said.p95 ?? 0) ? 1 : 0
       held.n += 1
       held.worked += verdict === 'worked' ? 1 : 0
       held.short += verdict === 'short' ? 1 : 0

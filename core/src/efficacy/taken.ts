@@ -1,5 +1,4 @@
-import { growthOver } from '../judge/index.ts'
-import { estimateTaken, type Sample, type Taken } from '../level/index.ts'
+import { estimateTaken, growthOver, type Sample, type Taken } from '../level/index.ts'
 import { phaseAt, type Phase } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 

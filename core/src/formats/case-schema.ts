@@ -3,6 +3,7 @@ import Joi from 'joi'
 import {
   AGEING_FACTS,
   BOARD_KINDS,
+  BROODS,
   KIT,
   KNOWN_FIELDS,
   LOOK_FIELDS,
@@ -87,6 +88,7 @@ const past = Joi.object({
   efficacy: number(-100, 1),
   efficacyLow: number(-1e6, 1),
   efficacyHigh: number(-100, 1),
+  brood: oneOf(BROODS),
 }).custom((value: { start: string; end: string | null }, help) =>
   value.end != null && value.end < value.start ? help.message({ custom: '{{#label}}.end is before its start' }) : value,
 )

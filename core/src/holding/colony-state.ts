@@ -223,7 +223,7 @@ function leftStep(course: CourseState, { job, lastOn }: Left, today: Day): NextS
 const NEAR = 21
 /** The course in hand: what runs first, then what waits for its count, then the nearest that is planned. */
 function handOf(courses: readonly CourseState[], today: Day): CourseState | null {
-  const live = courses.filter((c) => !c.cancelled && c.left === null && (c.planned || c.running || (openJobs(c).length > 0 && c.recount === null)))
+  const live = courses.filter((c) => !c.cancelled && c.left === null && (c.planned || c.running || openJobs(c).some((j) => j.job === 'recount')))
   return (
     live.findLast((c) => c.running) ??
     live.findLast((c) => !c.planned) ??

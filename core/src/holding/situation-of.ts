@@ -3,7 +3,7 @@ import { learnedFrom, type Judgement } from '../judge/index.ts'
 import { factsIn, nextRest, presume } from '../situation/index.ts'
 import type { ColonyFacts, CountFact, KeeperFacts, PastCourse, Situation, TreatmentKey } from '../situation/index.ts'
 import { midwayWanted } from '../course/index.ts'
-import { addDays, type Day } from '../time/index.ts'
+import { addDays, laterOf, type Day } from '../time/index.ts'
 import { treatmentOf } from '../treatments/index.ts'
 import { courseState, YARD_TELLS } from './course-state.ts'
 import type { ColonyRecord, CountRecord, CourseFacts, SettingsRecord, YardRecord } from './records.ts'
@@ -35,9 +35,11 @@ function pastOf(yard: YardRecord, colony: ColonyRecord): Past {
     .filter((state) => state.given || (!state.cancelled && state.left === null))
     .map((state) => ({
       treatment: state.treatment.key,
-      start: state.startedOn,
+      // A course that is only chosen, and whose day has gone by, begins today at the earliest.
+      start: state.given ? state.startedOn : laterOf(state.startedOn, today),
       end: state.course.endedOn ?? (state.left ? (state.left.lastOn ?? state.startedOn) : null),
       efficacy: state.outcome?.efficacy?.estimate ?? null,
+      brood: state.record.facts.colony.brood,
       ...(state.outcome?.efficacy ? { efficacyLow: state.outcome.efficacy.low, efficacyHigh: state.outcome.efficacy.high } : {}),
     }))
   const made = { yard, past, begun: states.filter((state) => state.given).map((state) => state.startedOn) }

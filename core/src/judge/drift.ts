@@ -1,8 +1,8 @@
+import { chanceGrown, growthOver } from '../level/index.ts'
 import type { Situation } from '../situation/index.ts'
 import { addDays, laterOf, type Day } from '../time/index.ts'
 import { plain } from '../units/index.ts'
 import { aDay } from '../words/index.ts'
-import { chanceGrown, growthOver } from './ahead.ts'
 import type { Judgement } from './judge.ts'
 
 /** When a colony under its limit is likely to reach it. */

@@ -1,8 +1,8 @@
 import { newestCount, type PooledCount } from '../count/index.ts'
 import type { Sample } from '../level/index.ts'
 import { phaseAt, type CountFact, type Situation } from '../situation/index.ts'
-import { daysBetween, type Day } from '../time/index.ts'
-import { growthOver } from './ahead.ts'
+import { daysBetween } from '../time/index.ts'
+import { begunBefore, movedSince } from './since.ts'
 import { boardLimits, DRONE_LIMIT, limitOf } from './schools.ts'
 
 /** Counts further back than this say nothing of the level any more (a guess): what grew since is not known well enough. */
@@ -36,7 +36,7 @@ export function perLevelOf(count: PooledCount, situation: Situation): number {
   return (Math.sqrt(boards.timely * boards.collapse) * count.days * recovery) / per100
 }
 
-function sampleOf(count: PooledCount, situation: Situation, day: Day): Sample {
+function sampleOf(count: PooledCount, situation: Situation): Sample {
   const { learned } = situation
   const perLevel = perLevelOf(count, situation)
   const board = count.method === 'board' ? learned?.board : null
@@ -44,24 +44,22 @@ function sampleOf(count: PooledCount, situation: Situation, day: Day): Sample {
   return {
     mites: count.mites,
     perLevel: board ? spreadOver(perLevel * Math.exp(board.mean), board.sd) : methodSpread(count.method, perLevel),
-    growth: growthOver(situation, count.date, day),
+    growth: movedSince(situation, count.date),
     ...(jarsVary ? { extra: jarsVary } : {}),
   }
 }
 
 /**
- * The counts of a colony that speak of one course of its level, by every method: since the last course began, where one was made since. What
+ * The counts of a colony that speak of one course of its level, by every method: since the last course before the newest of them began. What
  * was marked as not representative speaks only where it is the newest, for then it is all that is judged.
  */
-export function ownSamples(situation: Situation, newest: PooledCount, since: Day | null): Sample[] {
-  const after = since !== null && newest.date >= since ? since : null
-  // What stood before a course is told as it was on its day: what the course took since is told by the count after it.
-  const day = since !== null && newest.date < since ? newest.date : situation.asOf
+export function ownSamples(situation: Situation, newest: PooledCount): Sample[] {
+  const since = begunBefore(situation, newest.date)
   const told = situation.counts.filter(
     (c) =>
       c.date <= newest.date &&
       daysBetween(c.date, newest.date) <= TELLS_FOR &&
-      (after === null || c.date >= after) &&
+      (since === null || c.date > since) &&
       (c.representative !== false || c.date === newest.date),
   )
   const found: Sample[] = []
@@ -72,7 +70,7 @@ export function ownSamples(situation: Situation, newest: PooledCount, since: Day
         ofDay.filter((c) => c.method === method),
         date,
       )
-      if (pooled) found.push(sampleOf(pooled, situation, day))
+      if (pooled) found.push(sampleOf(pooled, situation))
     }
   }
   return found
@@ -85,8 +83,8 @@ interface AsKept {
 /** A count is the same object in the case of each of its neighbours. */
 const kept = new WeakMap<CountFact, AsKept>()
 
-/** Brood elsewhere in the yard is not known here: it is taken to be there. */
-const elsewhere = (situation: Situation): Situation => ({ ...situation, colony: { ...situation.colony, brood: null } })
+/** Brood elsewhere in the yard is not known here: it is taken to be there. Those that were treated since they were counted are not among them. */
+const elsewhere = (situation: Situation): Situation => ({ ...situation, history: [], colony: { ...situation.colony, brood: null } })
 
 /** The newest counts of the other colonies of the yard, each as it speaks of a level there today. */
 export function yardSamples(situation: Situation): (readonly Sample[])[] {
@@ -107,7 +105,7 @@ export function yardSamples(situation: Situation): (readonly Sample[])[] {
       return known.samples.length > 0 ? [known.samples] : []
     const speaks = c.date <= asOf && daysBetween(c.date, asOf) <= TELLS_FOR && c.representative !== false
     const pooled = speaks ? newestCount([c], asOf) : null
-    const samples = pooled ? [sampleOf(pooled, (there ??= elsewhere(situation)), asOf)] : []
+    const samples = pooled ? [sampleOf(pooled, (there ??= elsewhere(situation)))] : []
     kept.set(c, { of: { asOf, hemisphere, phase, normals, keeper, learned }, samples })
     return samples.length > 0 ? [samples] : []
   })

@@ -1,6 +1,5 @@
 export { BOARD_LIMITS, boardLimits, DRONE_LIMIT, URGENT, isOwnLimit, limitOf, sayBoards, SCHOOL_LIMITS, saySchool, type Limit } from './schools.ts'
-export { growthOver, type Growing } from './ahead.ts'
-export { growthADay, STALE_AFTER } from './recount.ts'
+export { STALE_AFTER } from './recount.ts'
 export {
   expectedLevel,
   isOver,

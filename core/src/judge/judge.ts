@@ -19,6 +19,7 @@ import { estimateLevel, type Level } from '../level/index.ts'
 import { ownSamples, perLevelOf, yardSamples } from './evidence.ts'
 import { recountBy, recountDue, STALE_AFTER } from './recount.ts'
 import { anotherOf, USUAL_MISSED, type Another } from './another.ts'
+import { begunBefore, givenSince, type Given } from './since.ts'
 import { trendOf, type Trend } from './trend.ts'
 import { JUDGED, LIKELY, NEXT, NOTES, type Said } from '../words/index.ts'
 
@@ -74,6 +75,8 @@ export interface Judgement {
   readonly recountBy: Day
   /** The day by which a count was, or is, due by the count and its own season alone; null where nothing was counted. It stands still while the days go by. */
   readonly recountDue: Day | null
+  /** What was given since the count; null where nothing was. */
+  readonly given: Given | null
   /** Against the count before by the same method; null where there is none. */
   readonly trend: Trend | null
   readonly notes: readonly string[]
@@ -185,7 +188,9 @@ const LEAST_DANGER = 0.25
 /** Fewer mites than these are no alarm, on however few bees they were found (a guess): 1 on 1 is a hundred in a hundred. */
 const ALARMING = 3
 
-function levelOf(measured: Measured, recovery: number, danger: number, mites: number): JudgementLevel {
+function levelOf(measured: Measured, recovery: number, danger: number, mites: number, given: Given | null): JudgementLevel {
+  // What has been given and has ended since is answered by a count, and by no second course.
+  if (given?.end && measured.reached) return 'watch'
   if (measured.urgent && danger >= LEAST_DANGER && mites >= ALARMING) return 'urgent'
   if (measured.reached) return 'treat'
   return (measured.interval.high * measured.scale) / recovery < measured.lower ? 'under' : 'watch'
@@ -235,10 +240,11 @@ export function lastForWinterBees(situation: Situation, day: Day): Day | null {
   return rest && addDays(rest.from, -WINTER_BEES - 1)
 }
 
-function sayJudged(level: JudgementLevel, m: Measured, situation: Situation, recovery: number, danger: Danger): Said {
+function sayJudged(level: JudgementLevel, m: Measured, situation: Situation, recovery: number, danger: Danger, given: Given | null): Said {
   const { estimate, low, high } = m.interval
   const allowed = recovery < 1 ? Math.min((estimate * m.scale) / recovery, m.scale === 100 ? 100 : Infinity) : null
   const counted = { estimate: estimate * m.scale, low: low * m.scale, high: high * m.scale, unit: m.unit, allowed, limit: m.threshold }
+  if (given?.end && m.reached) return JUDGED.overBefore({ ...counted, end: given.end, asOf: situation.asOf })
   if (level === 'urgent') return JUDGED.danger({ ...counted, danger })
   if (level === 'treat') {
     const winterBees = winterBeesToCome(situation, situation.asOf)
@@ -345,6 +351,7 @@ function uncounted(situation: Situation, phase: Phase, last: PooledCount | null)
     representative: false,
     recountBy: situation.asOf,
     recountDue: null,
+    given: null,
     trend: null,
     unlike: null,
   }
@@ -362,7 +369,8 @@ export function judge(situation: Situation): Judgement {
   const recovery = count.recovery ?? 1
   const measured = measure(count, situation, phaseAt(situation, count.date))
   const likely = likelyLevel(count, situation, measured, phase)
-  const level = levelOf(measured, recovery, likely.danger.chance, count.mites)
+  const given = givenSince(situation, count.date)
+  const level = levelOf(measured, recovery, likely.danger.chance, count.mites, given)
   const { estimate, low, high } = measured.interval
   const at = (x: number) => round2(x * measured.scale)
   // No more than every bee carries one.
@@ -376,7 +384,7 @@ export function judge(situation: Situation): Judgement {
       ? null
       : anotherOf({
           method: count.method,
-          ...(count.age <= ADDS_WITHIN ? { mites: count.mites, on: exposure } : { mites: 0, on: 0 }),
+          ...(count.age <= ADDS_WITHIN && given === null ? { mites: count.mites, on: exposure } : { mites: 0, on: 0 }),
           limit: (measured.threshold / measured.scale) * recovery,
           over: isOver({ level }),
           levels: likely.levels,
@@ -392,10 +400,12 @@ export function judge(situation: Situation): Judgement {
     threshold: round2(measured.threshold),
     unit: measured.unit,
     ...spoken(
-      sayJudged(level, measured, situation, recovery, likely.danger),
-      nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase, count.method === 'board', another, likely.chance),
+      sayJudged(level, measured, situation, recovery, likely.danger, given),
+      given
+        ? NEXT.given({ ...given, asOf: situation.asOf, dormant: phase === 'dormant' })
+        : nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase, count.method === 'board', another, likely.chance),
       [noteOfSigns(situation, level), ...notesOn(count, phase, stale, unlike)],
-      LIKELY.level({ ...likely, alone: measured.chance }),
+      LIKELY.level({ ...likely, alone: measured.chance, given: given !== null }),
     ),
     chanceOver: likely.chance,
     p05: likely.p05,
@@ -420,7 +430,8 @@ export function judge(situation: Situation): Judgement {
     unlike,
     recountBy: recount,
     recountDue: recountDue(count, measured.threshold, situation, phaseAt(situation, count.date)),
-    trend: trendOf(situation, lastStart(situation)),
+    given,
+    trend: trendOf(situation, begunBefore(situation, count.date)),
   }
 }
 
@@ -432,8 +443,7 @@ interface Danger {
 
 /** The level by all that speaks for it, and the chances that it is at or over the limit its count was held against, and in danger. */
 function likelyLevel(count: PooledCount, situation: Situation, { threshold, boards }: Measured, phase: Phase) {
-  // What is begun today, or only chosen, has taken nothing by today.
-  const own = ownSamples(situation, count, lastStart(situation, addDays(situation.asOf, -1)))
+  const own = ownSamples(situation, count)
   const level = estimateLevel(own, yardSamples(situation), phase)
   // A board and drone brood are held against limits of their own, which stand for the same infestation as the school's.
   const school = limitOf(situation.keeper, phaseAt(situation, count.date))
@@ -452,10 +462,6 @@ function likelyLevel(count: PooledCount, situation: Situation, { threshold, boar
     levels: level.levels,
   }
 }
-
-/** The first day of the last course known by then: growth is told from it on. */
-const lastStart = ({ history, asOf }: Situation, until: Day = asOf): Day | null =>
-  history.reduce<Day | null>((last, past) => (past.start <= until && (last === null || past.start > last) ? past.start : last), null)
 
 /** "for the weeks in which winter bees are raised, school Three in a hundred": where a limit comes from. */
 export const sayLimitSource = (situation: Situation, phase: Phase): string =>

@@ -1,9 +1,8 @@
 import { newestCount, Z95, type PooledCount } from '../count/index.ts'
-import { learnExtra, type ExtraWeights } from '../level/index.ts'
+import { growthOver, learnExtra, type ExtraWeights } from '../level/index.ts'
 import type { CountFact, Situation } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
 import { plain } from '../units/index.ts'
-import { growthOver } from './ahead.ts'
 import { perLevelOf } from './evidence.ts'
 import { USUAL_EXTRA } from './trend.ts'
 

@@ -1,4 +1,5 @@
 import { clopperPearson, poissonRate, type PooledCount } from '../count/index.ts'
+import { growthADay } from '../level/index.ts'
 import type { Phase, Situation } from '../situation/index.ts'
 import { addDays, laterOf, type Day } from '../time/index.ts'
 
@@ -9,15 +10,6 @@ const SOONEST = 7
 const LATEST = 30
 /** In the winter rest mites cannot breed: the next look may wait until spring is near. */
 const LATEST_DORMANT = 60
-
-/**
- * Daily growth of the infestation of adult bees. 0.021 in brood (Martin, Apidologie 29, 1998: doubling in about 33 days,
- * from memory); about 0.026 in late summer, when bees decline as well (common practice); none without brood.
- */
-export function growthADay(phase: Phase, brood: Situation['colony']['brood']): number {
-  if (brood === 'none' || phase === 'dormant') return 0
-  return phase === 'decrease' ? 0.026 : 0.021
-}
 
 /**
  * The day by which to count again: when the upper bound of the central 80 % interval, growing as above from the day

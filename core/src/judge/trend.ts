@@ -97,7 +97,7 @@ export function trendOf(situation: Situation, since: Day | null = null): Trend |
   const direction = share.low > even ? 'rising' : share.high < even ? 'falling' : 'unclear'
   const ratio = ratioOf(now, earlier, share)
   const from = addDays(now.date, -LOOKED_BACK)
-  const recent = all.filter((c) => since === null || c.date >= since)
+  const recent = all.filter((c) => since === null || c.date > since)
   const growth = growthOf(
     recent.map((c) => ({ day: daysBetween(from, c.date), mites: c.mites, exposure: exposureOf(c) })),
     Math.max(...recent.map(extraOf)),

@@ -1,3 +1,4 @@
+export { chanceGrown, growthADay, growthOver, type Growing } from './ahead.ts'
 export { estimateLevel, estimateYardLevel, type Level, type Sample, type YardLevel } from './level.ts'
 export { estimateTaken, type Taken, type TakenFrom } from './taken.ts'
 export type { Spread } from './grid.ts'

@@ -1,6 +1,6 @@
 import { Z95 } from '../count/index.ts'
 import type { EfficacyHere } from '../efficacy/index.ts'
-import { growthOver } from '../judge/index.ts'
+import { growthOver } from '../level/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { nominalDay, patternOf, type Treatment } from '../treatments/index.ts'
 import type { JudgedSituation } from './finding.ts'

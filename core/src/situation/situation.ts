@@ -120,6 +120,8 @@ export interface PastCourse {
   /** Its central 90 %, by the counts; left out or null: not told. */
   readonly efficacyLow?: number | null
   readonly efficacyHigh?: number | null
+  /** Brood when it began. Left out or null: not known. */
+  readonly brood?: Brood | null
 }
 
 export interface KeeperFacts {

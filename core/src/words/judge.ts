@@ -51,6 +51,8 @@ export const JUDGED = speaker('judged', {
     `${figure(v)} Far over the limit of ${limitWords(v.limit)}: ${share100(v.danger.chance)} at ${plain(v.danger.at, 1)} in 100 or over, where a colony is in danger.`,
   over: (v: Counted & { when: keyof typeof WHEN }) =>
     `${figure(v)} ${isAt(v.allowed ?? v.estimate, v.limit) ? 'At' : 'Over'} the limit of ${limitWords(v.limit)}${WHEN[v.when]}.`,
+  overBefore: (v: Counted & { end: Day; asOf: Day }) =>
+    `${figure(v)} ${isAt(v.allowed ?? v.estimate, v.limit) ? 'At' : 'Over'} the limit of ${limitWords(v.limit)}, before what was given since (to ${aDay(v.end, v.asOf)}): what that left nobody has counted.`,
   boardsDisagree: (v: Counted & { timely: number; timelyBy: string; collapse: number; collapseBy: string }) =>
     `${figure(v)} The published limits of the month disagree: ${limitWords(v.timely)} a day (${v.timelyBy}), ${limitWords(v.collapse)} (${v.collapseBy}).`,
   cannotRuleOut: (v: Counted & { lower: number }) => `${figure(v)} Below the limit of ${limitWords(v.lower)}, but the count cannot rule out more.`,
@@ -67,12 +69,18 @@ export const NEXT = speaker('next', {
   choose: () => 'Choose a treatment.',
   boardBy: (v: { day: Day; fly: number }) =>
     `Leave it; count the fall on a board over three to seven days by ${aDay(v.day)}. The first wash is for spring, once bees fly at about ${celsius(v.fly)}.`,
-  washOrBoard: (v: { day: Day }) => `A wash of about 300 bees would settle it; else read a board again by ${aDay(v.day)}.`,
-  fullCup: (v: { day: Day }) => `Wash a full half cup, about 300 bees, to settle it; else count again by ${aDay(v.day)}.`,
+  washOrBoard: (v: { day: Day }) => `A wash of about 300 bees tells more; else read a board again by ${aDay(v.day)}.`,
+  fullCup: (v: { day: Day }) => `Wash a full half cup, about 300 bees: so few tell little; else count again by ${aDay(v.day)}.`,
   leaveOrSecondJar: (v: { day: Day; changes: number }) =>
     `Leave it and count again by ${aDay(v.day)}; or wash a second jar now: in ${of100(v.changes)} of 100 such colonies it would turn the verdict.`,
   secondJarFirst: (v: { over: number; changes: number }) =>
     `Wash a second jar now, before you leave it: by all that speaks for it it is rather over the limit (${of100(v.over)} of 100 such colonies), and another would turn the verdict in ${of100(v.changes)} of 100.`,
+  given: (v: { names: readonly string[]; start: Day; end: Day | null; asOf: Day; dormant: boolean }) => {
+    const count = v.dormant ? 'read a board for three to seven days' : 'wash about 300 bees'
+    return v.end
+      ? `Before anything more is given ${count}, to see what is left since ${v.names.join(' and ')} (to ${aDay(v.end, v.asOf)}).`
+      : `Finish what is in hand, ${v.names.join(' and ')} since ${aDay(v.start, v.asOf)}; then ${count} to see what it left.`
+  },
   leave: (v: { day: Day }) => `Leave it and count again by ${aDay(v.day)}.`,
 })
 
@@ -94,6 +102,6 @@ export const NOTES = speaker('note', {
 
 /** The level by all that speaks for it, mites per 100 bees. */
 export const LIKELY = speaker('likely', {
-  level: (v: { p05: number; p50: number; p95: number; chance: number; limit: number; alone: number }) =>
-    `By all that speaks for it (the season, its yard and its other counts, the days since): likely ${v.p05.toFixed(1)} to ${v.p95.toFixed(1)} in 100, half of such colonies over ${v.p50.toFixed(1)}; ${share100(v.chance)} at or over ${limitWords(v.limit)}. By this count alone it would be ${of100(v.alone)}.`,
+  level: (v: { p05: number; p50: number; p95: number; chance: number; limit: number; alone: number; given: boolean }) =>
+    `By all that speaks for it (the season, its yard and its other counts, the days since${v.given ? ', what such courses take' : ''}): likely ${v.p05.toFixed(1)} to ${v.p95.toFixed(1)} in 100, half of such colonies over ${v.p50.toFixed(1)}; ${share100(v.chance)} at or over ${limitWords(v.limit)}. By this count alone it would be ${of100(v.alone)}.`,
 })

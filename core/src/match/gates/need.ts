@@ -1,4 +1,5 @@
-import { influxOf, growthADay, DRONE_LIMIT, isOver, judge, limitOf, STALE_AFTER, URGENT, type JudgementLevel } from '../../judge/index.ts'
+import { influxOf, DRONE_LIMIT, isOver, judge, limitOf, STALE_AFTER, URGENT, type JudgementLevel } from '../../judge/index.ts'
+import { growthADay } from '../../level/index.ts'
 import { phaseAt, queensToBeHad } from '../../situation/index.ts'
 import { plain } from '../../units/index.ts'
 import { gateOf, levelAt, type Gate, type JudgedSituation, type LazyFinding, type Level } from '../finding.ts'
@@ -42,6 +43,11 @@ function sayNeed(option: Treatment, s: JudgedSituation): Said {
     return option.way !== 'waiting' ? NEED.noCount() : NEED.noCountToWaitOn()
   }
   const at = { estimate, unit, threshold: threshold ?? 0 }
+  const { given, p05, p95 } = s.judgement
+  if (given?.end) {
+    if (option.way === 'waiting') return NEED.countNow()
+    if (estimate >= at.threshold) return NEED.overBefore({ ...at, names: given.names, end: given.end, p05: p05 ?? 0, p95: p95 ?? 0 })
+  }
   const under = level === 'under' || level === 'watch'
   if (option.way === 'waiting') {
     if (under) return NEED.mayWait({ ...at, until: recountBy })
@@ -103,7 +109,7 @@ function levelFor({ way, reach }: Treatment, { judgement }: JudgedSituation): Le
 const isUncounted = (option: Treatment, { judgement }: JudgedSituation): boolean => judgement.level === 'unknown' && option.way !== 'waiting'
 /** Waiting on an old count wants care. */
 const waitsOnOld = (option: Treatment, s: JudgedSituation): boolean =>
-  s.judgement.stale && s.judgement.age !== null && option.way === 'waiting' && levelFor(option, s) === 'fits'
+  s.judgement.stale && s.judgement.age !== null && !s.judgement.given?.end && option.way === 'waiting' && levelFor(option, s) === 'fits'
 
 function fitOn(option: Treatment, s: JudgedSituation): Level {
   const level = isUncounted(option, s) ? 'fits' : levelFor(option, s)
@@ -124,7 +130,7 @@ export const need: Gate = gateOf({ readsDay: true, sameOn, fitOn }, (option, s) 
       limit: plain(j.threshold ?? 100 * (own.mites / own.bees), 2),
       source: j.limitSource,
       says: () => sayNeed(option, s),
-      turns: () => flipByCount(option, s),
+      turns: () => (j.given?.end ? NEED.freshWash() : flipByCount(option, s)),
     },
   ]
   const weak = stillOver(option, s)

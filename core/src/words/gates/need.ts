@@ -24,6 +24,9 @@ export const NEED = speaker('need', {
   waitingDoubles: (v: Level) => `${against(v)}: waiting lets them double in about a month.`,
   waitingFeeds: (v: Level) => `${against(v)}: they do not breed without brood, but live on the bees that carry the colony through.`,
   notYet: (v: Level & { sure: boolean }) => `${against(v)}: not needed yet${v.sure ? '' : ', though the count cannot rule out more'}.`,
+  overBefore: (v: Level & { names: readonly string[]; end: Day; p05: number; p95: number }) =>
+    `${against(v)}, but before what was given since (${v.names.join(' and ')}, to ${aDay(v.end)}): likely ${v.p05.toFixed(1)} to ${v.p95.toFixed(1)} in 100 now. Count before anything more is given.`,
+  countNow: () => 'A count is what it needs now: what was given since the last one has ended.',
   brakeInDanger: (v: Level) => `${against(v)}: in danger, and this is a brake, not a cure.`,
   brake: (v: Level) => `${against(v)}: a brake, not a cure: something that kills is needed as well.`,
   breakInDanger: (v: Level) => `${against(v)}: in danger, and a break kills nothing for three weeks.`,
@@ -41,9 +44,9 @@ export const NEED = speaker('need', {
   trend: (v: { trend: string }) => v.trend,
   old: (v: { days: number }) => `The count is ${sayDays(v.days)} old: the level will have moved.`,
   nothingElse: () => 'Nothing else can be started on this day, so watch it closely.',
-  boardSettles: () => 'A board over three to seven days would settle it.',
-  washSettles: () => 'A wash of about 300 bees would settle it.',
-  freshWash: () => 'A fresh wash would settle it.',
+  boardSettles: () => 'A board over three to seven days may change it.',
+  washSettles: () => 'A wash of about 300 bees may change it.',
+  freshWash: () => 'A fresh wash may change it.',
   betterSample: () => 'A sample from a colony with brood and a laying queen would be.',
   byCount: (v: { level: Parameters<typeof sayLevel>[0]; mites: number; of: number; what: 'bees' | 'cells'; up: boolean }) =>
     `${sayLevel(v.level)} ${v.up ? `from ${plural(v.mites, 'mite')} on ${v.of} ${v.what} up` : `at ${plural(v.mites, 'mite')} on ${v.of} ${v.what} or fewer`}.`,

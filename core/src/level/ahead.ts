@@ -1,7 +1,15 @@
 import { normalBelow } from '../count/index.ts'
-import { phaseAt, type Situation } from '../situation/index.ts'
+import { phaseAt, type Phase, type Situation } from '../situation/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
-import { growthADay } from './recount.ts'
+
+/**
+ * Daily growth of the infestation of adult bees. 0.021 in brood (Martin, Apidologie 29, 1998: doubling in about 33 days,
+ * from memory); about 0.026 in late summer, when bees decline as well (common practice); none without brood.
+ */
+export function growthADay(phase: Phase, brood: Situation['colony']['brood']): number {
+  if (brood === 'none' || phase === 'dormant') return 0
+  return phase === 'decrease' ? 0.026 : 0.021
+}
 
 /** Growth of the logarithm of the level over some days, and how far it may be off, as a standard deviation. */
 export interface Growing {
