@@ -1,6 +1,6 @@
 export { clopperPearson, poissonRate, chanceAtLeast, CENTRAL, type Estimate } from './interval.ts'
 export { incompleteBeta, incompleteGamma, betaQuantile, gammaQuantile, logGamma } from './special.ts'
-export { normalBelow, Z95 } from './normal.ts'
+export { normalBelow, THREE_WAYS, Z95 } from './normal.ts'
 export { newestCount, type PooledCount } from './pool.ts'
 export { countFaults, FEW_BEES, FEW_CELLS, MOST_BOARD_DAYS, type CountEntry, type CountFault, type SampleEntry } from './faults.ts'
 export { beesIn, beesRange, MEASURES, SUGAR_RECOVERY, USUAL_CUP, type Cup, type Measured } from './bees.ts'

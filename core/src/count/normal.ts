@@ -10,3 +10,10 @@ export function normalBelow(z: number): number {
 
 /** 95 % quantile of the normal distribution: what ends a central 90 %. */
 export const Z95 = 1.6448536269514722
+
+/** A normal distribution as three ways it may be, in its standard deviations, with their weights (points of Gauss and Hermite; Abramowitz & Stegun 25.10). */
+export const THREE_WAYS = [
+  [-Math.sqrt(3), 1 / 6],
+  [0, 2 / 3],
+  [Math.sqrt(3), 1 / 6],
+] as const

@@ -1,4 +1,4 @@
-import { normalBelow, Z95 } from '../count/index.ts'
+import { normalBelow, THREE_WAYS, Z95 } from '../count/index.ts'
 import { meanHigh, onceEach, phaseAt, type Situation } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
 import { broodState, patternOf, pricedRhythm, susceptibleTo, treatmentOf, type Treatment } from '../treatments/index.ts'
@@ -40,14 +40,8 @@ function atWarmth(points: readonly (readonly [number, number])[], high: number):
   return logOdds(from[1]) + ((logOdds(to[1]) - logOdds(from[1])) * (high - from[0])) / (to[0] - from[0])
 }
 
-/** Nodes and weights of Gauss and Hermite for a normal distribution, in its standard deviations (three points; Abramowitz & Stegun 25.10). */
-const NODES = [
-  [-Math.sqrt(3), 1 / 6],
-  [0, 2 / 3],
-  [Math.sqrt(3), 1 / 6],
-] as const
 /** The mean share of a normal distribution of log-odds: a wide doubt about a strong thing makes it weaker, as it is on average. */
-const meanShare = (mean: number, sd: number): number => NODES.reduce((sum, [at, weight]) => sum + weight * share(mean + at * sd), 0)
+const meanShare = (mean: number, sd: number): number => THREE_WAYS.reduce((sum, [at, weight]) => sum + weight * share(mean + at * sd), 0)
 
 type Ask = Pick<Situation, 'colony' | 'weather' | 'normals' | 'startOn' | 'history' | 'yardHistory' | 'rules'>
 

@@ -1,6 +1,6 @@
 import { isEnd, isFate, planCourse, tellsFrom, type Course, type CourseEvent, type CoursePlan, type PlannedJob } from '../course/index.ts'
 import { midway, type CountedPair, type JarCount, type Midway } from '../efficacy/index.ts'
-import { limitOf } from '../judge/index.ts'
+import { limitOf, outsideBetween } from '../judge/index.ts'
 import { outcomeOf, type Outcome } from '../outcome/index.ts'
 import { phaseAt, type KeeperFacts } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
@@ -116,6 +116,23 @@ function jarsAround(id: string | undefined, colonies: readonly ColonyRecord[], d
   })
 }
 
+/** What the other colonies show of mites from outside: what was given to each, to the last day that something was given or taken out, and its jars. */
+function outsideAround(id: string | undefined, colonies: readonly ColonyRecord[], from: Day, to: Day): CountedPair['outside'] {
+  const others = colonies
+    .filter((other) => other.id !== id && other.courses.length > 0 && other.counts.some((c) => c.onDay > from && c.onDay <= to))
+    .map((other) => ({
+      counts: other.counts
+        .filter((c) => c.representative !== false)
+        .map((c) => ({ ...jarOf(c), method: c.method, days: null, representative: null })),
+      history: other.courses.flatMap((c) => {
+        const given = standingEvents(c.events).filter((e) => (e.kind === 'done' || e.kind === 'part') && (e.job === 'dose' || e.job === 'remove'))
+        const days = given.map((e) => e.happenedOn).toSorted()
+        return days[0] ? [{ treatment: c.treatment, start: days[0], end: days.at(-1) ?? null, efficacy: null }] : []
+      }),
+    }))
+  return outsideBetween(others, from, to) ?? undefined
+}
+
 /** A count against the one a course was chosen on, by one method; null where they do not compare. */
 function pairOf(record: CourseRecord, colony: Seen, count: CountRecord | null, { yard }: Around): CountedPair | null {
   const { before, colony: facts, hemisphere = 'north' } = record.facts
@@ -125,11 +142,13 @@ function pairOf(record: CourseRecord, colony: Seen, count: CountRecord | null, {
   if (after.bees === 0) return null
   const date = countedOn ?? record.startOn
   const recovery = colony.counts.find((c) => c.onDay === date && c.method === method)?.recovery ?? null
+  const outside = yard ? outsideAround(colony.id, yard.colonies, date, after.date) : undefined
   return {
     before: { mites, bees, recovery, date },
     after,
     season: { hemisphere: yard?.hemisphere ?? hemisphere, normals: yard?.normals ?? [], phase: yard?.phase ?? null, colony: facts },
     others: yard ? jarsAround(colony.id, yard.colonies, date) : [],
+    ...(outside ? { outside } : {}),
   }
 }
 

@@ -1,4 +1,4 @@
-import { newestCount, type PooledCount } from '../count/index.ts'
+import { newestCount, THREE_WAYS, type PooledCount } from '../count/index.ts'
 import type { Sample } from '../level/index.ts'
 import { phaseAt, type CountFact, type Situation } from '../situation/index.ts'
 import { daysBetween } from '../time/index.ts'
@@ -7,11 +7,9 @@ import { boardLimits, DRONE_LIMIT, limitOf } from './schools.ts'
 
 /** Counts further back than this say nothing of the level any more (a guess): what grew since is not known well enough. */
 const TELLS_FOR = 60
-/** A standard deviation in the logarithm as three ways it may be, with their weights (points of Gauss and Hermite; Abramowitz & Stegun 25.10). */
+/** A standard deviation in the logarithm as three ways it may be, with their weights. */
 const spreadOver = (value: number, sd: number): Sample['perLevel'] =>
-  sd === 0
-    ? [{ value, weight: 1 }]
-    : ([-1, 0, 1] as const).map((at) => ({ value: value * Math.exp(at * Math.sqrt(3) * sd), weight: at === 0 ? 2 / 3 : 1 / 6 }))
+  sd === 0 ? [{ value, weight: 1 }] : THREE_WAYS.map(([at, weight]) => ({ value: value * Math.exp(at * sd), weight }))
 
 /**
  * How sure it is what a method finds of the mites, as a standard deviation of the logarithm (guesses): a wash finds nearly all; sugar more

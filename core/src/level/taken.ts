@@ -1,5 +1,5 @@
 import type { Phase } from '../situation/index.ts'
-import { CELLS, chanceUnder, grown, normalised, spreadOf, STEP, type Spread } from './grid.ts'
+import { CELLS, chanceUnder, grown, LEVELS, normalised, spreadOf, STEP, type Spread } from './grid.ts'
 import { evidenceOf, type Sample } from './level.ts'
 import { expectedBy } from './yard.ts'
 
@@ -21,7 +21,14 @@ export interface TakenFrom {
   /** Counts of the other colonies of the yard, of about the day of the count before: a colony is treated since its jar was high, by chance too. */
   readonly others: readonly (readonly Sample[])[]
   readonly phase: Phase
+  /** Mites per 100 bees that came from outside by the count after, as several ways it may be with how likely each is; left out, none. */
+  readonly outside?: readonly { readonly value: number; readonly weight: number }[]
 }
+
+/** Where each level stands with so many mites per 100 bees more. */
+const cellsWith = (more: number): Int16Array =>
+  Int16Array.from(LEVELS, (level, i) => Math.min(CELLS - 1, i + Math.round(Math.log1p(more / level) / STEP)))
+const NONE_CAME: NonNullable<TakenFrom['outside']> = [{ value: 0, weight: 1 }]
 
 /** What may be left of the level, as steps under the untreated one: from twice as much, by mites from outside, down to half a hundredth. */
 const MOST_LEFT = -Math.round(Math.log(2) / STEP)
@@ -31,15 +38,20 @@ const LEAST_LEFT = Math.round(Math.log(200) / STEP)
  * The share that a course took, as a distribution: the level before by Bayes' rule within its yard, grown as untreated until the count after
  * it, and how well each share left of that explains what was found then; every share from twice as much to all of it as likely beforehand.
  * As 1 - after / untreated, the correction of Henderson & Tilton 1955 (from memory) with the untreated level foretold and not counted.
+ * What came from outside was not there to be taken: it stands beside what is left, and in the level as it would be untreated.
  */
-export function estimateTaken({ before, after, growth, others, phase }: TakenFrom): Taken {
+export function estimateTaken({ before, after, growth, others, phase, outside }: TakenFrom): Taken {
   const start = expectedBy(
     phase,
     others.map((samples) => evidenceOf(samples).byYard),
   )
   const found = evidenceOf(before).likelihood
   for (let i = 0; i < CELLS; i++) start[i] = (start[i] ?? 0) * (found[i] ?? 0)
-  const untreated = normalised(grown(normalised(start), growth.mean, growth.sd))
+  const bred = normalised(grown(normalised(start), growth.mean, growth.sd))
+  const ways = (outside ?? NONE_CAME).map(({ value, weight }) => ({ cells: cellsWith(value), weight }))
+  const untreated = new Float64Array(CELLS)
+  for (const { cells, weight } of ways)
+    for (let i = 0; i < CELLS; i++) untreated[cells[i] ?? i] = (untreated[cells[i] ?? i] ?? 0) + weight * (bred[i] ?? 0)
   const { likelihood } = evidenceOf(after)
   const steps = LEAST_LEFT - MOST_LEFT + 1
   const left = new Float64Array(steps)
@@ -49,12 +61,13 @@ export function estimateTaken({ before, after, growth, others, phase }: TakenFro
     // Even in the share itself: on the steps of its logarithm each weighs as much as it is.
     const prior = Math.exp(-shift * STEP)
     let sum = 0
-    for (let i = 0; i < CELLS; i++) {
-      const at = Math.max(0, Math.min(CELLS - 1, i - shift))
-      const w = (untreated[i] ?? 0) * (likelihood[at] ?? 0)
-      sum += w
-      now[at] = (now[at] ?? 0) + w * prior
-    }
+    for (const { cells, weight } of ways)
+      for (let i = 0; i < CELLS; i++) {
+        const at = cells[Math.max(0, Math.min(CELLS - 1, i - shift))] ?? 0
+        const w = weight * (bred[i] ?? 0) * (likelihood[at] ?? 0)
+        sum += w
+        now[at] = (now[at] ?? 0) + w * prior
+      }
     left[k] = sum * prior
   }
   normalised(left)

@@ -73,7 +73,7 @@ export function outcomeOf(pair: CountedPair, treatment: Treatment, limit: number
   const taken = takenBetween(pair)
   const [now, untreated, efficacy] = [rangeOf(taken.now), rangeOf(taken.untreated), rangeOf(taken)]
   const still = limit === null ? null : sayStill(taken.now.chanceAtLeast(limit), limit)
-  const level = `The level was about ${tenths(now.estimate)} in 100 on ${aDay(after.date)}; untreated it would have been about ${tenths(untreated.estimate)} (likely ${tenths(untreated.low)} to ${tenths(untreated.high)}).`
+  const level = `The level was about ${tenths(now.estimate)} in 100 on ${aDay(after.date)}; untreated it would have been about ${tenths(untreated.estimate)} (likely ${tenths(untreated.low)} to ${tenths(untreated.high)})${pair.outside ? ', with mites from outside as its yard shows them' : ''}.`
   const figure = `It took about ${sayShare(efficacy.estimate)} (likely ${sayShare(efficacy.low)} to ${percent(Math.max(0, efficacy.high))}).`
   const found = { ...base, efficacy, now, untreated, still }
   if (!expected) return { ...found, chance: null, verdict: 'unclear', text: `${level} ${figure}` }
