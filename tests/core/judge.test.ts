@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, it } from 'vitest'
-import { judge, limitOf, sayGrowth, type Growth, type Judgement } from '@thistle/core/judge'
+import { boardLimits, isOver, judge, limitOf, sayGrowth, type Growth, type Judgement } from '@thistle/core/judge'
 import { phaseOf, SCHOOLS, type BoardKind, type CountFact, type MonthNormal, type School, type Situation } from '@thistle/core/situation'
 import { addDays, daysBetween } from '@thistle/core/time'
 import { august, wash, withColony } from '../cases/index.ts'
@@ -331,6 +331,33 @@ describe('what another jar is worth', () => {
       }
       expect(Math.abs(turned / runs - found.another!.changes)).toBeLessThan(0.02)
     }
+  })
+  it('and of the other kind as often as boards, or jars, drawn from the levels stand on the other side of their own limit', () => {
+    const r = draws(12)
+    const of = (found: Judgement, next: (level: number) => number, limit: number) => {
+      const over = isOver(found)
+      let turned = 0
+      const runs = 12_000
+      for (let run = 0; run < runs; run++) turned += next(found.levels![Math.floor(r.next() * 20)]!) >= limit !== over ? 1 : 0
+      // What a board catches is put into three ways: as near as those are to a normal distribution.
+      expect(Math.abs(turned / runs - found.otherwise!.changes)).toBeLessThan(0.05)
+    }
+    const extra = () => 1 + Math.floor(r.next() * 3)
+    const { timely, collapse } = boardLimits('2026-08-12', 'north')
+    // A board catches what its published limits stand for at 3 in 100, off by a factor of a spread of 0.8.
+    const perDay = (level: number) => (Math.sqrt(timely * collapse) / 3) * level * Math.exp(0.8 * r.normal())
+    for (const mites of [2, 8, 12]) {
+      const found = judge(august({ counts: [wash('2026-08-11', mites)] }))
+      of(found, (level) => r.mites(perDay(level) * 3, extra()) / 3, Math.max(timely, collapse))
+      expect(found.otherwise!.text).toMatch(/^Three days on a board instead would find it (over|under) its limit in /)
+    }
+    const board = { ...wash('2026-08-11', 40), method: 'board' as const, bees: null, days: 3 }
+    const read = judge(august({ counts: [board] }))
+    of(read, (level) => r.mites(level * 3, extra()) / 300, 0.03)
+    expect(read.otherwise!.text).toMatch(/^A jar of about 300 bees instead/)
+    // Of a colony nobody counted, and of one that was treated since.
+    expect(judge(august({ counts: [] })).otherwise!.text).toMatch(/^Three days on a board instead would find it over/)
+    expect(judge(august({ counts: [board], phase: 'dormant' })).otherwise).toBeNull()
   })
   it('saves what the verdicts cost, counted out in simulated yards with a jar and with two', () => {
     const r = draws(8)

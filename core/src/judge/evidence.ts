@@ -24,7 +24,7 @@ export const methodSpread = (method: PooledCount['method'], perLevel: number): S
  * Mites that a count finds for each mite per 100 bees. Of drone brood and boards by their published limits, which stand for the same
  * infestation as the school's limit of the phase; where two lists differ, half way between them.
  */
-export function perLevelOf(count: PooledCount, situation: Situation): number {
+export function perLevelOf(count: Pick<PooledCount, 'date' | 'method' | 'bees' | 'days' | 'recovery'>, situation: Situation): number {
   const recovery = count.recovery ?? 1
   if (count.method !== 'drone' && count.method !== 'board') return (count.bees * recovery) / 100
   const limit = limitOf(situation.keeper, phaseAt(situation, count.date))
@@ -34,14 +34,23 @@ export function perLevelOf(count: PooledCount, situation: Situation): number {
   return (Math.sqrt(boards.timely * boards.collapse) * count.days * recovery) / per100
 }
 
+type Exposed = Parameters<typeof perLevelOf>[0]
+/** The same with what the yard's own boards teach, in the middle. */
+export const usualPerLevel = (count: Exposed, situation: Situation): number =>
+  perLevelOf(count, situation) * (count.method === 'board' ? Math.exp(situation.learned?.board?.mean ?? 0) : 1)
+/** And as several ways it may be. */
+export const foundPerLevel = (count: Exposed, situation: Situation): Sample['perLevel'] => {
+  const board = count.method === 'board' ? situation.learned?.board : null
+  const perLevel = usualPerLevel(count, situation)
+  return board ? spreadOver(perLevel, board.sd) : methodSpread(count.method, perLevel)
+}
+
 function sampleOf(count: PooledCount, situation: Situation): Sample {
   const { learned } = situation
-  const perLevel = perLevelOf(count, situation)
-  const board = count.method === 'board' ? learned?.board : null
   const jarsVary = count.method === 'board' || count.method === 'drone' ? null : learned?.extra
   return {
     mites: count.mites,
-    perLevel: board ? spreadOver(perLevel * Math.exp(board.mean), board.sd) : methodSpread(count.method, perLevel),
+    perLevel: foundPerLevel(count, situation),
     growth: movedSince(situation, count.date),
     ...(jarsVary ? { extra: jarsVary } : {}),
   }

@@ -16,7 +16,7 @@ import { addDays, type Day } from '../time/index.ts'
 import { plain } from '../units/index.ts'
 import { boardLimits, DRONE_LIMIT, isOwnLimit, limitOf, sayBoards, saySchool, URGENT, type Limit } from './schools.ts'
 import { estimateLevel, type Level } from '../level/index.ts'
-import { ownSamples, perLevelOf, yardSamples } from './evidence.ts'
+import { foundPerLevel, ownSamples, usualPerLevel, yardSamples } from './evidence.ts'
 import { recountBy, recountDue, STALE_AFTER } from './recount.ts'
 import { anotherOf, USUAL_MISSED, type Another } from './another.ts'
 import { begunBefore, givenSince, type Given } from './since.ts'
@@ -57,6 +57,8 @@ export interface Judgement {
   readonly boards: { readonly timely: number; readonly collapse: number } | null
   /** What the next sample would be worth now, of the same kind, or a first jar; null in the winter rest. */
   readonly another: Another | null
+  /** What a board would be worth instead, or a jar where a board was read; null in the winter rest. */
+  readonly otherwise: Another | null
   /** Share of the mites the method finds, as it was set; null where none was. */
   readonly recovery: number | null
   /** With the method's recovery allowed for; null where none was set. */
@@ -293,21 +295,29 @@ function spoken(
 /** Days after which a count says nothing of today: what has bred or died since outweighs it (a guess). */
 const EXPIRES_AFTER = 90
 
-/** What a first jar is worth of a colony that nobody counted: by what its season and its yard lead one to expect. */
-function firstOf(situation: Situation, phase: Phase): Another {
+/** What a jar or a board would tell by itself, of a colony whose level is thought to be among some. */
+function byItself(
+  method: 'wash' | 'board',
+  situation: Situation,
+  phase: Phase,
+  { levels, over, as }: Pick<Parameters<typeof anotherOf>[0], 'levels' | 'over' | 'as'>,
+): Another {
   const { mites, bees } = limitOf(situation.keeper, phase)
-  const { levels } = expectedLevel(situation)
+  const boards = boardLimits(situation.asOf, situation.hemisphere)
+  // As a board is held against its limits: the higher of two lists that differ, unless the keeper goes by the other.
+  const board = situation.keeper.boards === 'timely' ? boards.timely : Math.max(boards.timely, boards.collapse)
+  const day = { date: situation.asOf, method, mites: 0, bees: 1, days: 1, recovery: null }
   return anotherOf({
-    method: 'wash',
+    method,
     mites: 0,
     on: 0,
-    limit: mites / bees,
-    over: false,
+    limit: method === 'board' ? board : mites / bees,
     levels,
     likelyLimit: (mites / bees) * 100,
-    perLevel: 1 / 100,
+    perLevel: foundPerLevel(day, situation),
+    over,
+    as,
     missed: situation.keeper.missed ?? USUAL_MISSED,
-    first: true,
   })
 }
 
@@ -338,7 +348,8 @@ function uncounted(situation: Situation, phase: Phase, last: PooledCount | null)
     jarAlone: null,
     limitSource: sayLimitSource(situation, phase),
     boards: null,
-    another: winter ? null : firstOf(situation, phase),
+    another: winter ? null : byItself('wash', situation, phase, { levels: expectedLevel(situation).levels, over: false, as: 'first' }),
+    otherwise: winter ? null : byItself('board', situation, phase, { levels: expectedLevel(situation).levels, over: false, as: 'otherwise' }),
     recovery: null,
     corrected: null,
     phase,
@@ -379,19 +390,26 @@ export function judge(situation: Situation): Judgement {
   const recount = recountBy(count, measured.threshold, situation, phase)
   const unlike = unlikeOf(count, situation, phase)
   const exposure = count.method === 'board' ? count.days : count.bees
+  const over = isOver({ level })
+  const { levels } = likely
   const another =
     phase === 'dormant'
       ? null
-      : anotherOf({
-          method: count.method,
-          ...(count.age <= ADDS_WITHIN && given === null ? { mites: count.mites, on: exposure } : { mites: 0, on: 0 }),
-          limit: (measured.threshold / measured.scale) * recovery,
-          over: isOver({ level }),
-          levels: likely.levels,
-          likelyLimit: likely.limit,
-          perLevel: (perLevelOf(count, situation) / exposure) * (count.method === 'board' ? Math.exp(situation.learned?.board?.mean ?? 0) : 1),
-          missed: situation.keeper.missed ?? USUAL_MISSED,
-        })
+      : given?.end
+        ? byItself('wash', situation, phase, { levels, over: false, as: 'first' })
+        : anotherOf({
+            method: count.method,
+            ...(count.age <= ADDS_WITHIN && given === null ? { mites: count.mites, on: exposure } : { mites: 0, on: 0 }),
+            limit: (measured.threshold / measured.scale) * recovery,
+            over,
+            levels,
+            likelyLimit: likely.limit,
+            // It misses what the one before it missed, whatever that is.
+            perLevel: [{ value: usualPerLevel(count, situation) / exposure, weight: 1 }],
+            missed: situation.keeper.missed ?? USUAL_MISSED,
+          })
+  const other = count.method === 'board' && !given?.end ? 'wash' : 'board'
+  const otherwise = phase === 'dormant' ? null : byItself(other, situation, phase, { levels, over, as: 'otherwise' })
   return {
     level,
     estimate: at(estimate),
@@ -417,6 +435,7 @@ export function judge(situation: Situation): Judgement {
     limitSource: measured.source,
     boards: measured.boards,
     another,
+    otherwise,
     recovery: count.recovery,
     corrected: count.recovery === null ? null : { estimate: at(allowed(estimate)), low: at(allowed(low)), high: at(allowed(high)) },
     phase,

@@ -43,6 +43,7 @@ const corrected = computed(() => {
         <dd>
           {{ holding.say(judged.likely) }}
           <template v-if="judged.another">{{ holding.say(judged.another.text) }}</template>
+          {{ ' ' }}<template v-if="judged.otherwise">{{ holding.say(judged.otherwise.text) }}</template>
         </dd>
       </template>
       <template v-if="judged.trend">
