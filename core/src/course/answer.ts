@@ -1,6 +1,6 @@
 import type { Judgement } from '../judge/index.ts'
 import { harmOf } from '../efficacy/index.ts'
-import { ask, judged, lastSensibleStart, match, once, questionsFor, runOfDays, type Judged, type Matched, type Question } from '../match/index.ts'
+import { ask, judged, lastSensibleStart, match, questionsFor, runOfDays, type Judged, type Matched, type Question } from '../match/index.ts'
 import { contradictionsOf, nextRest, type Contradiction, type PresumedFact, type Situation } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { doseOf, isByStrength, patternOf, type Dose, type Treatment } from '../treatments/index.ts'
@@ -11,6 +11,7 @@ import { doseInHeat } from './heat.ts'
 import { midwayWanted } from './midway.ts'
 import { planCourse } from './plan.ts'
 import { winterRound, type WinterRound } from './winter.ts'
+import { once } from '../units/index.ts'
 
 /** The whole answer to a situation. */
 export interface Answer {

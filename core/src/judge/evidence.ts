@@ -7,9 +7,14 @@ import { boardLimits, DRONE_LIMIT, limitOf } from './schools.ts'
 
 /** Counts further back than this say nothing of the level any more (a guess): what grew since is not known well enough. */
 const TELLS_FOR = 60
-/** A standard deviation in the logarithm as three ways it may be, with their weights. */
-const spreadOver = (value: number, sd: number): Sample['perLevel'] =>
-  sd === 0 ? [{ value, weight: 1 }] : THREE_WAYS.map(([at, weight]) => ({ value: value * Math.exp(at * sd), weight }))
+type Ways = readonly (readonly [at: number, weight: number])[]
+/** A standard deviation in the logarithm as some ways it may be, with their weights. */
+const spreadOver = (value: number, sd: number, ways: Ways = THREE_WAYS): Sample['perLevel'] =>
+  sd === 0 ? [{ value, weight: 1 }] : ways.map(([at, weight]) => ({ value: value * Math.exp(at * sd), weight }))
+/** The same in half standard deviations: three ways are too few where what is asked is on which side of a limit it lies. */
+const HALVES = Array.from({ length: 11 }, (_, i) => (i - 5) / 2)
+const ALL_HALVES = HALVES.reduce((sum, at) => sum + Math.exp((-at * at) / 2), 0)
+export const FINELY: Ways = HALVES.map((at) => [at, Math.exp((-at * at) / 2) / ALL_HALVES])
 
 /**
  * How sure it is what a method finds of the mites, as a standard deviation of the logarithm (guesses): a wash finds nearly all; sugar more
@@ -18,7 +23,8 @@ const spreadOver = (value: number, sd: number): Sample['perLevel'] =>
 const METHOD_DOUBT: Readonly<Record<PooledCount['method'], number>> = { wash: 0, sugar: 0.2, drone: 0.6, board: 0.8 }
 
 /** What a method may find for each mite per 100 bees, with how likely that is. */
-export const methodSpread = (method: PooledCount['method'], perLevel: number): Sample['perLevel'] => spreadOver(perLevel, METHOD_DOUBT[method])
+export const methodSpread = (method: PooledCount['method'], perLevel: number, ways?: Ways): Sample['perLevel'] =>
+  spreadOver(perLevel, METHOD_DOUBT[method], ways)
 
 /**
  * Mites that a count finds for each mite per 100 bees. Of drone brood and boards by their published limits, which stand for the same
@@ -39,10 +45,10 @@ type Exposed = Parameters<typeof perLevelOf>[0]
 export const usualPerLevel = (count: Exposed, situation: Situation): number =>
   perLevelOf(count, situation) * (count.method === 'board' ? Math.exp(situation.learned?.board?.mean ?? 0) : 1)
 /** And as several ways it may be. */
-export const foundPerLevel = (count: Exposed, situation: Situation): Sample['perLevel'] => {
+export const foundPerLevel = (count: Exposed, situation: Situation, ways?: Ways): Sample['perLevel'] => {
   const board = count.method === 'board' ? situation.learned?.board : null
   const perLevel = usualPerLevel(count, situation)
-  return board ? spreadOver(perLevel, board.sd) : methodSpread(count.method, perLevel)
+  return board ? spreadOver(perLevel, board.sd, ways) : methodSpread(count.method, perLevel, ways)
 }
 
 function sampleOf(count: PooledCount, situation: Situation): Sample {

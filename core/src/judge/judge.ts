@@ -13,10 +13,10 @@ import {
   type Situation,
 } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { plain } from '../units/index.ts'
+import { once, plain } from '../units/index.ts'
 import { boardLimits, DRONE_LIMIT, isOwnLimit, limitOf, sayBoards, saySchool, URGENT, type Limit } from './schools.ts'
 import { estimateLevel, type Level } from '../level/index.ts'
-import { foundPerLevel, ownSamples, usualPerLevel, yardSamples } from './evidence.ts'
+import { FINELY, foundPerLevel, ownSamples, usualPerLevel, yardSamples } from './evidence.ts'
 import { recountBy, recountDue, STALE_AFTER } from './recount.ts'
 import { anotherOf, USUAL_MISSED, type Another } from './another.ts'
 import { begunBefore, givenSince, type Given } from './since.ts'
@@ -314,7 +314,7 @@ function byItself(
     limit: method === 'board' ? board : mites / bees,
     levels,
     likelyLimit: (mites / bees) * 100,
-    perLevel: foundPerLevel(day, situation),
+    perLevel: foundPerLevel(day, situation, FINELY),
     over,
     as,
     missed: situation.keeper.missed ?? USUAL_MISSED,
@@ -326,6 +326,8 @@ export const expectedLevel = (situation: Situation): Level => estimateLevel([], 
 
 function uncounted(situation: Situation, phase: Phase, last: PooledCount | null): Judgement {
   const winter = phase === 'dormant'
+  const { levels } = expectedLevel(situation)
+  const otherwise = once(() => (winter ? null : byItself('board', situation, phase, { levels, over: false, as: 'otherwise' })))
   return {
     level: 'unknown',
     estimate: null,
@@ -348,8 +350,10 @@ function uncounted(situation: Situation, phase: Phase, last: PooledCount | null)
     jarAlone: null,
     limitSource: sayLimitSource(situation, phase),
     boards: null,
-    another: winter ? null : byItself('wash', situation, phase, { levels: expectedLevel(situation).levels, over: false, as: 'first' }),
-    otherwise: winter ? null : byItself('board', situation, phase, { levels: expectedLevel(situation).levels, over: false, as: 'otherwise' }),
+    another: winter ? null : byItself('wash', situation, phase, { levels, over: false, as: 'first' }),
+    get otherwise() {
+      return otherwise()
+    },
     recovery: null,
     corrected: null,
     phase,
@@ -409,7 +413,7 @@ export function judge(situation: Situation): Judgement {
             missed: situation.keeper.missed ?? USUAL_MISSED,
           })
   const other = count.method === 'board' && !given?.end ? 'wash' : 'board'
-  const otherwise = phase === 'dormant' ? null : byItself(other, situation, phase, { levels, over, as: 'otherwise' })
+  const otherwise = once(() => (phase === 'dormant' ? null : byItself(other, situation, phase, { levels, over, as: 'otherwise' })))
   return {
     level,
     estimate: at(estimate),
@@ -435,7 +439,9 @@ export function judge(situation: Situation): Judgement {
     limitSource: measured.source,
     boards: measured.boards,
     another,
-    otherwise,
+    get otherwise() {
+      return otherwise()
+    },
     recovery: count.recovery,
     corrected: count.recovery === null ? null : { estimate: at(allowed(estimate)), low: at(allowed(low)), high: at(allowed(high)) },
     phase,

@@ -1,7 +1,7 @@
 export type { Finding, Gate, GateKey, Level, Matter } from './finding.ts'
 export { decidingFit, decidingOf, GATE_KEYS, onDay, LEVELS, MATTERS, worstOf } from './finding.ts'
 export { GATES } from './gates/index.ts'
-export { match, once, runOfDays, startDays, startWindows, fitsOn, judged, HORIZON } from './match.ts'
+export { match, runOfDays, startDays, startWindows, fitsOn, judged, HORIZON } from './match.ts'
 export type { Allowed, Judged, Matched, PresumedHere, Verdict } from './matched.ts'
 export type { Left } from './left.ts'
 export { lastSensibleStart, lastStarts, type LastStart, type OptionWindows } from './windows.ts'

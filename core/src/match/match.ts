@@ -56,12 +56,6 @@ function allowedBy(found: readonly LazyFinding[], option: Treatment, s: Judged):
   }
 }
 
-/** Worked out at the first reading and kept. */
-export function once<T>(make: () => T): () => T {
-  let made: { readonly it: T } | null = null
-  return () => (made ??= { it: make() }).it
-}
-
 /** An option through all gates: its fit at once, the rest when it is read. A class, for seventeen are made of each of thousands. */
 class Weighed implements Matched {
   readonly treatment: Treatment

@@ -37,3 +37,9 @@ export const small = (text: string): string => text.replace(/^./, (c) => c.toLow
 /** "Alder, Bramble and Clover". */
 export const listed = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}`
+
+/** Worked out at the first reading and kept. */
+export function once<T>(make: () => T): () => T {
+  let made: { readonly it: T } | null = null
+  return () => (made ??= { it: make() }).it
+}
