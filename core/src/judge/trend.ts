@@ -74,6 +74,8 @@ function ratioOf(now: PooledCount, earlier: PooledCount, share: ReturnType<typeo
   return { estimate: (now.mites / earlier.mites) * scale, low: odds(share.low) ?? 0, high: odds(share.high) }
 }
 
+/** A rise of more than that is no figure any more: two small counts bound it hardly at all. */
+const MOST_TOLD = 200
 const times = (x: number) => (x < 9.95 ? x.toFixed(1) : String(Math.round(x)))
 
 /**
@@ -103,7 +105,7 @@ export function trendOf(situation: Situation, since: Day | null = null): Trend |
     Math.max(...recent.map(extraOf)),
   )
   const changed = ratio
-    ? ` (${times(ratio.estimate)} times, likely ${times(ratio.low)} to ${ratio.high === null ? 'any number' : times(ratio.high)})`
+    ? ` (${times(ratio.estimate)} times, likely ${times(ratio.low)} to ${ratio.high === null || ratio.high > MOST_TOLD ? 'any number' : times(ratio.high)})`
     : ''
   const allowed = (now.recovery ?? 1) < 1 || (earlier.recovery ?? 1) < 1 ? ', with those missed,' : ''
   return {

@@ -32,7 +32,7 @@ const span = computed(() => {
 const words = computed(() => {
   if (props.state.treatment.way === 'waiting') return 'left alone until the count'
   if (props.state.planned) return 'chosen, not started'
-  if (!props.state.running) return 'over; count again'
+  if (!props.state.running) return 'ended; count it'
   return length.value <= 1 ? `day ${day.value}` : `day ${day.value} of ${span.value}`
 })
 </script>

@@ -93,7 +93,7 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
           </ol>
           <p class="soft small">{{ more > 0 ? `${plural(more, 'other')} would be worth a count as well. ` : '' }}What it saves against the work: fewer treatments that are needless, fewer that are missed. Your own price of one against the other stands in <RouterLink to="/rules">Rules</RouterLink>.</p>
         </section>
-        <section class="sheet block" aria-labelledby="y-plan">
+        <section class="sheet block whom" aria-labelledby="y-plan">
           <h2 id="y-plan">Whom to sample</h2>
           <SamplingPlan :key="yard.yard.id" :yard="yard" />
         </section>
@@ -120,9 +120,13 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
 dl { margin: 0; display: grid; grid-template-columns: minmax(180px, 300px) minmax(0, 1fr); gap: 6px 18px; }
 dt { color: var(--soft); }
 dd { margin: 0; }
-.two { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr); gap: 18px; margin-bottom: 18px; align-items: start; }
+.two { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr); gap: 18px; margin-bottom: 18px; align-items: start; grid-template-rows: auto 1fr; }
+.whom { grid-column: 2; grid-row: 1 / span 2; }
 .block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; }
-@media screen and (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } }
+@media screen and (max-width: 900px) {
+  .two { grid-template-columns: minmax(0, 1fr); grid-template-rows: none; }
+  .whom { grid-column: auto; grid-row: auto; }
+}
 @media screen and (max-width: 720px) {
   dl { grid-template-columns: 1fr; gap: 1px; }
   dd { margin-bottom: 8px; }
