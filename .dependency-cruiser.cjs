@@ -13,6 +13,7 @@ const STEPS = [
   'match',
   'course',
   'outcome',
+  'review',
   'holding',
   'rounds',
   'tables',

@@ -1,7 +1,8 @@
-/** `npm run -s case -- match file.json` (`-` for standard input): the core's answer to a case file, as JSON. */
+/** `npm run -s case -- match file.json` (`-` for standard input): the core's answer to a case, a review or a trial, as JSON. */
 import { readFileSync } from 'node:fs'
 import { answer } from '@thistle/core/course'
-import { parseCase } from '@thistle/core/formats'
+import { parseCase, parsePower, parseReview, type Refusal } from '@thistle/core/formats'
+import { powerOf, reviewOf } from '@thistle/core/review'
 import { worded } from '@thistle/core/words'
 
 function refuse(sentence: string): never {
@@ -21,12 +22,30 @@ function parse(text: string): unknown {
   try {
     return JSON.parse(text)
   } catch (fault) {
-    return refuse(`The case is not JSON: ${(fault as Error).message.replaceAll(/\s+/g, ' ')}.`)
+    return refuse(`The ${command === 'match' ? 'case' : command} is not JSON: ${(fault as Error).message.replaceAll(/\s+/g, ' ')}.`)
   }
 }
 
-const [command, file, ...rest] = process.argv.slice(2)
-if (command !== 'match' || !file || rest.length > 0) refuse('Use it as: npm run -s case -- match FILE, with - for standard input.')
-const parsed = parseCase(parse(read(file)))
-if (!parsed.ok) refuse(parsed.refusal.sentence)
-process.stdout.write(`${JSON.stringify(worded(answer(parsed.situation)), null, 2)}\n`)
+type Read = { readonly ok: false; readonly refusal: Refusal } | { readonly ok: true; readonly answer: () => unknown }
+/** What each command reads, and what it answers. */
+const COMMANDS: Readonly<Record<string, (value: unknown) => Read>> = {
+  match: (value) => {
+    const parsed = parseCase(value)
+    return parsed.ok ? { ok: true, answer: () => answer(parsed.situation) } : parsed
+  },
+  review: (value) => {
+    const parsed = parseReview(value)
+    return parsed.ok ? { ok: true, answer: () => reviewOf(parsed.asked) } : parsed
+  },
+  power: (value) => {
+    const parsed = parsePower(value)
+    return parsed.ok ? { ok: true, answer: () => powerOf(parsed.asked) } : parsed
+  },
+}
+
+const [command = '', file, ...rest] = process.argv.slice(2)
+const asked = COMMANDS[command]
+if (!asked || !file || rest.length > 0) refuse('Use it as: npm run -s case -- match FILE (or review FILE, or power FILE), with - for standard input.')
+const found = asked(parse(read(file)))
+if (!found.ok) refuse(found.refusal.sentence)
+process.stdout.write(`${JSON.stringify(worded(found.answer()), null, 2)}\n`)

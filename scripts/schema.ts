@@ -1,15 +1,18 @@
-/** `npm run schema`: writes docs/case.schema.json and docs/holding-archive.schema.json from the Joi schemas. */
+/** `npm run schema`: writes the JSON Schemas in docs/ from the Joi schemas. */
 import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { caseSchema, jsonSchemaOf } from '@thistle/core/formats'
+import { caseSchema, jsonSchemaOf, powerSchema, reviewSchema } from '@thistle/core/formats'
 import { ABOUT, aboutShape, CHECK, checkShape, FORMAT, PARTS, PEOPLE, peopleShape } from '../server/src/archive/parts.ts'
 
 const DIALECT = 'https://json-schema.org/draft/2020-12/schema'
 
-/** The case file's JSON Schema, 2020-12. What a schema cannot say (mites over bees, days that exist) the program checks besides. */
-export function jsonSchemaOfCase(): Record<string, unknown> {
-  return { $schema: DIALECT, $id: 'urn:round-thistle:case:1', title: 'Round Thistle case file, version 1', ...jsonSchemaOf(caseSchema) }
-}
+/** A file's JSON Schema, 2020-12. What a schema cannot say (mites over bees, days that exist) the program checks besides. */
+const ofFile = (name: string, schema: Parameters<typeof jsonSchemaOf>[0]) => (): Record<string, unknown> => ({
+  $schema: DIALECT,
+  $id: `urn:round-thistle:${name}:1`,
+  title: `Round Thistle ${name} file, version 1`,
+  ...jsonSchemaOf(schema),
+})
 
 /** The archive's: under the name of each file inside, what the file is, or what each of its lines is. */
 export function jsonSchemaOfArchive(): Record<string, unknown> {
@@ -23,7 +26,12 @@ export function jsonSchemaOfArchive(): Record<string, unknown> {
 }
 
 /** Each document with what it is made of. */
-export const DOCUMENTS = { 'case.schema.json': jsonSchemaOfCase, 'holding-archive.schema.json': jsonSchemaOfArchive } as const
+export const DOCUMENTS = {
+  'case.schema.json': ofFile('case', caseSchema),
+  'review.schema.json': ofFile('review', reviewSchema),
+  'power.schema.json': ofFile('power', powerSchema),
+  'holding-archive.schema.json': jsonSchemaOfArchive,
+} as const
 
 if (process.argv[1] === fileURLToPath(import.meta.url))
   for (const [name, make] of Object.entries(DOCUMENTS))

@@ -71,6 +71,38 @@ describe('npm run -s case', { timeout: 120_000 }, () => {
     expect(err).toMatch(sentence)
   })
 
+  it('answers a review and the power of a trial, and refuses them alike', async () => {
+    const course = {
+      review: 1,
+      treatment: 'formic-strip-14',
+      method: 'wash',
+      before: { date: '2026-08-01', mites: 12, bees: 300 },
+      after: { date: '2026-08-28', mites: 2, bees: 310 },
+      untreated: null,
+    }
+    const trial = { power: 1, colonies: 6, level: 5, bees: 300, spread: 0.6, efficacies: [0.9, 0.6] }
+    const [reviewed, powered, wrong, none] = await Promise.all([
+      command(['review', '-'], JSON.stringify(course)),
+      command(['power', '-'], JSON.stringify(trial)),
+      command(['review', '-'], JSON.stringify({ ...course, method: 'board' })),
+      command(['power', '-'], '{'),
+    ])
+    expect(reviewed).toMatchObject({ code: 0, err: '' })
+    const { efficacy, corrected, verdict, causes } = JSON.parse(reviewed.out) as Record<string, unknown>
+    expect({ efficacy, corrected, verdict, causes }).toMatchObject({
+      efficacy: { estimate: 1 - 2 / 310 / (12 / 300) },
+      corrected: null,
+      verdict: 'too-few',
+      causes: [],
+    })
+    // No day stands there as it is kept: each is said.
+    expect(reviewed.out).not.toMatch(/\{-?\d/)
+    expect(JSON.parse(powered.out)).toEqual({ power: expect.closeTo(0.77, 1) as number, smallest: expect.closeTo(0.31, 1) as number, alpha: 0.05 })
+    expect(wrong).toMatchObject({ code: 2, out: '' })
+    expect(wrong.err).toMatch(/^before\.bees is not for a board.*\n$/)
+    expect(none.err).toMatch(/^The power is not JSON: .*\n$/)
+  })
+
   it('refuses a file that is not there and a wrong call', async () => {
     const [missing, wrong] = await Promise.all([command(['match', join(dir, 'none.json')]), command(['judge'])])
     expect(missing.code).toBe(2)

@@ -1,7 +1,7 @@
 import { normalBelow, THREE_WAYS, Z95 } from '../count/index.ts'
 import { meanHigh, onceEach, phaseAt, type Situation } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
-import { broodState, patternOf, pricedRhythm, susceptibleTo, treatmentOf, type Treatment } from '../treatments/index.ts'
+import { broodState, patternOf, pricedRhythm, susceptibleTo, treatmentOf, type Efficacy, type Treatment } from '../treatments/index.ts'
 import { plain } from '../units/index.ts'
 import { celsius, aDay } from '../words/index.ts'
 
@@ -111,8 +111,14 @@ const percent = (x: number): string => `${plain(Math.max(0, x) * 100, 0)} %`
  * and colonies differ, and its age. The spreads are guesses and marked so; the points stand in the treatments with their source.
  * Null where nothing is taken.
  */
-export function efficacyHere(option: Treatment, s: Ask): EfficacyHere | null {
-  const published = option.efficacy?.[broodState(s.colony.brood)]
+export const efficacyHere = (option: Treatment, s: Ask): EfficacyHere | null =>
+  takesHere(option, s, option.efficacy?.[broodState(s.colony.brood)] ?? null, resultsOf(option, s))
+
+/** What a course had to take of mites that do not withstand it, under the conditions it had: the same, with no result put in. Null where nothing is taken. */
+export const shouldTakeHere = (option: Treatment, s: Ask): EfficacyHere | null =>
+  takesHere(option, s, susceptibleTo(option, broodState(s.colony.brood)), NO_RESULTS)
+
+function takesHere(option: Treatment, s: Ask, published: Efficacy | null, results: readonly Result[]): EfficacyHere | null {
   if (!published || published.high <= 0) return null
   const met = pricedRhythm(option, s)?.share ?? 1
   const spread = (logOdds(published.high) - logOdds(published.low)) / (2 * Z95)
@@ -121,7 +127,6 @@ export function efficacyHere(option: Treatment, s: Ask): EfficacyHere | null {
   const shift = option.warmth && high !== null && best ? Math.min(0, atWarmth(option.warmth, high) - logOdds(best[1])) : 0
   let mean = (logOdds(published.high * met) + logOdds(published.low * met)) / 2 + shift
   let precision = 1 / spread ** 2
-  const results = resultsOf(option, s)
   for (const r of results) {
     const weight = 1 / r.variance
     mean = (mean * precision + logOdds(r.share) * weight) / (precision + weight)

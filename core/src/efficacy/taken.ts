@@ -1,4 +1,4 @@
-import { estimateTaken, growthOver, type Sample, type Taken, type TakenFrom } from '../level/index.ts'
+import { estimateTaken, growthOver, type Growing, type Sample, type Taken, type TakenFrom } from '../level/index.ts'
 import { phaseAt, type Phase } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 
@@ -18,6 +18,8 @@ export interface CountedPair {
   readonly season: Parameters<typeof growthOver>[0]
   /** Jars of the other colonies of its yard from about the time of the one before. */
   readonly others: readonly JarCount[]
+  /** Growth of the logarithm of the level between them, where colonies that were left untreated tell it; left out, that of the season. */
+  readonly growth?: Growing
   /** Mites per 100 bees that came from outside between them, as far as the yard shows it; left out, none was seen. */
   readonly outside?: TakenFrom['outside']
 }
@@ -36,11 +38,11 @@ const sampleOf = ({ mites, bees, recovery }: JarCount): Sample => ({
 })
 
 /** The share that was taken between two jars, against what the level would be without it. */
-export function takenBetween({ before, after, season, others, outside }: CountedPair): Taken {
+export function takenBetween({ before, after, season, others, outside, growth: told }: CountedPair): Taken {
   const phase: Phase = phaseAt(season, before.date)
   const broodless = season.colony.brood === 'none' && phase !== 'dormant'
   // Brood that was not there when a course began is there again weeks after it.
-  const growth = growthOver(broodless ? { ...season, colony: { ...season.colony, brood: null } } : season, before.date, after.date)
+  const growth = told ?? growthOver(broodless ? { ...season, colony: { ...season.colony, brood: null } } : season, before.date, after.date)
   return estimateTaken({
     before: [sampleOf(before)],
     after: [sampleOf(after)],

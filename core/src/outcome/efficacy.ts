@@ -62,12 +62,16 @@ const ANOTHER = 'Another jar now would tell more.'
  * What a course took, by a jar before it and one after it, held against what it should take of mites that do not withstand it: as a distribution
  * of the share of what the level would have been untreated. It did its work, or fell short, only where nearly all of that says so. Authorities
  * expect 90 % of an organic and 95 % of a synthetic treatment (EMA guideline on products controlling Varroa, from memory). `limit`: mites per
- * 100 bees that the level is held against, null for none.
+ * 100 bees that the level is held against, null for none; `expected`: what it should take, where its conditions say more than its published figure.
  */
-export function outcomeOf(pair: CountedPair, treatment: Treatment, limit: number | null): Outcome {
+export function outcomeOf(
+  pair: CountedPair,
+  treatment: Treatment,
+  limit: number | null,
+  expected: { readonly low: number; readonly high: number } | null = susceptibleTo(treatment, broodState(pair.season.colony.brood)),
+): Outcome {
   const { before, after } = pair
   const authority = treatment.synthetic ? 0.95 : 0.9
-  const expected = susceptibleTo(treatment, broodState(pair.season.colony.brood))
   const base = { expected, authority, rescue: rescueOf(before, after) }
   if (before.mites === 0) return { ...base, ...UNTOLD, verdict: 'cannot-say', text: 'No mites were found before, so nobody can say what it took.' }
   const taken = takenBetween(pair)
