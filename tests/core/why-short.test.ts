@@ -49,7 +49,9 @@ describe('a course that fell short', () => {
   it('holds the days it had against what the treatment wants, both in the degrees of whoever reads', () => {
     const acid = bareCourse('formic-strip-14', START, [dose(2)])
     const highs = Array.from({ length: 20 }, () => 12)
-    const { says, state } = asked(acid, {}, bareSettings, [], highs).of.temperature!
+    // So cold that less is expected of it: only what falls short of that is said to have.
+    expect(asked(acid, {}, bareSettings, [], highs).failed).toBeNull()
+    const { says, state } = asked(acid, { counts: [bareCount(addDays(START, 54), 90)] }, bareSettings, [], highs).of.temperature!
     expect(state).toBe('suspect')
     expect(says).toBe('Highs of about 12 °C, and it works best at 20 °C and over.')
     // 12 x 9/5 + 32 and 20 x 9/5 + 32, rounded; level from 20 on by its points.

@@ -1,5 +1,8 @@
 import { isEnd, isFate, planCourse, tellsFrom, type Course, type CourseEvent, type CoursePlan, type PlannedJob } from '../course/index.ts'
-import { midway, type CountedPair, type JarCount, type Midway } from '../efficacy/index.ts'
+import { midway, shouldTakeHere, type CountedPair, type JarCount, type Midway } from '../efficacy/index.ts'
+import { growthOver } from '../level/index.ts'
+import { growthBy, hendersonTilton, ratioTaken, type BeforeAfter, type Sampled } from '../review/index.ts'
+import type { Estimate } from '../count/index.ts'
 import { limitOf, outsideBetween } from '../judge/index.ts'
 import { outcomeOf, type Outcome } from '../outcome/index.ts'
 import { phaseAt, type KeeperFacts } from '../situation/index.ts'
@@ -31,8 +34,19 @@ export interface CourseState {
   readonly left: Left | null
   readonly recount: CountRecord | null
   readonly outcome: Outcome | null
+  /** The two counts as they stand, beside that; null where they do not compare. */
+  readonly asCounted: AsCounted | null
   /** What a count in its middle says of it; null where none was made, or none compares with the one before. */
   readonly midway: Midway | null
+}
+
+/** What a course took as it was counted, with nothing allowed for but what stood untreated beside it. */
+export interface AsCounted {
+  /** 1 minus the ratio of the two rates; null where nothing was found before. */
+  readonly ratio: Estimate | null
+  /** Corrected by colonies of the yard that were left untreated meanwhile; null where none were counted on about the same days. */
+  readonly corrected: Estimate | null
+  readonly untreated: number
 }
 
 /** A course that was left standing: the last that was done of it, null where nothing was, and the job that never came. */
@@ -133,8 +147,44 @@ function outsideAround(id: string | undefined, colonies: readonly ColonyRecord[]
   return outsideBetween(others, from, to) ?? undefined
 }
 
+/** Counts of other colonies so many days from those of a course are of about the same days (a guess). */
+const ABOUT = 10
+/** What was given so long before still works in a colony, days (a guess). */
+const STILL_WORKS = 42
+/** Colonies of the yard that were left untreated from some weeks before the one count to the other, counted by the same method on about the same days, put together. */
+function untreatedAround(
+  id: string | undefined,
+  colonies: readonly ColonyRecord[],
+  before: JarCount,
+  after: JarCount,
+  method: CountRecord['method'],
+): (BeforeAfter & { readonly colonies: number }) | null {
+  const about = (other: ColonyRecord, day: Day): JarCount | null => {
+    const near = other.counts.filter((c) => c.method === method && c.representative !== false && Math.abs(daysBetween(c.onDay, day)) <= ABOUT)
+    const best = near.toSorted((a, b) => Math.abs(daysBetween(a.onDay, day)) - Math.abs(daysBetween(b.onDay, day)))[0]
+    return best ? jarOf(best) : null
+  }
+  const found = colonies.flatMap((other) => {
+    if (other.id === id) return []
+    const [first, last] = [about(other, before.date), about(other, after.date)]
+    if (!first || !last || first.bees === 0 || last.bees === 0 || first.date >= last.date) return []
+    const from = addDays(first.date, -STILL_WORKS)
+    const given = other.courses.some((c) =>
+      standingEvents(c.events).some((e) => e.job === 'dose' && e.happenedOn >= from && e.happenedOn <= last.date),
+    )
+    return given ? [] : [{ first, last }]
+  })
+  if (found.length === 0) return null
+  const all = (of: (pair: (typeof found)[number]) => JarCount, date: Day): Sampled => ({
+    date,
+    mites: found.reduce((sum, pair) => sum + of(pair).mites, 0),
+    exposure: found.reduce((sum, pair) => sum + of(pair).bees, 0),
+  })
+  return { before: all((f) => f.first, before.date), after: all((f) => f.last, after.date), colonies: found.length }
+}
+
 /** A count against the one a course was chosen on, by one method; null where they do not compare. */
-function pairOf(record: CourseRecord, colony: Seen, count: CountRecord | null, { yard }: Around): CountedPair | null {
+function pairOf(record: CourseRecord, colony: Seen, count: CountRecord | null, { yard }: Around): Pair | null {
   const { before, colony: facts, hemisphere = 'north' } = record.facts
   const { mites, bees, method, countedOn } = before
   if (!count || mites === null || bees === null || method !== count.method) return null
@@ -143,10 +193,16 @@ function pairOf(record: CourseRecord, colony: Seen, count: CountRecord | null, {
   const date = countedOn ?? record.startOn
   const recovery = colony.counts.find((c) => c.onDay === date && c.method === method)?.recovery ?? null
   const outside = yard ? outsideAround(colony.id, yard.colonies, date, after.date) : undefined
+  const jar = { mites, bees, recovery, date }
+  const season = { hemisphere: yard?.hemisphere ?? hemisphere, normals: yard?.normals ?? [], phase: yard?.phase ?? null, colony: facts }
+  const untreated = yard ? untreatedAround(colony.id, yard.colonies, jar, after, count.method) : null
   return {
-    before: { mites, bees, recovery, date },
+    before: jar,
     after,
-    season: { hemisphere: yard?.hemisphere ?? hemisphere, normals: yard?.normals ?? [], phase: yard?.phase ?? null, colony: facts },
+    season,
+    untreated,
+    // Colonies that were left untreated beside it tell how it would have grown.
+    ...(untreated && untreated.before.mites > 0 ? { growth: growthBy(untreated, growthOver(season, date, after.date)) } : {}),
     others: yard ? jarsAround(colony.id, yard.colonies, date) : [],
     ...(outside ? { outside } : {}),
   }
@@ -157,10 +213,22 @@ function midwayOf(record: CourseRecord, treatment: Treatment, course: Course, pa
   return pair && start ? midway(pair, treatment, { start, of: course.pattern.days.least }) : null
 }
 
-function takenBy(treatment: Treatment, pair: CountedPair | null, { keeper }: Around): Outcome | null {
-  if (!pair || treatment.way !== 'given') return null
+type Pair = CountedPair & { readonly untreated: ReturnType<typeof untreatedAround> }
+
+function takenBy(treatment: Treatment, pair: Pair | null, { facts }: CourseRecord, startOn: Day, { keeper, yard }: Around): Outcome | null {
+  if (!pair || treatment.way === 'waiting') return null
   const limit = keeper ? limitOf(keeper, phaseAt(pair.season, pair.after.date)) : null
-  return outcomeOf(pair, treatment, limit && (limit.mites / limit.bees) * 100)
+  const { colony, rules } = facts
+  // What it should take in the days it had: those that were observed, and else what is usual there.
+  const should = shouldTakeHere(treatment, { colony, rules, startOn, history: [], weather: yard?.weather ?? [], normals: yard?.normals ?? [] })
+  return outcomeOf(pair, treatment, limit && (limit.mites / limit.bees) * 100, should)
+}
+function asCounted(pair: Pair | null): AsCounted | null {
+  if (!pair) return null
+  const as = ({ date, mites, bees }: JarCount): Sampled => ({ date, mites, exposure: bees })
+  const treated = { before: as(pair.before), after: as(pair.after) }
+  const { untreated } = pair
+  return { ratio: ratioTaken(treated), corrected: untreated ? hendersonTilton(treated, untreated) : null, untreated: untreated?.colonies ?? 0 }
 }
 
 /** The standing events of a course as planning takes them. */
@@ -219,6 +287,7 @@ export function courseState(record: CourseRecord, colony: Seen, today: Day, arou
     .toSorted()[0]
   const noDoses = treatment.way === 'waiting'
   const left = cancelled || ended || noDoses ? null : leftStanding(course, today)
+  const pair = pairOf(record, colony, recount, around)
   return {
     record,
     treatment,
@@ -233,7 +302,8 @@ export function courseState(record: CourseRecord, colony: Seen, today: Day, arou
     running: begun !== undefined && course.endedOn === null && !cancelled && left === null,
     left,
     recount,
-    outcome: takenBy(treatment, pairOf(record, colony, recount, around), around),
+    outcome: takenBy(treatment, pair, record, begun ?? record.startOn, around),
+    asCounted: asCounted(pair),
     midway: midwayOf(record, treatment, course, pairOf(record, colony, halfway, around)),
   }
 }

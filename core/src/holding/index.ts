@@ -12,5 +12,5 @@ export { driftingWithin, gatherSteps, jobsOn, sharedText, stepsOn, todayOfYards,
 export { THEMES, USUAL_PREFERENCES, type Preferences } from './preferences.ts'
 export { lookWith, type Told } from './look-with.ts'
 export { questionsOfDay, type FactQuestion } from './questions.ts'
-export { failedOf, whyShort, type WhyShort } from './why-short.ts'
+export { failedOf, maybeShort, whyShort, type WhyShort } from './why-short.ts'
 export { leftUntil, overAndFree } from './yard-need.ts'

@@ -1,4 +1,5 @@
 import { influxOf } from '../judge/index.ts'
+import { NEXT_FOR, type CauseKey } from '../review/index.ts'
 import { isRobbed, signsOf, weatherReader } from '../situation/index.ts'
 import { addDays, daysBetween } from '../time/index.ts'
 import { treatmentOf } from '../treatments/index.ts'
@@ -11,10 +12,12 @@ import { celsius, aDay } from '../words/index.ts'
 
 /** One thing to ask of a course that fell short, and what the record knows of it: `sound`, `suspect`, or nobody has written it down. */
 export interface WhyShort {
-  readonly key: 'counts' | 'strength' | 'contact' | 'temperature' | 'dose' | 'days' | 'pack' | 'together' | 'outside' | 'before' | 'resistance'
+  readonly key: CauseKey
   readonly ask: string
   readonly says: string
   readonly state: 'sound' | 'suspect' | 'ask'
+  /** What to do about it, where it is the cause. */
+  readonly next: string
 }
 
 type Asked = { course: CourseState; colony: ColonyState; yard: YardState; settings: Pick<SettingsRecord, 'stock'> }
@@ -140,7 +143,16 @@ const QUESTIONS: readonly (readonly [WhyShort['key'], string, (asked: Asked) => 
 
 /** The questions to go through when a course fell short, in their order (common practice, no source), each as far as the record answers it. */
 export const whyShort = (course: CourseState, colony: ColonyState, yard: YardState, settings: Pick<SettingsRecord, 'stock'>): WhyShort[] =>
-  QUESTIONS.map(([key, question, answer]) => ({ key, ask: question, ...answer({ course, colony, yard, settings }) }))
+  QUESTIONS.map(([key, question, answer]) => ({
+    key,
+    ask: question,
+    ...answer({ course, colony, yard, settings }),
+    next: NEXT_FOR[key](course.treatment),
+  }))
+
+/** A course whose reasons are worth going through: it fell short, or likely did. */
+export const maybeShort = ({ outcome }: Pick<CourseState, 'outcome'>): boolean =>
+  outcome !== null && (outcome.verdict === 'short' || (outcome.verdict === 'unclear' && (outcome.chance ?? 1) < 0.5))
 
 /** The newest course of a colony with the active of `treatment` that fell short, or does not bring the level down; null where none did. */
 export const failedOf = (colony: ColonyState, treatmentClass: string): CourseState | null =>

@@ -68,11 +68,14 @@ export function outcomeOf(
   pair: CountedPair,
   treatment: Treatment,
   limit: number | null,
-  expected: { readonly low: number; readonly high: number } | null = susceptibleTo(treatment, broodState(pair.season.colony.brood)),
+  expected: { readonly low: number; readonly high: number; readonly because?: readonly string[] } | null = susceptibleTo(
+    treatment,
+    broodState(pair.season.colony.brood),
+  ),
 ): Outcome {
   const { before, after } = pair
   const authority = treatment.synthetic ? 0.95 : 0.9
-  const base = { expected, authority, rescue: rescueOf(before, after) }
+  const base = { expected: expected && { low: expected.low, high: expected.high }, authority, rescue: rescueOf(before, after) }
   if (before.mites === 0) return { ...base, ...UNTOLD, verdict: 'cannot-say', text: 'No mites were found before, so nobody can say what it took.' }
   const taken = takenBetween(pair)
   const [now, untreated, efficacy] = [rangeOf(taken.now), rangeOf(taken.untreated), rangeOf(taken)]
@@ -82,7 +85,9 @@ export function outcomeOf(
   const found = { ...base, efficacy, now, untreated, still }
   if (!expected) return { ...found, chance: null, verdict: 'unclear', text: `${level} ${figure}` }
   const chance = taken.chanceAtLeast(expected.low)
-  const should = `It should take ${percent(expected.low)} to ${percent(expected.high)}, and authorities expect ${percent(authority)}`
+  // What the published range is moved by, where it is.
+  const why = expected.because?.slice(1) ?? []
+  const should = `It should take ${percent(expected.low)} to ${percent(expected.high)}${why.length > 0 ? ` (${why.join('; ')})` : ''}, and authorities expect ${percent(authority)}`
   const said = (says: string) => `${level} ${figure} ${should}: ${says}`
   if (chance >= NEARLY_ALL) return { ...found, chance, verdict: 'worked', text: said('it did its work.') }
   if (chance <= HARDLY_ANY) return { ...found, chance, verdict: 'short', text: said('it fell short.') }

@@ -1,5 +1,5 @@
 import type { Brood } from '../situation/index.ts'
-import { sayDays, type Day } from '../time/index.ts'
+import { daysBetween, sayDays, type Day } from '../time/index.ts'
 import type { Treatment } from '../treatments/index.ts'
 import { plural } from '../units/index.ts'
 import { aDay, celsius } from '../words/index.ts'
@@ -102,7 +102,7 @@ export function causesOf({ treatment, conditions, start, end, least, late, outsi
     if (mean(highs) < full - COLD_BY) say('temperature', `Highs of about ${celsius(mean(highs), 0)}; it takes most from ${celsius(full)} on.`)
   }
   if (start && end && least > 1) {
-    const days = Math.round((Date.parse(end) - Date.parse(start)) / 86_400_000)
+    const days = daysBetween(start, end)
     if (days < least) say('days', `It was in for ${sayDays(days)} (${aDay(start)} to ${aDay(end)}), and ${least} is the shortest.`)
   }
   if (pack && pack !== 'fresh') say('pack', PACK_SAYS[pack])

@@ -67,7 +67,7 @@ function asJar(s: Sampled, method: Method, hemisphere: Situation['hemisphere']):
 }
 
 /** The season's growth, and what untreated colonies tell of it, put together as normal distributions of the logarithm are. */
-function growthBy({ before, after }: BeforeAfter, season: Growing): Growing {
+export function growthBy({ before, after }: BeforeAfter, season: Growing): Growing {
   const told = {
     mean: Math.log((after.mites + 0.5) / after.exposure) - Math.log((before.mites + 0.5) / before.exposure),
     // A jar varies about twice as much as chance alone would have it (common practice, no source).

@@ -15,7 +15,7 @@ import CourseTable from './CourseTable.vue'
 import HappenedForm from './HappenedForm.vue'
 import OutcomeLine from './OutcomeLine.vue'
 import WhyShort from './WhyShort.vue'
-import { failedOf } from '@thistle/core/holding'
+import { failedOf, maybeShort } from '@thistle/core/holding'
 import { useSave } from './useSave.ts'
 import WaysOn from './WaysOn.vue'
 import { WARNING_WORDS } from './words.ts'
@@ -49,7 +49,7 @@ const fall = computed(() => {
   const found = fallAtCheck(props.course.plan, c.value)
   return found ? sayFall(found) : null
 })
-const short = computed(() => failedOf(props.state, props.course.treatment.rotation.class) === props.course)
+const short = computed(() => maybeShort(props.course) || failedOf(props.state, props.course.treatment.rotation.class) === props.course)
 const end = computed(() => courseEnd(c.value))
 const lock = computed(() => (end.value ? lockOf(props.course.treatment, end.value, holding.settings?.rules[props.course.treatment.key]) : null))
 const spots = computed(() => (c.value.inside ? (props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? []) : []))

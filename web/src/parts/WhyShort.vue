@@ -8,8 +8,8 @@ import FoldAway from './FoldAway.vue'
 const props = defineProps<{ course: CourseState; colony: ColonyState; yard: YardState }>()
 const holding = useHolding()
 const list = computed(() => (holding.settings ? whyShort(props.course, props.colony, props.yard, holding.settings) : []))
-/** What is suspect, or not known, is to be gone through; what the record finds sound is there to be read. */
-const open = computed(() => list.value.filter((q) => q.state !== 'sound'))
+/** What something speaks for comes first, then what nobody knows, in the order of the questions: resistance is always the last. What is sound is there to be read. */
+const open = computed(() => [...list.value.filter((q) => q.state === 'suspect'), ...list.value.filter((q) => q.state === 'ask')])
 const sound = computed(() => list.value.filter((q) => q.state === 'sound'))
 const STATE: Record<WhyShort['state'], string> = { sound: 'sound', suspect: 'look here', ask: 'ask yourself' }
 </script>
@@ -21,6 +21,7 @@ const STATE: Record<WhyShort['state'], string> = { sound: 'sound', suspect: 'loo
       <span>
         <strong>{{ q.ask }}</strong>
         {{ holding.say(q.says) }}
+        <span v-if="q.state === 'suspect'" class="next">{{ q.next }}</span>
       </span>
     </li>
   </ol>
@@ -43,5 +44,6 @@ const STATE: Record<WhyShort['state'], string> = { sound: 'sound', suspect: 'loo
 .mark { color: var(--soft); font-size: 13px; }
 .suspect .mark { color: var(--brick); font-weight: 700; }
 .ask .mark { color: var(--straw); font-weight: 700; }
+.next { display: block; color: var(--thistle); font-weight: 600; }
 .sound { color: var(--soft); }
 </style>
