@@ -15,6 +15,7 @@ const STEPS = [
   'outcome',
   'review',
   'holding',
+  'book',
   'rounds',
   'tables',
   'formats',

@@ -1,6 +1,7 @@
 /** What happens to a course, entered through the API: refusals with their reason, and what is kept. */
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { colonyState, yardState, type ColonyState, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
+import { registerOf } from '@thistle/core/book'
 import { drawRounds, moveTo } from '@thistle/core/rounds'
 import { demoId } from '../../server/src/demo/load.ts'
 import { id, startApi, type Api, type Client } from './harness.ts'
@@ -58,6 +59,45 @@ describe('strips that fall, and more that come out than went in', () => {
     await put(BRAMBLE, 'done', '2026-08-12', { job: 'remove', n: 1, amount: 2, doneBy: 'The neighbour', spots }).expect(201)
     expect((await course('Bramble')).events.find((e) => e.job === 'remove')).toMatchObject({ doneBy: 'The neighbour', spots })
     expect((await put(BRAMBLE, 'done', '2026-08-12', { job: 'remove', n: 1, amount: 2, spots: [{ box: 0, after: 3 }] })).status).toBe(400)
+  })
+})
+
+describe('what a pack says, for the register', () => {
+  const pack = { label: 'Strips from the county', batch: 'C-7' }
+  const line = async () => {
+    const yards = (await demo.get('/api/yards')).body as YardRecord[]
+    const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
+    return registerOf(
+      yards.map((y) => yardState(y, settings)),
+      2026,
+      settings,
+    ).find((l) => l.key === LINDEN)!
+  }
+  const LINDEN = demoId(`course ${demoId('colony Linden')} 2026-03-08`)
+  it('is noted for what was given, added to, and struck through with a reason where it is put right', async () => {
+    expect((await line()).missing).toContain('its batch')
+    await put(LINDEN, 'pack-noted', '2026-03-08', { pack }).expect(201)
+    expect(await line()).toMatchObject({ ...pack, expires: null, missing: ['its expiry', 'where it was bought'], struck: [] })
+    await put(LINDEN, 'pack-noted', '2026-03-08', { pack: { expires: '2027-01-31', bought: 'the county store' } }).expect(201)
+    expect((await line()).missing).toEqual([])
+    const other = { pack: { batch: 'C-8' } }
+    expect(said(await put(LINDEN, 'pack-noted', '2026-03-08', other))).toMatch(/^reason: That is noted already, and otherwise/)
+    await put(LINDEN, 'pack-noted', '2026-03-08', { ...other, reason: 'read it wrong' }).expect(201)
+    expect(await line()).toMatchObject({ batch: 'C-8', struck: [{ what: 'batch C-7', reason: 'read it wrong' }] })
+    // The course itself is what it was.
+    expect((await course('Linden')).course.jobs.some((j) => j.state === 'open' && j.job === 'dose')).toBe(false)
+  })
+  it('is refused where it says nothing, nothing was given, or its year is closed', async () => {
+    for (const wrong of [{}, { pack: {} }, { pack: { batch: '' } }, { pack: { colour: 'red' } }, { pack: { expires: '2027-02-30' } }, { pack: null }])
+      expect((await put(LINDEN, 'pack-noted', '2026-03-08', wrong)).status, JSON.stringify(wrong)).toBe(400)
+    expect((await put(BRAMBLE, 'found', '2026-08-01', { amount: 1, pack })).status).toBe(400)
+    const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
+    const { id: settingsId, ...body } = settings
+    await demo
+      .put(`/api/settings/${settingsId}`)
+      .send({ ...body, closedThrough: '2026-03-31' })
+      .expect(200)
+    expect(said(await put(LINDEN, 'pack-noted', '2026-03-08', { pack }))).toMatch(/closed/)
   })
 })
 

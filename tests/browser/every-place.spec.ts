@@ -18,6 +18,8 @@ const PLACES = [
   '/rounds/season',
   '/rounds/deadlines',
   '/rounds/:yard/2026-08-12',
+  '/book',
+  '/book/worked',
   '/rules',
   '/rules/oxalic-vapour',
   '/changes',

@@ -96,6 +96,8 @@ export function makeRouter(): Router {
         component: () => import('./places/rounds/RoundSheetPlace.vue'),
         meta: { title: 'Round sheet' },
       },
+      { path: '/book', name: 'book', component: () => import('./places/book/RegisterPlace.vue'), meta: { title: 'The register' } },
+      { path: '/book/worked', name: 'book-worked', component: () => import('./places/book/WorkedPlace.vue'), meta: { title: 'What worked here' } },
       { path: '/first-steps', component: () => import('./places/first/FirstSteps.vue'), meta: { title: 'First steps' } },
       { path: '/more', component: () => import('./places/more/MorePlace.vue'), meta: { title: 'More' } },
       { path: '/you', component: () => import('./places/you/YouPlace.vue'), meta: { title: 'You' } },

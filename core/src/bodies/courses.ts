@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { EVENT_KINDS, type EventKind } from '../course/index.ts'
 import type { Spot } from '../holding/index.ts'
-import type { TreatmentKey } from '../situation/index.ts'
+import { PACK_FIELDS, SHELF_FIELDS, type PackNote, type TreatmentKey } from '../situation/index.ts'
 import { TREATMENTS, type JobKind } from '../treatments/index.ts'
 import { SENT_RECORDS } from './records.ts'
 import { day, left, maybe, uuid, version } from './shapes.ts'
@@ -19,6 +19,8 @@ export interface GivenEvent {
   readonly doneBy: string | null
   readonly reason: string | null
   readonly spots: readonly Spot[] | null
+  /** What its pack says, of a `pack-noted` alone. */
+  readonly pack?: PackNote | null
   readonly device: string | null
 }
 /** What was given before the book knew of it: how many rounds, how much at a time, and when it was over; null while it still is in. */
@@ -42,6 +44,26 @@ export interface GivenDecision {
 export const spots = Joi.array()
   .items(Joi.object({ box: Joi.number().integer().min(1).max(12).required(), after: Joi.number().integer().min(0).max(40).required() }))
   .max(60)
+
+/** What a pack says: at least one thing, each as on the shelf. */
+export const packNote = Joi.object(
+  Object.fromEntries(
+    PACK_FIELDS.map((field) => {
+      const of = SHELF_FIELDS[field]
+      return [
+        field,
+        of.kind === 'day'
+          ? day()
+          : Joi.string()
+              .trim()
+              .min(1)
+              .max('most' in of ? of.most : 80),
+      ]
+    }),
+  ),
+)
+  .min(1)
+  .messages({ 'object.min': '{{#label}} must say something' })
 
 const OF_A_JOB = Joi.valid('done', 'part', 'set', 'accepted')
 const MOST_IN_A_STROKE = 500
@@ -82,6 +104,7 @@ export const eventBody = Joi.object<GivenEvent>({
     .default(null)
     .when('kind', { is: 'accepted', then: Joi.invalid(null) }),
   spots: maybe(spots).default(null),
+  pack: left(packNote).when('kind', { is: 'pack-noted', then: Joi.invalid(null).required(), otherwise: Joi.valid(null) }),
   device: Joi.string().max(80).allow(null, '').default(null),
 })
 

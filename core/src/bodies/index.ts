@@ -6,6 +6,7 @@ export {
   eventBody,
   MOST_PAST_COURSES,
   pastCoursesBody,
+  packNote,
   spots,
   strokeBody,
   type GivenDecision,

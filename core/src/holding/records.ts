@@ -1,7 +1,7 @@
 import type { RecordRow } from './fields.ts'
 import type { OwnLimits, WorkFacts } from './insides.ts'
 import type { Cup, Measured, Squares } from '../count/index.ts'
-import type { BoardKind, KeeperFacts, Method, Rule, School, Stock, TreatmentKey, WeatherDay } from '../situation/index.ts'
+import type { BoardKind, KeeperFacts, Method, PackNote, Rule, School, Stock, TreatmentKey, WeatherDay } from '../situation/index.ts'
 import type { EventKind, PlanFacts } from '../course/index.ts'
 import type { Day } from '../time/index.ts'
 import type { JobKind } from '../treatments/index.ts'
@@ -60,10 +60,14 @@ export interface EventRecord {
   /** Why it was done against the plan. */
   readonly reason?: string | null
   readonly spots?: readonly Spot[] | null
+  /** What its pack says, of a `pack-noted` alone. */
+  readonly pack?: PackNote | null
 }
 
 /** What planning and judging a kept course asks of the situation and answer it was chosen on. */
 export interface CourseFacts extends PlanFacts {
+  /** The pack on the shelf when it was chosen, as the keeper had it. Left out: nothing was known of it. */
+  readonly pack?: Stock
   readonly recountBy: Day
   /** The count it was chosen on. */
   readonly before: { readonly mites: number | null; readonly bees: number | null; readonly countedOn: Day | null; readonly method: Method | null }

@@ -194,12 +194,14 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
 /** The small part of a decision that planning reads again and again; the whole is kept beside it. */
 export function courseFacts(situation: Situation, judgement: Judgement, treatment: TreatmentKey): CourseFacts {
   const rule = situation.rules[treatment]
+  const pack = situation.stock[treatment]
   const given = treatmentOf(treatment)
   return {
     asOf: situation.asOf,
     // What was presumed when it was chosen is what the doses and rounds were planned on.
     colony: presume(situation).situation.colony,
     rules: rule ? { [treatment]: rule } : {},
+    ...(pack ? { pack } : {}),
     lastOpening: situation.lastOpening,
     rest: nextRest(situation, situation.startOn),
     hemisphere: situation.hemisphere,

@@ -33,6 +33,16 @@ export const SHELF_FIELDS = {
   expires: day('good until'),
   /** The day on which the pack was opened. Left out or null: not opened, or not known. */
   openedOn: day('opened on'),
+  /** For the register: what the pack says, and where it came from. */
+  label: text('name on the pack', 80),
+  batch: text('batch', 40),
+  bought: text('bought where', 80),
+  vet: text('vet', 80),
 } as const
+/** What a register asks for of a pack besides, in the order in which it is read. */
+export const PACK_FIELDS = ['label', 'batch', 'expires', 'bought', 'vet'] as const
+export type PackField = (typeof PACK_FIELDS)[number]
 type ShelfRow = RowOf<typeof SHELF_FIELDS>
-export type Stock = Pick<ShelfRow, 'units' | 'expires'> & Partial<Pick<ShelfRow, 'openedOn'>>
+/** What is noted of a pack: a field left out is not spoken of. */
+export type PackNote = { readonly [F in PackField]?: string }
+export type Stock = Pick<ShelfRow, 'units' | 'expires'> & Partial<Omit<ShelfRow, 'units' | 'expires'>>

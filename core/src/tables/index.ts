@@ -4,4 +4,5 @@ export { guessMapping, mappingFault, type Mapping, type ReadRow, type WantedColu
 export { COUNT_COLUMNS, countKey, readCounts, writeCounts, type ImportedCount, type KnownColony, type WrittenCount } from './counts-csv.ts'
 export { COLONY_COLUMNS, readColonies, writeColonies, type ImportedColony, type KnownYard, type WrittenColony } from './colonies-csv.ts'
 export { COURSE_COLUMNS, readCourses, writeCourses, type ImportedCourse, type TreatedColony, type WrittenCourse } from './courses-csv.ts'
+export { writeRegister } from './register-csv.ts'
 export { readDaysAhead, type DaysAhead } from './days-ahead.ts'

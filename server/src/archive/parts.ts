@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { countRow, day, instant, left, maybe, RECORD_BODIES, sampleBody, spots, text, uuid, version } from '@thistle/core/bodies'
+import { countRow, day, instant, left, maybe, packNote, RECORD_BODIES, sampleBody, spots, text, uuid, version } from '@thistle/core/bodies'
 import { parseCase } from '@thistle/core/formats'
 import { METHODS, TREATMENT_KEYS } from '@thistle/core/situation'
 import type { ColumnName, Database, TableName } from '../database/index.ts'
@@ -56,9 +56,12 @@ const facts = Joi.object({
   rest: maybe(Joi.object({ from: day().required(), to: day().required() })),
   hemisphere: Joi.string().valid('north', 'south'),
   midway: Joi.boolean(),
+  pack: Joi.object().unknown(true),
 }).custom((value: Record<string, unknown>, help) => {
-  const { asOf, colony, rules, lastOpening } = value
-  const parsed = parseCase({ case: 1, asOf, colony, rules, lastOpening: lastOpening ?? null })
+  const { asOf, colony, rules, lastOpening, pack } = value
+  // A pack is checked as one on the shelf of any treatment.
+  const stock = pack ? { [TREATMENT_KEYS[0]]: pack } : null
+  const parsed = parseCase({ case: 1, asOf, colony, rules, stock, lastOpening: lastOpening ?? null })
   return parsed.ok ? value : help.message({ custom: `{{#label}}: ${parsed.refusal.sentence}` })
 })
 const situation = Joi.object()
@@ -165,6 +168,7 @@ export const PARTS: readonly Part[] = [
       doneBy: text(80),
       reason: text(2000),
       spots: left(spots),
+      pack: left(packNote),
       device: text(80),
       keeperId: uuid().required(),
       savedAt: instant().required(),

@@ -20,6 +20,7 @@ const NO_EVENT: Omit<GivenEvent, 'courseId' | 'kind' | 'happenedOn'> = {
   doneBy: null,
   reason: null,
   spots: null,
+  pack: null,
   device: null,
 }
 const BY_NAME: ReadonlyMap<string, Kind> = new Map(Object.values(KINDS).map((kind) => [kind.name, kind]))
@@ -70,7 +71,7 @@ async function undoEvent(keep: Keeping, scope: Scope, entry: Entry, transaction:
   if (later) throw changedSince(entry)
   const earlier = state.supersedes ? await keep.db.model('events').findByPk(state.supersedes, { transaction, raw: true }) : null
   const base = { courseId: state.courseId, supersedes: entry.id, device: 'undo' }
-  const told = ({ kind, job, n, happenedOn, amount, note, doneBy, reason, spots }: GivenEvent) => ({
+  const told = ({ kind, job, n, happenedOn, amount, note, doneBy, reason, spots, pack }: GivenEvent) => ({
     kind,
     job,
     n,
@@ -80,6 +81,7 @@ async function undoEvent(keep: Keeping, scope: Scope, entry: Entry, transaction:
     doneBy,
     reason,
     spots,
+    pack: pack ?? null,
   })
   const next: GivenEvent =
     earlier && earlier.kind !== 'taken-back'

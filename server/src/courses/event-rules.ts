@@ -1,6 +1,8 @@
 import type { EventKind } from '@thistle/core/course'
 import { isEnd, isFate } from '@thistle/core/course'
+import { packOf } from '@thistle/core/book'
 import type { CourseState } from '@thistle/core/holding'
+import type { PackField } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import { Problem } from '../problems/problem.ts'
 import type { GivenEvent } from '@thistle/core/bodies'
@@ -96,9 +98,19 @@ const CHECKS: Readonly<Partial<Record<EventKind, (state: CourseState, given: Giv
   },
 }
 
+/** What the register has of a pack is not written over without a reason: it stays there, struck through. */
+function checkPack(state: CourseState, given: GivenEvent): void {
+  if (!state.given) refuse('kind', 'Nothing is given yet: the register has what was given.')
+  const now = packOf(state)
+  for (const [field, value] of Object.entries(given.pack ?? {}))
+    if (now[field as PackField] != null && now[field as PackField] !== value && !given.reason)
+      refuse('reason', 'That is noted already, and otherwise: what stands is struck through and kept. Write down why.')
+}
+
 /** Holds an event against the course as it stands without it. */
 export function checkEvent(state: CourseState, given: GivenEvent, today: Day): void {
   if (given.kind === 'taken-back') return
+  if (given.kind === 'pack-noted') return checkPack(state, given)
   const clears = given.job === 'remove' || given.kind === 'found'
   if (state.cancelled && !clears) throw Problem.conflict('This course was called off; take that back first.')
   if (given.kind === 'cancelled') return

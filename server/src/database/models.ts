@@ -2,7 +2,7 @@ import { DataTypes, type Model, type ModelAttributeColumnOptions, type ModelStat
 import type { Measured, Squares } from '@thistle/core/count'
 import { columnOf, mayBeNull, type Fields, type RowOf as FieldsRow } from '@thistle/core/fields'
 import { RECORD_FIELDS, type CourseFacts, type EventRecord, type Preferences, type Spot } from '@thistle/core/holding'
-import type { TreatmentKey, ForecastRecord, WeatherDay } from '@thistle/core/situation'
+import type { PackNote, TreatmentKey, ForecastRecord, WeatherDay } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import type { JobKind } from '@thistle/core/treatments'
 
@@ -132,6 +132,7 @@ const PLAIN = {
     doneBy: maybe(text()),
     reason: maybe(text()),
     spots: maybe(json<readonly Spot[]>()),
+    pack: maybe(json<PackNote>()),
     device: maybe(text()),
     keeperId: uuid(),
     savedAt: instant(),

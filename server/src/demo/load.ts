@@ -58,8 +58,24 @@ const SETTINGS: Omit<SettingsRecord, 'id'> = {
     'flumethrin-strip': { ...NO_RULE, authorised: 'no', confirmedOn: '2026-02-14' },
   },
   stock: {
-    'amitraz-strip': { units: 14, expires: '2027-06-30' },
-    'formic-strip-14': { units: 8, expires: '2027-03-31' },
+    'amitraz-strip': {
+      units: 14,
+      expires: '2027-06-30',
+      openedOn: null,
+      label: 'Strips of amitraz, ten to a pack',
+      batch: 'AM-2604',
+      bought: 'the beekeepers’ store in Ossen',
+      vet: null,
+    },
+    'formic-strip-14': {
+      units: 8,
+      expires: '2027-03-31',
+      openedOn: null,
+      label: 'Formic gel strips, two to a pouch',
+      batch: 'FG-118',
+      bought: 'the beekeepers’ store in Ossen',
+      vet: null,
+    },
     'oxalic-vapour': { units: 250, expires: '2029-01-31' },
   },
   ownLimits: {},
@@ -131,7 +147,9 @@ function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: D
     )
   const latestStart = option.course.find((job) => job.job === 'dose')?.latest ?? course.startOn
   const base = { holdingId: DEMO_HOLDING, treatment: course.treatment, startOn: course.startOn }
-  const facts = courseFacts(situation, whole.judgement, course.treatment)
+  // What stands on the shelf today was bought in summer; of the packs of spring nobody wrote anything down.
+  const pack = course.startOn >= '2026-06-01' ? SETTINGS.stock[course.treatment as keyof typeof SETTINGS.stock] : undefined
+  const facts = { ...courseFacts(situation, whole.judgement, course.treatment), ...(pack ? { pack } : {}) }
   rows.decisions.push({ id: decisionId, ...base, yardId: yard.id, madeOn: course.startOn, note: null, version: 1 })
   rows.courses.push({ id, ...base, decisionId, colonyId: colony.id, latestStart, facts, situation, answer: whole })
   const events = course.events.map((e) => ({

@@ -7,7 +7,7 @@ import { TREATMENTS } from '@thistle/core/treatments'
 import { listId, useCombobox, wordId } from '../fields/combobox.ts'
 import { useHolding } from '../stores/holding.ts'
 import OverPage from './OverPage.vue'
-import { ASIDE, COUNTING, PLACES, ROUNDS } from './places.ts'
+import { ASIDE, BOOK, COUNTING, PLACES, ROUNDS } from './places.ts'
 
 const emit = defineEmits<{ close: [] }>()
 const holding = useHolding()
@@ -40,6 +40,7 @@ const all = computed<Target[]>(() => [
   ...holding.states.map((y) => ({ path: `/match/yard/${y.yard.id}`, name: `Match ${y.yard.name}`, says: 'the whole yard, and a plan for it' })),
   ...ROUNDS.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...COUNTING.map((p) => ({ path: p.path, name: p.name, says: p.says })),
+  ...BOOK.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...TREATMENTS.map((t) => ({ path: `/rules/${t.key}`, name: t.name, says: 'its sheet' })),
   ...ASIDE.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   { path: '/reference', name: 'The API', says: 'for programs' },

@@ -15,6 +15,7 @@ export const PLACES: readonly Place[] = [
   { path: '/count', name: 'Count', inYard: true, letter: 'c', says: 'every way of counting, and what it means' },
   { path: '/match', name: 'Match', inYard: true, letter: 'm', says: 'what fits, and why' },
   { path: '/rounds', name: 'Rounds', inYard: true, letter: 'o', says: 'visits drawn together, their sheets, the season' },
+  { path: '/book', name: 'Book', inYard: false, letter: 'b', says: 'the register of treatments, and what worked here' },
   { path: '/rules', name: 'Rules', inYard: false, letter: 'r', says: 'your list, school, kit and dates' },
 ]
 /** Ways into counting besides the hive itself. */
@@ -28,6 +29,10 @@ export const COUNTING: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
 export const ROUNDS: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
   { path: '/rounds/season', name: 'The season', says: 'all courses over one year' },
   { path: '/rounds/deadlines', name: 'Last starts', says: 'counted back from supers and the last opening' },
+]
+/** Other pages of the book. */
+export const BOOK: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
+  { path: '/book/worked', name: 'What worked here', says: 'by treatment, yard and year' },
 ]
 /** What belongs to the keeper and the holding rather than to the work. */
 export const ASIDE: readonly Place[] = [

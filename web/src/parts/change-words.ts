@@ -39,6 +39,7 @@ const EVENTS: Readonly<Record<string, (state: State) => string>> = {
   'laid-again': () => 'laid in again',
   'round-added': () => 'a round added',
   accepted: (s) => `${jobOf(s)} taken as it is: ${s.reason}`,
+  'pack-noted': () => 'what its pack says, noted',
   died: () => 'died',
   merged: () => 'united with another',
   sold: () => 'sold',

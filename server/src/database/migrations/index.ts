@@ -8,6 +8,7 @@ import { pulse } from './007-pulse.ts'
 import { byHolding } from './008-by-holding.ts'
 import { looks } from './009-looks.ts'
 import { forecasts } from './010-forecasts.ts'
+import { packs } from './011-packs.ts'
 
 export interface Step {
   readonly name: string
@@ -15,4 +16,4 @@ export interface Step {
 }
 
 /** In order; a step that has run anywhere is never changed again. */
-export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse, byHolding, looks, forecasts]
+export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse, byHolding, looks, forecasts, packs]

@@ -2,14 +2,14 @@
 /** The season on one page: every colony's courses and counts over one year of bees, yard by yard. */
 import AButton from 'ant-design-vue/es/button'
 import { useResizeObserver } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
-import { yardState, type YardRecord, type YardState } from '@thistle/core/holding'
+import { computed, ref } from 'vue'
+import type { YardState } from '@thistle/core/holding'
 import { seasonOf } from '@thistle/core/rounds'
-import { addDays, yearOf } from '@thistle/core/time'
+import { yearOf } from '@thistle/core/time'
 import SeasonChart from '../../graphics/SeasonChart.vue'
 import { sayDay } from '../../look/dates.ts'
 import FaultLine from '../../parts/FaultLine.vue'
-import { useSave } from '../../parts/useSave.ts'
+import { useYardsSince } from '../../parts/useYardsSince.ts'
 import { plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import RoundsNav from './RoundsNav.vue'
@@ -17,20 +17,10 @@ import WaitLine from '../../parts/WaitLine.vue'
 
 const holding = useHolding()
 const shift = ref(0)
-/** The days that are read without being asked for; a year before them is asked for when it is turned to. */
-const NEAR = 400
-const older = ref<{ readonly since: string; readonly yards: readonly YardState[] } | null>(null)
-const { busy: reading, fault, save: ask } = useSave()
-const near = computed(() => seasonOf(holding.states.filter((y) => y.row.length > 0), holding.today, shift.value))
-watch(near, async ({ from }) => {
-  if (from >= addDays(holding.today, -NEAR) || (older.value && older.value.since <= from) || !holding.settings) return
-  const { settings } = holding
-  await ask(async () => {
-    const yards = await holding.persist<YardRecord[]>('GET', `/yards?since=${from}`)
-    older.value = { since: from, yards: yards.filter((y) => y.colonies.length > 0).map((y) => yardState(y, settings)) }
-  })
-})
-const season = computed(() => (older.value && near.value.from >= older.value.since && near.value.from < addDays(holding.today, -NEAR) ? seasonOf(older.value.yards, holding.today, shift.value) : near.value))
+const seasonBy = (yards: readonly YardState[]) => seasonOf(yards.filter((y) => y.row.length > 0), holding.today, shift.value)
+const near = computed(() => seasonBy(holding.states))
+const { yards: known, reading, fault } = useYardsSince(() => near.value.from)
+const season = computed(() => (known.value ? seasonBy(known.value) : near.value))
 const title = computed(() => {
   const [from, to] = [yearOf(season.value.from), yearOf(season.value.to)]
   return from === to ? `The season ${from}` : `The season ${from}/${String(to).slice(2)}`

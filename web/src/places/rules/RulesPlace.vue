@@ -55,7 +55,7 @@ function draftOf() {
     work: plainCopy(s.work ?? null) as WorkFacts | null,
     closedThrough: (s.closedThrough ?? null) as Day | null,
     rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
-    stock: Object.fromEntries(given.map((t) => [t.key, { units: null, expires: null, openedOn: null, ...s.stock[t.key] }])) as Record<string, Draft<Stock>>,
+    stock: Object.fromEntries(given.map((t) => [t.key, { units: null, expires: null, openedOn: null, label: null, batch: null, bought: null, vet: null, ...s.stock[t.key] }])) as Record<string, Draft<Stock>>,
   }
 }
 const draft = reactive(draftOf())

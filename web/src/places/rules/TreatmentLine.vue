@@ -9,6 +9,7 @@ import type { Rule, Stock } from '@thistle/core/situation'
 import { dosesOf, hasRhythm, patternOf, pricedRhythm, sayAmount, sayCoverage, type Treatment } from '@thistle/core/treatments'
 import DayField from '../../fields/DayField.vue'
 import NumberField from '../../fields/NumberField.vue'
+import TextField from '../../fields/TextField.vue'
 import { sayDay } from '../../look/dates.ts'
 import { AUTHORISED_WORDS } from '@thistle/core/situation'
 import { useHolding } from '../../stores/holding.ts'
@@ -21,6 +22,13 @@ const holding = useHolding()
 const open = ref(false)
 const key = computed(() => props.treatment.key)
 const unit = computed(() => (props.treatment.dose.by === 'none' ? null : props.treatment.dose.unit))
+/** What the register asks for of a pack, with the most letters. */
+const FOR_THE_BOOK = [
+  ['label', 'Name on the pack', 80],
+  ['batch', 'Batch', 40],
+  ['bought', 'Bought where', 80],
+  ['vet', 'Vet', 80],
+] as const
 const UNITS = { strip: 'strips', g: 'g', mL: 'mL', wafer: 'wafers' } as const
 const hasStay = computed(() => props.treatment.patterns.some((p) => p.days.least !== p.days.most && p.steps.some((s) => s.job === 'remove')))
 /** Its series, where the rounds and the days between them are the keeper's to set. */
@@ -38,7 +46,7 @@ const price = computed(() => {
 })
 const faulty = computed(() =>
   ['gramsPerBox', 'mostDays', 'mostCourses', 'rounds', 'daysBetween', 'waitDays', 'note', 'confirmedOn'].some((f) => props.at(`rules.${key.value}.${f}`)) ||
-  ['units', 'expires', 'openedOn'].some((f) => props.at(`stock.${key.value}.${f}`)),
+  ['units', 'expires', 'openedOn', ...FOR_THE_BOOK.map(([f]) => f)].some((f) => props.at(`stock.${key.value}.${f}`)),
 )
 /** What the line says beside authorised, in a few words. */
 const gist = computed(() => {
@@ -160,6 +168,16 @@ function say(value: NonNullable<Rule['authorised']> | null): void {
         :max="holding.today"
         :fault="at(`stock.${treatment.key}.openedOn`)"
         @update:model-value="stock.openedOn = $event"
+      />
+      <TextField
+        v-for="[field, label, most] in FOR_THE_BOOK"
+        :id="`${field}-${treatment.key}`"
+        :key="field"
+        :model-value="stock[field] ?? ''"
+        :label="label"
+        :most="most"
+        :fault="at(`stock.${treatment.key}.${field}`)"
+        @update:model-value="stock[field] = $event || null"
       />
       <AreaField :id="`n-${treatment.key}`" class="note" :model-value="rule.note ?? ''" label="Note" :most="500" @update:model-value="rule.note = $event || null" />
       <p class="soft small note">Where labels differ: {{ holding.say(treatment.differs) }}</p>

@@ -1,0 +1,2 @@
+export { packOf, registerOf, registerYears, type RegisterLine, type Struck } from './register.ts'
+export { pool, workedHere, workedOf, type Counted, type Share, type Worked, type WorkedGroup } from './worked.ts'

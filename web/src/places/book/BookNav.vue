@@ -1,0 +1,16 @@
+<script setup lang="ts">
+/** The pages of the book. */
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import WaysNav from '../../parts/WaysNav.vue'
+
+const route = useRoute()
+const ways = computed(() => [
+  { to: '/book', name: 'The register', on: route.name === 'book' },
+  { to: '/book/worked', name: 'What worked here', on: route.name === 'book-worked' },
+])
+</script>
+
+<template>
+  <WaysNav label="Pages of the book" :ways="ways" />
+</template>

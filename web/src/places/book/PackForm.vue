@@ -1,0 +1,66 @@
+<script setup lang="ts">
+/** What a pack says, noted for the register: for one entry, or for all that were given with it. What stands there already is struck through and kept. */
+import AButton from 'ant-design-vue/es/button'
+import ACheckbox from 'ant-design-vue/es/checkbox'
+import AForm from 'ant-design-vue/es/form'
+import { computed, reactive, ref } from 'vue'
+import type { RegisterLine } from '@thistle/core/book'
+import { PACK_FIELDS, type PackField } from '@thistle/core/situation'
+import AreaField from '../../fields/AreaField.vue'
+import DayField from '../../fields/DayField.vue'
+import TextField from '../../fields/TextField.vue'
+import FaultLine from '../../parts/FaultLine.vue'
+import { useSave } from '../../parts/useSave.ts'
+import { plural } from '../../parts/words.ts'
+import { newId, useHolding } from '../../stores/holding.ts'
+
+const props = defineProps<{ line: RegisterLine; alike: readonly RegisterLine[] }>()
+const emit = defineEmits<{ done: [] }>()
+const holding = useHolding()
+const { busy, fault, marked, at, refuse, save } = useSave()
+const LABELS = { label: 'Name on the pack', batch: 'Batch', bought: 'Bought where', vet: 'Vet' } as const
+const MOST = { label: 80, batch: 40, bought: 80, vet: 80 } as const
+const draft = reactive<Record<PackField, string>>(Object.fromEntries(PACK_FIELDS.map((f) => [f, props.line[f] ?? ''])) as Record<PackField, string>)
+const reason = ref('')
+const all = ref(props.alike.length > 0)
+const lines = computed(() => (all.value ? [props.line, ...props.alike] : [props.line]))
+/** What is said of a line that it does not say already. */
+const newOf = (l: RegisterLine) => Object.fromEntries(PACK_FIELDS.flatMap((f) => (draft[f].trim() !== '' && draft[f].trim() !== l[f] ? [[f, draft[f].trim()]] : [])))
+const strikes = computed(() => lines.value.some((l) => Object.keys(newOf(l)).some((f) => l[f as PackField] !== null)))
+
+async function keep(): Promise<void> {
+  const told = lines.value.map((l) => ({ l, pack: newOf(l) })).filter(({ pack }) => Object.keys(pack).length > 0)
+  if (told.length === 0) return refuse('pack', 'Nothing new is said.')
+  if (strikes.value && reason.value.trim().length < 3) return refuse('reason', 'What stands is struck through and kept: write down why.')
+  // It is of the day on which it was given: once that year is closed it can no longer be written.
+  const events = told.map(({ l, pack }) => ({ id: newId(), courseId: l.key, kind: 'pack-noted', happenedOn: l.start, pack, reason: strikes.value ? reason.value.trim() : null, device: 'page' }))
+  const byYard = new Map<string, typeof events>()
+  for (const [i, { l }] of told.entries()) byYard.set(l.yardId, [...(byYard.get(l.yardId) ?? []), ...events.slice(i, i + 1)])
+  const done = await save(async () => {
+    for (const [yardId, list] of byYard) await holding.stroke({ events: list }, yardId)
+  })
+  if (done) emit('done')
+}
+const faultOf = (field: PackField) => at(`events[0].pack.${field}`)
+</script>
+
+<template>
+  <AForm novalidate layout="vertical" class="form" @submit="keep">
+    <p class="soft">Copy it from the pack in your hand. Leave empty what you do not know.</p>
+    <TextField id="pk-label" v-model="draft.label" :label="LABELS.label" :most="MOST.label" :fault="faultOf('label')" />
+    <TextField id="pk-batch" v-model="draft.batch" :label="LABELS.batch" :most="MOST.batch" :fault="faultOf('batch')" />
+    <DayField id="pk-expires" :model-value="draft.expires || null" label="Good until" :fault="faultOf('expires')" @update:model-value="draft.expires = $event ?? ''" />
+    <TextField id="pk-bought" v-model="draft.bought" :label="LABELS.bought" :most="MOST.bought" :fault="faultOf('bought')" />
+    <TextField id="pk-vet" v-model="draft.vet" :label="LABELS.vet" :most="MOST.vet" :hint="line.prescription ? 'who prescribed it' : 'where one is needed'" :fault="faultOf('vet')" />
+    <AreaField v-if="strikes" id="pk-reason" v-model="reason" label="Why it is put right" :most="2000" :fault="at('reason') ?? at('events[0].reason')" />
+    <ACheckbox v-if="alike.length > 0" v-model:checked="all">
+      The same for {{ plural(alike.length, 'other colony', 'other colonies') }} given {{ line.treatment.name }} within a week of it
+    </ACheckbox>
+    <AButton type="primary" class="press settle" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : `Keep it${all && alike.length > 0 ? ` for ${lines.length}` : ''}` }}</AButton>
+    <FaultLine v-if="at('pack') || (fault && !marked)">{{ at('pack') ?? fault }}</FaultLine>
+  </AForm>
+</template>
+
+<style scoped>
+.form { display: grid; gap: 12px; grid-template-columns: minmax(0, 1fr); }
+</style>

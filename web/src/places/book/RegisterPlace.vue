@@ -1,0 +1,157 @@
+<script setup lang="ts">
+/** The register of treatments: a line a treatment and colony, what each still lacks, on paper and as files. */
+import AButton from 'ant-design-vue/es/button'
+import { saveAs } from 'file-saver'
+import { computed, ref } from 'vue'
+import { registerOf, registerYears, type RegisterLine } from '@thistle/core/book'
+import { writeRegister } from '@thistle/core/tables'
+import { daysBetween, yearOf } from '@thistle/core/time'
+import { sayAmount } from '@thistle/core/treatments'
+import PickField from '../../fields/PickField.vue'
+import { sayDay } from '../../look/dates.ts'
+import FaultLine from '../../parts/FaultLine.vue'
+import SidePane from '../../parts/SidePane.vue'
+import RowsTable, { type Column } from '../../parts/RowsTable.vue'
+import { useYardsSince } from '../../parts/useYardsSince.ts'
+import WaitLine from '../../parts/WaitLine.vue'
+import { plural } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
+import BookNav from './BookNav.vue'
+import PackForm from './PackForm.vue'
+
+const holding = useHolding()
+const thisYear = computed(() => yearOf(holding.today))
+/** So many years back are offered: what is older is kept all the same, and asked for with its year. */
+const YEARS_BACK = 6
+const years = computed(() => {
+  const offered = Array.from({ length: YEARS_BACK }, (_, n) => thisYear.value - n)
+  return [...new Set([...offered, ...registerYears(holding.states)])].toSorted((a, b) => b - a)
+})
+const chosen = ref<string | null>(String(thisYear.value))
+const year = computed(() => Number(chosen.value ?? thisYear.value))
+const yardId = ref<string | null>(null)
+const yards = computed(() => holding.states.map((y) => [y.yard.id, y.yard.name] as const))
+
+const { yards: known, reading, fault, again } = useYardsSince(() => `${year.value}-01-01`)
+const lines = computed(() => {
+  const { settings } = holding
+  if (!known.value || !settings) return []
+  const asked = known.value.filter((y) => yardId.value === null || y.yard.id === yardId.value)
+  return registerOf(asked, year.value, settings)
+})
+const lacking = computed(() => lines.value.filter((l) => l.missing.length > 0))
+const isClosed = computed(() => (holding.settings?.closedThrough ?? '') >= `${year.value}-12-31`)
+
+const noting = ref<string | null>(null)
+const noted = computed(() => lines.value.find((l) => l.key === noting.value) ?? null)
+/** Given with the same pack, most likely: the same treatment within a week, with something missing. */
+const TOGETHER = 7
+const alike = computed(() => {
+  const of = noted.value
+  return of ? lacking.value.filter((l) => l.key !== of.key && l.treatment === of.treatment && Math.abs(daysBetween(l.start, of.start)) <= TOGETHER) : []
+})
+async function done(): Promise<void> {
+  noting.value = null
+  await again()
+}
+const mayNote = computed(() => holding.mayWrite && !isClosed.value)
+
+const COLUMNS: readonly Column<RegisterLine>[] = [
+  { key: 'when', title: 'In and out', width: 116 },
+  { key: 'colony', title: 'Colony', heads: true, width: 150 },
+  { key: 'what', title: 'Treatment' },
+  { key: 'doses', title: 'Given' },
+  { key: 'pack', title: 'Pack' },
+  { key: 'after', title: 'Afterwards' },
+  { key: 'missing', title: 'Still missing', width: 170 },
+]
+const amounts = (l: RegisterLine) =>
+  l.doses.map((d) => ({
+    on: sayDay(d.on),
+    amount: d.amount === null ? 'amount not noted' : l.unit === null ? String(d.amount) : holding.say(sayAmount(d.amount, l.unit)),
+    by: d.by,
+  }))
+const name = computed(() => `register-${year.value}`)
+const csv = () => saveAs(new Blob(['\ufeff', writeRegister(lines.value)], { type: 'text/csv;charset=utf-8' }), `${name.value}.csv`)
+function json(): void {
+  const plain = lines.value.map(({ treatment, outcome, ...l }) => ({ ...l, treatment: treatment.key, outcome: outcome && holding.say(outcome) }))
+  saveAs(new Blob([JSON.stringify({ register: 1, year: year.value, holding: holding.me?.holding.name, lines: plain }, null, 2)], { type: 'application/json' }), `${name.value}.json`)
+}
+const print = () => window.print()
+</script>
+
+<template>
+  <div class="page book">
+    <BookNav />
+    <h1>The register of {{ year }}</h1>
+    <div class="asked no-print">
+      <PickField id="bo-year" v-model="chosen" label="Year" :unknown="false" :options="years.map((y) => [String(y), String(y)] as const)" />
+      <PickField id="bo-yard" v-model="yardId" label="Yard" unknown="all yards" :options="yards" searched />
+      <div v-if="lines.length > 0" class="out">
+        <AButton class="press quiet" @click="csv">As CSV</AButton>
+        <AButton class="press quiet" @click="json">As JSON</AButton>
+        <AButton class="press quiet" @click="print">Print it</AButton>
+      </div>
+    </div>
+    <WaitLine v-if="reading || (!known && !fault)">Reading what is older ...</WaitLine>
+    <FaultLine v-else-if="fault">{{ fault }}</FaultLine>
+    <template v-else-if="lines.length > 0">
+      <p class="serif main" :class="lacking.length > 0 ? 'care' : 'settled'">
+        {{ plural(lines.length, 'treatment') }}{{ lacking.length > 0 ? `, and ${lacking.length === lines.length ? 'each' : lacking.length} still lacks something` : ', nothing missing' }}.
+        <template v-if="isClosed">The books of the year are closed.</template>
+      </p>
+      <p class="soft small no-print">
+        What a pack says is taken from its shelf in <RouterLink to="/rules">Rules</RouterLink> when a course is chosen: write it there before you choose, or fill it in here.
+        {{ isClosed ? '' : 'The year is closed there too, with its book.' }} How long a register is kept, and what it must hold, your own law says.
+      </p>
+      <div class="scroll" tabindex="0" role="region" aria-label="The register">
+        <RowsTable label="The register" :columns="COLUMNS" :rows="lines" :row-key="(l) => l.key">
+          <template #when="{ row: l }">{{ sayDay(l.start) }}<br />{{ l.end ? sayDay(l.end) : 'in the hive' }}</template>
+          <template #colony="{ row: l }">
+            <RouterLink :to="`/yards/${l.yardId}?colony=${l.colonyId}`"><strong>{{ l.colony }}</strong></RouterLink><br />
+            <span class="soft small">{{ l.position }} in {{ l.yard }}</span>
+          </template>
+          <template #what="{ row: l }">{{ l.treatment.name }}<template v-if="l.label"><br /><span class="soft small">{{ l.label }}</span></template></template>
+          <template #doses="{ row: l }">
+            <span v-for="(d, i) in amounts(l)" :key="i" class="line">{{ d.on }}: {{ d.amount }}<template v-if="d.by">, by {{ d.by }}</template></span>
+            <s v-for="(s, i) in l.struck" :key="`s${i}`" class="line soft small">{{ sayDay(s.on) }}: {{ s.what }}{{ s.amount === null ? '' : ` ${s.amount}` }}{{ s.reason ? ` (${s.reason})` : '' }}</s>
+          </template>
+          <template #pack="{ row: l }">
+            <span v-if="l.batch" class="line">batch {{ l.batch }}</span>
+            <span v-if="l.expires" class="line">good until {{ sayDay(l.expires, holding.today) }}</span>
+            <span v-if="l.bought" class="line soft small">{{ l.bought }}</span>
+            <span v-if="l.vet" class="line soft small">vet: {{ l.vet }}</span>
+          </template>
+          <template #after="{ row: l }"><template v-if="l.supersFrom">supers from {{ sayDay(l.supersFrom) }}</template></template>
+          <template #missing="{ row: l }">
+            <span v-if="l.missing.length > 0" class="care line">{{ l.missing.join(', ') }}</span>
+            <AButton v-if="mayNote" type="link" class="plainlink no-print" :aria-label="`${l.missing.length > 0 ? 'Fill in' : 'Put right'} the pack of ${l.colony}`" @click="noting = l.key">{{ l.missing.length > 0 ? 'Fill in' : 'Put right' }}</AButton>
+          </template>
+        </RowsTable>
+      </div>
+    </template>
+    <p v-else class="soft">Nothing was given in {{ year }}{{ yardId ? ' in this yard' : '' }}. What is given is entered in Yards, Today or Rounds, and stands here by itself.</p>
+    <SidePane v-if="noted" title="The pack" :sub="`${noted.treatment.name}, ${noted.colony}, ${sayDay(noted.start)}`" @close="noting = null">
+      <PackForm :key="noted.key" :line="noted" :alike="alike" @done="done" />
+    </SidePane>
+  </div>
+</template>
+
+<style scoped>
+.book { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
+.asked { display: flex; gap: 12px 16px; flex-wrap: wrap; align-items: end; }
+.asked > :first-child { width: 130px; }
+.asked > :nth-child(2) { width: 220px; }
+.out { display: flex; gap: 8px; flex-wrap: wrap; margin-left: auto; }
+.main { font-size: 21px; line-height: 1.28; }
+.scroll { overflow-x: auto; font-size: 14.5px; }
+.scroll :deep(table) { min-width: 900px; }
+.scroll :deep(td), .scroll :deep(th) { vertical-align: top; }
+.line { display: block; }
+@media screen and (max-width: 720px) { .out { margin-left: 0; } }
+@media print {
+  .scroll { overflow: visible; font-size: 8.5pt; }
+  .scroll :deep(table) { min-width: 0; }
+  .scroll :deep(tr) { break-inside: avoid; }
+}
+</style>
