@@ -42,10 +42,6 @@ async function inDemo(options) {
 }
 
 try {
-  const door = await open()
-  await door.go('/sign-in')
-  await door.snap('sign-in')
-
   const { page, context, go, snap } = await inDemo()
   const yards = await (await context.request.get(`${base}/api/yards`)).json()
   const find = (name) => yards.flatMap((y) => y.colonies).find((c) => c.name === name).id
@@ -91,6 +87,9 @@ try {
   await go(`/rounds/${yards[0].id}/2026-08-12`)
   await page.getByRole('heading', { name: 'Take along' }).waitFor()
   await snap('round-sheet')
+  await go('/book')
+  await page.getByRole('row', { name: /Linden/ }).waitFor()
+  await snap('book')
   await go('/rules')
   await snap('rules')
 

@@ -97,7 +97,7 @@ const print = () => window.print()
     <FaultLine v-else-if="fault">{{ fault }}</FaultLine>
     <template v-else-if="lines.length > 0">
       <p class="serif main" :class="lacking.length > 0 ? 'care' : 'settled'">
-        {{ plural(lines.length, 'treatment') }}{{ lacking.length > 0 ? `, and ${lacking.length === lines.length ? 'each' : lacking.length} still lacks something` : ', nothing missing' }}.
+        {{ plural(lines.length, 'treatment') }}{{ lacking.length > 0 ? `, and ${lacking.length === lines.length ? 'each' : lacking.length} still ${lacking.length === lines.length || lacking.length === 1 ? 'lacks' : 'lack'} something` : ', nothing missing' }}.
         <template v-if="isClosed">The books of the year are closed.</template>
       </p>
       <p class="soft small no-print">
@@ -125,7 +125,7 @@ const print = () => window.print()
           <template #after="{ row: l }"><template v-if="l.supersFrom">supers from {{ sayDay(l.supersFrom) }}</template></template>
           <template #missing="{ row: l }">
             <span v-if="l.missing.length > 0" class="care line">{{ l.missing.join(', ') }}</span>
-            <AButton v-if="mayNote" type="link" class="plainlink no-print" :aria-label="`${l.missing.length > 0 ? 'Fill in' : 'Put right'} the pack of ${l.colony}`" @click="noting = l.key">{{ l.missing.length > 0 ? 'Fill in' : 'Put right' }}</AButton>
+            <AButton v-if="mayNote" :type="l.missing.length > 0 ? 'default' : 'link'" :class="l.missing.length > 0 ? 'press quiet no-print' : 'plainlink no-print'" :aria-label="`${l.missing.length > 0 ? 'Fill in' : 'Put right'} the pack of ${l.colony}`" @click="noting = l.key">{{ l.missing.length > 0 ? 'Fill in' : 'Put right' }}</AButton>
           </template>
         </RowsTable>
       </div>
