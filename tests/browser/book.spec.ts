@@ -57,6 +57,11 @@ test('a yard alone, a year without anything, and what worked here', async ({ dem
   const strips = page.getByRole('region', { name: 'Amitraz strip' })
   await expect(strips.getByRole('img', { name: /^Mill Orchard 2026: \d\d % \(/ })).toBeVisible()
   await expect(strips).toContainText('in 5 colonies')
+  await page.getByRole('link', { name: 'The year', exact: true }).click()
+  const otherwise = page.getByRole('region', { name: 'What to do otherwise' })
+  await expect(otherwise).toContainText(/Count before a course and after it by one method: of \d+ of \d+/)
+  await page.getByRole('region', { name: 'Slipped' }).getByRole('link').first().click()
+  await expect(page.getByRole('complementary')).toBeVisible()
 })
 
 test.describe('on a phone', () => {

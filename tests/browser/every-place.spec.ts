@@ -20,6 +20,7 @@ const PLACES = [
   '/rounds/:yard/2026-08-12',
   '/book',
   '/book/worked',
+  '/book/year',
   '/rules',
   '/rules/oxalic-vapour',
   '/changes',

@@ -1,7 +1,7 @@
 /** The register as an inspector reads it, and what worked here as a statistician does. */
 import { describe, expect, it } from 'vitest'
-import { pool, registerOf, registerYears, workedHere, workedOf, type Counted } from '@thistle/core/book'
-import { courseFacts, yardState, type CourseRecord, type SettingsRecord } from '@thistle/core/holding'
+import { lookedBack, pool, registerOf, registerYears, workedHere, workedOf, type Counted } from '@thistle/core/book'
+import { courseFacts, yardState, type ColonyRecord, type CourseRecord, type SettingsRecord } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
 import { readTable, writeRegister } from '@thistle/core/tables'
 import { addDays, type Day } from '@thistle/core/time'
@@ -164,5 +164,58 @@ describe('what worked here', () => {
     expect(only).toMatchObject({ colonies: 1, treatment: { key: 'formic-strip-14' }, groups: [{ yard: 'Test Yard', year: 2026, colonies: 1 }] })
     // One course alone is drawn towards nothing but itself.
     expect(only!.groups[0]!.pooled.estimate).toBeCloseTo(only!.groups[0]!.alone.estimate, 6)
+  })
+})
+
+describe('a year looked back on', () => {
+  const back = (colonies: readonly ColonyRecord[], year = 2026, today = TODAY) =>
+    lookedBack([yardState(bareYard(today, { name: 'Quay', colonies }), bareSettings)], year, { rules: {} })
+  const said = (list: readonly { text: string }[]) => list.map((s) => s.text)
+  const formicOf = (id: string, after: number | null, over: Partial<ColonyRecord> = {}) => {
+    const course = bareCourse('fluvalinate-strip', '2026-06-01', [event('2026-06-01', 'dose'), event('2026-07-15', 'remove')])
+    const recount = after === null ? [] : [bareCount('2026-07-28', after, { courseId: course.id })]
+    return bareColony({ id, name: id, counts: [bareCount('2026-06-01', 12), ...recount], courses: [course], ...over })
+  }
+  it('says nothing of a year in which nothing was entered', () => {
+    const nothing = back([bareColony()], 2024)
+    expect([said(nothing.counted), said(nothing.done)]).toEqual([['Nothing was counted.'], ['Nothing was given.']])
+    expect([nothing.worked, nothing.slipped, nothing.lost, nothing.otherwise]).toEqual([[], [], [], []])
+    expect(back([]).otherwise).toEqual([])
+  })
+  it('counts what was counted against the limit of its day, what was given, and what came of it', () => {
+    const found = back([
+      formicOf('Ash', 40),
+      formicOf('Birch', null),
+      bareColony({ id: 'c', name: 'Cedar', counts: [bareCount('2026-05-02', 1), bareCount('2025-08-01', 30)] }),
+    ])
+    // Twelve of 300 twice and forty of 300 are over; one of 300 is not; last year's is not of this one.
+    expect(said(found.counted)).toEqual(['4 counts in 3 of 3 colonies.', '3 of them, in 2 colonies, at or over the limit of their day.'])
+    expect(said(found.done)).toEqual(['2 courses: tau-fluvalinate strip in 2.'])
+    expect(said(found.worked)[0]).toBe('1 of 2 courses was counted before and after: 0 did their work, 1 fell short, of 0 two counts cannot tell.')
+    expect(found.worked[1]).toMatchObject({ colonyId: 'Ash' })
+    expect(said(found.otherwise).some((t) => t.startsWith('Go through why'))).toBe(true)
+  })
+  it('tells one slip a course and none that was taken as it is, and what was lost with its last count', () => {
+    const late = bareCourse('amitraz-strip', '2026-04-01', [event('2026-04-01', 'dose'), event('2026-07-20', 'remove')])
+    const dead = event('2026-08-20', '', { kind: 'died', job: null, n: null, amount: null })
+    const gone = bareCourse('formic-strip-14', '2026-08-10', [event('2026-08-10', 'dose'), dead])
+    const found = back([
+      bareColony({ id: 'a', name: 'Alder', courses: [late] }),
+      bareColony({ id: 'b', name: 'Beech', counts: [bareCount('2026-08-09', 30)], courses: [gone] }),
+    ])
+    expect(said(found.slipped)).toEqual([expect.stringMatching(/^Alder \(Quay\): They were in for 110 days/)])
+    expect(said(found.lost)).toEqual(['Beech (Quay): died on {2026-08-20}; its last count, of {2026-08-09}, was 10.0.'])
+    const taken = { ...late, events: [...late.events, event('2026-07-21', 'remove', { kind: 'accepted', reason: 'the flow was on' })] }
+    expect(back([bareColony({ courses: [taken] })]).slipped).toEqual([])
+  })
+  it('asks for what is a habit, each with its figure', () => {
+    const bare = ['a', 'b', 'c'].map((id) => formicOf(id, null))
+    const idle = ['d', 'e'].map((id) => bareColony({ id, name: id }))
+    const found = said(back([...bare, ...idle]).otherwise)
+    expect(found).toEqual([
+      'Count the others too: 2 colonies were not counted once.',
+      'Count before a course and after it by one method: of 3 of 3 nobody can say what they took.',
+      'Write down what the pack says when you open it: 3 entries of the register still lack something.',
+    ])
   })
 })

@@ -7,7 +7,7 @@ export { colonyState, type ColonyState, type NextStep, type Tone } from './colon
 export { yardState, type YardState, type Phrase } from './yard-state.ts'
 export { flagsOf } from './count-flags.ts'
 export { countNext, type CountNext } from './count-next.ts'
-export { asOfDay, yardCounts, yardHistory, yardJars, type CountRound, type YardCounts } from './yard-counts.ts'
+export { asOfDay, casesByDay, yardCounts, yardHistory, yardJars, type CountRound, type YardCounts } from './yard-counts.ts'
 export { driftingWithin, gatherSteps, jobsOn, sharedText, stepsOn, todayOfYards, type TodayList, type TodayJob } from './today.ts'
 export { THEMES, USUAL_PREFERENCES, type Preferences } from './preferences.ts'
 export { lookWith, type Told } from './look-with.ts'

@@ -66,6 +66,18 @@ export interface CountRound {
 export const asOfDay = (day: Day, situation: Situation): Situation =>
   day === situation.asOf ? situation : { ...situation, asOf: day, phase: null, colony: { ...situation.colony, brood: null } }
 
+/** The cases of a yard by their days, each made once: its colonies are counted on the same ones. Null of a yard without colonies. */
+export function casesByDay({ row }: YardState): (day: Day) => Situation | null {
+  const made = new Map<Day, Situation>()
+  const situation = row[0]?.situation
+  return (day) => {
+    if (!situation) return null
+    const known = made.get(day) ?? asOfDay(day, situation)
+    made.set(day, known)
+    return known
+  }
+}
+
 /** The rounds of counting that are remembered, oldest first. Samples marked as not representative are left out. */
 export function yardHistory({ row }: YardState): CountRound[] {
   const situation = row[0]?.situation

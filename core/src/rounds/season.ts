@@ -1,7 +1,7 @@
 import { plural } from '../units/index.ts'
 import { newestCount } from '../count/index.ts'
 import { courseEnd } from '../course/index.ts'
-import { asOfDay, countFacts, type ColonyState, type CourseState, type YardState } from '../holding/index.ts'
+import { casesByDay, countFacts, type ColonyState, type CourseState, type YardState } from '../holding/index.ts'
 import { overLimit } from '../judge/index.ts'
 import { phaseAt, type Phase, type Situation } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, yearOf, type Day } from '../time/index.ts'
@@ -77,31 +77,19 @@ function barOf(state: CourseState, today: Day): SeasonBar | null {
 }
 
 /** Points against the limit of their own day; `dayOf` gives the yard's case of it. */
-function countsOf({ colony }: ColonyState, within: (day: Day) => boolean, dayOf: (day: Day) => Situation): SeasonCount[] {
+function countsOf({ colony }: ColonyState, within: (day: Day) => boolean, dayOf: (day: Day) => Situation | null): SeasonCount[] {
   return colony.counts.flatMap((count): SeasonCount[] => {
     if (count.method === 'drone' || !within(count.onDay)) return []
-    const pooled = newestCount(countFacts(count), count.onDay)
-    if (!pooled) return []
+    const [pooled, there] = [newestCount(countFacts(count), count.onDay), dayOf(count.onDay)]
+    if (!pooled || !there) return []
     const { mites, bees, days } = pooled
-    const point = { day: count.onDay, over: overLimit(pooled, dayOf(count.onDay)) }
+    const point = { day: count.onDay, over: overLimit(pooled, there) }
     if (bees > 0) {
       const level = (mites / bees) * 100
       return [{ ...point, level, unit: 'per100', text: `${level.toFixed(1)} in 100, ${plural(mites, 'mite')} on ${plural(bees, 'bee')}` }]
     }
     return days > 0 ? [{ ...point, level: mites / days, unit: 'perDay', text: `${(mites / days).toFixed(1)} a day on the board` }] : []
   })
-}
-
-/** The cases of a yard by their days, each made once: its colonies are counted on the same ones. */
-function daysOfYear({ row }: YardState): (day: Day) => Situation {
-  const made = new Map<Day, Situation>()
-  return (day) => {
-    const [first] = row
-    if (!first) throw new Error('a day of a yard without colonies')
-    let found = made.get(day)
-    if (!found) made.set(day, (found = asOfDay(day, first.situation)))
-    return found
-  }
 }
 
 /** On since the oldest of the newest looks that saw them, until the day they come off, or today; and again from the next day they go on. */
@@ -134,7 +122,7 @@ export function seasonOf(yards: readonly YardState[], today: Day, shift = 0): Se
     from,
     to,
     yards: yards.map((y) => {
-      const dayOf = daysOfYear(y)
+      const dayOf = casesByDay(y)
       return {
         yardId: y.yard.id,
         name: y.yard.name,

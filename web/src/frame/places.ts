@@ -33,6 +33,7 @@ export const ROUNDS: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
 /** Other pages of the book. */
 export const BOOK: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
   { path: '/book/worked', name: 'What worked here', says: 'by treatment, yard and year' },
+  { path: '/book/year', name: 'The year looked back on', says: 'counted, done, worked, slipped, lost' },
 ]
 /** What belongs to the keeper and the holding rather than to the work. */
 export const ASIDE: readonly Place[] = [

@@ -8,6 +8,7 @@ const route = useRoute()
 const ways = computed(() => [
   { to: '/book', name: 'The register', on: route.name === 'book' },
   { to: '/book/worked', name: 'What worked here', on: route.name === 'book-worked' },
+  { to: '/book/year', name: 'The year', on: route.name === 'book-year' },
 ])
 </script>
 

@@ -3,44 +3,29 @@
 import AButton from 'ant-design-vue/es/button'
 import { saveAs } from 'file-saver'
 import { computed, ref } from 'vue'
-import { registerOf, registerYears, type RegisterLine } from '@thistle/core/book'
+import { registerOf, type RegisterLine } from '@thistle/core/book'
 import { writeRegister } from '@thistle/core/tables'
-import { daysBetween, yearOf } from '@thistle/core/time'
+import { daysBetween } from '@thistle/core/time'
 import { sayAmount } from '@thistle/core/treatments'
-import PickField from '../../fields/PickField.vue'
 import { sayDay } from '../../look/dates.ts'
 import FaultLine from '../../parts/FaultLine.vue'
 import SidePane from '../../parts/SidePane.vue'
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
-import { useYardsSince } from '../../parts/useYardsSince.ts'
 import WaitLine from '../../parts/WaitLine.vue'
 import { plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
+import BookAsked from './BookAsked.vue'
 import BookNav from './BookNav.vue'
 import PackForm from './PackForm.vue'
+import { useBook } from './useBook.ts'
 
 const holding = useHolding()
-const thisYear = computed(() => yearOf(holding.today))
-/** So many years back are offered: what is older is kept all the same, and asked for with its year. */
-const YEARS_BACK = 6
-const years = computed(() => {
-  const offered = Array.from({ length: YEARS_BACK }, (_, n) => thisYear.value - n)
-  return [...new Set([...offered, ...registerYears(holding.states)])].toSorted((a, b) => b - a)
-})
-const chosen = ref<string | null>(String(thisYear.value))
-const year = computed(() => Number(chosen.value ?? thisYear.value))
-const yardId = ref<string | null>(null)
-const yards = computed(() => holding.states.map((y) => [y.yard.id, y.yard.name] as const))
-
-const { yards: known, reading, fault, again } = useYardsSince(() => `${year.value}-01-01`)
+const { years, chosen, year, yardId, yards, reading, fault, again, isClosed } = useBook()
 const lines = computed(() => {
   const { settings } = holding
-  if (!known.value || !settings) return []
-  const asked = known.value.filter((y) => yardId.value === null || y.yard.id === yardId.value)
-  return registerOf(asked, year.value, settings)
+  return yards.value && settings ? registerOf(yards.value, year.value, settings) : []
 })
 const lacking = computed(() => lines.value.filter((l) => l.missing.length > 0))
-const isClosed = computed(() => (holding.settings?.closedThrough ?? '') >= `${year.value}-12-31`)
 
 const noting = ref<string | null>(null)
 const noted = computed(() => lines.value.find((l) => l.key === noting.value) ?? null)
@@ -84,16 +69,14 @@ const print = () => window.print()
   <div class="page book">
     <BookNav />
     <h1>The register of {{ year }}</h1>
-    <div class="asked no-print">
-      <PickField id="bo-year" v-model="chosen" label="Year" :unknown="false" :options="years.map((y) => [String(y), String(y)] as const)" />
-      <PickField id="bo-yard" v-model="yardId" label="Yard" unknown="all yards" :options="yards" searched />
-      <div v-if="lines.length > 0" class="out">
+    <BookAsked v-model:year="chosen" v-model:yard-id="yardId" :years="years">
+      <template v-if="lines.length > 0">
         <AButton class="press quiet" @click="csv">As CSV</AButton>
         <AButton class="press quiet" @click="json">As JSON</AButton>
         <AButton class="press quiet" @click="print">Print it</AButton>
-      </div>
-    </div>
-    <WaitLine v-if="reading || (!known && !fault)">Reading what is older ...</WaitLine>
+      </template>
+    </BookAsked>
+    <WaitLine v-if="reading || (!yards && !fault)">Reading what is older ...</WaitLine>
     <FaultLine v-else-if="fault">{{ fault }}</FaultLine>
     <template v-else-if="lines.length > 0">
       <p class="serif main" :class="lacking.length > 0 ? 'care' : 'settled'">
@@ -139,16 +122,11 @@ const print = () => window.print()
 
 <style scoped>
 .book { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
-.asked { display: flex; gap: 12px 16px; flex-wrap: wrap; align-items: end; }
-.asked > :first-child { width: 130px; }
-.asked > :nth-child(2) { width: 220px; }
-.out { display: flex; gap: 8px; flex-wrap: wrap; margin-left: auto; }
 .main { font-size: 21px; line-height: 1.28; }
 .scroll { overflow-x: auto; font-size: 14.5px; }
 .scroll :deep(table) { min-width: 900px; }
 .scroll :deep(td), .scroll :deep(th) { vertical-align: top; }
 .line { display: block; }
-@media screen and (max-width: 720px) { .out { margin-left: 0; } }
 @media print {
   .scroll { overflow: visible; font-size: 8.5pt; }
   .scroll :deep(table) { min-width: 0; }
