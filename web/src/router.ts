@@ -98,7 +98,12 @@ export function makeRouter(): Router {
       },
       { path: '/book', name: 'book', component: () => import('./places/book/RegisterPlace.vue'), meta: { title: 'The register' } },
       { path: '/book/worked', name: 'book-worked', component: () => import('./places/book/WorkedPlace.vue'), meta: { title: 'What worked here' } },
-      { path: '/book/year', name: 'book-year', component: () => import('./places/book/LookedBackPlace.vue'), meta: { title: 'The year looked back on' } },
+      {
+        path: '/book/year',
+        name: 'book-year',
+        component: () => import('./places/book/LookedBackPlace.vue'),
+        meta: { title: 'The year looked back on' },
+      },
       { path: '/first-steps', component: () => import('./places/first/FirstSteps.vue'), meta: { title: 'First steps' } },
       { path: '/more', component: () => import('./places/more/MorePlace.vue'), meta: { title: 'More' } },
       { path: '/you', component: () => import('./places/you/YouPlace.vue'), meta: { title: 'You' } },
