@@ -76,6 +76,7 @@ function pickYard(id: string): void {
   .name { display: none; }
   .inner { gap: 12px; }
   .right { gap: 10px; }
+  .place { padding-left: 8px; padding-right: 8px; }
 }
 @container band (max-width: 960px) {
   .place { padding-inline: 9px; font-size: 15px; }
