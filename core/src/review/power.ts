@@ -1,3 +1,6 @@
+import drawGamma from '@stdlib/random-base-gamma'
+import drawNormal from '@stdlib/random-base-normal'
+import drawPoisson from '@stdlib/random-base-poisson'
 import { incompleteBeta, seeded } from '../count/index.ts'
 
 /** A trial of two arms before it is begun. */
@@ -54,31 +57,15 @@ export function differenceOf(one: readonly number[], other: readonly number[]): 
   return { estimate: a - b, freedom, error, p: twoSided((a - b) / error, freedom) }
 }
 
-interface Draws {
-  readonly normal: () => number
-  readonly count: (mean: number, extra: number) => number
-}
-function drawsFrom(seed: number): Draws {
-  const next = seeded(seed)
-  const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next())
-  const poisson = (mean: number): number => {
-    // Many are drawn as a normal distribution has them: the sum of that many is as good.
-    if (mean > 500) return Math.max(0, Math.round(mean + Math.sqrt(mean) * normal()))
-    let [k, p] = [0, next()]
-    for (const least = Math.exp(-mean); p > least; k++) p *= next()
-    return k
+/** Counts drawn from a seed, by the standard library's generators: Poisson, or so many times as wide (a gamma mixture of them). */
+function drawsFrom(seed: number) {
+  const options = { prng: seeded(seed) }
+  const [normal, gamma, poisson] = [drawNormal.factory(0, 1, options), drawGamma.factory(options), drawPoisson.factory(options)]
+  const found = (mean: number): number => (mean > 0 ? poisson(mean) : 0)
+  return {
+    normal,
+    count: (mean: number, extra: number): number => found(extra <= 1 || mean <= 0 ? mean : gamma(mean / (extra - 1), 1 / (extra - 1))),
   }
-  const gamma = (shape: number): number => {
-    // Marsaglia & Tsang, ACM Transactions on Mathematical Software 26, 2000 (from memory).
-    if (shape < 1) return gamma(shape + 1) * (1 - next()) ** (1 / shape)
-    const d = shape - 1 / 3
-    for (;;) {
-      const x = normal()
-      const v = (1 + x / Math.sqrt(9 * d)) ** 3
-      if (v > 0 && Math.log(1 - next()) < (x * x) / 2 + d - d * v + d * Math.log(v)) return d * v
-    }
-  }
-  return { normal, count: (mean, extra) => poisson(extra <= 1 || mean <= 0 ? mean : gamma(mean / (extra - 1)) * (extra - 1)) }
 }
 
 /** How often the test finds a difference, in trials drawn from a seed. */
