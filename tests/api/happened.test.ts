@@ -83,7 +83,7 @@ describe('what a pack says, for the register', () => {
     const other = { pack: { batch: 'C-8' } }
     expect(said(await put(LINDEN, 'pack-noted', '2026-03-08', other))).toMatch(/^reason: That is noted already, and otherwise/)
     await put(LINDEN, 'pack-noted', '2026-03-08', { ...other, reason: 'read it wrong' }).expect(201)
-    expect(await line()).toMatchObject({ batch: 'C-8', struck: [{ what: 'batch C-7', reason: 'read it wrong' }] })
+    expect(await line()).toMatchObject({ batch: 'C-8', struck: [{ what: 'batch', was: 'C-7', reason: 'read it wrong' }] })
     // The course itself is what it was.
     expect((await course('Linden')).course.jobs.some((j) => j.state === 'open' && j.job === 'dose')).toBe(false)
   })

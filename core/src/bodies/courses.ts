@@ -1,5 +1,7 @@
 import Joi from 'joi'
 import { EVENT_KINDS, type EventKind } from '../course/index.ts'
+import type { Field } from '../fields/index.ts'
+import { caseField, nameOf } from '../formats/index.ts'
 import type { Spot } from '../holding/index.ts'
 import { PACK_FIELDS, SHELF_FIELDS, type PackNote, type TreatmentKey } from '../situation/index.ts'
 import { TREATMENTS, type JobKind } from '../treatments/index.ts'
@@ -48,17 +50,9 @@ export const spots = Joi.array()
 /** What a pack says: at least one thing, each as on the shelf. */
 export const packNote = Joi.object(
   Object.fromEntries(
-    PACK_FIELDS.map((field) => {
-      const of = SHELF_FIELDS[field]
-      return [
-        field,
-        of.kind === 'day'
-          ? day()
-          : Joi.string()
-              .trim()
-              .min(1)
-              .max('most' in of ? of.most : 80),
-      ]
+    PACK_FIELDS.map((name) => {
+      const field: Field = SHELF_FIELDS[name]
+      return [name, field.kind === 'text' ? nameOf(field.most) : caseField(field).invalid(null)]
     }),
   ),
 )

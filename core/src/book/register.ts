@@ -1,15 +1,16 @@
-import { courseEnd } from '../course/index.ts'
+import { courseEnd, type EventKind } from '../course/index.ts'
 import type { ColonyState, CourseState, YardState } from '../holding/index.ts'
-import { PACK_FIELDS, SHELF_FIELDS, type PackField, type PackNote, type Rule, type TreatmentKey } from '../situation/index.ts'
+import { PACK_FIELDS, type PackField, type PackNote, type Rule, type TreatmentKey } from '../situation/index.ts'
 import { yearOf, type Day } from '../time/index.ts'
-import type { DoseUnit, Treatment } from '../treatments/index.ts'
+import type { DoseUnit, JobKind, Treatment } from '../treatments/index.ts'
 
 /** What was entered of a course and no longer stands, with what was said of why. */
 export interface Struck {
   readonly on: Day
-  /** A job, or what a pack said. */
-  readonly what: string
-  readonly amount: number | null
+  /** A job, or what of a pack. */
+  readonly what: JobKind | EventKind | 'cancelled' | PackField
+  /** What stood there: the amount of a job, or what the pack was said to say. */
+  readonly was: string | number | null
   /** Why it was struck, as it was written; null where nobody wrote it. */
   readonly reason: string | null
 }
@@ -63,8 +64,7 @@ function packThrough({ record, events }: Pick<CourseState, 'record' | 'events'>)
   const now = events.reduce<PackNote>((was, e) => {
     for (const [field, value] of Object.entries(e.pack ?? {})) {
       const before = was[field as PackField]
-      if (before !== undefined && before !== value)
-        struck.push({ on: e.happenedOn, what: `${SHELF_FIELDS[field as PackField].label} ${before}`, amount: null, reason: e.reason ?? null })
+      if (before !== undefined && before !== value) struck.push({ on: e.happenedOn, what: field as PackField, was: before, reason: e.reason ?? null })
     }
     return { ...was, ...e.pack }
   }, shelf)
@@ -78,7 +78,7 @@ function struckOf({ record }: CourseState): Struck[] {
   return record.events.flatMap((e) => {
     const by = record.events.find((other) => other.supersedes === e.id)
     return by && e.kind !== 'taken-back' && e.kind !== 'pack-noted'
-      ? [{ on: e.happenedOn, what: e.job ?? e.kind, amount: e.amount, reason: by.reason ?? by.note ?? null }]
+      ? [{ on: e.happenedOn, what: e.job ?? e.kind, was: e.amount, reason: by.reason ?? by.note ?? null }]
       : []
   })
 }

@@ -1,6 +1,6 @@
 export { caseSchema, monthSchema, limitSchema } from './case-schema.ts'
 export { parseCase, writeCase, type Refusal, type Parsed } from './parse-case.ts'
 export { parsePower, parseReview, powerSchema, reviewSchema } from './parse-review.ts'
-export { nameOf, sentObject } from './fields.ts'
+export { caseField, nameOf, sentObject } from './fields.ts'
 export { daySchema, saidBy, MESSAGES } from './joi.ts'
 export { jsonSchemaOf } from './json-schema.ts'

@@ -43,7 +43,7 @@ export const writeRegister = (lines: readonly RegisterLine[]): string =>
       l.start,
       l.end,
       l.supersFrom,
-      l.struck.map((s) => `${s.on}: ${[s.what, s.amount, s.reason].filter((x) => x !== null).join(', ')}`).join('; '),
+      l.struck.map((s) => `${s.on}: ${[s.what, s.was, s.reason].filter((x) => x !== null).join(', ')}`).join('; '),
       l.missing.join(', '),
     ]),
   )

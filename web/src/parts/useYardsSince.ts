@@ -1,8 +1,9 @@
 /** Yards with their records from a day on: what is read without being asked for where it reaches so far, else asked for when it is turned to. */
-import { yardState, type YardRecord, type YardState } from '@thistle/core/holding'
+import type { YardRecord, YardState } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import { computed, shallowRef, watch } from 'vue'
 import { useHolding } from '../stores/holding.ts'
+import { stateOf, workAhead } from '../stores/states.ts'
 import { useSave } from './useSave.ts'
 
 /** The days that are read without being asked for. */
@@ -19,7 +20,8 @@ export function useYardsSince(since: () => Day) {
     if (isNear(day) || !settings) return
     await ask(async () => {
       const yards = await holding.persist<YardRecord[]>('GET', `/yards?since=${day}`)
-      older.value = { since: day, yards: yards.map((y) => yardState(y, settings)) }
+      await workAhead(yards, settings)
+      older.value = { since: day, yards: yards.map((y) => stateOf(y, settings)) }
     })
   }
   watch(since, (day) => (reaches(day) ? undefined : read(day)), { immediate: true })

@@ -44,7 +44,7 @@ const print = () => window.print()
         <section v-for="[key, title, none] in PARTS" :key="key" :aria-labelledby="`lb-${key}`">
           <h2 :id="`lb-${key}`">{{ title }}</h2>
           <ul v-if="back[key].length > 0">
-            <li v-for="s in back[key]" :key="s.text">
+            <li v-for="(s, i) in back[key]" :key="i">
               <RouterLink v-if="s.colonyId" :to="`/yards/${s.yardId}?colony=${s.colonyId}`">{{ holding.say(s.text) }}</RouterLink>
               <template v-else>{{ holding.say(s.text) }}</template>
             </li>

@@ -10,6 +10,7 @@ import AreaField from '../../fields/AreaField.vue'
 import DayField from '../../fields/DayField.vue'
 import TextField from '../../fields/TextField.vue'
 import FaultLine from '../../parts/FaultLine.vue'
+import { PACK_TEXTS } from '../../parts/pack-fields.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { plural } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
@@ -18,8 +19,6 @@ const props = defineProps<{ line: RegisterLine; alike: readonly RegisterLine[] }
 const emit = defineEmits<{ done: [] }>()
 const holding = useHolding()
 const { busy, fault, marked, at, refuse, save } = useSave()
-const LABELS = { label: 'Name on the pack', batch: 'Batch', bought: 'Bought where', vet: 'Vet' } as const
-const MOST = { label: 80, batch: 40, bought: 80, vet: 80 } as const
 const draft = reactive<Record<PackField, string>>(Object.fromEntries(PACK_FIELDS.map((f) => [f, props.line[f] ?? ''])) as Record<PackField, string>)
 const reason = ref('')
 const all = ref(props.alike.length > 0)
@@ -34,10 +33,11 @@ async function keep(): Promise<void> {
   if (strikes.value && reason.value.trim().length < 3) return refuse('reason', 'What stands is struck through and kept: write down why.')
   // It is of the day on which it was given: once that year is closed it can no longer be written.
   const events = told.map(({ l, pack }) => ({ id: newId(), courseId: l.key, kind: 'pack-noted', happenedOn: l.start, pack, reason: strikes.value ? reason.value.trim() : null, device: 'page' }))
-  const byYard = new Map<string, typeof events>()
-  for (const [i, { l }] of told.entries()) byYard.set(l.yardId, [...(byYard.get(l.yardId) ?? []), ...events.slice(i, i + 1)])
+  const yards = [...new Set(told.map(({ l }) => l.yardId))]
   const done = await save(async () => {
-    for (const [yardId, list] of byYard) await holding.stroke({ events: list }, yardId)
+    await holding.stroke({ events }, yards[0] ?? props.line.yardId)
+    // One stroke for all of them; the other yards are read anew with it.
+    for (const yardId of yards.slice(1)) await holding.refresh(yardId)
   })
   if (done) emit('done')
 }
@@ -47,11 +47,8 @@ const faultOf = (field: PackField) => at(`events[0].pack.${field}`)
 <template>
   <AForm novalidate layout="vertical" class="form" @submit="keep">
     <p class="soft">Copy it from the pack in your hand. Leave empty what you do not know.</p>
-    <TextField id="pk-label" v-model="draft.label" :label="LABELS.label" :most="MOST.label" :fault="faultOf('label')" />
-    <TextField id="pk-batch" v-model="draft.batch" :label="LABELS.batch" :most="MOST.batch" :fault="faultOf('batch')" />
+    <TextField v-for="f in PACK_TEXTS" :id="`pk-${f.name}`" :key="f.name" v-model="draft[f.name]" :label="f.label" :most="f.most" :hint="f.name === 'vet' ? (line.prescription ? 'who prescribed it' : 'where one is needed') : undefined" :fault="faultOf(f.name)" />
     <DayField id="pk-expires" :model-value="draft.expires || null" label="Good until" :fault="faultOf('expires')" @update:model-value="draft.expires = $event ?? ''" />
-    <TextField id="pk-bought" v-model="draft.bought" :label="LABELS.bought" :most="MOST.bought" :fault="faultOf('bought')" />
-    <TextField id="pk-vet" v-model="draft.vet" :label="LABELS.vet" :most="MOST.vet" :hint="line.prescription ? 'who prescribed it' : 'where one is needed'" :fault="faultOf('vet')" />
     <AreaField v-if="strikes" id="pk-reason" v-model="reason" label="Why it is put right" :most="2000" :fault="at('reason') ?? at('events[0].reason')" />
     <ACheckbox v-if="alike.length > 0" v-model:checked="all">
       The same for {{ plural(alike.length, 'other colony', 'other colonies') }} given {{ line.treatment.name }} within a week of it

@@ -8,6 +8,7 @@ import { writeRegister } from '@thistle/core/tables'
 import { daysBetween } from '@thistle/core/time'
 import { sayAmount } from '@thistle/core/treatments'
 import { sayDay } from '../../look/dates.ts'
+import { useNarrow } from '../../look/narrow.ts'
 import FaultLine from '../../parts/FaultLine.vue'
 import SidePane from '../../parts/SidePane.vue'
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
@@ -17,6 +18,7 @@ import { useHolding } from '../../stores/holding.ts'
 import BookAsked from './BookAsked.vue'
 import BookNav from './BookNav.vue'
 import PackForm from './PackForm.vue'
+import PackSays from './PackSays.vue'
 import { useBook } from './useBook.ts'
 
 const holding = useHolding()
@@ -56,6 +58,10 @@ const amounts = (l: RegisterLine) =>
     amount: d.amount === null ? 'amount not noted' : l.unit === null ? String(d.amount) : holding.say(sayAmount(d.amount, l.unit)),
     by: d.by,
   }))
+const WAS: Readonly<Record<string, string>> = { dose: 'given', remove: 'taken out', label: 'name', expires: 'good until', bought: 'bought at' }
+const sayStruck = ({ on, what, was, reason }: RegisterLine['struck'][number]): string =>
+  `${sayDay(on)}: ${WAS[what] ?? what}${was === null ? '' : ` ${what === 'expires' ? sayDay(String(was), holding.today) : was}`}${reason ? ` (${reason})` : ''}`
+const narrow = useNarrow()
 const name = computed(() => `register-${year.value}`)
 const csv = () => saveAs(new Blob(['\ufeff', writeRegister(lines.value)], { type: 'text/csv;charset=utf-8' }), `${name.value}.csv`)
 function json(): void {
@@ -87,23 +93,32 @@ const print = () => window.print()
         What a pack says is taken from its shelf in <RouterLink to="/rules">Rules</RouterLink> when a course is chosen: write it there before you choose, or fill it in here.
         {{ isClosed ? '' : 'The year is closed there too, with its book.' }} How long a register is kept, and what it must hold, your own law says.
       </p>
-      <div class="scroll" tabindex="0" role="region" aria-label="The register">
+      <ul v-if="narrow" class="cards" aria-label="The register">
+        <li v-for="l in lines" :key="l.key" class="sheet">
+          <p><RouterLink :to="`/yards/${l.yardId}?colony=${l.colonyId}`"><strong>{{ l.colony }}</strong></RouterLink> <span class="soft small">{{ l.position }} in {{ l.yard }}</span></p>
+          <p>{{ l.treatment.name }}, {{ sayDay(l.start) }} to {{ l.end ? sayDay(l.end) : 'now, in the hive' }}</p>
+          <PackSays :line="l" />
+          <p v-for="(d, i) in amounts(l)" :key="i" class="small">{{ d.on }}: {{ d.amount }}<template v-if="d.by">, by {{ d.by }}</template></p>
+          <s v-for="(s, i) in l.struck" :key="`s${i}`" class="soft small">{{ sayStruck(s) }}</s>
+          <p v-if="l.supersFrom" class="small">supers from {{ sayDay(l.supersFrom) }}</p>
+          <p v-if="l.missing.length > 0" class="care">Still missing: {{ l.missing.join(', ') }}</p>
+          <AButton v-if="mayNote" class="press quiet" :aria-label="`${l.missing.length > 0 ? 'Fill in' : 'Put right'} the pack of ${l.colony}`" @click="noting = l.key">{{ l.missing.length > 0 ? 'Fill in' : 'Put right' }}</AButton>
+        </li>
+      </ul>
+      <div v-else class="scroll" tabindex="0" role="region" aria-label="The register">
         <RowsTable label="The register" :columns="COLUMNS" :rows="lines" :row-key="(l) => l.key">
           <template #when="{ row: l }">{{ sayDay(l.start) }}<br />{{ l.end ? sayDay(l.end) : 'in the hive' }}</template>
           <template #colony="{ row: l }">
             <RouterLink :to="`/yards/${l.yardId}?colony=${l.colonyId}`"><strong>{{ l.colony }}</strong></RouterLink><br />
             <span class="soft small">{{ l.position }} in {{ l.yard }}</span>
           </template>
-          <template #what="{ row: l }">{{ l.treatment.name }}<template v-if="l.label"><br /><span class="soft small">{{ l.label }}</span></template></template>
+          <template #what="{ row: l }">{{ l.treatment.name }}</template>
           <template #doses="{ row: l }">
             <span v-for="(d, i) in amounts(l)" :key="i" class="line">{{ d.on }}: {{ d.amount }}<template v-if="d.by">, by {{ d.by }}</template></span>
-            <s v-for="(s, i) in l.struck" :key="`s${i}`" class="line soft small">{{ sayDay(s.on) }}: {{ s.what }}{{ s.amount === null ? '' : ` ${s.amount}` }}{{ s.reason ? ` (${s.reason})` : '' }}</s>
+            <s v-for="(s, i) in l.struck" :key="`s${i}`" class="line soft small">{{ sayStruck(s) }}</s>
           </template>
           <template #pack="{ row: l }">
-            <span v-if="l.batch" class="line">batch {{ l.batch }}</span>
-            <span v-if="l.expires" class="line">good until {{ sayDay(l.expires, holding.today) }}</span>
-            <span v-if="l.bought" class="line soft small">{{ l.bought }}</span>
-            <span v-if="l.vet" class="line soft small">vet: {{ l.vet }}</span>
+            <PackSays :line="l" />
           </template>
           <template #after="{ row: l }"><template v-if="l.supersFrom">supers from {{ sayDay(l.supersFrom) }}</template></template>
           <template #missing="{ row: l }">
@@ -127,6 +142,8 @@ const print = () => window.print()
 .scroll :deep(table) { min-width: 900px; }
 .scroll :deep(td), .scroll :deep(th) { vertical-align: top; }
 .line { display: block; }
+.cards { display: grid; gap: 12px; }
+.cards li { display: grid; gap: 4px; padding: 12px 14px; grid-template-columns: minmax(0, 1fr); }
 @media print {
   .scroll { overflow: visible; font-size: 8.5pt; }
   .scroll :deep(table) { min-width: 0; }

@@ -13,6 +13,7 @@ import TextField from '../../fields/TextField.vue'
 import { sayDay } from '../../look/dates.ts'
 import { AUTHORISED_WORDS } from '@thistle/core/situation'
 import { useHolding } from '../../stores/holding.ts'
+import { PACK_TEXTS } from '../../parts/pack-fields.ts'
 
 const props = defineProps<{ treatment: Treatment; at: (path: string) => string | null }>()
 type Draft<T> = { -readonly [K in keyof T]: T[K] }
@@ -22,13 +23,6 @@ const holding = useHolding()
 const open = ref(false)
 const key = computed(() => props.treatment.key)
 const unit = computed(() => (props.treatment.dose.by === 'none' ? null : props.treatment.dose.unit))
-/** What the register asks for of a pack, with the most letters. */
-const FOR_THE_BOOK = [
-  ['label', 'Name on the pack', 80],
-  ['batch', 'Batch', 40],
-  ['bought', 'Bought where', 80],
-  ['vet', 'Vet', 80],
-] as const
 const UNITS = { strip: 'strips', g: 'g', mL: 'mL', wafer: 'wafers' } as const
 const hasStay = computed(() => props.treatment.patterns.some((p) => p.days.least !== p.days.most && p.steps.some((s) => s.job === 'remove')))
 /** Its series, where the rounds and the days between them are the keeper's to set. */
@@ -46,7 +40,7 @@ const price = computed(() => {
 })
 const faulty = computed(() =>
   ['gramsPerBox', 'mostDays', 'mostCourses', 'rounds', 'daysBetween', 'waitDays', 'note', 'confirmedOn'].some((f) => props.at(`rules.${key.value}.${f}`)) ||
-  ['units', 'expires', 'openedOn', ...FOR_THE_BOOK.map(([f]) => f)].some((f) => props.at(`stock.${key.value}.${f}`)),
+  ['units', 'expires', 'openedOn', ...PACK_TEXTS.map((f) => f.name)].some((f) => props.at(`stock.${key.value}.${f}`)),
 )
 /** What the line says beside authorised, in a few words. */
 const gist = computed(() => {
@@ -170,14 +164,14 @@ function say(value: NonNullable<Rule['authorised']> | null): void {
         @update:model-value="stock.openedOn = $event"
       />
       <TextField
-        v-for="[field, label, most] in FOR_THE_BOOK"
-        :id="`${field}-${treatment.key}`"
-        :key="field"
-        :model-value="stock[field] ?? ''"
-        :label="label"
-        :most="most"
-        :fault="at(`stock.${treatment.key}.${field}`)"
-        @update:model-value="stock[field] = $event || null"
+        v-for="f in PACK_TEXTS"
+        :id="`${f.name}-${treatment.key}`"
+        :key="f.name"
+        :model-value="stock[f.name] ?? ''"
+        :label="f.label"
+        :most="f.most"
+        :fault="at(`stock.${treatment.key}.${f.name}`)"
+        @update:model-value="stock[f.name] = $event || null"
       />
       <AreaField :id="`n-${treatment.key}`" class="note" :model-value="rule.note ?? ''" label="Note" :most="500" @update:model-value="rule.note = $event || null" />
       <p class="soft small note">Where labels differ: {{ holding.say(treatment.differs) }}</p>
