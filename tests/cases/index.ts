@@ -59,3 +59,13 @@ export const withColony = (facts: Partial<Situation['colony']>, over: Partial<Si
 
 /** The smallest case that is taken. */
 export const BARE = { case: 1, asOf: '2026-08-12', colony: { broodBoxes: 1 } }
+
+/** A review file: a dozen mites before a course, two after it. */
+export const REVIEW = {
+  review: 1,
+  treatment: 'formic-strip-14',
+  method: 'wash',
+  before: { date: '2026-08-01', mites: 12, bees: 300 },
+  after: { date: '2026-08-28', mites: 2, bees: 310 },
+  untreated: null,
+}

@@ -8,7 +8,7 @@ import { afterAll, beforeAll, describe, it, expect } from 'vitest'
 import { answer } from '@thistle/core/course'
 import { parseCase } from '@thistle/core/formats'
 import { worded } from '@thistle/core/words'
-import { august, BARE } from '../cases/index.ts'
+import { august, BARE, REVIEW } from '../cases/index.ts'
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url))
 let dir: string
@@ -72,19 +72,11 @@ describe('npm run -s case', { timeout: 120_000 }, () => {
   })
 
   it('answers a review and the power of a trial, and refuses them alike', async () => {
-    const course = {
-      review: 1,
-      treatment: 'formic-strip-14',
-      method: 'wash',
-      before: { date: '2026-08-01', mites: 12, bees: 300 },
-      after: { date: '2026-08-28', mites: 2, bees: 310 },
-      untreated: null,
-    }
     const trial = { power: 1, colonies: 6, level: 5, bees: 300, spread: 0.6, efficacies: [0.9, 0.6] }
     const [reviewed, powered, wrong, none] = await Promise.all([
-      command(['review', '-'], JSON.stringify(course)),
+      command(['review', '-'], JSON.stringify(REVIEW)),
       command(['power', '-'], JSON.stringify(trial)),
-      command(['review', '-'], JSON.stringify({ ...course, method: 'board' })),
+      command(['review', '-'], JSON.stringify({ ...REVIEW, method: 'board' })),
       command(['power', '-'], '{'),
     ])
     expect(reviewed).toMatchObject({ code: 0, err: '' })

@@ -54,7 +54,7 @@ describe('the register', () => {
     const right = event(START, 'dose', { id: 'right', amount: 2 })
     const [line] = lines([strips([wrong, back, right])])
     expect(line!.doses).toEqual([{ on: START, amount: 2, by: null }])
-    expect(line!.struck).toEqual([{ on: START, what: 'dose', amount: 4, reason: 'two went in, not four' }])
+    expect(line!.struck).toEqual([{ on: START, what: 'dose', was: 4, reason: 'two went in, not four' }])
   })
   it('has what was given alone, in its year, by day and place', () => {
     const plan = strips([], '2026-07-01')
@@ -204,7 +204,10 @@ describe('a year looked back on', () => {
       bareColony({ id: 'b', name: 'Beech', counts: [bareCount('2026-08-09', 30)], courses: [gone] }),
     ])
     expect(said(found.slipped)).toEqual([expect.stringMatching(/^Alder \(Quay\): They were in for 110 days/)])
-    expect(said(found.lost)).toEqual(['Beech (Quay): died on {2026-08-20}; its last count, of {2026-08-09}, was 10.0.'])
+    expect(said(found.lost)).toEqual(['Beech (Quay): died on {2026-08-20}; its last count, of {2026-08-09}, was 10.0 in 100.'])
+    // Sold is not lost.
+    const sold = { ...gone, events: [gone.events[0]!, { ...dead, kind: 'sold' as const }] }
+    expect(back([bareColony({ courses: [sold] })]).lost).toEqual([])
     const taken = { ...late, events: [...late.events, event('2026-07-21', 'remove', { kind: 'accepted', reason: 'the flow was on' })] }
     expect(back([bareColony({ courses: [taken] })]).slipped).toEqual([])
   })

@@ -49,6 +49,23 @@ describe('a course as it was counted', () => {
     const before = neighbour('E', 9, 9, { courses: [bareCourse('oxalic-dribble', addDays(START, -20), [done(addDays(START, -20))])] })
     expect(review(3, [late, board, marked, before]).asCounted!.untreated).toBe(0)
   })
+  it('takes no plan of a neighbour for a fact, and what still hangs there for what it is', () => {
+    const hung = (on: Day, events: CourseRecord['events']) => bareCourse('amitraz-strip', on, events)
+    // A day is set for strips: they are not in.
+    const set = bareEvent(START, { kind: 'set', job: 'dose', n: 1, id: 'set' } as never)
+    expect(review(3, [neighbour('B', 9, 9, { courses: [hung(START, [set])] })]).asCounted!.untreated).toBe(1)
+    // Hung seven weeks before and not taken out: they may still work.
+    const before = addDays(START, -49)
+    expect(review(3, [neighbour('B', 9, 9, { courses: [hung(before, [done(before)])] })]).asCounted!.untreated).toBe(0)
+    const out = addDays(START, -60)
+    const long = hung(addDays(out, -42), [done(addDays(out, -42)), done(out, 'remove')])
+    expect(review(3, [neighbour('B', 9, 9, { courses: [long] })]).asCounted!.untreated).toBe(1)
+  })
+  it('says fewer and more by their words', () => {
+    expect(review(3).asCounted!.text).toMatch(/^As counted, nothing allowed for: 75 % fewer \(likely \d+ % fewer to \d+ % fewer\)\.$/)
+    expect(review(18).asCounted!.text).toMatch(/: 50 % more \(likely \d+ % more to \d+ % fewer\)\.$/)
+    expect(review(3, [neighbour('B', 10, 30), neighbour('C', 5, 20)]).asCounted!.text).toContain('; corrected by 2 untreated colonies of its yard ')
+  })
   it('is held against the days it had, with the reason', () => {
     const [warm, cold] = [24, 12].map(
       (high) =>

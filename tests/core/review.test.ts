@@ -5,16 +5,9 @@ import { parsePower, parseReview } from '@thistle/core/formats'
 import { reviewOf } from '@thistle/core/review'
 import { METHODS, TREATMENT_KEYS } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
+import { REVIEW } from '../cases/index.ts'
 
-const file = (over: Record<string, unknown> = {}) => ({
-  review: 1,
-  treatment: 'formic-strip-14',
-  method: 'wash',
-  before: { date: '2026-08-01', mites: 12, bees: 300 },
-  after: { date: '2026-08-28', mites: 2, bees: 310 },
-  untreated: null,
-  ...over,
-})
+const file = (over: Record<string, unknown> = {}) => ({ ...REVIEW, ...over })
 const review = (over: Record<string, unknown> = {}) => {
   const read = parseReview(file(over))
   if (!read.ok) throw new Error(read.refusal.sentence)

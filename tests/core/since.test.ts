@@ -38,6 +38,9 @@ describe('a colony that was treated since its count', () => {
     expect(found.likely).toContain('what such courses take')
     // Its figures stay what they are.
     expect(found.estimate).toBeCloseTo(20 / 3, 2)
+    expect(answer(on('2026-09-10', [course()])).choice.text).toBe(
+      'Count again now: the last count, of {2026-08-11}, is of before what was given since (to {2026-08-28}).',
+    )
     const best = match(judged(on('2026-09-10', [course()])))[0]
     expect(best?.treatment.key).toBe('wait-and-recount')
     expect(answer(on('2026-09-10', [course()])).options.filter((o) => o.verdict === 'fits' && o.treatment !== 'wait-and-recount')).toEqual([])

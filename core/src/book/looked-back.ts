@@ -1,10 +1,9 @@
 import { newestCount } from '../count/index.ts'
-import { isEnd, isFate } from '../course/index.ts'
 import { casesByDay, countFacts, type ColonyState, type CourseState, type YardState } from '../holding/index.ts'
 import { overLimit } from '../judge/index.ts'
 import { yearOf, type Day } from '../time/index.ts'
 import { plural, small } from '../units/index.ts'
-import { aDay } from '../words/index.ts'
+import { aDay, UNIT_WORDS } from '../words/index.ts'
 import { registerOf } from './register.ts'
 
 /** One thing that the records of a year say, with the colony it is said of where it is one. */
@@ -127,12 +126,14 @@ export function lookedBack(yards: readonly YardState[], year: number, lists: Lis
   })
   const lost = yards.flatMap((yard) =>
     yard.row.flatMap((state) => {
-      const end = state.courses.flatMap((c) => c.happened.filter((e) => isFate(e.kind) && isEnd(e.kind) && within(e.on))).at(-1)
+      const end = state.courses.flatMap((c) => c.happened.filter((e) => e.kind === 'died' && within(e.on))).at(-1)
       if (!end) return []
-      const { estimate, countedOn } = state.judgement
+      const { estimate, countedOn, unit } = state.judgement
       const before =
-        estimate === null || countedOn === null ? 'it was not counted lately' : `its last count, of ${aDay(countedOn)}, was ${estimate.toFixed(1)}`
-      return [of({ yard, state }, `${GONE[end.kind] ?? 'gone'} on ${aDay(end.on)}; ${before}.`)]
+        estimate === null || countedOn === null
+          ? 'it was not counted lately'
+          : `its last count, of ${aDay(countedOn)}, was ${estimate.toFixed(1)} ${UNIT_WORDS[unit]}`
+      return [of({ yard, state }, `died on ${aDay(end.on)}; ${before}.`)]
     }),
   )
   const lacking = registerOf(yards, year, lists).filter((l) => l.missing.length > 0).length
@@ -147,4 +148,3 @@ export function lookedBack(yards: readonly YardState[], year: number, lists: Lis
     otherwise: otherwiseBy(over, slipped, lacking, rows.length - countedColonies, countedColonies),
   }
 }
-const GONE: Readonly<Record<string, string>> = { died: 'died', merged: 'was united with another', sold: 'was sold' }

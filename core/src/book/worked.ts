@@ -29,8 +29,6 @@ export interface Worked {
   readonly colonies: number
   /** The mean of its courses here. */
   readonly mean: Share
-  /** How far yards and years differ beyond what their counts make them: a standard deviation of the log-odds. */
-  readonly differ: number
   readonly groups: readonly WorkedGroup[]
 }
 
@@ -94,7 +92,6 @@ export function workedOf(treatment: Treatment, counted: readonly Counted[]): Wor
     treatment,
     colonies: counted.length,
     mean: shareOf(mean, Math.sqrt(1 / total)),
-    differ: Math.sqrt(between),
     groups: groups
       .flatMap(({ list, own }) => {
         const [first] = list

@@ -7,6 +7,7 @@ import betaincinv from '@stdlib/math-base-special-betaincinv'
 import gammainc from '@stdlib/math-base-special-gammainc'
 import gammaincinv from '@stdlib/math-base-special-gammaincinv'
 import gammaln from '@stdlib/math-base-special-gammaln'
+import { keeping } from '../units/index.ts'
 
 /** Natural logarithm of the gamma function, x > 0. */
 export const logGamma = (x: number): number => gammaln(x)
@@ -17,19 +18,10 @@ export const incompleteBeta = (x: number, a: number, b: number): number => (x <=
 /** Regularised lower incomplete gamma function P(a, x): the Gamma(a, 1) distribution at x. a > 0; 0 where x is not over 0. */
 export const incompleteGamma = (a: number, x: number): number => (x <= 0 ? 0 : gammainc(x, a))
 
-const kept = new Map<string, number>()
 /** A holding's jars hold few figures, and each is asked for again and again. */
-const MOST_KEPT = 20_000
+const kept = keeping<number>(20_000)
 /** Quantile of the Beta(a, b) distribution, 0 <= p <= 1; kept, since it is found by steps. */
-export function betaQuantile(p: number, a: number, b: number): number {
-  const key = `${p},${a},${b}`
-  const known = kept.get(key)
-  if (known !== undefined) return known
-  const found = betaincinv(p, a, b)
-  if (kept.size >= MOST_KEPT) kept.clear()
-  kept.set(key, found)
-  return found
-}
+export const betaQuantile = (p: number, a: number, b: number): number => kept(`${p},${a},${b}`, () => betaincinv(p, a, b))
 
 /** Quantile of the Gamma(a, 1) distribution, 0 <= p < 1. */
 export const gammaQuantile = (p: number, a: number): number => gammaincinv(p, a)

@@ -109,7 +109,7 @@ function chosen(options: readonly AnsweredOption[], s: Judged): Choice {
       judgement.level === 'unknown'
         ? CHOICE.layABoard({ oxalic, asOf })
         : recountBy <= asOf
-          ? CHOICE.countAgain({ winter, counted: countedOn ?? asOf, oxalic, asOf })
+          ? CHOICE.countAgain({ winter, counted: countedOn ?? asOf, given: judgement.given?.end ?? null, oxalic, asOf })
           : CHOICE.leave({ by: recountBy, winter, oxalic, asOf })
     const reasons = best && oxalic && 'now' in oxalic ? reasonsFor(best, next, s) : []
     return { kind: 'leave', treatment: 'wait-and-recount', ...said(wait), reasons, change: null }

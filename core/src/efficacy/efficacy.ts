@@ -11,6 +11,8 @@ export interface EfficacyHere {
   readonly estimate: number
   readonly high: number
   readonly because: readonly string[]
+  /** Of those what moves the published range: the keeper's own rhythm, cold days. */
+  readonly movedBy: readonly string[]
 }
 
 /** Shares are kept off 0 and 1, where their log-odds have no end. */
@@ -133,18 +135,22 @@ function takesHere(option: Treatment, s: Ask, published: Efficacy | null, result
     precision += weight
   }
   const doubt = Z95 / Math.sqrt(precision)
+  const movedBy = () => [
+    ...(met < 1 ? [`your own rhythm, ${patternOf(option, s).name}, meets ${percent(met)} of what the published one does under worker cappings`] : []),
+    ...(shift < -0.05 && high !== null ? [`weaker at highs of about ${celsius(high, 0)}`] : []),
+  ]
   return {
     low: share(mean - doubt),
     estimate: meanShare(mean, 1 / Math.sqrt(precision)),
     high: share(mean + doubt),
+    get movedBy() {
+      return movedBy()
+    },
     get because() {
       const reach = broodState(s.colony.brood) === 'broodless' ? 'with nothing capped' : 'with brood'
       return [
         `published ${percent(published.low)} to ${percent(published.high)} ${reach}`,
-        ...(met < 1
-          ? [`your own rhythm, ${patternOf(option, s).name}, meets ${percent(met)} of what the published one does under worker cappings`]
-          : []),
-        ...(shift < -0.05 && high !== null ? [`weaker at highs of about ${celsius(high, 0)}`] : []),
+        ...movedBy(),
         ...results.map(
           (r) => `${r.whose === 'own' ? 'this colony' : 'a neighbour in this yard'} measured ${percent(r.share)} (${aDay(r.on, s.startOn)})`,
         ),

@@ -7,8 +7,8 @@ import { limitOf, outsideBetween } from '../judge/index.ts'
 import { outcomeOf, type Outcome } from '../outcome/index.ts'
 import { phaseAt, type KeeperFacts } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
-import { treatmentOf, type Treatment } from '../treatments/index.ts'
-import { small } from '../units/index.ts'
+import { patternOf, treatmentOf, type Treatment } from '../treatments/index.ts'
+import { plain, plural, small } from '../units/index.ts'
 import type { ColonyRecord, CountRecord, CourseRecord, EventRecord, YardRecord } from './records.ts'
 
 /** A kept course as it stands today. */
@@ -47,6 +47,7 @@ export interface AsCounted {
   /** Corrected by colonies of the yard that were left untreated meanwhile; null where none were counted on about the same days. */
   readonly corrected: Estimate | null
   readonly untreated: number
+  readonly text: string
 }
 
 /** A course that was left standing: the last that was done of it, null where nothing was, and the job that never came. */
@@ -112,67 +113,82 @@ const jarOf = ({ samples, recovery, onDay }: CountRecord): JarCount => ({
   date: onDay,
 })
 
+/** A colony as its neighbours' courses read it. */
+interface Neighbour {
+  /** Its jars, rolls, boards and drone brood that speak for it, oldest first. */
+  readonly counts: readonly (JarCount & { readonly method: CountRecord['method'] })[]
+  /** What was given to it: the days of its doses, and the last on which some of it was in the hive. What is only planned is none. */
+  readonly given: readonly { readonly treatment: Treatment['key']; readonly doses: readonly Day[]; readonly until: Day }[]
+}
+
+/** What was given in a course; null where nothing was. */
+function givenIn({ treatment: key, facts, events }: CourseRecord): Neighbour['given'][number] | null {
+  const done = standingEvents(events).filter((e) => e.kind === 'done' || e.kind === 'part')
+  const daysOf = (job: string): Day[] => done.flatMap((e) => (e.job === job ? [e.happenedOn] : [])).toSorted()
+  const [doses, out, treatment] = [daysOf('dose'), daysOf('remove').at(-1), treatmentOf(key)]
+  const last = doses.at(-1)
+  if (!last || !treatment) return null
+  const pattern = patternOf(treatment, facts)
+  // What has to come out and has not may hang there for as long as it may.
+  const hangs = pattern.steps.some((step) => step.job === 'remove')
+  return { treatment: key, doses, until: out ?? (hangs ? addDays(last, pattern.days.most) : last) }
+}
+// Every course of a yard reads all the others.
+const neighbours = new WeakMap<ColonyRecord, Neighbour>()
+function asNeighbour(colony: ColonyRecord): Neighbour {
+  let found = neighbours.get(colony)
+  if (!found) {
+    const counts = colony.counts.filter((c) => c.representative !== false).map((c) => ({ ...jarOf(c), method: c.method }))
+    neighbours.set(colony, (found = { counts, given: colony.courses.flatMap((c) => givenIn(c) ?? []) }))
+  }
+  return found
+}
+const othersIn = (id: string | undefined, colonies: readonly ColonyRecord[]): Neighbour[] => colonies.filter((c) => c.id !== id).map(asNeighbour)
+
 /** Counts of other colonies older than this say nothing of the yard (a guess). */
 export const YARD_TELLS = 45
 /** The newest jar of each other colony by a day, unless something was given there since. */
-function jarsAround(id: string | undefined, colonies: readonly ColonyRecord[], day: Day): JarCount[] {
-  return colonies.flatMap((other): JarCount[] => {
-    if (other.id === id) return []
-    const newest = other.counts.findLast((c) => c.onDay <= day && daysBetween(c.onDay, day) <= YARD_TELLS && c.representative !== false)
-    if (!newest || (newest.method !== 'wash' && newest.method !== 'sugar')) return []
-    const given = other.courses.some((c) =>
-      standingEvents(c.events).some(
-        (e) => (e.kind === 'done' || e.kind === 'part') && e.job === 'dose' && e.happenedOn >= newest.onDay && e.happenedOn <= day,
-      ),
-    )
-    const jar = jarOf(newest)
-    return given || jar.bees === 0 ? [] : [jar]
+function jarsAround(others: readonly Neighbour[], day: Day): JarCount[] {
+  return others.flatMap(({ counts, given }): JarCount[] => {
+    const newest = counts.findLast((c) => c.date <= day && daysBetween(c.date, day) <= YARD_TELLS)
+    if (!newest || newest.bees === 0 || (newest.method !== 'wash' && newest.method !== 'sugar')) return []
+    return given.some((g) => g.doses.some((on) => on >= newest.date && on <= day)) ? [] : [newest]
   })
 }
 
-/** What the other colonies show of mites from outside: what was given to each, to the last day that something was given or taken out, and its jars. */
-function outsideAround(id: string | undefined, colonies: readonly ColonyRecord[], from: Day, to: Day): CountedPair['outside'] {
-  const others = colonies
-    .filter((other) => other.id !== id && other.courses.length > 0 && other.counts.some((c) => c.onDay > from && c.onDay <= to))
-    .map((other) => ({
-      counts: other.counts
-        .filter((c) => c.representative !== false)
-        .map((c) => ({ ...jarOf(c), method: c.method, days: null, representative: null })),
-      history: other.courses.flatMap((c) => {
-        const given = standingEvents(c.events).filter((e) => (e.kind === 'done' || e.kind === 'part') && (e.job === 'dose' || e.job === 'remove'))
-        const days = given.map((e) => e.happenedOn).toSorted()
-        return days[0] ? [{ treatment: c.treatment, start: days[0], end: days.at(-1) ?? null, efficacy: null }] : []
-      }),
-    }))
-  return outsideBetween(others, from, to) ?? undefined
-}
+/** What the other colonies show of mites from outside. */
+const outsideAround = (others: readonly Neighbour[], from: Day, to: Day): CountedPair['outside'] =>
+  outsideBetween(
+    others
+      .filter(({ counts, given }) => given.length > 0 && counts.some((c) => c.date > from && c.date <= to))
+      .map(({ counts, given }) => ({
+        counts: counts.map((c) => ({ ...c, days: null, representative: null })),
+        history: given.map(({ treatment, doses, until }) => ({ treatment, start: doses[0] ?? until, end: until, efficacy: null })),
+      })),
+    from,
+    to,
+  ) ?? undefined
 
 /** Counts of other colonies so many days from those of a course are of about the same days (a guess). */
 const ABOUT = 10
-/** What was given so long before still works in a colony, days (a guess). */
+/** What was in a hive still works there so many days later (a guess). */
 const STILL_WORKS = 42
 /** Colonies of the yard that were left untreated from some weeks before the one count to the other, counted by the same method on about the same days, put together. */
 function untreatedAround(
-  id: string | undefined,
-  colonies: readonly ColonyRecord[],
+  others: readonly Neighbour[],
   before: JarCount,
   after: JarCount,
   method: CountRecord['method'],
 ): (BeforeAfter & { readonly colonies: number }) | null {
-  const about = (other: ColonyRecord, day: Day): JarCount | null => {
-    const near = other.counts.filter((c) => c.method === method && c.representative !== false && Math.abs(daysBetween(c.onDay, day)) <= ABOUT)
-    const best = near.toSorted((a, b) => Math.abs(daysBetween(a.onDay, day)) - Math.abs(daysBetween(b.onDay, day)))[0]
-    return best ? jarOf(best) : null
-  }
-  const found = colonies.flatMap((other) => {
-    if (other.id === id) return []
-    const [first, last] = [about(other, before.date), about(other, after.date)]
-    if (!first || !last || first.bees === 0 || last.bees === 0 || first.date >= last.date) return []
+  const found = others.flatMap(({ counts, given }) => {
+    const about = (day: Day): JarCount | undefined =>
+      counts
+        .filter((c) => c.method === method && c.bees > 0 && Math.abs(daysBetween(c.date, day)) <= ABOUT)
+        .toSorted((a, b) => Math.abs(daysBetween(a.date, day)) - Math.abs(daysBetween(b.date, day)))[0]
+    const [first, last] = [about(before.date), about(after.date)]
+    if (!first || !last || first.date >= last.date) return []
     const from = addDays(first.date, -STILL_WORKS)
-    const given = other.courses.some((c) =>
-      standingEvents(c.events).some((e) => e.job === 'dose' && e.happenedOn >= from && e.happenedOn <= last.date),
-    )
-    return given ? [] : [{ first, last }]
+    return given.some((g) => (g.doses[0] ?? g.until) <= last.date && g.until >= from) ? [] : [{ first, last }]
   })
   if (found.length === 0) return null
   const all = (of: (pair: (typeof found)[number]) => JarCount, date: Day): Sampled => ({
@@ -192,10 +208,11 @@ function pairOf(record: CourseRecord, colony: Seen, count: CountRecord | null, {
   if (after.bees === 0) return null
   const date = countedOn ?? record.startOn
   const recovery = colony.counts.find((c) => c.onDay === date && c.method === method)?.recovery ?? null
-  const outside = yard ? outsideAround(colony.id, yard.colonies, date, after.date) : undefined
+  const others = yard ? othersIn(colony.id, yard.colonies) : []
+  const outside = outsideAround(others, date, after.date)
   const jar = { mites, bees, recovery, date }
   const season = { hemisphere: yard?.hemisphere ?? hemisphere, normals: yard?.normals ?? [], phase: yard?.phase ?? null, colony: facts }
-  const untreated = yard ? untreatedAround(colony.id, yard.colonies, jar, after, count.method) : null
+  const untreated = untreatedAround(others, jar, after, count.method)
   return {
     before: jar,
     after,
@@ -203,7 +220,7 @@ function pairOf(record: CourseRecord, colony: Seen, count: CountRecord | null, {
     untreated,
     // Colonies that were left untreated beside it tell how it would have grown.
     ...(untreated && untreated.before.mites > 0 ? { growth: growthBy(untreated, growthOver(season, date, after.date)) } : {}),
-    others: yard ? jarsAround(colony.id, yard.colonies, date) : [],
+    others: jarsAround(others, date),
     ...(outside ? { outside } : {}),
   }
 }
@@ -223,12 +240,19 @@ function takenBy(treatment: Treatment, pair: Pair | null, { facts }: CourseRecor
   const should = shouldTakeHere(treatment, { colony, rules, startOn, history: [], weather: yard?.weather ?? [], normals: yard?.normals ?? [] })
   return outcomeOf(pair, treatment, limit && (limit.mites / limit.bees) * 100, should)
 }
+/** "75 % fewer (39 % to 97 % fewer)", or that there were more. */
+const fewer = (share: number): string => `${plain(Math.abs(share) * 100, 0)} % ${share < 0 ? 'more' : 'fewer'}`
+const sayTaken = ({ estimate, low, high }: Estimate): string => `${fewer(estimate)} (likely ${fewer(low)} to ${fewer(high)})`
+
 function asCounted(pair: Pair | null): AsCounted | null {
   if (!pair) return null
   const as = ({ date, mites, bees }: JarCount): Sampled => ({ date, mites, exposure: bees })
   const treated = { before: as(pair.before), after: as(pair.after) }
   const { untreated } = pair
-  return { ratio: ratioTaken(treated), corrected: untreated ? hendersonTilton(treated, untreated) : null, untreated: untreated?.colonies ?? 0 }
+  const [ratio, corrected, many] = [ratioTaken(treated), untreated ? hendersonTilton(treated, untreated) : null, untreated?.colonies ?? 0]
+  const beside = corrected ? `; corrected by ${plural(many, 'untreated colony', 'untreated colonies')} of its yard ${sayTaken(corrected)}` : ''
+  const text = ratio ? `As counted, nothing allowed for: ${sayTaken(ratio)}${beside}.` : 'None were found before.'
+  return { ratio, corrected, untreated: many, text }
 }
 
 /** The standing events of a course as planning takes them. */

@@ -2,7 +2,7 @@ import { influxOf } from '../judge/index.ts'
 import { NEXT_FOR, type CauseKey } from '../review/index.ts'
 import { isRobbed, signsOf, weatherReader } from '../situation/index.ts'
 import { addDays, daysBetween } from '../time/index.ts'
-import { treatmentOf } from '../treatments/index.ts'
+import { tooColdFor, treatmentOf } from '../treatments/index.ts'
 import { plain, plural } from '../units/index.ts'
 import type { ColonyState } from './colony-state.ts'
 import type { CourseState } from './course-state.ts'
@@ -28,8 +28,6 @@ const ask = (says: string): Found => ({ says, state: 'ask' })
 
 /** Colonies of a yard treated within so many days of one another were treated together (common practice, no source). */
 const TOGETHER = 14
-/** Under this share of the warmth points a treatment counts as cold (a guess). */
-const COLD_SHARE = 0.05
 
 const warned = ({ course }: Asked, ...kinds: string[]) => course.course.warnings.filter((w) => kinds.includes(w.kind)).map((w) => w.text)
 
@@ -57,19 +55,15 @@ function contact(asked: Asked): Found {
     : ask('Nobody looked at the strips on the way: did they hang where the bees are?')
 }
 function temperature({ course, yard }: Asked): Found {
-  const { warmth } = course.treatment
-  if (!warmth) return sound('Warmth matters little to it.')
+  if (!course.treatment.warmth) return sound('Warmth matters little to it.')
   const read = weatherReader({ weather: yard.yard.weather.filter((d) => d.kind === 'observed'), normals: [] })
   const days = Array.from({ length: course.course.pattern.days.least }, (_, n) => read(addDays(course.startedOn, n))).filter((d) => d !== null)
   if (days.length < course.course.pattern.days.least / 2) return ask('How warm its days were is not known here any more.')
   const mean = days.reduce((sum, d) => sum + d.high, 0) / days.length
-  const share = warmth.findLast(([high]) => high <= mean)?.[1] ?? warmth[0]?.[1] ?? 1
-  const full = warmth.at(-1)?.[1] ?? 1
-  // It is level from the first point that takes all it can.
-  const best = warmth.find(([, takes]) => takes === full)?.[0] ?? 0
-  return full - share > COLD_SHARE
-    ? suspect(`Highs of about ${celsius(mean, 0)}, and it works best at ${celsius(best)} and over.`)
-    : sound(`Highs of about ${celsius(mean, 0)}.`)
+  const best = tooColdFor(course.treatment, mean)
+  return best === null
+    ? sound(`Highs of about ${celsius(mean, 0)}.`)
+    : suspect(`Highs of about ${celsius(mean, 0)}, and it works best at ${celsius(best)} and over.`)
 }
 function dose(asked: Asked): Found {
   const [wrong] = warned(asked, 'amount')

@@ -3,7 +3,7 @@ import type { Sample } from '../level/index.ts'
 import { phaseAt, type CountFact, type Situation } from '../situation/index.ts'
 import { daysBetween } from '../time/index.ts'
 import { begunBefore, movedSince } from './since.ts'
-import { boardLimits, DRONE_LIMIT, limitOf } from './schools.ts'
+import { DRONE_LIMIT, limitOf, middleOfBoards } from './schools.ts'
 
 /** Counts further back than this say nothing of the level any more (a guess): what grew since is not known well enough. */
 const TELLS_FOR = 60
@@ -36,8 +36,7 @@ export function perLevelOf(count: Pick<PooledCount, 'date' | 'method' | 'bees' |
   const limit = limitOf(situation.keeper, phaseAt(situation, count.date))
   const per100 = (limit.mites / limit.bees) * 100
   if (count.method === 'drone') return ((DRONE_LIMIT.mites / DRONE_LIMIT.bees) * count.bees * recovery) / per100
-  const boards = boardLimits(count.date, situation.hemisphere)
-  return (Math.sqrt(boards.timely * boards.collapse) * count.days * recovery) / per100
+  return (middleOfBoards(count.date, situation.hemisphere) * count.days * recovery) / per100
 }
 
 type Exposed = Parameters<typeof perLevelOf>[0]

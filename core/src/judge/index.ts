@@ -1,4 +1,16 @@
-export { BOARD_LIMITS, boardLimits, DRONE_LIMIT, URGENT, isOwnLimit, limitOf, sayBoards, SCHOOL_LIMITS, saySchool, type Limit } from './schools.ts'
+export {
+  BOARD_LIMITS,
+  boardLimits,
+  middleOfBoards,
+  DRONE_LIMIT,
+  URGENT,
+  isOwnLimit,
+  limitOf,
+  sayBoards,
+  SCHOOL_LIMITS,
+  saySchool,
+  type Limit,
+} from './schools.ts'
 export { STALE_AFTER } from './recount.ts'
 export {
   expectedLevel,
@@ -17,4 +29,4 @@ export { learnedFrom, sayLearned, type CountedColony } from './learned.ts'
 export { USUAL_MISSED, type Another } from './another.ts'
 export { estimateYard, type ColonyCount, type YardEstimate } from './yard-estimate.ts'
 export { driftOf, type Drift } from './drift.ts'
-export { influxOf, outsideBetween, type Influx } from './influx.ts'
+export { INFLUX, influxOf, outsideBetween, type Influx } from './influx.ts'

@@ -19,7 +19,7 @@ export interface Influx {
  * Growth a day over which mites come from outside: they breed by about 0.02 a day, in late summer by up to 0.03 as bees decline (Martin 1998,
  * from memory); twice that is taken for the doubt of two jars (a guess).
  */
-const BREEDS = 0.06
+export const INFLUX = 0.06
 /** What they breed by at the most in those weeks. */
 const BREEDS_ALONE = 0.03
 /** Two counts nearer to each other than this, days, tell of no growth. */
@@ -58,7 +58,7 @@ function influxIn(of: Asked): Influx | null {
   if (high <= low) return null
   const days = daysBetween(first.date, last.date)
   const aDay = Math.log(high / low) / days
-  if (aDay < BREEDS) return null
+  if (aDay < INFLUX) return null
   const came = ((high - low * Math.exp(BREEDS_ALONE * days)) * 100) / days
   return { from: first.date, to: last.date, low: (first.mites / (first.bees ?? 1)) * 100, high: high * 100, aDay, came }
 }

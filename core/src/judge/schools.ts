@@ -70,5 +70,11 @@ export function boardLimits(day: Day, hemisphere: 'north' | 'south'): Readonly<R
   return { timely: BOARD_LIMITS.timely[index] ?? 9, collapse: BOARD_LIMITS.collapse[index] ?? 9 }
 }
 
+/** Where two lists differ, half way between them on the logarithm: the fall that stands for the level at which a colony is treated. */
+export function middleOfBoards(day: Day, hemisphere: 'north' | 'south'): number {
+  const { timely, collapse } = boardLimits(day, hemisphere)
+  return Math.sqrt(timely * collapse)
+}
+
 /** Capped drone cells infested, of 100: act at five to ten in early summer (common practice, no source). */
 export const DRONE_LIMIT: Limit = percent(5)

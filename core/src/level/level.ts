@@ -1,4 +1,5 @@
 import type { Phase } from '../situation/index.ts'
+import { keeping } from '../units/index.ts'
 import { CELLS, chanceUnder, grown, levelsOf, meanOf, normalised, spreadOf, type Spread } from './grid.ts'
 import { likelihoodOf } from './likelihood.ts'
 import { expectedBy, explained, meanOfYard } from './yard.ts'
@@ -35,19 +36,7 @@ interface Evidence {
 
 /** A yard of jars holds few figures: most are asked for again by the next colony, and with the next key that is pressed. */
 const MOST_KEPT = 4000
-/** What was worked out of some figures, kept by them. */
-function keeper<T>(): (figures: string, work: () => T) => T {
-  const kept = new Map<string, T>()
-  return (figures, work) => {
-    let found = kept.get(figures)
-    if (found === undefined) {
-      if (kept.size >= MOST_KEPT) kept.clear()
-      kept.set(figures, (found = work()))
-    }
-    return found
-  }
-}
-const [foundKept, grownKept, evidenceKept] = [keeper<Float64Array>(), keeper<Float64Array>(), keeper<Evidence>()]
+const [foundKept, grownKept, evidenceKept] = [keeping<Float64Array>(MOST_KEPT), keeping<Float64Array>(MOST_KEPT), keeping<Evidence>(MOST_KEPT)]
 
 const figuresOf = ({ mites, perLevel, extra }: Sample): string =>
   `${mites}@${perLevel.map((p) => p.value.toPrecision(7)).join()}${extra ? `*${extra.join()}` : ''}`

@@ -2,7 +2,7 @@ import { Z95 } from '../count/index.ts'
 import type { EfficacyHere } from '../efficacy/index.ts'
 import { growthOver } from '../level/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { nominalDay, patternOf, type Treatment } from '../treatments/index.ts'
+import { patternOf, recountWindow, type Treatment } from '../treatments/index.ts'
 import type { JudgedSituation } from './finding.ts'
 
 /** Mites per 100 bees that a course likely leaves by the day on which its count is due: half of such colonies have less, nine in ten between the ends. */
@@ -21,13 +21,6 @@ function momentsOf(figures: readonly number[]): { readonly mean: number; readonl
   return { mean, variance: figures.reduce((sum, x) => sum + (x - mean) ** 2, 0) / figures.length }
 }
 
-/** The day of a course on which its count is due, else its last. */
-function countedAfter(option: Treatment, s: JudgedSituation): number {
-  const pattern = patternOf(option, s)
-  const step = pattern.steps.find((x) => x.job === 'recount')
-  return step ? nominalDay(step, pattern) : pattern.days.least
-}
-
 /**
  * What a course likely leaves of the level, by the day on which the count after it is due: the level by all that speaks for it, its growth
  * until then as if untreated, and the share that is taken of that, each with its doubt, put together on the logarithm as normal
@@ -36,7 +29,7 @@ function countedAfter(option: Treatment, s: JudgedSituation): number {
 export function leftOf(option: Treatment, efficacy: EfficacyHere | null, s: JudgedSituation): Left | null {
   const { unit, levels } = s.judgement
   if (efficacy === null || unit !== 'per100' || levels === null) return null
-  const on = addDays(s.startOn, countedAfter(option, s))
+  const on = addDays(s.startOn, recountWindow(patternOf(option, s)).best)
   const level = momentsOf(levels.map(Math.log))
   const growing = growthOver(s, s.asOf, on)
   const remains = (taken: number) => Math.log(Math.max(1 - taken, 1e-4))

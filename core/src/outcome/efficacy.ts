@@ -68,7 +68,7 @@ export function outcomeOf(
   pair: CountedPair,
   treatment: Treatment,
   limit: number | null,
-  expected: { readonly low: number; readonly high: number; readonly because?: readonly string[] } | null = susceptibleTo(
+  expected: { readonly low: number; readonly high: number; readonly movedBy?: readonly string[] } | null = susceptibleTo(
     treatment,
     broodState(pair.season.colony.brood),
   ),
@@ -85,8 +85,7 @@ export function outcomeOf(
   const found = { ...base, efficacy, now, untreated, still }
   if (!expected) return { ...found, chance: null, verdict: 'unclear', text: `${level} ${figure}` }
   const chance = taken.chanceAtLeast(expected.low)
-  // What the published range is moved by, where it is.
-  const why = expected.because?.slice(1) ?? []
+  const why = expected.movedBy ?? []
   const should = `It should take ${percent(expected.low)} to ${percent(expected.high)}${why.length > 0 ? ` (${why.join('; ')})` : ''}, and authorities expect ${percent(authority)}`
   const said = (says: string) => `${level} ${figure} ${should}: ${says}`
   if (chance >= NEARLY_ALL) return { ...found, chance, verdict: 'worked', text: said('it did its work.') }

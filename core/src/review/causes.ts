@@ -1,12 +1,11 @@
 import type { Brood } from '../situation/index.ts'
 import { daysBetween, sayDays, type Day } from '../time/index.ts'
-import type { Treatment } from '../treatments/index.ts'
+import { tooColdFor, type Treatment } from '../treatments/index.ts'
 import { plural } from '../units/index.ts'
 import { aDay, celsius } from '../words/index.ts'
 
 /** What may have kept a course from doing its work, in the order in which it is asked for (common practice, no source). */
-export const CAUSES = ['counts', 'strength', 'contact', 'temperature', 'dose', 'days', 'pack', 'together', 'outside', 'before', 'resistance'] as const
-export type CauseKey = (typeof CAUSES)[number]
+export type CauseKey = 'counts' | 'strength' | 'contact' | 'temperature' | 'dose' | 'days' | 'pack' | 'together' | 'outside' | 'before' | 'resistance'
 
 /** A likely cause: why it is thought to be one, and what to do about it. */
 export interface Cause {
@@ -67,8 +66,6 @@ const PLACEMENT_SAYS: Readonly<Record<Exclude<Placement, 'at-brood'>, string>> =
 }
 
 const mean = (xs: readonly number[]): number => xs.reduce((sum, x) => sum + x, 0) / xs.length
-/** Highs under its best by so much, °C, are said to have weakened it. */
-const COLD_BY = 2
 
 export interface AskedOf {
   readonly treatment: Treatment
@@ -96,11 +93,8 @@ export function causesOf({ treatment, conditions, start, end, least, late, outsi
   else if (strength !== null && strength >= LARGE)
     say('strength', `${plural(strength, 'frame')} of bees: the dose must be that for a colony as large.`)
   if (placement && placement !== 'at-brood') say('contact', PLACEMENT_SAYS[placement])
-  const best = treatment.warmth?.at(-1)?.[0]
-  if (best !== undefined && highs && highs.length > 0) {
-    const full = treatment.warmth?.find(([, takes]) => takes === treatment.warmth?.at(-1)?.[1])?.[0] ?? best
-    if (mean(highs) < full - COLD_BY) say('temperature', `Highs of about ${celsius(mean(highs), 0)}; it takes most from ${celsius(full)} on.`)
-  }
+  const best = highs && highs.length > 0 ? tooColdFor(treatment, mean(highs)) : null
+  if (highs && best !== null) say('temperature', `Highs of about ${celsius(mean(highs), 0)}, and it works best at ${celsius(best)} and over.`)
   if (start && end && least > 1) {
     const days = daysBetween(start, end)
     if (days < least) say('days', `It was in for ${sayDays(days)} (${aDay(start)} to ${aDay(end)}), and ${least} is the shortest.`)

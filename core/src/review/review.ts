@@ -1,18 +1,17 @@
 import type { Estimate } from '../count/index.ts'
 import { shouldTakeHere, type CountedPair, type JarCount } from '../efficacy/index.ts'
-import { boardLimits } from '../judge/index.ts'
+import { INFLUX, middleOfBoards } from '../judge/index.ts'
 import { growthOver, type Growing } from '../level/index.ts'
 import { outcomeOf, type Outcome } from '../outcome/index.ts'
 import { factsIn, type Method, type Situation } from '../situation/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
-import { nominalDay, patternOf, type Treatment } from '../treatments/index.ts'
+import { patternOf, recountWindow, type Treatment } from '../treatments/index.ts'
 import { plain, plural } from '../units/index.ts'
 import { aDay } from '../words/index.ts'
 import { causesOf, type Cause, type Conditions } from './causes.ts'
 import { abbott, hendersonTilton, ratioTaken, type BeforeAfter, type Sampled } from './ratio.ts'
 
-export const REVIEW_VERDICTS = ['worked', 'too-soon', 'too-few', 'fell-short', 'from-outside'] as const
-export type ReviewVerdict = (typeof REVIEW_VERDICTS)[number]
+export type ReviewVerdict = 'worked' | 'too-soon' | 'too-few' | 'fell-short' | 'from-outside'
 
 /** A course and its counts, by one method, as they are reviewed. `null` is not known. */
 export interface ReviewAsked {
@@ -44,25 +43,12 @@ export interface Review {
   readonly text: string
 }
 
-/** Untreated colonies that rise faster than this a day have mites from outside: they breed by 0.03 at the most (Martin 1998, from memory); twice that for the doubt of counts. */
-const BREEDS = 0.06
 /** So many times as many bees are tried: more than that nobody washes. */
 const TIMES = [2, 3, 4, 6, 8] as const
 
-/** The days of the season's count after a course, from its first day and from its last. */
-function windowOf(treatment: Treatment, s: Parameters<typeof patternOf>[1]) {
-  const pattern = patternOf(treatment, s)
-  const step = pattern.steps.find((x) => x.job === 'recount')
-  const { least } = pattern.days
-  const best = step ? nominalDay(step, pattern) : least
-  const [opens, ends] = step ? [best - (step.best - step.earliest), best + (step.latest - step.best)] : [least, least + 28]
-  return { least, opens, ends, afterEnd: { opens: Math.max(0, opens - least), ends: Math.max(0, ends - least) } }
-}
-
 /** What a count has found on so many bees; boards as many bees as find the same of a level by their published limits. */
 function asJar(s: Sampled, method: Method, hemisphere: Situation['hemisphere']): JarCount {
-  const { timely, collapse } = boardLimits(s.date, hemisphere)
-  const bees = method === 'board' ? (s.exposure * Math.sqrt(timely * collapse) * 100) / 3 : s.exposure
+  const bees = method === 'board' ? (s.exposure * middleOfBoards(s.date, hemisphere) * 100) / 3 : s.exposure
   return { mites: s.mites, bees, recovery: null, date: s.date }
 }
 
@@ -83,7 +69,7 @@ function cameFrom(untreated: ReviewAsked['untreated']): string | null {
   const { before, after } = untreated
   const days = daysBetween(before.date, after.date)
   const aDayMore = days > 0 ? Math.log(after.mites / after.exposure / (before.mites / before.exposure)) / days : 0
-  return aDayMore < BREEDS
+  return aDayMore < INFLUX
     ? null
     : `Untreated colonies rose ${plain(Math.exp(aDayMore * days), 1)} times in ${plural(days, 'day')}: faster than mites breed, so they came from outside.`
 }
@@ -100,7 +86,9 @@ export function reviewOf(asked: ReviewAsked): Review {
   const weather = (conditions.highs ?? []).map((high, n) => ({ date: addDays(start, n), high, low: null, kind: 'observed' as const }))
   const season = { hemisphere, normals: [], phase: null, colony }
   const ask = { colony, weather, normals: [], startOn: start, history: [], rules: {} }
-  const window = windowOf(treatment, ask)
+  const pattern = patternOf(treatment, ask)
+  const { least } = pattern.days
+  const window = recountWindow(pattern)
   const takes = shouldTakeHere(treatment, ask)
   const expected = takes && { low: thousandths(takes.low), high: thousandths(takes.high) }
   const efficacy = ratioTaken({ before, after })
@@ -118,8 +106,8 @@ export function reviewOf(asked: ReviewAsked): Review {
     const more = (jar: JarCount): JarCount => ({ ...jar, mites: Math.round(jar.mites * times), bees: jar.bees * times })
     return outcomeOf({ ...pair, before: more(pair.before), after: more(pair.after) }, treatment, null, expected)
   }
-  const opens = course?.end ? addDays(course.end, window.afterEnd.opens) : addDays(start, window.opens)
-  const ends = course?.end ? addDays(course.end, window.afterEnd.ends) : addDays(start, window.ends)
+  const opens = course?.end ? addDays(course.end, Math.max(0, window.opens - least)) : addDays(start, window.opens)
+  const ends = course?.end ? addDays(course.end, Math.max(0, window.ends - least)) : addDays(start, window.ends)
   const outside = cameFrom(untreated)
   const causes = () =>
     causesOf({
@@ -127,7 +115,7 @@ export function reviewOf(asked: ReviewAsked): Review {
       conditions,
       start: course?.start ?? null,
       end: course?.end ?? null,
-      least: window.least,
+      least,
       late: Math.max(0, daysBetween(ends, after.date)),
       outside,
     })

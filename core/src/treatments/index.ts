@@ -4,6 +4,8 @@ export {
   broodState,
   supersMayStay,
   patternOf,
+  recountWindow,
+  tooColdFor,
   publishedPattern,
   hasRhythm,
   courseSpan,

@@ -54,6 +54,25 @@ export const waitDaysOf = (treatment: Treatment, rule: Rule | undefined): number
 /** Most courses in a year: the keeper's list over the label's usual figure; null where neither says one. */
 export const mostCoursesOf = (treatment: Treatment, rule: Rule | undefined): number | null => rule?.mostCourses ?? treatment.rotation.mostCoursesAYear
 
+/** Under so much of what its warmth lets it take at best a treatment was too cold, as a share (a guess). */
+const COLD_SHARE = 0.05
+/** The high from which on a treatment takes all it can, °C, where days of a mean high were too cold for it; null where they were not, or warmth matters little. */
+export function tooColdFor({ warmth }: Treatment, meanHigh: number): number | null {
+  const full = warmth?.at(-1)?.[1]
+  if (!warmth || full === undefined) return null
+  const takes = warmth.findLast(([high]) => high <= meanHigh)?.[1] ?? warmth[0]?.[1] ?? full
+  // It is level from the first point that takes all it can.
+  return full - takes > COLD_SHARE ? (warmth.find(([, share]) => share === full)?.[0] ?? null) : null
+}
+
+/** The days of the count after a course at the planned pace, counted from its first: from, best and to; its end where it asks for none. */
+export function recountWindow(pattern: CoursePattern): { readonly opens: number; readonly best: number; readonly ends: number } {
+  const step = pattern.steps.find((x) => x.job === 'recount')
+  if (!step) return { opens: pattern.days.least, best: pattern.days.least, ends: pattern.days.least }
+  const best = nominalDay(step, pattern)
+  return { opens: best - (step.best - step.earliest), best, ends: best + (step.latest - step.best) }
+}
+
 /** The day of a step at the planned pace, counted from the start of its pattern. */
 export function nominalDay(step: Step, pattern: CoursePattern): number {
   const { after } = step

@@ -38,6 +38,19 @@ export const small = (text: string): string => text.replace(/^./, (c) => c.toLow
 export const listed = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}`
 
+/** What was worked out of some figures, kept by them; all are let go where they become more than `most`. */
+export function keeping<T>(most: number): (figures: string, work: () => T) => T {
+  const kept = new Map<string, T>()
+  return (figures, work) => {
+    let found = kept.get(figures)
+    if (found === undefined) {
+      if (kept.size >= most) kept.clear()
+      kept.set(figures, (found = work()))
+    }
+    return found
+  }
+}
+
 /** Worked out at the first reading and kept. */
 export function once<T>(make: () => T): () => T {
   let made: { readonly it: T } | null = null

@@ -29,8 +29,10 @@ export const CHOICE = speaker('choice', {
     }`,
   layABoard: (v: { oxalic: Oxalic } & Of) =>
     `Lay a board for three to seven days and count the fall: a cluster is not opened for a jar.${oxalicWords(v.oxalic, v.asOf)}`,
-  countAgain: (v: { winter: boolean; counted: Day; oxalic: Oxalic } & Of) =>
-    `Count again now${onBoard(v.winter)}: the last count, of ${aDay(v.counted, v.asOf)}, is too old to leave it on.${oxalicWords(v.oxalic, v.asOf)}`,
+  countAgain: (v: { winter: boolean; counted: Day; given: Day | null; oxalic: Oxalic } & Of) =>
+    `Count again now${onBoard(v.winter)}: the last count, of ${aDay(v.counted, v.asOf)}, is ${
+      v.given ? `of before what was given since (to ${aDay(v.given, v.asOf)})` : 'too old to leave it on'
+    }.${oxalicWords(v.oxalic, v.asOf)}`,
   leave: (v: { by: Day; winter: boolean; oxalic: Oxalic } & Of) =>
     `Leave it, and count again by ${aDay(v.by, v.asOf)}${onBoard(v.winter)}.${oxalicWords(v.oxalic, v.asOf)}`,
   treat: (

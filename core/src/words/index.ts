@@ -2,6 +2,6 @@ export { celsius, celsiusList, celsiusRange, degree, fill, fromTo, grams, kelvin
 export { sayAs, USUAL_READER, worded, type Reader } from './word.ts'
 export { speaker, type Said } from './speaker.ts'
 export * from './gates/index.ts'
-export { JUDGED, LIKELY, NEXT, NOTES } from './judge.ts'
+export { JUDGED, LIKELY, NEXT, NOTES, UNIT_WORDS } from './judge.ts'
 export { BRINGS, COSTS, HEAT, JOBS, LOCKS, MENDS, RUNNING, WARNINGS } from './course.ts'
 export { CHOICE } from './choice.ts'

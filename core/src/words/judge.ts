@@ -15,7 +15,8 @@ function against(x: number, limit: number): string {
 const ROUNDING = 1e-9
 const isAt = (x: number, limit: number): boolean => Math.abs(x - limit) < ROUNDING
 
-const UNIT_WORDS = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' } as const
+/** The unit of a level, as it is said after its figure. */
+export const UNIT_WORDS = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' } as const
 
 /** A count with its doubt. `allowed`: the level with what the method misses allowed for; null where nothing is set for it. */
 interface Counted {

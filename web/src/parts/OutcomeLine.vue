@@ -2,23 +2,12 @@
 /** Did it work: the share taken with its doubt, against what it should take and what authorities expect. */
 import { computed } from 'vue'
 import type { CourseState } from '@thistle/core/holding'
-import { plain } from '@thistle/core/units'
-import { plural } from './words.ts'
 import { useHolding } from '../stores/holding.ts'
 
 const props = defineProps<{ course: CourseState }>()
 const holding = useHolding()
 const WIDTH = 300
 const x = (share: number) => 6 + Math.max(0, Math.min(1, share)) * (WIDTH - 12)
-const percent = (share: number) => `${plain(share * 100, 0)} %`
-const range = ({ estimate, low, high }: { estimate: number; low: number; high: number }) => `${percent(estimate)} (${percent(low)} to ${percent(high)})`
-/** The ratio of the two counts as it stands, and corrected by what stood untreated beside it. */
-const counted = computed(() => {
-  const as = props.course.asCounted
-  if (!as?.ratio) return ''
-  const corrected = as.corrected ? `; corrected by ${plural(as.untreated, 'untreated colony', 'untreated colonies')} of its yard ${range(as.corrected)}` : ''
-  return `As counted, nothing allowed for: ${range(as.ratio)} fewer${corrected}.`
-})
 const o = computed(() => props.course.outcome)
 </script>
 
@@ -36,7 +25,7 @@ const o = computed(() => props.course.outcome)
     <p class="strong" :class="o.verdict === 'worked' ? 'settled' : o.verdict === 'short' ? 'alarm' : (o.chance ?? 0) >= 0.5 ? '' : 'care'">{{ holding.say(o.text) }}</p>
     <p v-if="o.still" class="care">{{ holding.say(o.still) }}</p>
     <p v-if="o.rescue">{{ o.rescue }}</p>
-    <p v-if="counted" class="small">{{ counted }}</p>
+    <p v-if="course.asCounted" class="small">{{ course.asCounted.text }}</p>
     <p class="soft small">
       The band is what it should take ({{ holding.say(course.treatment.efficacySource) }}); the dashed line is what authorities expect. What is taken is told against the
       level as it would be untreated: grown as its season lets it grow, with the doubt of that, of both jars, and of a colony chosen because its jar was high. Mites from

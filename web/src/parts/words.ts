@@ -3,6 +3,7 @@ import type { Judgement } from '@thistle/core/judge'
 import { plain } from '@thistle/core/units'
 import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, QUEEN_WORDS, SIGN_WORDS, STORES_WORDS, type ColonyFacts } from '@thistle/core/situation'
 import { sayDay } from '../look/dates.ts'
+import { UNIT_WORDS } from '@thistle/core/words'
 
 /** Words for what is known, once for every screen. */
 export const YES_NO = [
@@ -12,7 +13,6 @@ export const YES_NO = [
 export const wordOf = <T extends string>(list: readonly (readonly [T, string])[], key: T | null): string =>
   list.find(([k]) => k === key)?.[1] ?? 'not known'
 
-const UNITS = { per100: 'in 100', perDay: 'a day', per100cells: 'in 100 drone cells' } as const
 /** What is held against the limit: the level with the mites allowed for that the method misses, where that was set. */
 export const heldLevel = (j: Judgement): { readonly estimate: number | null; readonly low: number | null; readonly high: number | null } =>
   j.corrected ?? j
@@ -21,7 +21,7 @@ export const heldLevel = (j: Judgement): { readonly estimate: number | null; rea
 export function sayCount(j: Judgement): string {
   const { estimate, low, high } = heldLevel(j)
   if (estimate === null || low === null || high === null) return 'not counted yet'
-  return `${estimate.toFixed(1)} ${UNITS[j.unit]}, likely ${low.toFixed(1)} to ${high.toFixed(1)}, limit ${plain(j.threshold ?? 0, 2)}, counted ${j.countedOn ? sayDay(j.countedOn) : ''}${j.stale ? ', over three weeks ago' : ''}${j.representative ? '' : ', not representative'}`
+  return `${estimate.toFixed(1)} ${UNIT_WORDS[j.unit]}, likely ${low.toFixed(1)} to ${high.toFixed(1)}, limit ${plain(j.threshold ?? 0, 2)}, counted ${j.countedOn ? sayDay(j.countedOn) : ''}${j.stale ? ', over three weeks ago' : ''}${j.representative ? '' : ', not representative'}`
 }
 
 const BRIEF = { per100: '', perDay: ' a day', per100cells: ' drone' } as const

@@ -44,10 +44,8 @@ function sayNeed(option: Treatment, s: JudgedSituation): Said {
   }
   const at = { estimate, unit, threshold: threshold ?? 0 }
   const { given, p05, p95 } = s.judgement
-  if (given?.end) {
-    if (option.way === 'waiting') return NEED.countNow()
-    if (estimate >= at.threshold) return NEED.overBefore({ ...at, names: given.names, end: given.end, p05: p05 ?? 0, p95: p95 ?? 0 })
-  }
+  if (given?.end && estimate >= at.threshold)
+    return option.way === 'waiting' ? NEED.countNow() : NEED.overBefore({ ...at, names: given.names, end: given.end, p05: p05 ?? 0, p95: p95 ?? 0 })
   const under = level === 'under' || level === 'watch'
   if (option.way === 'waiting') {
     if (under) return NEED.mayWait({ ...at, until: recountBy })
