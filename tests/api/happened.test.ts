@@ -101,6 +101,29 @@ describe('what a pack says, for the register', () => {
   })
 })
 
+describe('why a course may have fallen short', () => {
+  const LINDEN = demoId(`course ${demoId('colony Linden')} 2026-03-08`)
+  const why = { cause: 'pack', found: 'suspect' }
+  it('is answered once, taken back before it is said otherwise, and goes with the course', async () => {
+    const first = id()
+    await demo
+      .put(`/api/events/${first}`)
+      .send({ courseId: LINDEN, kind: 'why-noted', happenedOn: '2026-08-12', why, note: 'it lay in the sun' })
+      .expect(201)
+    expect((await state('Linden')).situation.history.find((p) => p.start === '2026-03-08')!.why).toBe('pack')
+    expect(said(await put(LINDEN, 'why-noted', '2026-08-12', { why: { ...why, found: 'sound' } }))).toMatch(/answered already/)
+    await put(LINDEN, 'why-noted', '2026-08-12', { why: { cause: 'contact', found: 'sound' } }).expect(201)
+    await put(LINDEN, 'taken-back', '2026-08-12', { supersedes: first }).expect(201)
+    expect((await state('Linden')).situation.history.find((p) => p.start === '2026-03-08')!.why).toBeUndefined()
+    await put(LINDEN, 'why-noted', '2026-08-12', { why: { ...why, found: 'sound' } }).expect(201)
+  })
+  it('is refused where it says nothing, and of what was not given', async () => {
+    for (const wrong of [{}, { why: null }, { why: {} }, { why: { cause: 'moon', found: 'sound' } }, { why: { cause: 'pack', found: 'perhaps' } }])
+      expect((await put(LINDEN, 'why-noted', '2026-08-12', wrong)).status, JSON.stringify(wrong)).toBe(400)
+    expect((await put(LINDEN, 'found', '2026-08-12', { amount: 1, why })).status).toBe(400)
+  })
+})
+
 describe('parts, pauses and further rounds', () => {
   it('a part is less than the whole, and the rest is still asked for', async () => {
     expect(said(await put(courseOf('Comfrey'), 'part', '2026-08-12', { job: 'dose', n: 2, amount: 2 }))).toMatch(/all of it/)

@@ -1,6 +1,7 @@
 /** A course of the records, reviewed: as counted, beside what stood untreated, and in the days it had. */
 import { describe, expect, it } from 'vitest'
-import { courseState, maybeShort, whyShort, yardState, type ColonyRecord, type CourseRecord } from '@thistle/core/holding'
+import { reviewedRounds } from '@thistle/core/book'
+import { courseState, fellAround, maybeShort, whyShort, yardState, type ColonyRecord, type CourseRecord } from '@thistle/core/holding'
 import { hendersonTilton } from '@thistle/core/review'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
@@ -100,5 +101,108 @@ describe('why it may have fallen short', () => {
     const list = whyShort(yard.row[0]!.courses[0]!, yard.row[0]!, yard, bareSettings)
     expect(list.every((q) => q.next.length > 20)).toBe(true)
     expect(list.at(-1)!.key).toBe('resistance')
+  })
+  it('is answered by its keeper, which stands before the record', () => {
+    const answer = (cause: string, found: string, note: string | null = null) =>
+      bareEvent(TODAY, { kind: 'why-noted', id: `${cause} ${found}`, why: { cause, found }, note } as never)
+    const of = (...events: CourseRecord['events']) => {
+      const record = given()
+      const colony = treated(60, { ...record, events: [...record.events, ...events] })
+      const yard = yardState(bareYard(TODAY, { colonies: [colony] }), bareSettings)
+      return { yard, state: yard.row[0]!, list: whyShort(yard.row[0]!.courses[0]!, yard.row[0]!, yard, bareSettings) }
+    }
+    const pack = (list: ReturnType<typeof whyShort>) => list.find((q) => q.key === 'pack')!
+    expect(pack(of().list)).toMatchObject({ state: 'ask', answered: null })
+    expect(pack(of(answer('pack', 'sound')).list)).toMatchObject({ state: 'sound', answered: { on: TODAY, event: 'pack sound' } })
+    expect(pack(of(answer('pack', 'suspect', 'it lay in the sun')).list)).toMatchObject({
+      state: 'suspect',
+      says: expect.stringContaining('it lay in the sun'),
+    })
+    // It goes with the course wherever that is judged; what withstands leads.
+    expect(of(answer('pack', 'sound')).state.situation.history[0]!.why).toBeUndefined()
+    expect(of(answer('pack', 'suspect')).state.situation.history[0]!.why).toBe('pack')
+    expect(of(answer('pack', 'suspect'), answer('resistance', 'suspect')).state.situation.history[0]!.why).toBe('resistance')
+    // Taken back it is asked again.
+    const back = bareEvent(TODAY, { kind: 'taken-back', id: 'b', supersedes: 'pack suspect' } as never)
+    expect(pack(of(answer('pack', 'suspect'), back).list).answered).toBeNull()
+  })
+})
+
+describe('what fell on the board around a course', () => {
+  const board = (on: Day, mites: number, days: number) =>
+    bareCount(on, mites, { id: `b ${on}`, method: 'board', samples: [{ mites, bees: null, days }] })
+  const fell = (...counts: ColonyRecord['counts']) => {
+    const record = bareCourse('oxalic-vapour', START, [done(START)])
+    const colony = bareColony({ id: 'a', counts, courses: [record] })
+    return fellAround(courseState(record, colony, TODAY, { yard: bareYard(TODAY, { colonies: [colony] }) }), colony)
+  }
+  const before = board(addDays(START, -1), 12, 3)
+  const during = board(addDays(START, 7), 210, 7)
+  it('is what its keeper read, before it, while it worked and when what it killed is down', () => {
+    expect(fell()).toBeNull()
+    expect(fell(before)).toBeNull()
+    expect(fell(before, during)).toMatchObject({ during: { mites: 210, days: 7 }, ratio: null, after: null })
+    expect(fell(before, during)!.text).toMatch(
+      /^210 mites fell on the board in 7 days while it worked\. How much was left the board tells from about/,
+    )
+    // 4 a day before it, half a one after it.
+    const found = fell(before, during, board(addDays(START, 30), 3, 6))!
+    expect(found.after).toBe(0.5)
+    expect(found.ratio!.estimate).toBeCloseTo(1 - 3 / 6 / 4, 12)
+    expect(found.text).not.toContain('Some treat again')
+  })
+  it('is no evidence where it was read long before or after, or marked', () => {
+    expect(fell(before, board(addDays(START, 90), 3, 6))).toBeNull()
+    expect(fell({ ...during, representative: false })).toBeNull()
+    expect(fell(board(addDays(START, -60), 12, 3), during, board(addDays(START, 30), 9, 6))!.ratio).toBeNull()
+  })
+  it('says where some treat again in winter', () => {
+    expect(fell(during, board(addDays(START, 30), 9, 6))!.text).toContain('Some treat again in winter where 1 a day or more still falls')
+  })
+})
+
+describe('a round of a yard, reviewed', () => {
+  const colony = (id: string, before: number, after: number | null, start = START, over: Partial<ColonyRecord> = {}) => {
+    const record = { ...bareCourse('formic-strip-14', start, [done(start), done(addDays(start, 14), 'remove')]), id: `course ${id}` }
+    const facts = { ...record.facts, before: { ...record.facts.before, mites: before, bees: 300, countedOn: start } }
+    const counts = [bareCount(start, before), ...(after === null ? [] : [bareCount(addDays(start, 28), after, { courseId: record.id })])]
+    return bareColony({ id, name: id, counts, courses: [{ ...record, facts }], ...over })
+  }
+  const rounds = (colonies: readonly ColonyRecord[], today = TODAY) =>
+    reviewedRounds([yardState(bareYard(today, { colonies }), bareSettings)], '2026-01-01')
+  it('is what was begun together; what was begun later is another', () => {
+    const all = rounds([colony('a', 30, 1), colony('b', 40, 2), colony('c', 20, 2, addDays(START, -40))])
+    expect(all.map((r) => r.courses.map((c) => c.colony))).toEqual([['a', 'b'], ['c']])
+  })
+  it('tells over its colonies what each by itself does not', () => {
+    const alone = rounds([colony('a', 30, 2)])[0]!
+    const many = rounds(Array.from({ length: 8 }, (_, n) => colony(`c${n}`, 30, 2)))[0]!
+    expect(many.counted).toBe(8)
+    expect(many.mean!.low).toBeGreaterThan(alone.mean!.low)
+    expect(many.verdict).toBe('worked')
+    expect(many.spread).toBeNull()
+    expect(rounds(Array.from({ length: 8 }, (_, n) => colony(`c${n}`, 30, 24)))[0]!.verdict).toBe('fell-short')
+  })
+  it('says how far its colonies differ', () => {
+    const mixed = rounds(Array.from({ length: 8 }, (_, n) => colony(`c${n}`, 60, n < 4 ? 2 : 50)))[0]!
+    expect(mixed.spread!.high - mixed.spread!.low).toBeGreaterThan(0.5)
+    expect(mixed.text).toContain('From colony to colony it was')
+  })
+  it('says what is too soon, what was never counted, and what cannot be said', () => {
+    expect(rounds([colony('a', 30, null)], addDays(START, 5))[0]).toMatchObject({ verdict: 'too-soon', mean: null })
+    expect(rounds([colony('a', 30, null)], addDays(START, 120))[0]).toMatchObject({ verdict: 'not-counted' })
+    expect(rounds([colony('a', 0, 3)])[0]).toMatchObject({ verdict: 'cannot-say' })
+    const none = colony('a', 30, 3)
+    const nobody = {
+      ...none,
+      courses: none.courses.map((c) => ({ ...c, facts: { ...c.facts, before: { mites: null, bees: null, countedOn: null, method: null } } })),
+    }
+    expect(rounds([nobody])[0]!.verdict).toBe('cannot-say')
+  })
+  it('blames mites from outside where untreated colonies rose faster than mites breed', () => {
+    const untreated = bareColony({ id: 'u', name: 'u', counts: [bareCount(START, 4), bareCount(addDays(START, 28), 60)] })
+    const [round] = rounds([colony('a', 20, 18), untreated])
+    expect(round!.courses[0]!.text).toMatch(/^Untreated colonies rose/)
+    expect(round!.verdict).toBe('from-outside')
   })
 })

@@ -490,6 +490,30 @@ describe('a treatment that was measured as failed', () => {
     const [with_, without] = [of(failed(14, 10), 'amitraz-strip'), of({ ...failed(14, 10), history: [] }, 'amitraz-strip')]
     expect(with_.left!.estimate).toBeGreaterThan(without.left!.estimate * 1.8)
   })
+  it('weighs little, and is said with its reason, once its keeper has found that; and nothing where mites came from outside', () => {
+    const found = (why: PastCourse['why']) => {
+      const s = failed(14, 10)
+      return of({ ...s, history: s.history.map((p) => ({ ...p, why })) }, 'amitraz-strip')
+    }
+    const [plain, pack, outside] = [found(null), found('pack'), found('outside')]
+    const none = of({ ...failed(14, 10), history: [] }, 'amitraz-strip')
+    expect(pack.left!.estimate).toBeLessThan(plain.left!.estimate)
+    expect(pack.left!.estimate).toBeGreaterThan(none.left!.estimate)
+    expect(outside.left!.estimate).toBeCloseTo(none.left!.estimate, 12)
+    expect(pack.verdict).toBe('care')
+    expect(pack.findings.map((f) => f.text).join(' ')).toContain('and you found why: the pack. Put that right first.')
+    expect(pack.efficacy!.because.join(' ')).toContain('weighs little')
+  })
+  it('is ruled out where its mites were found to withstand it, and with care in the next colony', () => {
+    const s = failed(14, 10)
+    const tested = s.history.map((p) => ({ ...p, why: 'resistance' as const }))
+    const own = of({ ...s, history: tested }, 'amitraz-strip')
+    expect(own.verdict).toBe('ruled-out')
+    expect(own.findings.map((f) => f.text).join(' ')).toContain('You found that its mites withstand it')
+    const next = of({ ...s, history: [], yardHistory: tested }, 'amitraz-strip')
+    expect(next.verdict).toBe('care')
+    expect(next.findings.map((f) => f.text).join(' ')).toContain('mites of this yard withstand it')
+  })
 })
 
 describe('in spring and in the depth of winter', () => {

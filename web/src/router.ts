@@ -97,6 +97,7 @@ export function makeRouter(): Router {
         meta: { title: 'Round sheet' },
       },
       { path: '/book', name: 'book', component: () => import('./places/book/RegisterPlace.vue'), meta: { title: 'The register' } },
+      { path: '/book/reviewed', name: 'book-reviewed', component: () => import('./places/book/ReviewedPlace.vue'), meta: { title: 'Did it work' } },
       { path: '/book/worked', name: 'book-worked', component: () => import('./places/book/WorkedPlace.vue'), meta: { title: 'What worked here' } },
       {
         path: '/book/year',

@@ -2,8 +2,8 @@ import Joi from 'joi'
 import { EVENT_KINDS, type EventKind } from '../course/index.ts'
 import type { Field } from '../fields/index.ts'
 import { caseField, nameOf } from '../formats/index.ts'
-import type { Spot } from '../holding/index.ts'
-import { PACK_FIELDS, SHELF_FIELDS, type PackNote, type TreatmentKey } from '../situation/index.ts'
+import type { Spot, WhyNote } from '../holding/index.ts'
+import { CAUSES, PACK_FIELDS, SHELF_FIELDS, type PackNote, type TreatmentKey } from '../situation/index.ts'
 import { TREATMENTS, type JobKind } from '../treatments/index.ts'
 import { SENT_RECORDS } from './records.ts'
 import { day, left, maybe, uuid, version } from './shapes.ts'
@@ -23,6 +23,8 @@ export interface GivenEvent {
   readonly spots: readonly Spot[] | null
   /** What its pack says, of a `pack-noted` alone. */
   readonly pack?: PackNote | null
+  /** What was found out of a reason, of a `why-noted` alone. */
+  readonly why?: WhyNote | null
   readonly device: string | null
 }
 /** What was given before the book knew of it: how many rounds, how much at a time, and when it was over; null while it still is in. */
@@ -58,6 +60,14 @@ export const packNote = Joi.object(
 )
   .min(1)
   .messages({ 'object.min': '{{#label}} must say something' })
+
+/** A reason for which a course may have fallen short, and whether it was that. */
+export const whyNote = Joi.object<WhyNote>({
+  cause: Joi.string()
+    .valid(...CAUSES)
+    .required(),
+  found: Joi.string().valid('sound', 'suspect').required(),
+})
 
 const OF_A_JOB = Joi.valid('done', 'part', 'set', 'accepted')
 const MOST_IN_A_STROKE = 500
@@ -99,6 +109,7 @@ export const eventBody = Joi.object<GivenEvent>({
     .when('kind', { is: 'accepted', then: Joi.invalid(null) }),
   spots: maybe(spots).default(null),
   pack: left(packNote).when('kind', { is: 'pack-noted', then: Joi.invalid(null).required(), otherwise: Joi.valid(null) }),
+  why: left(whyNote).when('kind', { is: 'why-noted', then: Joi.invalid(null).required(), otherwise: Joi.valid(null) }),
   device: Joi.string().max(80).allow(null, '').default(null),
 })
 

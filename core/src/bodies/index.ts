@@ -9,6 +9,7 @@ export {
   packNote,
   spots,
   strokeBody,
+  whyNote,
   type GivenDecision,
   type GivenEvent,
   type GivenPast,

@@ -42,14 +42,14 @@ function alike<T>(all: readonly T[], by: (one: T) => string): T[][] {
 /** Shares are kept off 0 and 1, where their log-odds have no end; what took nothing counts as next to nothing. */
 const EDGE = 0.005
 const inside = (share: number): number => Math.min(1 - EDGE, Math.max(EDGE, share))
-const logOdds = (share: number): number => Math.log(inside(share) / (1 - inside(share)))
-const share = (x: number): number => 1 / (1 + Math.exp(-x))
-const shareOf = (mean: number, sd: number): Share => ({ low: share(mean - Z95 * sd), estimate: share(mean), high: share(mean + Z95 * sd) })
+export const logOdds = (share: number): number => Math.log(inside(share) / (1 - inside(share)))
+export const share = (x: number): number => 1 / (1 + Math.exp(-x))
+export const shareOf = (mean: number, sd: number): Share => ({ low: share(mean - Z95 * sd), estimate: share(mean), high: share(mean + Z95 * sd) })
 
 /** No course is known better than this, on the log-odds (a guess): two are never quite alike. */
 const LEAST_SD = 0.3
 /** A measured share as a normal distribution of its log-odds; one that may be nothing at all has no lower end there, and its upper half tells alone. */
-function onOdds({ estimate, low, high }: Share): { readonly mean: number; readonly variance: number } {
+export function onOdds({ estimate, low, high }: Share): { readonly mean: number; readonly variance: number } {
   const sd = low <= EDGE ? (logOdds(high) - logOdds(estimate)) / Z95 : (logOdds(high) - logOdds(low)) / (2 * Z95)
   return { mean: logOdds(estimate), variance: Math.max(sd, LEAST_SD) ** 2 }
 }

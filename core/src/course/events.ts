@@ -11,9 +11,21 @@ export const isEnd = (fate: Ending): boolean => fate === 'died' || fate === 'mer
 /**
  * `part`: some of a job, the rest is still to do; `found`: strips that had fallen; `lifted` and `laid-again`: taken out for heat and put
  * back; `round-added`: one more dose at the end; `set`: the day on which a job is to be done; `accepted`: a slip taken as it is, with why; `pack-noted`: what its pack
- * says, for the register.
+ * says, for the register; `why-noted`: what its keeper found out about one of the reasons for which it may have fallen short.
  */
-export const EVENT_KINDS = ['done', 'part', 'found', 'lifted', 'laid-again', 'round-added', 'set', 'accepted', 'pack-noted', ...FATES] as const
+export const EVENT_KINDS = [
+  'done',
+  'part',
+  'found',
+  'lifted',
+  'laid-again',
+  'round-added',
+  'set',
+  'accepted',
+  'pack-noted',
+  'why-noted',
+  ...FATES,
+] as const
 export type EventKind = (typeof EVENT_KINDS)[number]
 
 /** One thing that happened to a course, on its actual day; of a `set`, the day that was chosen. */

@@ -55,6 +55,8 @@ interface Result {
   readonly on: Day
   readonly share: number
   readonly variance: number
+  /** Its keeper found what was amiss. */
+  readonly explained: boolean
 }
 
 /**
@@ -77,6 +79,15 @@ export const leastOf = ({ treatment: key, start }: Past, season: Parameters<type
 }
 /** So likely a course took less than that by its counts before it is said to have (a guess: nearly all of it). */
 const SURELY = 0.9
+/**
+ * Whether its keeper found what kept it from its work, and that is nothing of the mites: its result then says little of what the same takes
+ * when it is done right. It says something still: what was found need not be all of it.
+ */
+export const isExplained = ({ why }: Past): boolean => why != null && why !== 'resistance' && why !== 'before'
+/** Of counts that do not compare, and of mites that came from outside, the figure is none of the treatment's at all. */
+const isVoid = ({ why }: Past): boolean => why === 'counts' || why === 'outside'
+/** How far a result whose reason was found may lie from what the same takes when it is done right, in log-odds (a guess: it weighs about a tenth). */
+const EXPLAINED = 1.8
 /** Chance 0-1 that a course that was measured took less than that, as far as its counts tell; 0 where nobody measured. */
 const chanceFailed = (past: Past, season: Parameters<typeof phaseAt>[0]): number =>
   past.efficacy === null ? 0 : normalBelow((logOdds(leastOf(past, season)) - logOdds(past.efficacy)) / Math.max(0.05, spreadOf(past)))
@@ -84,7 +95,7 @@ const chanceFailed = (past: Past, season: Parameters<typeof phaseAt>[0]): number
 export const hasFailed = (past: Past, season: Parameters<typeof phaseAt>[0]): boolean => chanceFailed(past, season) >= SURELY
 /** Those of some courses that rather fell short than not, where that surely holds of one at least. */
 export function thoseFailed(past: readonly Past[], season: Parameters<typeof phaseAt>[0]): readonly Past[] {
-  const short = past.filter((p) => chanceFailed(p, season) >= 0.5)
+  const short = past.filter((p) => !isExplained(p) && chanceFailed(p, season) >= 0.5)
   return 1 - short.reduce((none, p) => none * (1 - chanceFailed(p, season)), 1) >= SURELY ? short : []
 }
 
@@ -96,10 +107,19 @@ function resultsOf(option: Treatment, s: Ask): readonly Result[] {
   const same = (key: Treatment['key']) => key === option.key || (option.rotation.change && treatmentOf(key)?.rotation.class === option.rotation.class)
   const read = (whose: Result['whose'], past: Situation['history']): Result[] =>
     past.flatMap((p): Result[] => {
-      if (p.efficacy === null || !same(p.treatment) || p.start > s.startOn) return []
+      if (p.efficacy === null || !same(p.treatment) || p.start > s.startOn || isVoid(p)) return []
       const told = spreadOf(p)
       const years = Math.max(0, daysBetween(p.start, s.startOn)) / 365
-      return [{ whose, on: p.start, share: p.efficacy, variance: Math.max(told, 0.2) ** 2 + BETWEEN[whose] ** 2 + A_YEAR * years }]
+      const doubt = isExplained(p) ? EXPLAINED ** 2 : 0
+      return [
+        {
+          whose,
+          on: p.start,
+          share: p.efficacy,
+          explained: doubt > 0,
+          variance: Math.max(told, 0.2) ** 2 + BETWEEN[whose] ** 2 + A_YEAR * years + doubt,
+        },
+      ]
     })
   return [...read('own', onceEach(s.history)), ...read('yard', s.yardHistory ?? [])]
 }
@@ -152,7 +172,8 @@ function takesHere(option: Treatment, s: Ask, published: Efficacy | null, result
         `published ${percent(published.low)} to ${percent(published.high)} ${reach}`,
         ...movedBy(),
         ...results.map(
-          (r) => `${r.whose === 'own' ? 'this colony' : 'a neighbour in this yard'} measured ${percent(r.share)} (${aDay(r.on, s.startOn)})`,
+          (r) =>
+            `${r.whose === 'own' ? 'this colony' : 'a neighbour in this yard'} measured ${percent(r.share)} (${aDay(r.on, s.startOn)}${r.explained ? '; weighs little, since what was amiss was found' : ''})`,
         ),
       ]
     },

@@ -4,6 +4,7 @@ import {
   AGEING_FACTS,
   BOARD_KINDS,
   BROODS,
+  CAUSES,
   KIT,
   KNOWN_FIELDS,
   LOOK_FIELDS,
@@ -89,6 +90,7 @@ const past = Joi.object({
   efficacyLow: number(-1e6, 1),
   efficacyHigh: number(-100, 1),
   brood: oneOf(BROODS),
+  why: oneOf(CAUSES),
 }).custom((value: { start: string; end: string | null }, help) =>
   value.end != null && value.end < value.start ? help.message({ custom: '{{#label}}.end is before its start' }) : value,
 )

@@ -64,6 +64,7 @@ const pastOf = (x: LoosePast): PastCourse => ({
   efficacy: x.efficacy ?? null,
   ...(x.efficacyLow == null ? {} : { efficacyLow: x.efficacyLow }),
   ...(x.efficacyHigh == null ? {} : { efficacyHigh: x.efficacyHigh }),
+  ...(x.why == null ? {} : { why: x.why }),
   ...(x.brood == null ? {} : { brood: x.brood }),
 })
 

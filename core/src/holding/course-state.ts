@@ -1,11 +1,11 @@
 import { isEnd, isFate, planCourse, tellsFrom, type Course, type CourseEvent, type CoursePlan, type PlannedJob } from '../course/index.ts'
 import { midway, shouldTakeHere, type CountedPair, type JarCount, type Midway } from '../efficacy/index.ts'
 import { growthOver } from '../level/index.ts'
-import { growthBy, hendersonTilton, ratioTaken, type BeforeAfter, type Sampled } from '../review/index.ts'
+import { cameFrom, growthBy, hendersonTilton, ratioTaken, type BeforeAfter, type Sampled } from '../review/index.ts'
 import type { Estimate } from '../count/index.ts'
 import { limitOf, outsideBetween } from '../judge/index.ts'
 import { outcomeOf, type Outcome } from '../outcome/index.ts'
-import { phaseAt, type KeeperFacts } from '../situation/index.ts'
+import { CAUSES, phaseAt, type CauseKey, type KeeperFacts } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
 import { patternOf, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { plain, plural, small } from '../units/index.ts'
@@ -36,6 +36,8 @@ export interface CourseState {
   readonly outcome: Outcome | null
   /** The two counts as they stand, beside that; null where they do not compare. */
   readonly asCounted: AsCounted | null
+  /** What shows that mites came from outside between its two counts, said; null where nothing does. */
+  readonly fromOutside: string | null
   /** What a count in its middle says of it; null where none was made, or none compares with the one before. */
   readonly midway: Midway | null
 }
@@ -255,6 +257,19 @@ function asCounted(pair: Pair | null): AsCounted | null {
   return { ratio, corrected, untreated: many, text }
 }
 
+/** What the others of its yard show of mites that came from outside between two counts, said; null where they show none. */
+function sayOutside({ untreated, outside }: Pair): string | null {
+  const rose = untreated && cameFrom(untreated)
+  if (rose) return rose
+  return outside ? 'Treated neighbours rose faster than mites breed meanwhile: mites came from outside.' : null
+}
+
+/** The reason its keeper found for what it did not take: that its mites withstand it before all others. */
+export const whyOf = ({ events }: Pick<CourseState, 'events'>): CauseKey | null => {
+  const found = CAUSES.filter((cause) => events.some((e) => e.kind === 'why-noted' && e.why?.cause === cause && e.why.found === 'suspect'))
+  return found.includes('resistance') ? 'resistance' : (found[0] ?? null)
+}
+
 /** The standing events of a course as planning takes them. */
 const asHappened = (events: readonly EventRecord[]): CourseEvent[] =>
   events
@@ -328,6 +343,7 @@ export function courseState(record: CourseRecord, colony: Seen, today: Day, arou
     recount,
     outcome: takenBy(treatment, pair, record, begun ?? record.startOn, around),
     asCounted: asCounted(pair),
+    fromOutside: pair && sayOutside(pair),
     midway: midwayOf(record, treatment, course, pairOf(record, colony, halfway, around)),
   }
 }

@@ -1,7 +1,7 @@
 import type { RecordRow } from './fields.ts'
 import type { OwnLimits, WorkFacts } from './insides.ts'
 import type { Cup, Measured, Squares } from '../count/index.ts'
-import type { BoardKind, KeeperFacts, Method, PackNote, Rule, School, Stock, TreatmentKey, WeatherDay } from '../situation/index.ts'
+import type { BoardKind, CauseKey, KeeperFacts, Method, PackNote, Rule, School, Stock, TreatmentKey, WeatherDay } from '../situation/index.ts'
 import type { EventKind, PlanFacts } from '../course/index.ts'
 import type { Day } from '../time/index.ts'
 import type { JobKind } from '../treatments/index.ts'
@@ -45,6 +45,12 @@ export interface Spot {
 /** A day on which the keeper means to be at a yard: jobs that can be done then are drawn to it. */
 export type VisitRecord = Kept & Omit<RecordRow<'visits'>, 'yardId'>
 
+/** A reason for which a course may have fallen short, and whether it was that. */
+export interface WhyNote {
+  readonly cause: CauseKey
+  readonly found: 'sound' | 'suspect'
+}
+
 export interface EventRecord {
   readonly id: string
   readonly kind: EventKind | 'taken-back' | 'cancelled'
@@ -62,6 +68,8 @@ export interface EventRecord {
   readonly spots?: readonly Spot[] | null
   /** What its pack says, of a `pack-noted` alone. */
   readonly pack?: PackNote | null
+  /** What was found out of a reason, of a `why-noted` alone. */
+  readonly why?: WhyNote | null
 }
 
 /** What planning and judging a kept course asks of the situation and answer it was chosen on. */

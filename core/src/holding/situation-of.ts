@@ -5,7 +5,7 @@ import type { ColonyFacts, CountFact, KeeperFacts, PastCourse, Situation, Treatm
 import { midwayWanted } from '../course/index.ts'
 import { addDays, laterOf, type Day } from '../time/index.ts'
 import { treatmentOf } from '../treatments/index.ts'
-import { courseState, YARD_TELLS } from './course-state.ts'
+import { courseState, whyOf, YARD_TELLS, type CourseState } from './course-state.ts'
 import type { ColonyRecord, CountRecord, CourseFacts, SettingsRecord, YardRecord } from './records.ts'
 
 /** A colony nobody has looked into: one brood box is assumed, nothing else. */
@@ -17,6 +17,12 @@ const factsOf = (colony: ColonyRecord): ColonyFacts => ({
   hivedOn: colony.hivedOn,
   ...(colony.look ? { lookedOn: colony.look.onDay, ...(colony.look.seenOn ? { seenOn: colony.look.seenOn } : {}) } : {}),
 })
+
+/** Why it took less than it should, where its keeper found that out. */
+function found(state: CourseState): Pick<PastCourse, 'why'> {
+  const why = whyOf(state)
+  return why ? { why } : {}
+}
 
 interface Past {
   readonly yard: YardRecord
@@ -40,6 +46,7 @@ function pastOf(yard: YardRecord, colony: ColonyRecord): Past {
       end: state.course.endedOn ?? (state.left ? (state.left.lastOn ?? state.startedOn) : null),
       efficacy: state.outcome?.efficacy?.estimate ?? null,
       brood: state.record.facts.colony.brood,
+      ...found(state),
       ...(state.outcome?.efficacy ? { efficacyLow: state.outcome.efficacy.low, efficacyHigh: state.outcome.efficacy.high } : {}),
     }))
   const made = { yard, past, begun: states.filter((state) => state.given).map((state) => state.startedOn) }

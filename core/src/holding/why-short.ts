@@ -1,7 +1,7 @@
 import { influxOf } from '../judge/index.ts'
-import { NEXT_FOR, type CauseKey } from '../review/index.ts'
-import { isRobbed, signsOf, weatherReader } from '../situation/index.ts'
-import { addDays, daysBetween } from '../time/index.ts'
+import { NEXT_FOR } from '../review/index.ts'
+import { isRobbed, signsOf, weatherReader, type CauseKey } from '../situation/index.ts'
+import { addDays, daysBetween, type Day } from '../time/index.ts'
 import { tooColdFor, treatmentOf } from '../treatments/index.ts'
 import { plain, plural } from '../units/index.ts'
 import type { ColonyState } from './colony-state.ts'
@@ -18,10 +18,13 @@ export interface WhyShort {
   readonly state: 'sound' | 'suspect' | 'ask'
   /** What to do about it, where it is the cause. */
   readonly next: string
+  /** The keeper's own answer, which stands before the record's; null where none is given. */
+  readonly answered: { readonly event: string; readonly on: Day; readonly note: string | null } | null
 }
 
 type Asked = { course: CourseState; colony: ColonyState; yard: YardState; settings: Pick<SettingsRecord, 'stock'> }
 type Found = Pick<WhyShort, 'says' | 'state'>
+type Answer = Pick<WhyShort, 'says' | 'state' | 'answered'>
 const sound = (says: string): Found => ({ says, state: 'sound' })
 const suspect = (says: string): Found => ({ says, state: 'suspect' })
 const ask = (says: string): Found => ({ says, state: 'ask' })
@@ -135,14 +138,25 @@ const QUESTIONS: readonly (readonly [WhyShort['key'], string, (asked: Asked) => 
   ['resistance', 'Resistance?', resistance],
 ]
 
-/** The questions to go through when a course fell short, in their order (common practice, no source), each as far as the record answers it. */
+/** What the keeper found out of a reason; null where they have not. */
+function answerOf({ course, colony }: Asked, key: CauseKey): Answer | null {
+  const event = course.events.findLast((e) => e.kind === 'why-noted' && e.why?.cause === key)
+  if (!event?.why) return null
+  const note = event.note || null
+  const found = event.why.found === 'sound' ? 'you found it sound' : 'you found that it was this'
+  return {
+    state: event.why.found,
+    says: `${aDay(event.happenedOn, colony.situation.asOf)}: ${found}${note ? ` (${note})` : ''}.`,
+    answered: { event: event.id, on: event.happenedOn, note },
+  }
+}
+
+/** The questions to go through when a course fell short, in their order (common practice, no source), each as its keeper answered it, and else as far as the record does. */
 export const whyShort = (course: CourseState, colony: ColonyState, yard: YardState, settings: Pick<SettingsRecord, 'stock'>): WhyShort[] =>
-  QUESTIONS.map(([key, question, answer]) => ({
-    key,
-    ask: question,
-    ...answer({ course, colony, yard, settings }),
-    next: NEXT_FOR[key](course.treatment),
-  }))
+  QUESTIONS.map(([key, question, answer]) => {
+    const asked = { course, colony, yard, settings }
+    return { key, ask: question, ...(answerOf(asked, key) ?? { ...answer(asked), answered: null }), next: NEXT_FOR[key](course.treatment) }
+  })
 
 /** A course whose reasons are worth going through: it fell short, or likely did. */
 export const maybeShort = ({ outcome }: Pick<CourseState, 'outcome'>): boolean =>

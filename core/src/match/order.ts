@@ -1,4 +1,4 @@
-import { harmOf, hasFailed } from '../efficacy/index.ts'
+import { harmOf, hasFailed, isExplained } from '../efficacy/index.ts'
 import { isOver } from '../judge/index.ts'
 import type { Priority } from '../situation/index.ts'
 import { patternOf, treatmentOf, type Treatment } from '../treatments/index.ts'
@@ -50,7 +50,7 @@ export function fellShort(treatment: Treatment, s: JudgedSituation): number | nu
     .filter((p) => p.start <= startOn && p.efficacy !== null && treatmentOf(p.treatment)?.rotation.class === rotation.class)
     .toSorted((a, b) => a.start.localeCompare(b.start))
     .at(-1)
-  return last && hasFailed(last, s) ? last.efficacy : null
+  return last && !isExplained(last) && hasFailed(last, s) ? last.efficacy : null
 }
 
 /** Figures by which options of one fit are put in order, first to last. */

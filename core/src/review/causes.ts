@@ -1,11 +1,8 @@
-import type { Brood } from '../situation/index.ts'
+import type { Brood, CauseKey } from '../situation/index.ts'
 import { daysBetween, sayDays, type Day } from '../time/index.ts'
 import { tooColdFor, type Treatment } from '../treatments/index.ts'
 import { plural } from '../units/index.ts'
 import { aDay, celsius } from '../words/index.ts'
-
-/** What may have kept a course from doing its work, in the order in which it is asked for (common practice, no source). */
-export type CauseKey = 'counts' | 'strength' | 'contact' | 'temperature' | 'dose' | 'days' | 'pack' | 'together' | 'outside' | 'before' | 'resistance'
 
 /** A likely cause: why it is thought to be one, and what to do about it. */
 export interface Cause {

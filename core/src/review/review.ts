@@ -64,9 +64,8 @@ export function growthBy({ before, after }: BeforeAfter, season: Growing): Growi
 }
 
 /** What the untreated colonies show of mites from outside, said; null where they show none. */
-function cameFrom(untreated: ReviewAsked['untreated']): string | null {
-  if (!untreated?.before || untreated.before.mites === 0) return null
-  const { before, after } = untreated
+export function cameFrom({ before, after }: BeforeAfter): string | null {
+  if (before.mites === 0) return null
   const days = daysBetween(before.date, after.date)
   const aDayMore = days > 0 ? Math.log(after.mites / after.exposure / (before.mites / before.exposure)) / days : 0
   return aDayMore < INFLUX
@@ -108,7 +107,7 @@ export function reviewOf(asked: ReviewAsked): Review {
   }
   const opens = course?.end ? addDays(course.end, Math.max(0, window.opens - least)) : addDays(start, window.opens)
   const ends = course?.end ? addDays(course.end, Math.max(0, window.ends - least)) : addDays(start, window.ends)
-  const outside = cameFrom(untreated)
+  const outside = control && cameFrom(control)
   const causes = () =>
     causesOf({
       treatment,

@@ -110,6 +110,10 @@ export interface MonthNormal {
   readonly guess?: boolean
 }
 
+/** What may have kept a course from doing its work, in the order in which it is asked for (common practice, no source). */
+export const CAUSES = ['counts', 'strength', 'contact', 'temperature', 'dose', 'days', 'pack', 'together', 'outside', 'before', 'resistance'] as const
+export type CauseKey = (typeof CAUSES)[number]
+
 export interface PastCourse {
   readonly treatment: TreatmentKey
   readonly start: Day
@@ -122,6 +126,8 @@ export interface PastCourse {
   readonly efficacyHigh?: number | null
   /** Brood when it began. Left out or null: not known. */
   readonly brood?: Brood | null
+  /** Why it took less than it should, where its keeper found that out. Left out or null: nobody has, or nothing is amiss. */
+  readonly why?: CauseKey | null
 }
 
 export interface KeeperFacts {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { countRow, day, instant, left, maybe, packNote, RECORD_BODIES, sampleBody, spots, text, uuid, version } from '@thistle/core/bodies'
+import { countRow, day, instant, left, maybe, packNote, RECORD_BODIES, sampleBody, spots, text, uuid, version, whyNote } from '@thistle/core/bodies'
 import { parseCase } from '@thistle/core/formats'
 import { METHODS, TREATMENT_KEYS } from '@thistle/core/situation'
 import type { ColumnName, Database, TableName } from '../database/index.ts'
@@ -169,6 +169,7 @@ export const PARTS: readonly Part[] = [
       reason: text(2000),
       spots: left(spots),
       pack: left(packNote),
+      why: left(whyNote),
       device: text(80),
       keeperId: uuid().required(),
       savedAt: instant().required(),

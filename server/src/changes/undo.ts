@@ -21,6 +21,7 @@ const NO_EVENT: Omit<GivenEvent, 'courseId' | 'kind' | 'happenedOn'> = {
   reason: null,
   spots: null,
   pack: null,
+  why: null,
   device: null,
 }
 const BY_NAME: ReadonlyMap<string, Kind> = new Map(Object.values(KINDS).map((kind) => [kind.name, kind]))
@@ -71,7 +72,7 @@ async function undoEvent(keep: Keeping, scope: Scope, entry: Entry, transaction:
   if (later) throw changedSince(entry)
   const earlier = state.supersedes ? await keep.db.model('events').findByPk(state.supersedes, { transaction, raw: true }) : null
   const base = { courseId: state.courseId, supersedes: entry.id, device: 'undo' }
-  const told = ({ kind, job, n, happenedOn, amount, note, doneBy, reason, spots, pack }: GivenEvent) => ({
+  const told = ({ kind, job, n, happenedOn, amount, note, doneBy, reason, spots, pack, why }: GivenEvent) => ({
     kind,
     job,
     n,
@@ -82,6 +83,7 @@ async function undoEvent(keep: Keeping, scope: Scope, entry: Entry, transaction:
     reason,
     spots,
     pack: pack ?? null,
+    why: why ?? null,
   })
   const next: GivenEvent =
     earlier && earlier.kind !== 'taken-back'

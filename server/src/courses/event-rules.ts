@@ -107,10 +107,18 @@ function checkPack(state: CourseState, given: GivenEvent): void {
       refuse('reason', 'That is noted already, and otherwise: what stands is struck through and kept. Write down why.')
 }
 
+/** What was found out of a reason is of a course that was given, and is taken back before it is said otherwise. */
+function checkWhy(state: CourseState, given: GivenEvent): void {
+  if (!state.given) refuse('kind', 'Nothing is given yet: nothing can have fallen short.')
+  if (state.events.some((e) => e.kind === 'why-noted' && e.why?.cause === given.why?.cause))
+    throw Problem.conflict('That is answered already. Take the answer back, or correct it.')
+}
+
 /** Holds an event against the course as it stands without it. */
 export function checkEvent(state: CourseState, given: GivenEvent, today: Day): void {
   if (given.kind === 'taken-back') return
   if (given.kind === 'pack-noted') return checkPack(state, given)
+  if (given.kind === 'why-noted') return checkWhy(state, given)
   const clears = given.job === 'remove' || given.kind === 'found'
   if (state.cancelled && !clears) throw Problem.conflict('This course was called off; take that back first.')
   if (given.kind === 'cancelled') return

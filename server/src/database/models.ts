@@ -1,7 +1,7 @@
 import { DataTypes, type Model, type ModelAttributeColumnOptions, type ModelStatic, type Sequelize } from 'sequelize'
 import type { Measured, Squares } from '@thistle/core/count'
 import { columnOf, mayBeNull, type Fields, type RowOf as FieldsRow } from '@thistle/core/fields'
-import { RECORD_FIELDS, type CourseFacts, type EventRecord, type Preferences, type Spot } from '@thistle/core/holding'
+import { RECORD_FIELDS, type CourseFacts, type EventRecord, type Preferences, type Spot, type WhyNote } from '@thistle/core/holding'
 import type { PackNote, TreatmentKey, ForecastRecord, WeatherDay } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import type { JobKind } from '@thistle/core/treatments'
@@ -133,6 +133,7 @@ const PLAIN = {
     reason: maybe(text()),
     spots: maybe(json<readonly Spot[]>()),
     pack: maybe(json<PackNote>()),
+    why: maybe(json<WhyNote>()),
     device: maybe(text()),
     keeperId: uuid(),
     savedAt: instant(),

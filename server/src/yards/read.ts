@@ -92,7 +92,7 @@ SELECT
     SELECT o.colony_id AS "colonyId", o.id, o.decision_id AS "decisionId", o.treatment, o.start_on AS "startOn", o.latest_start AS "latestStart", o.facts
       FROM course o ORDER BY o.start_on) r) AS courses,
   (SELECT coalesce(json_agg(r), '[]') FROM (
-    SELECT e.course_id AS "courseId", e.id, e.kind, e.job, e.n, e.happened_on AS "happenedOn", e.amount, e.note, e.supersedes, e.done_by AS "doneBy", e.reason, e.spots, e.pack, e.saved_at AS "savedAt"
+    SELECT e.course_id AS "courseId", e.id, e.kind, e.job, e.n, e.happened_on AS "happenedOn", e.amount, e.note, e.supersedes, e.done_by AS "doneBy", e.reason, e.spots, e.pack, e.why, e.saved_at AS "savedAt"
       FROM events e WHERE e.course_id IN (SELECT id FROM course) ORDER BY e.seq) r) AS events`
 
 type Fields = Readonly<Record<string, unknown>>

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { day, instant, maybe, packNote, RECORD_BODIES, spots, uuid, version } from '@thistle/core/bodies'
+import { day, instant, maybe, packNote, RECORD_BODIES, spots, uuid, version, whyNote } from '@thistle/core/bodies'
 import { EVENT_KINDS } from '@thistle/core/course'
 import { TREATMENT_KEYS } from '@thistle/core/situation'
 
@@ -22,6 +22,7 @@ const event = Joi.object({
   reason: maybe(Joi.string()).required(),
   spots: maybe(spots).required(),
   pack: maybe(packNote).required(),
+  why: maybe(whyNote).required(),
   savedAt: instant().required(),
 })
 const course = Joi.object({

@@ -15,7 +15,7 @@ import CourseTable from './CourseTable.vue'
 import HappenedForm from './HappenedForm.vue'
 import OutcomeLine from './OutcomeLine.vue'
 import WhyShort from './WhyShort.vue'
-import { failedOf, maybeShort } from '@thistle/core/holding'
+import { failedOf, fellAround, maybeShort } from '@thistle/core/holding'
 import { useSave } from './useSave.ts'
 import WaysOn from './WaysOn.vue'
 import { WARNING_WORDS } from './words.ts'
@@ -50,6 +50,7 @@ const fall = computed(() => {
   return found ? sayFall(found) : null
 })
 const short = computed(() => maybeShort(props.course) || failedOf(props.state, props.course.treatment.rotation.class) === props.course)
+const fell = computed(() => fellAround(props.course, props.state.colony))
 const end = computed(() => courseEnd(c.value))
 const lock = computed(() => (end.value ? lockOf(props.course.treatment, end.value, holding.settings?.rules[props.course.treatment.key]) : null))
 const spots = computed(() => (c.value.inside ? (props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? []) : []))
@@ -77,6 +78,7 @@ const setWhy = (x: PlannedJob): string | null => props.course.events.findLast((e
     <p v-if="course.midway && !course.outcome" :class="course.midway.verdict === 'not-falling' ? 'alarm strong' : 'small'">{{ holding.say(course.midway.text) }}</p>
     <p v-if="fall && !course.outcome" class="small">{{ fall }}.</p>
     <OutcomeLine v-if="course.outcome" :course="course" />
+    <p v-if="fell" class="small">{{ holding.say(fell.text) }}</p>
     <FoldAway v-if="short" title="Why it may have fallen short: go through this before its active is given again">
       <WhyShort :course="course" :colony="state" :yard="yard" />
     </FoldAway>

@@ -1,4 +1,5 @@
 /** A change of the history as a sentence. */
+import type { WhyNote } from '@thistle/core/holding'
 import { treatmentOf } from '@thistle/core/treatments'
 import { sayDay } from '../look/dates.ts'
 import { differences, saySamples, type FieldDifference, type State } from './state-words.ts'
@@ -30,6 +31,22 @@ const JOBS: Readonly<Record<string, string>> = {
 }
 
 const jobOf = (state: State) => `${String(state.job)}${state.job === 'dose' ? ` ${state.n}` : ''}`
+/** What was found out of a reason for which a course may have fallen short. */
+const WHY: Readonly<Record<WhyNote['cause'], string>> = {
+  counts: 'its counts',
+  strength: 'strength and brood at its start',
+  contact: 'whether the bees met it',
+  temperature: 'its warmth',
+  dose: 'the dose',
+  days: 'its days and rounds',
+  pack: 'the pack',
+  together: 'whether the yard was treated together',
+  outside: 'mites from outside',
+  before: 'what was given before it',
+  resistance: 'whether its mites withstand it',
+}
+const sayWhy = ({ cause, found }: WhyNote): string => `why it fell short: ${WHY[cause]} ${found === 'sound' ? 'found sound' : 'found to be it'}`
+
 /** What happened to a course besides its jobs being done, without its day. */
 const EVENTS: Readonly<Record<string, (state: State) => string>> = {
   part: (s) => `part of ${jobOf(s)} done`,
@@ -40,6 +57,7 @@ const EVENTS: Readonly<Record<string, (state: State) => string>> = {
   'round-added': () => 'a round added',
   accepted: (s) => `${jobOf(s)} taken as it is: ${s.reason}`,
   'pack-noted': () => 'what its pack says, noted',
+  'why-noted': ({ why }) => sayWhy(why as WhyNote),
   died: () => 'died',
   merged: () => 'united with another',
   sold: () => 'sold',

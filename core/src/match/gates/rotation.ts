@@ -1,4 +1,4 @@
-import { hasFailed, leastOf, thoseFailed } from '../../efficacy/index.ts'
+import { hasFailed, isExplained, leastOf, thoseFailed } from '../../efficacy/index.ts'
 import { onceEach, type PastCourse } from '../../situation/index.ts'
 import { addDays, daysBetween, yearOf, type Day } from '../../time/index.ts'
 import { courseSpan, mostCoursesOf, saySource, treatmentOf, type Treatment } from '../../treatments/index.ts'
@@ -123,13 +123,27 @@ function again(option: Treatment, s: JudgedSituation, given: readonly PastCourse
   return make('care', () => ROTATION.yardHadIt(before(beside, s)), 'again', turns)
 }
 
+/** Mites that were found to withstand an active: those of the colony itself, or of its yard. */
+function withstood(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], make: Make): LazyFinding | null {
+  const tested = (p: PastCourse) => p.why === 'resistance' && p.start <= s.startOn && sameClass(option, p)
+  const mine = own.findLast(tested)
+  const found = mine ?? (s.yardHistory ?? []).findLast(tested)
+  if (!found) return null
+  return make(
+    mine ? 'ruled-out' : 'care',
+    () => ROTATION.withstood({ ...before(found, s), own: mine !== undefined }),
+    'resist',
+    () => ROTATION.testJar(),
+  )
+}
+
 function failing(option: Treatment, s: JudgedSituation, own: readonly PastCourse[], make: Make): LazyFinding | null {
   const poor = own.findLast((p) => hasFailed(p, s))
   const took = poor?.efficacy
   if (poor && took != null) {
     return make(
       'care',
-      () => ROTATION.fellShort({ took: Math.max(0, took) }),
+      () => ROTATION.fellShort({ took: Math.max(0, took), why: isExplained(poor) ? (poor.why ?? null) : null }),
       `${plain(Math.max(0, took * 100), 0)} %`,
       () => ROTATION.hadItWorked({ level: without(option, s, (p) => p === poor), courses: 1 }),
       `${plain(leastOf(poor, s) * 100, 0)} %`,
@@ -203,6 +217,7 @@ export const rotation: Gate = gateOf({ readsDay: true, sameOn }, (option, asked)
     gap(option, s, own, make),
     tooMany(option, s, own, make),
     again(option, s, given, make),
+    withstood(option, s, own, make),
     failing(option, s, own, make),
     resistance,
   ].filter((f) => f !== null)

@@ -1,8 +1,24 @@
+import type { CauseKey } from '../../situation/index.ts'
 import { sayDays, type Day } from '../../time/index.ts'
 import { plain, plural } from '../../units/index.ts'
 import { aDay } from '../notation.ts'
 import { speaker } from '../speaker.ts'
 import { sayLevel } from './levels.ts'
+
+/** What a keeper found to have kept a course from its work. */
+const FOUND: Readonly<Record<CauseKey, string>> = {
+  counts: 'its counts do not compare',
+  strength: 'strength and brood at its start',
+  contact: 'the bees hardly met it',
+  temperature: 'its days were too cold',
+  dose: 'the dose',
+  days: 'it was too short, or its rounds were not kept',
+  pack: 'the pack',
+  together: 'the yard was not treated together',
+  outside: 'mites came from outside',
+  before: 'what was given before it',
+  resistance: 'its mites withstand it',
+}
 
 type Level = Parameters<typeof sayLevel>[0]
 interface Before {
@@ -32,7 +48,12 @@ export const ROTATION = speaker('rotation', {
       v.row > 1 ? ` It would be the ${ordinal(v.row + 1)} in a row.` : ''
     }`,
   yardHadIt: (v: Before) => `No treatment of this colony is known, but the yard had ${v.name} last (${aDay(v.day, v.near)}): its mites have met it.`,
-  fellShort: (v: { took: number }) => `It took only about ${share(v.took)} % of the mites last time: find out why first.`,
+  fellShort: (v: { took: number; why: CauseKey | null }) =>
+    v.why
+      ? `It took only about ${share(v.took)} % of the mites last time, and you found why: ${FOUND[v.why]}. Put that right first.`
+      : `It took only about ${share(v.took)} % of the mites last time: find out why first.`,
+  withstood: (v: Before & { own: boolean }) =>
+    `You found that ${v.own ? 'its mites' : 'mites of this yard'} withstand it (after ${v.name}, ${aDay(v.day, v.near)}): give another active.`,
   fellShortInYard: (v: { least: number; short: number; counted: number }) =>
     `In this yard it likely took under ${share(v.least)} % in ${v.short} of ${v.counted} colonies that were counted after it: find out why first.`,
   resistance: (v: { why: string }) => v.why,

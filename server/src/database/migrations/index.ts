@@ -9,6 +9,7 @@ import { byHolding } from './008-by-holding.ts'
 import { looks } from './009-looks.ts'
 import { forecasts } from './010-forecasts.ts'
 import { packs } from './011-packs.ts'
+import { whys } from './012-whys.ts'
 
 export interface Step {
   readonly name: string
@@ -16,4 +17,4 @@ export interface Step {
 }
 
 /** In order; a step that has run anywhere is never changed again. */
-export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse, byHolding, looks, forecasts, packs]
+export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse, byHolding, looks, forecasts, packs, whys]
