@@ -7,6 +7,8 @@ import { must } from './run.mjs'
 
 export const PAGE = join(BUILD, 'page')
 export const SERVER = join(BUILD, 'server.mjs')
+/** Beside the server, which starts it. */
+const PDF_WORKER = join(BUILD, 'pdf-worker.mjs')
 
 function sources(dir) {
   return readdirSync(dir, { withFileTypes: true, recursive: true })
@@ -48,12 +50,13 @@ export async function bundle(entry, outfile) {
 export async function ensureBuilt() {
   const mark = join(BUILD, 'built')
   const wanted = fingerprint()
-  if (existsSync(mark) && existsSync(SERVER) && existsSync(PAGE) && readFileSync(mark, 'utf8') === wanted) return
+  if (existsSync(mark) && existsSync(SERVER) && existsSync(PDF_WORKER) && existsSync(PAGE) && readFileSync(mark, 'utf8') === wanted) return
   console.log('Building ...')
   mkdirSync(BUILD, { recursive: true })
   rmSync(mark, { force: true })
   await Promise.all([
     bundle(join(ROOT, 'server/src/main.ts'), SERVER),
+    bundle(join(ROOT, 'server/src/book/pdf-worker.ts'), PDF_WORKER),
     must('Building the page', join(ROOT, 'node_modules/.bin/vite'), ['build', 'web', '--logLevel', 'error']),
   ])
   writeFileSync(mark, wanted)

@@ -18,6 +18,7 @@ import { describe } from './api/openapi.ts'
 import { told, type Route } from './api/route.ts'
 import { serve } from './api/serve.ts'
 import { shownUrl } from './api/shown-url.ts'
+import { bookRoutes } from './book/routes.ts'
 import { calendarRoutes } from './calendar/routes.ts'
 import { changeRoutes } from './changes/routes.ts'
 import type { Clock } from './clock.ts'
@@ -220,6 +221,7 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     batchRoute(keep),
     ...photoRoutes(keep),
     ...courseRoutes(keep),
+    ...bookRoutes(keep),
     ...changeRoutes(keep),
     ...calendarRoutes(keep, weather, parts.publicUrl),
     ...letterRoutes({ ...keep, weather, publicUrl: parts.publicUrl }),

@@ -1,7 +1,7 @@
 /** What happens to a course, entered through the API: refusals with their reason, and what is kept. */
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { colonyState, yardState, type ColonyState, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
-import { registerOf } from '@thistle/core/book'
+import type { RegisterLine } from '@thistle/core/book'
 import { drawRounds, moveTo } from '@thistle/core/rounds'
 import { demoId } from '../../server/src/demo/load.ts'
 import { id, startApi, type Api, type Client } from './harness.ts'
@@ -65,13 +65,8 @@ describe('strips that fall, and more that come out than went in', () => {
 describe('what a pack says, for the register', () => {
   const pack = { label: 'Strips from the county', batch: 'C-7' }
   const line = async () => {
-    const yards = (await demo.get('/api/yards')).body as YardRecord[]
-    const { settings } = (await demo.get('/api/holding')).body as { settings: SettingsRecord }
-    return registerOf(
-      yards.map((y) => yardState(y, settings)),
-      2026,
-      settings,
-    ).find((l) => l.key === LINDEN)!
+    const { lines } = (await demo.get('/api/book/register?year=2026').expect(200)).body as { lines: RegisterLine[] }
+    return lines.find((l) => l.key === LINDEN)!
   }
   const LINDEN = demoId(`course ${demoId('colony Linden')} 2026-03-08`)
   it('is noted for what was given, added to, and struck through with a reason where it is put right', async () => {

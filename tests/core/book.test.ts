@@ -61,11 +61,15 @@ describe('the register', () => {
     const waits = bareCourse('wait-and-recount', '2026-07-02')
     const drones = bareCourse('drone-removal', '2026-05-02', [event('2026-05-02', 'dose')])
     const winter = bareCourse('oxalic-dribble', '2025-12-20', [event('2025-12-20', 'dose')])
-    expect(lines([plan, waits, drones, winter, whole]).map((l) => l.treatment.key)).toEqual(['amitraz-strip'])
+    expect(lines([plan, waits, drones, winter, whole]).map((l) => l.treatment)).toEqual(['amitraz-strip'])
     expect(lines([plan, winter], {}, 2025)).toHaveLength(1)
     expect(registerYears([yardOf([winter, whole])])).toEqual([2026, 2025])
     const called = strips([event(START, 'dose'), event(addDays(START, 3), '', { kind: 'cancelled', job: null })])
     expect(lines([called])).toHaveLength(1)
+    // A series that was left standing was over with its last round, and not when its plan would have been.
+    const left = bareCourse('oxalic-vapour', START, [event(START, 'dose')])
+    expect(lines([left])[0]).toMatchObject({ start: START, end: START })
+    expect(lines([left])[0]!.supersFrom! >= START).toBe(true)
   })
   it('keeps the pack as it stood when it was chosen', () => {
     const situation = august({ stock: { 'amitraz-strip': PACK as never } })

@@ -97,6 +97,20 @@ export function makeRouter(): Router {
         meta: { title: 'Round sheet' },
       },
       { path: '/book', name: 'book', component: () => import('./places/book/RegisterPlace.vue'), meta: { title: 'The register' } },
+      {
+        path: '/book/counts',
+        name: 'book-counts',
+        component: () => import('./places/book/RecordsPlace.vue'),
+        props: { book: 'counts' },
+        meta: { title: 'The book of counts' },
+      },
+      {
+        path: '/book/looks',
+        name: 'book-looks',
+        component: () => import('./places/book/RecordsPlace.vue'),
+        props: { book: 'looks' },
+        meta: { title: 'The book of looks' },
+      },
       { path: '/book/reviewed', name: 'book-reviewed', component: () => import('./places/book/ReviewedPlace.vue'), meta: { title: 'Did it work' } },
       { path: '/book/worked', name: 'book-worked', component: () => import('./places/book/WorkedPlace.vue'), meta: { title: 'What worked here' } },
       {

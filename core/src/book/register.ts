@@ -1,8 +1,8 @@
 import { courseEnd, type EventKind } from '../course/index.ts'
-import type { ColonyState, CourseState, YardState } from '../holding/index.ts'
+import type { ColonyRecord, CourseState, YardRecord } from '../holding/index.ts'
 import { PACK_FIELDS, type PackField, type PackNote, type Rule, type TreatmentKey } from '../situation/index.ts'
-import { yearOf, type Day } from '../time/index.ts'
-import type { DoseUnit, JobKind, Treatment } from '../treatments/index.ts'
+import { addDays, daysBetween, yearOf, type Day } from '../time/index.ts'
+import type { DoseUnit, JobKind } from '../treatments/index.ts'
 
 /** What was entered of a course and no longer stands, with what was said of why. */
 export interface Struck {
@@ -23,7 +23,8 @@ export interface RegisterLine {
   readonly position: number
   readonly colonyId: string
   readonly colony: string
-  readonly treatment: Treatment
+  readonly treatment: TreatmentKey
+  readonly name: string
   /** As the pack has it, in the keeper's own words. */
   readonly label: string | null
   readonly batch: string | null
@@ -39,7 +40,6 @@ export interface RegisterLine {
   readonly end: Day | null
   /** The first day for supers that are harvested from; null while it runs. */
   readonly supersFrom: Day | null
-  readonly outcome: string | null
   readonly struck: readonly Struck[]
   /** What the entry still lacks, in a few words each. */
   readonly missing: readonly string[]
@@ -83,16 +83,32 @@ function struckOf({ record }: CourseState): Struck[] {
   })
 }
 
+/** The first day for supers after a course that was over on `end`: as long after it as the plan has it. */
+function supersAfter({ course }: CourseState, end: Day): Day | null {
+  const [planned, supers] = [courseEnd(course), course.jobs.find((j) => j.job === 'supers')?.best]
+  return planned && supers ? addDays(end, Math.max(0, daysBetween(planned, supers))) : null
+}
+
 type Lists = { readonly rules: Readonly<Partial<Record<TreatmentKey, Rule>>> }
-function lineOf(yard: YardState, state: ColonyState, course: CourseState, { rules }: Lists): RegisterLine {
+/** A yard as the register reads it: those that stand in its row, and those that are gone from it. */
+export interface RegisterYard {
+  readonly yard: Pick<YardRecord, 'id' | 'name'>
+  readonly row: readonly {
+    readonly colony: Pick<ColonyRecord, 'id' | 'name'> & { readonly placement: Pick<ColonyRecord['placement'], 'position'> }
+    readonly courses: readonly CourseState[]
+  }[]
+}
+function lineOf(yard: RegisterYard, state: RegisterYard['row'][number], course: CourseState, { rules }: Lists): RegisterLine {
   const { treatment, record } = course
   const pack = packThrough(course)
   const rule = rules[treatment.key]
-  const end = course.running ? null : courseEnd(course.course)
   const doses = course.events
     .filter((e) => e.job === 'dose' && (e.kind === 'done' || e.kind === 'part'))
     .map((e) => ({ on: e.happenedOn, amount: e.amount, by: e.doneBy ?? null }))
     .toSorted((a, b) => a.on.localeCompare(b.on))
+  const { inside, endedOn } = course.course
+  // What was left standing, or called off, was over with its last dose: its plan is no fact.
+  const end = endedOn ?? (course.running || inside ? null : (doses.at(-1)?.on ?? null))
   const line = {
     key: record.id,
     yardId: yard.yard.id,
@@ -100,7 +116,8 @@ function lineOf(yard: YardState, state: ColonyState, course: CourseState, { rule
     position: state.colony.placement.position,
     colonyId: state.colony.id,
     colony: state.colony.name,
-    treatment,
+    treatment: treatment.key,
+    name: treatment.name,
     label: pack.now.label ?? null,
     batch: pack.now.batch ?? null,
     expires: pack.now.expires ?? null,
@@ -111,15 +128,14 @@ function lineOf(yard: YardState, state: ColonyState, course: CourseState, { rule
     unit: course.course.dose?.unit ?? null,
     start: course.startedOn,
     end,
-    supersFrom: end && (course.course.jobs.find((j) => j.job === 'supers')?.best ?? null),
-    outcome: course.outcome?.text ?? null,
+    supersFrom: end && supersAfter(course, end),
     struck: [...struckOf(course), ...pack.struck],
   }
   return { ...line, missing: missingOf(line) }
 }
 
 /** The years in which something was given, newest first. */
-export const registerYears = (yards: readonly YardState[]): number[] =>
+export const registerYears = (yards: readonly RegisterYard[]): number[] =>
   [...new Set(yards.flatMap((y) => y.row.flatMap((s) => s.courses.flatMap((c) => (isListed(c) ? [yearOf(c.startedOn)] : [])))))].toSorted(
     (a, b) => b - a,
   )
@@ -127,10 +143,10 @@ export const registerYears = (yards: readonly YardState[]): number[] =>
 /** A register has what was given, whatever came of it; hive work and waiting are no treatment. */
 const isListed = (course: CourseState): boolean => course.given && course.treatment.way === 'given'
 
-/** The register of some yards in a year: a line a treatment and colony, by day, yard and place. */
-export const registerOf = (yards: readonly YardState[], year: number, lists: Lists): RegisterLine[] =>
+/** The register of some yards in a year: a line a treatment and colony, by yard, day and place. */
+export const registerOf = (yards: readonly RegisterYard[], year: number, lists: Lists): RegisterLine[] =>
   yards
     .flatMap((yard) =>
       yard.row.flatMap((state) => state.courses.filter((c) => isListed(c) && yearOf(c.startedOn) === year).map((c) => lineOf(yard, state, c, lists))),
     )
-    .toSorted((a, b) => a.start.localeCompare(b.start) || a.yard.localeCompare(b.yard) || a.position - b.position)
+    .toSorted((a, b) => a.yard.localeCompare(b.yard) || a.start.localeCompare(b.start) || a.position - b.position)

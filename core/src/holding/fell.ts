@@ -39,10 +39,10 @@ const readings = (counts: ColonyRecord['counts']): Reading[] =>
     })
     .filter((r) => r.days > 0)
     .toSorted((a, b) => a.to.localeCompare(b.to))
-const all = (some: readonly Reading[]): Sampled | null =>
-  some.length === 0
-    ? null
-    : { date: some.at(-1)!.to, mites: some.reduce((sum, r) => sum + r.mites, 0), exposure: some.reduce((sum, r) => sum + r.days, 0) }
+function all(some: readonly Reading[]): Sampled | null {
+  const last = some.at(-1)
+  return last ? { date: last.to, mites: some.reduce((sum, r) => sum + r.mites, 0), exposure: some.reduce((sum, r) => sum + r.days, 0) } : null
+}
 const aDayOf = ({ mites, exposure }: Sampled): string => plain(mites / exposure, mites / exposure < 9.95 ? 1 : 0)
 
 /** What fell on the board before, during and after a course that was given; null where no board was read around it. */

@@ -3,7 +3,7 @@ import type { Method } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 import { findColony, readDayIn, type NamedColony } from './cells.ts'
 import { readRows, type Mapping, type ReadRow, type RowReader, type WantedColumn } from './import-rows.ts'
-import { writeTable, type DayOrder, type Table } from './table-text.ts'
+import { writeTable, type Cell, type DayOrder, type Table } from './table-text.ts'
 
 /** A colony that counts may be written to. */
 export interface KnownColony extends NamedColony {
@@ -107,9 +107,35 @@ export interface WrittenCount {
   readonly note: string | null
 }
 
-/** Counts as CSV with a heading; the columns that are read are named as they are read. */
-export const writeCounts = (counts: readonly WrittenCount[]): string =>
-  writeTable(
-    ['yard', 'position', 'colony', 'day', 'method', 'mites', 'bees', 'days', 'share of the board', 'recovery', 'not representative', 'note'],
-    counts.map((c) => [c.yard, c.position, c.colony, c.onDay, c.method, c.mites, c.bees, c.days, c.share, c.recovery, c.flags.join(' '), c.note]),
-  )
+/** The columns that are read are named as they are read. */
+export const COUNT_HEADINGS = [
+  'yard',
+  'position',
+  'colony',
+  'day',
+  'method',
+  'mites',
+  'bees',
+  'days',
+  'share of the board',
+  'recovery',
+  'not representative',
+  'note',
+] as const
+export const countRowOf = (c: WrittenCount): Cell[] => [
+  c.yard,
+  c.position,
+  c.colony,
+  c.onDay,
+  c.method,
+  c.mites,
+  c.bees,
+  c.days,
+  c.share,
+  c.recovery,
+  c.flags.join(' '),
+  c.note,
+]
+
+/** Counts as CSV with a heading. */
+export const writeCounts = (counts: readonly WrittenCount[]): string => writeTable(COUNT_HEADINGS, counts.map(countRowOf))

@@ -1,7 +1,7 @@
 import type { RegisterLine } from '../book/index.ts'
-import { writeTable } from './table-text.ts'
+import { writeTable, type Cell } from './table-text.ts'
 
-const HEADINGS = [
+export const REGISTER_HEADINGS = [
   'yard',
   'position',
   'colony',
@@ -22,28 +22,27 @@ const HEADINGS = [
   'still missing',
 ] as const
 
-/** The register as CSV with a heading, a line a treatment and colony; what was struck stands there with its reason. */
-export const writeRegister = (lines: readonly RegisterLine[]): string =>
-  writeTable(
-    HEADINGS,
-    lines.map((l) => [
-      l.yard,
-      l.position,
-      l.colony,
-      l.treatment.name,
-      l.label,
-      l.batch,
-      l.expires,
-      l.bought,
-      l.vet,
-      l.doses.map((d) => d.on).join(' '),
-      l.doses.map((d) => d.amount ?? '?').join(' '),
-      l.unit,
-      [...new Set(l.doses.flatMap((d) => d.by ?? []))].join(', '),
-      l.start,
-      l.end,
-      l.supersFrom,
-      l.struck.map((s) => `${s.on}: ${[s.what, s.was, s.reason].filter((x) => x !== null).join(', ')}`).join('; '),
-      l.missing.join(', '),
-    ]),
-  )
+/** A line of the register as cells of a table; what was struck stands there with its reason. */
+export const registerRow = (l: RegisterLine): Cell[] => [
+  l.yard,
+  l.position,
+  l.colony,
+  l.name,
+  l.label,
+  l.batch,
+  l.expires,
+  l.bought,
+  l.vet,
+  l.doses.map((d) => d.on).join(' '),
+  l.doses.map((d) => d.amount ?? '?').join(' '),
+  l.unit,
+  [...new Set(l.doses.flatMap((d) => d.by ?? []))].join(', '),
+  l.start,
+  l.end,
+  l.supersFrom,
+  l.struck.map((s) => `${s.on}: ${[s.what, s.was, s.reason].filter((x) => x !== null).join(', ')}`).join('; '),
+  l.missing.join(', '),
+]
+
+/** The register as CSV with a heading, a line a treatment and colony. */
+export const writeRegister = (lines: readonly RegisterLine[]): string => writeTable(REGISTER_HEADINGS, lines.map(registerRow))

@@ -100,7 +100,18 @@ export function readNumber(text: string): number | null {
   return /^-?\d+(\.\d+)?$/.test(clean) ? Number(clean) : null
 }
 
+/** What stands in a cell; nothing for null. */
+export type Cell = string | number | null
+/** Rows without headings, as `writeTable` writes them: for what is written piece by piece. */
+export const writeTableRows = (rows: readonly (readonly Cell[])[]): string =>
+  rows.length === 0
+    ? ''
+    : `${Papa.unparse(
+        rows.map((row) => row.map((cell) => cell ?? '')),
+        { escapeFormulae: RUNS, newline: '\r\n' },
+      )}\r\n`
+
 /** Rows as text of comma-separated values, with quotes where they are needed; cells that a spreadsheet would run get a tick before them. */
-export function writeTable(headings: readonly string[], rows: readonly (readonly (string | number | null)[])[]): string {
+export function writeTable(headings: readonly string[], rows: readonly (readonly Cell[])[]): string {
   return `${Papa.unparse({ fields: [...headings], data: rows.map((row) => row.map((cell) => cell ?? '')) }, { escapeFormulae: RUNS, newline: '\r\n' })}\r\n`
 }

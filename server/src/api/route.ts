@@ -24,6 +24,8 @@ export interface Answer {
   readonly body?: unknown
   /** A file on the disk instead of a body; dropped once it is sent, or cannot be. */
   readonly file?: { readonly path: string; readonly drop: () => Promise<void> }
+  /** Text sent piece by piece as it is made, instead of a body. */
+  readonly stream?: AsyncIterable<string>
   readonly type?: string
   readonly headers?: Readonly<Record<string, string>>
 }

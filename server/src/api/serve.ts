@@ -1,5 +1,6 @@
 import { createReadStream } from 'node:fs'
 import { stat } from 'node:fs/promises'
+import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { Router, type RequestHandler } from 'express'
 import { scopeOf, signedIn } from '../access/scope.ts'
@@ -41,12 +42,24 @@ async function sendFile(res: Call['res'], { path, drop }: NonNullable<Answer['fi
   }
 }
 
+async function sendStream(res: Call['res'], stream: AsyncIterable<string>): Promise<void> {
+  try {
+    await pipeline(Readable.from(stream), res)
+  } catch (fault) {
+    if (!res.destroyed) throw fault
+  }
+}
+
 async function send(res: Call['res'], answer: Answer): Promise<void> {
   res.status(answer.status)
   for (const [name, value] of Object.entries(answer.headers ?? {})) res.setHeader(name, value)
   if (answer.file) {
     res.type(answer.type ?? 'application/octet-stream')
     await sendFile(res, answer.file)
+  } else if (answer.stream) {
+    // Sent as it is made: a compressor would hold back the first of it.
+    res.type(answer.type ?? 'text/plain').setHeader('cache-control', 'no-store, no-transform')
+    await sendStream(res, answer.stream)
   } else if (answer.body === undefined) res.end()
   else if (answer.type) res.type(answer.type).send(answer.body)
   else res.json(answer.body)

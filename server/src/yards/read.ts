@@ -43,8 +43,9 @@ standing AS (
   SELECT c.id, c.name, c.version, c.since, c.hived_on,
     CASE WHEN $3 THEN c.parents ELSE ARRAY(SELECT x FROM unnest(c.parents) x WHERE yard_of_colony(x) = ANY($4::uuid[])) END AS parents, p.id AS placement_id, p.version AS placement_version, p.position, p.from_day, p.yard_id,
     p.created_at AS placed_at
-    FROM placements p JOIN colonies c ON c.id = p.colony_id AND c.retired_on IS NULL AND c.deleted_at IS NULL
-   WHERE p.yard_id IN (SELECT id FROM yard) AND p.to_day IS NULL AND p.deleted_at IS NULL),
+    FROM placements p JOIN colonies c ON c.id = p.colony_id AND ($10 OR c.retired_on IS NULL) AND c.deleted_at IS NULL
+   WHERE p.yard_id IN (SELECT id FROM yard) AND p.deleted_at IS NULL
+     AND (p.to_day IS NULL OR (c.retired_on IS NOT NULL AND NOT EXISTS (SELECT 1 FROM placements x WHERE x.colony_id = c.id AND x.deleted_at IS NULL AND x.from_day > p.from_day)))),
 course AS (
   SELECT c.* FROM courses c JOIN standing s ON s.id = c.colony_id
    WHERE c.start_on >= $8::date
@@ -168,14 +169,15 @@ function weatherOf({ today, ownDays, kept }: YardRow): WeatherDay[] {
   return [...told, ...mine].filter((d) => d.date >= from && d.date <= to).toSorted((a, b) => (a.date < b.date ? -1 : 1))
 }
 
-/** The yards of a scope (or one of them), counts and courses of so long ago or since a day, with what is kept of their weather. */
+/** The yards of a scope (or one of them), counts and courses of so long ago or since a day, with what is kept of their weather; `gone`: with the colonies that are out of their row. */
 export async function readRows(
   db: Database,
-  scope: Scope,
+  scope: Pick<Scope, 'holdingId' | 'yards' | 'livesOn' | 'demo'>,
   clock: Clock,
   yardId: string | null,
   transaction: Transaction | null = null,
   since: Day | null = null,
+  gone = false,
 ): Promise<YardRow[]> {
   const around = todayOf(scope.livesOn, 'UTC', clock)
   const bind = [
@@ -188,6 +190,7 @@ export async function readRows(
     earlierOf(since ?? around, addDays(around, -REMEMBERED.counts)),
     earlierOf(since ?? around, addDays(around, -REMEMBERED.courses)),
     COMES_OUT,
+    gone,
   ]
   // Within other work on the connection that it has: one that waits for a second while it holds the first can stop everybody.
   const [lists] = transaction

@@ -11,7 +11,7 @@ defineProps<{ label: string; ways: readonly { readonly to: string; readonly name
 
 <style scoped>
 .ways { display: flex; gap: 22px; overflow-x: auto; border-bottom: 1px solid var(--hairline); margin-bottom: 16px; }
-.ways a { color: var(--soft); text-decoration: none; padding: 10px 0 8px; border-bottom: 2.5px solid transparent; white-space: nowrap; margin-bottom: -1px; }
+.ways a { color: var(--soft); text-decoration: none; padding: 10px 0 8px; border-bottom: 2.5px solid transparent; white-space: nowrap; margin-bottom: -1px; flex: none; }
 .ways a.here { color: var(--ink); font-weight: 650; border-bottom-color: var(--thistle); }
 @media screen and (max-width: 720px) {
   .ways { gap: 10px; }

@@ -1,4 +1,3 @@
-import type { CauseKey } from '../../situation/index.ts'
 import { sayDays, type Day } from '../../time/index.ts'
 import { plain, plural } from '../../units/index.ts'
 import { aDay } from '../notation.ts'
@@ -6,7 +5,7 @@ import { speaker } from '../speaker.ts'
 import { sayLevel } from './levels.ts'
 
 /** What a keeper found to have kept a course from its work. */
-const FOUND: Readonly<Record<CauseKey, string>> = {
+const FOUND = {
   counts: 'its counts do not compare',
   strength: 'strength and brood at its start',
   contact: 'the bees hardly met it',
@@ -18,7 +17,7 @@ const FOUND: Readonly<Record<CauseKey, string>> = {
   outside: 'mites came from outside',
   before: 'what was given before it',
   resistance: 'its mites withstand it',
-}
+} as const
 
 type Level = Parameters<typeof sayLevel>[0]
 interface Before {
@@ -48,7 +47,7 @@ export const ROTATION = speaker('rotation', {
       v.row > 1 ? ` It would be the ${ordinal(v.row + 1)} in a row.` : ''
     }`,
   yardHadIt: (v: Before) => `No treatment of this colony is known, but the yard had ${v.name} last (${aDay(v.day, v.near)}): its mites have met it.`,
-  fellShort: (v: { took: number; why: CauseKey | null }) =>
+  fellShort: (v: { took: number; why: keyof typeof FOUND | null }) =>
     v.why
       ? `It took only about ${share(v.took)} % of the mites last time, and you found why: ${FOUND[v.why]}. Put that right first.`
       : `It took only about ${share(v.took)} % of the mites last time: find out why first.`,

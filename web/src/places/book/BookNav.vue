@@ -7,6 +7,8 @@ import WaysNav from '../../parts/WaysNav.vue'
 const route = useRoute()
 const ways = computed(() => [
   { to: '/book', name: 'The register', on: route.name === 'book' },
+  { to: '/book/counts', name: 'Counts', on: route.name === 'book-counts' },
+  { to: '/book/looks', name: 'Looks', on: route.name === 'book-looks' },
   { to: '/book/reviewed', name: 'Did it work', on: route.name === 'book-reviewed' },
   { to: '/book/worked', name: 'What worked here', on: route.name === 'book-worked' },
   { to: '/book/year', name: 'The year', on: route.name === 'book-year' },

@@ -51,7 +51,7 @@ const faultOf = (field: PackField) => at(`events[0].pack.${field}`)
     <DayField id="pk-expires" :model-value="draft.expires || null" label="Good until" :fault="faultOf('expires')" @update:model-value="draft.expires = $event ?? ''" />
     <AreaField v-if="strikes" id="pk-reason" v-model="reason" label="Why it is put right" :most="2000" :fault="at('reason') ?? at('events[0].reason')" />
     <ACheckbox v-if="alike.length > 0" v-model:checked="all">
-      The same for {{ plural(alike.length, 'other colony', 'other colonies') }} given {{ line.treatment.name }} within a week of it
+      The same for {{ plural(alike.length, 'other colony', 'other colonies') }} given {{ line.name }} within a week of it
     </ACheckbox>
     <AButton type="primary" class="press settle" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : `Keep it${all && alike.length > 0 ? ` for ${lines.length}` : ''}` }}</AButton>
     <FaultLine v-if="at('pack') || (fault && !marked)">{{ at('pack') ?? fault }}</FaultLine>

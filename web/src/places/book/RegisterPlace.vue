@@ -1,11 +1,9 @@
 <script setup lang="ts">
 /** The register of treatments: a line a treatment and colony, what each still lacks, on paper and as files. */
 import AButton from 'ant-design-vue/es/button'
-import { saveAs } from 'file-saver'
 import { computed, ref } from 'vue'
-import { registerOf, type RegisterLine } from '@thistle/core/book'
-import { writeRegister } from '@thistle/core/tables'
-import { daysBetween } from '@thistle/core/time'
+import type { RegisterLine } from '@thistle/core/book'
+import { daysBetween, yearOf } from '@thistle/core/time'
 import { sayAmount } from '@thistle/core/treatments'
 import { sayDay } from '../../look/dates.ts'
 import { useNarrow } from '../../look/narrow.ts'
@@ -13,20 +11,21 @@ import FaultLine from '../../parts/FaultLine.vue'
 import SidePane from '../../parts/SidePane.vue'
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
 import WaitLine from '../../parts/WaitLine.vue'
+import { useSave } from '../../parts/useSave.ts'
 import { plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import BookAsked from './BookAsked.vue'
+import BookOut from './BookOut.vue'
 import BookNav from './BookNav.vue'
 import PackForm from './PackForm.vue'
 import PackSays from './PackSays.vue'
-import { useBook } from './useBook.ts'
+import { useBookLines } from './useBookLines.ts'
+import { useShowSome } from './useShowSome.ts'
 
 const holding = useHolding()
-const { years, chosen, year, yardId, yards, reading, fault, again, isClosed } = useBook()
-const lines = computed(() => {
-  const { settings } = holding
-  return yards.value && settings ? registerOf(yards.value, year.value, settings) : []
-})
+const { years, chosen, year, yardId, query, lines: known, fault, again, isClosed } = useBookLines<RegisterLine>(() => 'register')
+const lines = computed(() => known.value ?? [])
+const { some, left, more } = useShowSome(known)
 const lacking = computed(() => lines.value.filter((l) => l.missing.length > 0))
 
 const noting = ref<string | null>(null)
@@ -40,6 +39,14 @@ const alike = computed(() => {
 async function done(): Promise<void> {
   noting.value = null
   await again()
+}
+/** A year that is over is closed with its book: nothing is entered in it any more, until an owner opens it again in Rules. */
+const { busy: closing, fault: notClosed, save: keep } = useSave()
+const asking = ref(false)
+const mayClose = computed(() => holding.me?.keeper.role === 'owner' && year.value < yearOf(holding.today) && !isClosed.value)
+async function close(): Promise<void> {
+  const { settings } = holding
+  if (settings && (await keep(() => holding.saveSettings({ ...settings, closedThrough: `${year.value}-12-31` })))) asking.value = false
 }
 const mayNote = computed(() => holding.mayWrite && !isClosed.value)
 
@@ -62,13 +69,6 @@ const WAS: Readonly<Record<string, string>> = { dose: 'given', remove: 'taken ou
 const sayStruck = ({ on, what, was, reason }: RegisterLine['struck'][number]): string =>
   `${sayDay(on)}: ${WAS[what] ?? what}${was === null ? '' : ` ${what === 'expires' ? sayDay(String(was), holding.today) : was}`}${reason ? ` (${reason})` : ''}`
 const narrow = useNarrow()
-const name = computed(() => `register-${year.value}`)
-const csv = () => saveAs(new Blob(['\ufeff', writeRegister(lines.value)], { type: 'text/csv;charset=utf-8' }), `${name.value}.csv`)
-function json(): void {
-  const plain = lines.value.map(({ treatment, outcome, ...l }) => ({ ...l, treatment: treatment.key, outcome: outcome && holding.say(outcome) }))
-  saveAs(new Blob([JSON.stringify({ register: 1, year: year.value, holding: holding.me?.holding.name, lines: plain }, null, 2)], { type: 'application/json' }), `${name.value}.json`)
-}
-const print = () => window.print()
 </script>
 
 <template>
@@ -76,14 +76,10 @@ const print = () => window.print()
     <BookNav />
     <h1>The register of {{ year }}</h1>
     <BookAsked v-model:year="chosen" v-model:yard-id="yardId" :years="years">
-      <template v-if="lines.length > 0">
-        <AButton class="press quiet" @click="csv">As CSV</AButton>
-        <AButton class="press quiet" @click="json">As JSON</AButton>
-        <AButton class="press quiet" @click="print">Print it</AButton>
-      </template>
+      <BookOut v-if="lines.length > 0" book="register" :query="query" :year="year" :lines="lines" />
     </BookAsked>
-    <WaitLine v-if="reading || (!yards && !fault)">Reading what is older ...</WaitLine>
-    <FaultLine v-else-if="fault">{{ fault }}</FaultLine>
+    <FaultLine v-if="fault">{{ fault }}</FaultLine>
+    <WaitLine v-else-if="!known">Reading the book ...</WaitLine>
     <template v-else-if="lines.length > 0">
       <p class="serif main" :class="lacking.length > 0 ? 'care' : 'settled'">
         {{ plural(lines.length, 'treatment') }}{{ lacking.length > 0 ? `, and ${lacking.length === lines.length ? 'each' : lacking.length} still ${lacking.length === lines.length || lacking.length === 1 ? 'lacks' : 'lack'} something` : ', nothing missing' }}.
@@ -91,12 +87,24 @@ const print = () => window.print()
       </p>
       <p class="soft small no-print">
         What a pack says is taken from its shelf in <RouterLink to="/rules">Rules</RouterLink> when a course is chosen: write it there before you choose, or fill it in here.
-        {{ isClosed ? '' : 'The year is closed there too, with its book.' }} How long a register is kept, and what it must hold, your own law says.
+        How long a register is kept, and what it must hold, your own law says.
       </p>
+      <div v-if="mayClose" class="no-print closing">
+        <AButton v-if="!asking" class="press quiet" @click="asking = true">Close the books of {{ year }}</AButton>
+        <template v-else>
+          <p>
+            Nothing can be entered or put right in {{ year }} or before it any more, here or anywhere, until an owner opens it again in Rules.
+            <strong v-if="lacking.length > 0" class="care">{{ plural(lacking.length, 'entry', 'entries') }} still {{ lacking.length === 1 ? 'lacks' : 'lack' }} something.</strong> Carry out its PDF first, and keep it.
+          </p>
+          <AButton type="primary" class="press" :disabled="closing" @click="close">{{ closing ? 'Closing ...' : `Close ${year}` }}</AButton>
+          <AButton type="link" class="plainlink" @click="asking = false">Leave it open</AButton>
+          <FaultLine v-if="notClosed">{{ notClosed }}</FaultLine>
+        </template>
+      </div>
       <ul v-if="narrow" class="cards" aria-label="The register">
-        <li v-for="l in lines" :key="l.key" class="sheet">
+        <li v-for="l in some" :key="l.key" class="sheet">
           <p><RouterLink :to="`/yards/${l.yardId}?colony=${l.colonyId}`"><strong>{{ l.colony }}</strong></RouterLink> <span class="soft small">{{ l.position }} in {{ l.yard }}</span></p>
-          <p>{{ l.treatment.name }}, {{ sayDay(l.start) }} to {{ l.end ? sayDay(l.end) : 'now, in the hive' }}</p>
+          <p>{{ l.name }}, {{ sayDay(l.start) }} to {{ l.end ? sayDay(l.end) : 'now, in the hive' }}</p>
           <PackSays :line="l" />
           <p v-for="(d, i) in amounts(l)" :key="i" class="small">{{ d.on }}: {{ d.amount }}<template v-if="d.by">, by {{ d.by }}</template></p>
           <s v-for="(s, i) in l.struck" :key="`s${i}`" class="soft small">{{ sayStruck(s) }}</s>
@@ -106,13 +114,13 @@ const print = () => window.print()
         </li>
       </ul>
       <div v-else class="scroll" tabindex="0" role="region" aria-label="The register">
-        <RowsTable label="The register" :columns="COLUMNS" :rows="lines" :row-key="(l) => l.key">
+        <RowsTable label="The register" :columns="COLUMNS" :rows="some" :row-key="(l) => l.key">
           <template #when="{ row: l }">{{ sayDay(l.start) }}<br />{{ l.end ? sayDay(l.end) : 'in the hive' }}</template>
           <template #colony="{ row: l }">
             <RouterLink :to="`/yards/${l.yardId}?colony=${l.colonyId}`"><strong>{{ l.colony }}</strong></RouterLink><br />
             <span class="soft small">{{ l.position }} in {{ l.yard }}</span>
           </template>
-          <template #what="{ row: l }">{{ l.treatment.name }}</template>
+          <template #what="{ row: l }">{{ l.name }}</template>
           <template #doses="{ row: l }">
             <span v-for="(d, i) in amounts(l)" :key="i" class="line">{{ d.on }}: {{ d.amount }}<template v-if="d.by">, by {{ d.by }}</template></span>
             <s v-for="(s, i) in l.struck" :key="`s${i}`" class="line soft small">{{ sayStruck(s) }}</s>
@@ -127,9 +135,10 @@ const print = () => window.print()
           </template>
         </RowsTable>
       </div>
+      <p v-if="left > 0" class="no-print"><AButton class="press quiet" @click="more">Show more ({{ left }} left)</AButton></p>
     </template>
     <p v-else class="soft">Nothing was given in {{ year }}{{ yardId ? ' in this yard' : '' }}. What is given is entered in Yards, Today or Rounds, and stands here by itself.</p>
-    <SidePane v-if="noted" title="The pack" :sub="`${noted.treatment.name}, ${noted.colony}, ${sayDay(noted.start)}`" @close="noting = null">
+    <SidePane v-if="noted" title="The pack" :sub="`${noted.name}, ${noted.colony}, ${sayDay(noted.start)}`" @close="noting = null">
       <PackForm :key="noted.key" :line="noted" :alike="alike" @done="done" />
     </SidePane>
   </div>
@@ -142,6 +151,8 @@ const print = () => window.print()
 .scroll :deep(table) { min-width: 900px; }
 .scroll :deep(td), .scroll :deep(th) { vertical-align: top; }
 .line { display: block; }
+.closing { display: flex; flex-wrap: wrap; gap: 8px 14px; align-items: center; }
+.closing p { flex-basis: 100%; }
 .cards { display: grid; gap: 12px; }
 .cards li { display: grid; gap: 4px; padding: 12px 14px; grid-template-columns: minmax(0, 1fr); }
 @media print {
