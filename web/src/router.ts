@@ -48,6 +48,7 @@ export function makeRouter(): Router {
       { path: '/reference', component: () => import('./places/reference/ReferencePlace.vue'), meta: { open: true, title: 'The API' } },
       { path: '/today', component: Today, meta: { title: 'Today', days: true } },
       { path: '/yards/:yardId?', component: () => import('./places/yards/YardsPlace.vue'), meta: { title: 'Yards', days: true } },
+      { path: '/line/:colonyId', component: () => import('./places/yards/LinePlace.vue'), meta: { title: 'A colony’s line' } },
       { path: '/yards/:yardId/looks', component: () => import('./places/yards/LooksPlace.vue'), meta: { title: 'Look down the row' } },
       {
         path: '/count/table/:yardId?',

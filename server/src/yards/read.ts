@@ -231,6 +231,33 @@ export const readYards = async (
   transaction: Transaction | null = null,
 ): Promise<unknown[]> => (await readRows(db, scope, clock, yardId, transaction)).map(present)
 
+const LOOKS = `
+  SELECT l.id, l.version, ${read('looks', 'l', ['colonyId'])} FROM looks l JOIN colonies c ON c.id = l.colony_id
+   WHERE c.id = $1 AND c.holding_id = $2 AND l.deleted_at IS NULL AND l.on_day >= $3::date ORDER BY l.on_day, l.created_at`
+
+/** One colony with everything of it since a day, its looks among it; null where it is not theirs to see. */
+export async function readLine(
+  keep: Keeping,
+  scope: Scope,
+  colonyId: string,
+  since: Day,
+): Promise<{ readonly yard: unknown; readonly looks: unknown[] } | null> {
+  const { db, clock } = keep
+  const [placed] = await db.reads.read<{ yardId: string }>(
+    'line yard',
+    `SELECT p.yard_id AS "yardId" FROM placements p JOIN colonies c ON c.id = p.colony_id
+      WHERE c.id = $1 AND c.holding_id = $2 AND p.deleted_at IS NULL AND c.deleted_at IS NULL ORDER BY p.from_day DESC LIMIT 1`,
+    [colonyId, scope.holdingId],
+  )
+  if (!placed) return null
+  const [[row], looks] = await Promise.all([
+    readRows(db, scope, clock, placed.yardId, null, since, true),
+    db.reads.read<unknown>('line looks', LOOKS, [colonyId, scope.holdingId, since]),
+  ])
+  const colonies = (row?.colonies ?? []).filter((c) => (c as { id: string }).id === colonyId)
+  return row && colonies.length > 0 ? { yard: present({ ...row, colonies }), looks } : null
+}
+
 /** The same, after the service was asked for what is missing or too old. */
 export async function readYardsWithWeather(
   keep: Keeping,

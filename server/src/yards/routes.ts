@@ -5,8 +5,8 @@ import { Problem } from '../problems/problem.ts'
 import type { Keeping } from '../records/put.ts'
 import type { WeatherSource } from '../weather/keep.ts'
 import { moveColony, type Move } from './move.ts'
-import { readYardsWithWeather } from './read.ts'
-import { yardShape } from './shapes.ts'
+import { readLine, readYardsWithWeather } from './read.ts'
+import { lookShape, yardShape } from './shapes.ts'
 
 const GROUP = 'Yards'
 export const yardRoutes = (keep: Keeping, weather: WeatherSource): Route[] => [
@@ -34,6 +34,25 @@ export const yardRoutes = (keep: Keeping, weather: WeatherSource): Route[] => [
       const [yard] = await readYardsWithWeather(keep, weather, scope, String(params.id))
       if (!yard) throw Problem.notFound()
       return { status: 200, body: yard }
+    },
+  },
+  {
+    method: 'get',
+    path: '/colonies/{id}/line',
+    access: 'read',
+    group: GROUP,
+    summary: 'One colony with everything of it since a day, all of its looks among it',
+    query: Joi.object({ since: day().required() }),
+    answers: {
+      200: told(
+        Joi.object({ yard: yardShape.required(), looks: Joi.array().items(lookShape).required() }),
+        'Its yard with it alone in the row, and its looks, oldest first.',
+      ),
+    },
+    handle: async ({ scope, params, query }) => {
+      const line = await readLine(keep, scope, String(params.id), String(query.since))
+      if (!line) throw Problem.notFound()
+      return { status: 200, body: line }
     },
   },
   {

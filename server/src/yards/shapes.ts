@@ -36,10 +36,12 @@ const course = Joi.object({
   facts: Joi.object().unknown(true).required(),
   events: Joi.array().items(event).required(),
 })
+/** A look as it is handed out with its colony. */
+export const lookShape = without(RECORD_BODIES.looks, 'colonyId').keys(kept)
 const colony = without(RECORD_BODIES.colonies, 'retiredOn', 'retiredWhy').keys({
   ...kept,
   placement: Joi.object({ ...kept, position: Joi.number().integer().required(), fromDay: day().required(), yardId: uuid().required() }).required(),
-  look: maybe(without(RECORD_BODIES.looks, 'colonyId').keys(kept)).required(),
+  look: maybe(lookShape).required(),
   counts: Joi.array().items(without(RECORD_BODIES.counts, 'colonyId').keys(kept)).required(),
   board: maybe(without(RECORD_BODIES.boards, 'colonyId', 'takenOn').keys(kept)).required(),
   courses: Joi.array().items(course).required(),

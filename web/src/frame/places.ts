@@ -32,6 +32,9 @@ export const ROUNDS: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
 ]
 /** Other pages of the book. */
 export const BOOK: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
+  { path: '/book/counts', name: 'The book of counts', says: 'every count of a year, on paper and as files' },
+  { path: '/book/looks', name: 'The book of looks', says: 'every look of a year, on paper and as files' },
+  { path: '/book/reviewed', name: 'Did it work', says: 'each round over its yard, and each colony' },
   { path: '/book/worked', name: 'What worked here', says: 'by treatment, yard and year' },
   { path: '/book/year', name: 'The year looked back on', says: 'counted, done, worked, slipped, lost' },
 ]

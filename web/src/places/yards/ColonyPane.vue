@@ -131,6 +131,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         </CautionNote>
         <PlaceForms v-if="doing" :key="doing" :what="doing" :yard="yard.yard" :colony="c" @done="doing = null" @gone="emit('close')" />
       </section>
+      <p><RouterLink class="press quiet" :to="`/line/${c.id}`">Its line over the year</RouterLink></p>
       <CountHistory :state="state" class="block" />
       <FoldAway class="block" title="Last changes">
         <ChangeList :query="`colony=${c.id}`" :most="10" />
