@@ -40,6 +40,7 @@ import { Problem } from './problems/problem.ts'
 import { photoRoutes } from './photos/routes.ts'
 import { batchRoute } from './records/batch.ts'
 import { recordRoutes } from './records/routes.ts'
+import { sharingRoutes } from './sharing/routes.ts'
 import { weatherRoutes } from './weather/routes.ts'
 import { yardRoutes } from './yards/routes.ts'
 
@@ -222,6 +223,7 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     ...photoRoutes(keep),
     ...courseRoutes(keep),
     ...bookRoutes(keep),
+    ...sharingRoutes(keep, parts.publicUrl),
     ...changeRoutes(keep),
     ...calendarRoutes(keep, weather, parts.publicUrl),
     ...letterRoutes({ ...keep, weather, publicUrl: parts.publicUrl }),

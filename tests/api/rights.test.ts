@@ -14,7 +14,24 @@ import { august } from '../cases/index.ts'
 import { SOUND } from '../cases/records.ts'
 import { id, JPEG, startApi, type Api, type Client } from './harness.ts'
 
-const KINDS = ['yard', 'colony', 'placement', 'look', 'count', 'board', 'jar', 'visit', 'photo', 'decision', 'course', 'event'] as const
+const KINDS = [
+  'yard',
+  'colony',
+  'placement',
+  'look',
+  'count',
+  'board',
+  'jar',
+  'visit',
+  'trial',
+  'photo',
+  'decision',
+  'course',
+  'event',
+  'second',
+  'third',
+  'fourth',
+] as const
 type Ids = Readonly<Record<(typeof KINDS)[number], string>>
 type Json = Readonly<Record<string, unknown>>
 /** What somebody sends: where, and with what. */
@@ -38,7 +55,17 @@ const BODIES: Readonly<Record<string, (of: Ids) => Json>> = {
   boards: (of) => ({ colonyId: of.colony, laidOn: '2026-08-01', takenOn: '2026-08-04' }),
   jars: (of) => ({ yardId: of.yard, onDay: DAY, method: 'wash', mites: 5, bees: 300, colonies: [of.colony] }),
   visits: (of) => ({ yardId: of.yard, day: '2026-08-20' }),
+  trials: (of) => ({
+    yardId: of.yard,
+    name: 'A trial',
+    startOn: '2026-08-14',
+    arms: ['thymol-gel', 'untreated'],
+    drawn: [of.colony, of.second, of.third, of.fourth].map((colonyId, i) => ({ colonyId, arm: i % 2, block: 1 })),
+    seed: 1,
+  }),
 }
+/** Colonies beside the first of a side, for what takes several. */
+const MORE = ['second', 'third', 'fourth'] as const
 const ONE: Readonly<Record<string, keyof Ids>> = {
   yards: 'yard',
   colonies: 'colony',
@@ -48,6 +75,7 @@ const ONE: Readonly<Record<string, keyof Ids>> = {
   boards: 'board',
   jars: 'jar',
   visits: 'visit',
+  trials: 'trial',
 }
 const event = (of: Ids): Json => ({ courseId: of.course, kind: 'done', job: 'prepare', n: 1, happenedOn: DAY })
 const decision = (of: Ids): Json => ({
@@ -68,6 +96,7 @@ const ROWS: Readonly<Record<string, Line>> = {
       ...(word === 'yards' ? [] : [[`delete /${word}/{id}`, ((of) => ({ at: { id: of[kind] }, query: { version: '99' } })) satisfies Line] as const]),
     ]),
   ),
+  'get /colonies/{id}/line': (of) => ({ at: { id: of.colony }, query: { since: '2026-01-01' } }),
   'get /yards/{id}': (of) => ({ at: { id: of.yard } }),
   'put /yards/{id}/weather': (of) => ({ at: { id: of.yard }, body: { days: [{ date: DAY, high: 25, low: 12 }] } }),
   'delete /yards/{id}/weather/{day}': (of) => ({ at: { id: of.yard, day: '2026-07-01' } }),
@@ -111,7 +140,10 @@ put /password-resets/{token}|get /members|put /members/{id}|delete /members/{id}
 get /invitations/by-link/{token}|post /invitations/acceptance|get /holding|post /holding/date|post /holding/fresh|get /holding/export|post /holding/restoration|post /holding/deletion
 get /yards|get /weather/usual|put /settings/{id}|get /changes|get /changes/last|post /changes/{seq}/undo|get /calendar.ics|get /calendar/address
 post /calendar/address|delete /calendar/address|get /calendar/{address}|get /letter|get /verdicts|post /match|get /outbox|get /outbox/{id}/message.eml
-get /openapi.json`.split(/[|\n]/),
+get /openapi.json|get /book/{book}|get /book/{book}/csv|post /book/{book}/pdf|get /book-pdf/{id}|get /book-pdf/{id}/file
+get /reader-links|post /reader-links|delete /reader-links/{id}|get /shared/{secret}|get /shared/{secret}/review|get /shared/{secret}/{book}|get /shared/{secret}/{book}/csv`.split(
+    /[|\n]/,
+  ),
 )
 
 let api: Api
@@ -131,13 +163,20 @@ async function call(client: Client, name: string, sent: Sent) {
 }
 async function furnish(client: Client, yard = id()): Promise<Ids> {
   const of = { ...(Object.fromEntries(KINDS.map((kind) => [kind, id()])) as unknown as Ids), yard }
-  for (const word of Object.keys(ONE)) expect((await call(client, `put /${word}/{id}`, ROWS[`put /${word}/{id}`]!(of))).status, word).toBe(201)
+  await call(client, 'put /yards/{id}', ROWS['put /yards/{id}']!(of))
+  for (const more of MORE) {
+    const other = { ...of, colony: of[more], placement: id() }
+    for (const word of ['colonies', 'placements'])
+      expect((await call(client, `put /${word}/{id}`, ROWS[`put /${word}/{id}`]!(other))).status, word).toBe(201)
+  }
+  for (const word of Object.keys(ONE).filter((w) => w !== 'yards'))
+    expect((await call(client, `put /${word}/{id}`, ROWS[`put /${word}/{id}`]!(of))).status, word).toBe(201)
   for (const name of ['put /photos/{id}', 'put /decisions/{id}', 'put /events/{id}', 'post /past-courses', 'put /yards/{id}/weather'])
     expect((await call(client, name, ROWS[name]!(of))).body.detail, name).toBeUndefined()
   return of
 }
 const TABLES =
-  'yards colonies placements looks counts count_samples boards jars visits photos decisions courses events weather_days settings history memberships invitations'
+  'yards colonies placements looks counts count_samples boards jars visits trials reader_links photos decisions courses events weather_days settings history memberships invitations'
 /** Everything that is kept, as one figure. */
 async function everything(): Promise<string> {
   const parts = TABLES.split(' ').map((t) => `SELECT md5(coalesce(string_agg(t::text, '|' ORDER BY t::text), '')) AS part FROM ${t} t`)

@@ -104,11 +104,20 @@ const BODIES: Record<string, object> = {
   boards: { colonyId: foreign.colony, laidOn: '2026-08-02', version: 1 },
   jars: { yardId: foreign.yard, onDay: '2026-08-02', method: 'wash', mites: 0, bees: 300, version: 1 },
   visits: { yardId: foreign.yard, day: '2026-08-20', version: 1 },
+  trials: {
+    yardId: foreign.yard,
+    name: 'Mine',
+    startOn: '2026-08-20',
+    arms: ['thymol-gel', 'untreated'],
+    drawn: [0, 1, 0, 1].map((arm) => ({ colonyId: id(), arm, block: 1 })),
+    seed: 1,
+    version: 1,
+  },
   settings: { school: 'tight', priority: 'gentle', organicOnly: true, kit: [], version: 1 },
   members: { role: 'reader' },
   invitations: { forWhom: 'Me', role: 'owner' },
 }
-const withVersion = (path: string) => (path.match(/\/(counts|colonies|placements|looks|boards|jars|visits)\//) ? `${path}?version=1` : path)
+const withVersion = (path: string) => (path.match(/\/(counts|colonies|placements|looks|boards|jars|visits|trials)\//) ? `${path}?version=1` : path)
 
 describe('a walk over every route', () => {
   it('finds a good many', () => expect(operations.length).toBeGreaterThan(45))

@@ -43,6 +43,7 @@ export function makeRouter(): Router {
       { path: '/forgotten', component: () => import('./places/door/ForgottenPlace.vue'), meta: { open: true, title: 'A new password' } },
       { path: '/new-password/:token', component: () => import('./places/door/NewPasswordPlace.vue'), meta: { open: true, title: 'A new password' } },
       { path: '/invitation/:token', component: () => import('./places/door/InvitationPlace.vue'), meta: { open: true, title: 'An invitation' } },
+      { path: '/shared/:secret', component: () => import('./places/door/SharedPlace.vue'), meta: { open: true, title: 'To read' } },
       { path: '/holdings', component: () => import('./places/door/HoldingsPlace.vue'), meta: { open: true, title: 'Your holdings' } },
       { path: '/outbox', component: () => import('./places/door/OutboxPlace.vue'), meta: { open: true, title: 'Outbox' } },
       { path: '/reference', component: () => import('./places/reference/ReferencePlace.vue'), meta: { open: true, title: 'The API' } },
@@ -113,6 +114,14 @@ export function makeRouter(): Router {
         meta: { title: 'The book of looks' },
       },
       { path: '/book/reviewed', name: 'book-reviewed', component: () => import('./places/book/ReviewedPlace.vue'), meta: { title: 'Did it work' } },
+      { path: '/book/trials', name: 'book-trials', component: () => import('./places/book/trials/TrialsPlace.vue'), meta: { title: 'Trials' } },
+      {
+        path: '/book/trials/new',
+        name: 'book-trial-new',
+        component: () => import('./places/book/trials/NewTrial.vue'),
+        meta: { title: 'Plan a trial' },
+      },
+      { path: '/book/trials/:id', name: 'book-trial', component: () => import('./places/book/trials/TrialPlace.vue'), meta: { title: 'A trial' } },
       { path: '/book/worked', name: 'book-worked', component: () => import('./places/book/WorkedPlace.vue'), meta: { title: 'What worked here' } },
       {
         path: '/book/year',

@@ -12,6 +12,7 @@ import {
   nameBody,
   passwordBody,
   preferences,
+  readerLinkBody,
   resetBody,
   signInBody,
   sureBody,
@@ -46,6 +47,7 @@ const CALLS: readonly (readonly [Method, string, Joi.Schema])[] = [
   ['PUT', '/members/{id}', memberBody],
   ['PUT', '/invitations/{id}', invitationBody],
   ['POST', '/invitations/acceptance', acceptanceBody],
+  ['POST', '/reader-links', readerLinkBody],
 ]
 const asPattern = (address: string) => new RegExp(`^${address.replace(/\{\w+\}/g, '[^/]+')}$`)
 const FINDABLE = CALLS.map(([method, address, body]) => ({ method, pattern: asPattern(address), body }))

@@ -72,3 +72,18 @@ const ownersSeeAll = (value: { role: string; yards: unknown }, help: Joi.CustomH
 export const memberBody = Joi.object(place).custom(ownersSeeAll)
 export const invitationBody = Joi.object({ ...place, forWhom: nameOf(80).required(), email: left(email()) }).custom(ownersSeeAll)
 export const acceptanceBody = Joi.object({ token: Joi.string().max(200).required() })
+
+/** What a link to read by may show. */
+export const LINK_PARTS = ['register', 'counts', 'looks', 'review'] as const
+/** The longest a link lasts, days. */
+const MOST_LINK_DAYS = 365
+export const readerLinkBody = Joi.object({
+  forWhom: nameOf(80).required(),
+  yards: Joi.array().items(uuid()).min(1).max(500).unique().allow(null).required(),
+  parts: Joi.array()
+    .items(Joi.string().valid(...LINK_PARTS))
+    .min(1)
+    .unique()
+    .required(),
+  days: Joi.number().integer().min(1).max(MOST_LINK_DAYS).required(),
+})

@@ -80,6 +80,24 @@ const work = Joi.object({
   vaporisers: Joi.object({ type: Joi.string().valid('rod', 'pan').required(), count: Joi.number().integer().min(1).max(20).required() }).required(),
 })
 
+/** Two to four arms, none twice; colonies once each, in arms that are there. */
+const arms = Joi.array()
+  .items(Joi.string().valid('untreated', ...TREATMENT_KEYS))
+  .min(2)
+  .max(4)
+  .unique()
+const inTrial = Joi.array()
+  .items(
+    Joi.object({
+      colonyId: uuid().required(),
+      arm: Joi.number().integer().min(0).max(3).required(),
+      block: Joi.number().integer().min(1).max(200).required(),
+    }),
+  )
+  .min(4)
+  .max(200)
+  .unique('colonyId')
+
 /** What the shapes among the fields may hold. */
 const INSIDE = {
   timeZone,
@@ -90,6 +108,8 @@ const INSIDE = {
   ownLimits: Joi.object(Object.fromEntries(SCHOOLS.map((school) => [school, phaseLimits()]))),
   cup: Joi.object({ mL: Joi.number().min(20).max(1000).required(), bees: Joi.number().integer().min(30).max(3000).required() }),
   work,
+  arms,
+  drawn: inTrial,
   seenOn: Joi.object(Object.fromEntries(AGEING_FACTS.map((fact) => [fact, day()]))),
 } as const
 export type RecordWord = keyof RecordFields

@@ -34,8 +34,10 @@ import {
   type RowOf,
   type Words,
 } from '../fields/index.ts'
-import type { MarkedPhoto, OwnLimits, WorkFacts } from './insides.ts'
+import type { MarkedPhoto, OwnLimits, TrialPlace, WorkFacts } from './insides.ts'
 
+/** An arm of a trial. */
+export type TrialArmKey = TreatmentKey | 'untreated'
 type PerTreatment<T> = Readonly<Partial<Record<TreatmentKey, T>>>
 const OF_A_JAR = METHOD_WORDS.filter(([method]) => method === 'wash' || method === 'sugar') as unknown as Words<'wash' | 'sugar'>
 const SCHOOL_WORDS: Words<School> = SCHOOLS.map((school) => [school, saySchool(school).name])
@@ -101,6 +103,18 @@ export const RECORD_FIELDS = {
     note: text('Note', 2000),
   },
   visits: { yardId: needed(id('Yard')), day: needed(day('Day')), note: text('Note', 2000) },
+  trials: {
+    yardId: needed(id('Yard')),
+    name: line('Name', 80),
+    startOn: needed(day('Begins')),
+    /** Treatments side by side; `untreated` for colonies that are left as they are. */
+    arms: needed(shape<readonly TrialArmKey[]>('Arms', 'json')),
+    drawn: needed(shape<readonly TrialPlace[]>('Colonies', 'json')),
+    /** What the colonies were drawn by: the same again draws the same. */
+    seed: needed(whole('Seed', 0, 2_147_483_647)),
+    endedOn: day('Ended on'),
+    note: text('Note', 2000),
+  },
   settings: {
     school: needed(word('School', SCHOOL_WORDS)),
     priority: needed(word('What comes first', PRIORITY_WORDS)),
@@ -129,6 +143,7 @@ export const KIND_NAMES: Readonly<Record<keyof RecordFields, string>> = {
   boards: 'board',
   jars: 'jar',
   visits: 'visit',
+  trials: 'trial',
   settings: 'settings',
 }
 /** A row of a kind, by its table of fields. */

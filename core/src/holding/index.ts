@@ -1,6 +1,6 @@
-export { KIND_NAMES, RECORD_FIELDS, type RecordFields, type RecordRow } from './fields.ts'
+export { KIND_NAMES, RECORD_FIELDS, type TrialArmKey, type RecordFields, type RecordRow } from './fields.ts'
 export type * from './records.ts'
-export { USUAL_WORK, type MarkedPhoto, type OwnLimits, type WorkFacts } from './insides.ts'
+export { USUAL_WORK, type MarkedPhoto, type OwnLimits, type TrialPlace, type WorkFacts } from './insides.ts'
 export { bareSituation, situationOf, countFacts, courseFacts, keeperFacts, NOTHING_KNOWN } from './situation-of.ts'
 export { courseState, standingEvents, type CourseState } from './course-state.ts'
 export { fellAround, type Fell } from './fell.ts'

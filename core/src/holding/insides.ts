@@ -13,6 +13,13 @@ export interface MarkedPhoto {
   readonly marks: readonly { readonly x: number; readonly y: number }[]
 }
 
+/** A colony's place in a trial: its arm in the list of arms, from 0, and the block it was drawn in. */
+export interface TrialPlace {
+  readonly colonyId: string
+  readonly arm: number
+  readonly block: number
+}
+
 /** The time a keeper has, and what works with them. */
 export interface WorkFacts {
   /** Minutes by weekday, Sunday first. */

@@ -51,6 +51,9 @@ export interface WhyNote {
   readonly found: 'sound' | 'suspect'
 }
 
+/** Treatments side by side in a yard. */
+export type TrialRecord = Kept & RecordRow<'trials'>
+
 export interface EventRecord {
   readonly id: string
   readonly kind: EventKind | 'taken-back' | 'cancelled'
@@ -135,6 +138,8 @@ export interface YardRecord extends Kept, RecordRow<'yards'> {
   readonly jars?: readonly JarRecord[]
   /** Visits the keeper has planned, oldest first. */
   readonly visits?: readonly VisitRecord[]
+  /** Trials of the yard, oldest first. */
+  readonly trials?: readonly TrialRecord[]
   readonly colonies: readonly ColonyRecord[]
 }
 

@@ -40,6 +40,17 @@ const varianceOf = (xs: readonly number[], mean: number): number => xs.reduce((s
 export const lossOf = (before: number, after: number, exposure: { readonly before: number; readonly after: number }): number =>
   Math.log((after + 0.5) / exposure.after) - Math.log((before + 0.5) / exposure.before)
 
+/** The quantile of Student's t with so many degrees of freedom, by halving on its distribution (0.5 < p < 1). */
+export function studentQuantile(p: number, freedom: number): number {
+  let [low, high] = [0, 700]
+  while (high - low > 1e-9) {
+    const middle = (low + high) / 2
+    if (1 - twoSided(middle, freedom) / 2 < p) low = middle
+    else high = middle
+  }
+  return (low + high) / 2
+}
+
 export interface Difference {
   readonly estimate: number
   readonly freedom: number

@@ -27,6 +27,7 @@ export {
 export { COLONY_COLUMNS, readColonies, writeColonies, type ImportedColony, type KnownYard, type WrittenColony } from './colonies-csv.ts'
 export { COURSE_COLUMNS, readCourses, writeCourses, type ImportedCourse, type TreatedColony, type WrittenCourse } from './courses-csv.ts'
 export { lineRows, writeLine } from './line-csv.ts'
+export { writeTrial } from './trial-csv.ts'
 export { LOOK_HEADINGS, lookRowOf, sayLook, type WrittenLook } from './looks-csv.ts'
 export { REGISTER_HEADINGS, registerRow, writeRegister } from './register-csv.ts'
 export { readDaysAhead, type DaysAhead } from './days-ahead.ts'

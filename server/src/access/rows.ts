@@ -26,6 +26,7 @@ const HANGS_ON: Readonly<Partial<Record<TableName, { readonly yard?: string; rea
   courses: { colony: 'colonyId' },
   jars: { yard: 'yardId' },
   visits: { yard: 'yardId' },
+  trials: { yard: 'yardId' },
   decisions: { yard: 'yardId' },
   settings: {},
 }

@@ -123,6 +123,7 @@ export const PARTS: readonly Part[] = [
   }),
   part({ table: 'boards', way: 'kept', leans: OF_COLONY, shape: RECORD_BODIES.boards.keys(kept) }),
   part({ table: 'jars', way: 'kept', leans: OF_YARD, many: { colonies: 'colonies' }, shape: RECORD_BODIES.jars.keys(kept) }),
+  part({ table: 'trials', way: 'kept', leans: OF_YARD, shape: RECORD_BODIES.trials.keys(kept) }),
   part({ table: 'visits', way: 'kept', leans: OF_YARD, shape: RECORD_BODIES.visits.keys(kept) }),
   part({
     table: 'photos',

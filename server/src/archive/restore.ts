@@ -119,6 +119,7 @@ const NAMES: Readonly<Record<string, string>> = {
   boards: `concat_ws(', ', (SELECT name FROM colonies c WHERE c.id = s.colony_id), s.laid_on)`,
   jars: `concat_ws(', ', (SELECT name FROM yards y WHERE y.id = s.yard_id), s.on_day)`,
   visits: `concat_ws(', ', (SELECT name FROM yards y WHERE y.id = s.yard_id), s.day)`,
+  trials: `concat_ws(', ', (SELECT name FROM yards y WHERE y.id = s.yard_id), s.name)`,
   weatherDays: `concat_ws(', ', (SELECT name FROM yards y WHERE y.id = s.yard_id), s.day)`,
 }
 
@@ -266,7 +267,21 @@ async function makeRoom(staging: Staging): Promise<void> {
 }
 
 async function isEmpty(staging: Staging): Promise<boolean> {
-  const tables = ['yards', 'colonies', 'placements', 'looks', 'counts', 'boards', 'jars', 'visits', 'decisions', 'courses', 'events', 'photos']
+  const tables = [
+    'yards',
+    'colonies',
+    'placements',
+    'looks',
+    'counts',
+    'boards',
+    'jars',
+    'visits',
+    'trials',
+    'decisions',
+    'courses',
+    'events',
+    'photos',
+  ]
   const [row] = await asked<{ any: boolean }>(
     staging,
     `SELECT ${tables.map((t) => `EXISTS (SELECT 1 FROM ${t} WHERE holding_id = :holding)`).join(' OR ')} AS any`,

@@ -138,7 +138,7 @@ export const BOOK: Readonly<Record<BookName, Book>> = {
         lines,
         printed: lines
           .map((l) => [
-            `${day(l.start)}\n${l.end ? day(l.end) : 'in the hive'}`,
+            `${day(l.start)}\n${l.end ? day(l.end) : 'not over'}`,
             `${l.colony}\nplace ${l.position}`,
             l.name,
             [...l.doses.map((d) => `${day(d.on)}: ${amountOf(l, d.amount)}${d.by ? `, by ${d.by}` : ''}`), struckSays(l)].filter(Boolean).join('\n'),

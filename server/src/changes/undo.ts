@@ -50,7 +50,8 @@ async function undoRow(keep: Keeping, scope: Scope, kind: Kind, entry: Entry, tr
 /** A yard or colony is taken away only while nothing else hangs on it. */
 async function ensureUnused({ db }: Keeping, kind: Kind, entry: Entry, transaction: Transaction): Promise<void> {
   const field = kind.table === 'yards' ? 'yardId' : 'colonyId'
-  const tables = kind.table === 'yards' ? (['placements', 'jars', 'visits'] as const) : (['looks', 'counts', 'boards', 'placements'] as const)
+  const tables =
+    kind.table === 'yards' ? (['placements', 'jars', 'visits', 'trials'] as const) : (['looks', 'counts', 'boards', 'placements'] as const)
   for (const table of tables) {
     const left = await db.records(table).count({ where: { [field]: entry.id, deletedAt: null }, transaction })
     if (left > 0) throw Problem.conflict('There are records of it by now. Undo those first, or take it out of the row instead.')

@@ -55,6 +55,7 @@ const RECORDS = {
   boards: { ...own(), ...of(RECORD_FIELDS.boards), ...kept() },
   jars: { ...own(), ...of(RECORD_FIELDS.jars), ...kept() },
   visits: { ...own(), ...of(RECORD_FIELDS.visits), ...kept() },
+  trials: { ...own(), ...of(RECORD_FIELDS.trials), ...kept() },
   decisions: { ...own(), yardId: uuid(), treatment: text<TreatmentKey>(), madeOn: day(), startOn: day(), note: maybe(text()), ...kept() },
 } as const satisfies Tables
 
@@ -137,6 +138,18 @@ const PLAIN = {
     device: maybe(text()),
     keeperId: uuid(),
     savedAt: instant(),
+  },
+  readerLinks: {
+    ...own(),
+    madeBy: uuid(),
+    forWhom: text(),
+    yards: maybe(uuids()),
+    parts: texts(),
+    digest: text(),
+    madeAt: instant(),
+    endsAt: instant(),
+    withdrawnAt: maybe(instant()),
+    readAt: maybe(instant()),
   },
   calendars: { id: key(uuid()), keeperId: uuid(), holdingId: uuid(), digest: maybe(text()), madeAt: maybe(instant()), readAt: maybe(instant()) },
   removals: { keeperId: key(uuid()), holdingId: key(uuid()), removedAt: instant() },

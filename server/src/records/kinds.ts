@@ -2,7 +2,7 @@ import type Joi from 'joi'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { RECORD_BODIES, type RecordWord } from '@thistle/core/bodies'
 import { countFaults, type CountEntry } from '@thistle/core/count'
-import { KIND_NAMES } from '@thistle/core/holding'
+import { KIND_NAMES, type RecordRow } from '@thistle/core/holding'
 import { addDays } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { coveredColonies } from '../access/rows.ts'
@@ -264,6 +264,32 @@ const visit: Kind = {
   },
 }
 
+/** A trial is of colonies that stand in its yard, in arms that it has, at least one treated and two colonies in each. */
+const trial: Kind = {
+  name: KIND_NAMES.trials,
+  table: 'trials',
+  body: RECORD_BODIES.trials,
+  days: [],
+  check: async (ask, body, _id, known) => {
+    const { today } = await findYard(ask, body.yardId)
+    const { startOn, endedOn, arms, drawn } = body as unknown as RecordRow<'trials'>
+    if (known === null || known.startOn !== startOn) checkOpen(ask.scope, 'startOn', startOn)
+    if (startOn > addDays(today, MOST_AHEAD)) throw Problem.invalid([{ path: 'startOn', sentence: 'That is too far ahead to plan.' }])
+    if (endedOn !== null && endedOn > today) throw Problem.invalid([{ path: 'endedOn', sentence: `That day is to come: today is ${today}.` }])
+    if (endedOn !== null && known?.endedOn !== endedOn) checkOpen(ask.scope, 'endedOn', endedOn)
+    const sizes = arms.map((_, arm) => drawn.filter((d) => d.arm === arm).length)
+    if (drawn.some((d) => d.arm >= arms.length)) throw Problem.invalid([{ path: 'drawn', sentence: 'There is no such arm.' }])
+    const alone = sizes.findIndex((n) => n < 2)
+    if (alone >= 0)
+      throw Problem.invalid([
+        { path: 'drawn', sentence: `Arm ${alone + 1} has ${sizes[alone]}: two colonies in each are the fewest that tell anything.` },
+      ])
+    const before = new Set(((known?.drawn ?? []) as RecordRow<'trials'>['drawn']).map((d) => d.colonyId))
+    const added = drawn.map((d) => d.colonyId).filter((c) => !before.has(c))
+    if ((await coveredColonies(ask, added)).size !== added.length) throw Problem.notFound()
+  },
+}
+
 const settings: Kind = {
   name: KIND_NAMES.settings,
   table: 'settings',
@@ -288,5 +314,6 @@ export const KINDS: Readonly<Record<RecordWord, Kind>> = {
   boards: board,
   jars: jar,
   visits: visit,
+  trials: trial,
   settings,
 }

@@ -71,7 +71,9 @@ SELECT
       (SELECT coalesce(json_agg(${built('jars', 'j', ['yardId'])} ORDER BY j.on_day, j.created_at), '[]')
          FROM jars j WHERE j.yard_id = y.id AND j.deleted_at IS NULL AND j.on_day >= $7::date) AS jars,
       (SELECT coalesce(json_agg(${built('visits', 'v', ['yardId'])} ORDER BY v.day), '[]')
-         FROM visits v WHERE v.yard_id = y.id AND v.deleted_at IS NULL AND v.day >= $5::date) AS visits
+         FROM visits v WHERE v.yard_id = y.id AND v.deleted_at IS NULL AND v.day >= $5::date) AS visits,
+      (SELECT coalesce(json_agg(${built('trials', 't', [])} ORDER BY t.start_on, t.created_at), '[]')
+         FROM trials t WHERE t.yard_id = y.id AND t.deleted_at IS NULL) AS trials
       FROM yard y ORDER BY y.place, y.name) r) AS yards,
   (SELECT coalesce(json_agg(r), '[]') FROM (
     SELECT s.id, s.name, s.version, s.since, s.hived_on AS "hivedOn", s.parents, s.yard_id AS "yardId",
@@ -240,9 +242,10 @@ export async function readLine(
   keep: Keeping,
   scope: Scope,
   colonyId: string,
-  since: Day,
+  given: Day | null,
 ): Promise<{ readonly yard: unknown; readonly looks: unknown[] } | null> {
   const { db, clock } = keep
+  const since = given ?? addDays(todayOf(scope.livesOn, 'UTC', clock), -REMEMBERED.counts)
   const [placed] = await db.reads.read<{ yardId: string }>(
     'line yard',
     `SELECT p.yard_id AS "yardId" FROM placements p JOIN colonies c ON c.id = p.colony_id

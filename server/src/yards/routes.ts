@@ -41,8 +41,8 @@ export const yardRoutes = (keep: Keeping, weather: WeatherSource): Route[] => [
     path: '/colonies/{id}/line',
     access: 'read',
     group: GROUP,
-    summary: 'One colony with everything of it since a day, all of its looks among it',
-    query: Joi.object({ since: day().required() }),
+    summary: 'One colony with everything of it `since` a day, else of a year and a bit, all of its looks among it',
+    query: Joi.object({ since: day() }),
     answers: {
       200: told(
         Joi.object({ yard: yardShape.required(), looks: Joi.array().items(lookShape).required() }),
@@ -50,7 +50,7 @@ export const yardRoutes = (keep: Keeping, weather: WeatherSource): Route[] => [
       ),
     },
     handle: async ({ scope, params, query }) => {
-      const line = await readLine(keep, scope, String(params.id), String(query.since))
+      const line = await readLine(keep, scope, String(params.id), query.since === undefined ? null : String(query.since))
       if (!line) throw Problem.notFound()
       return { status: 200, body: line }
     },

@@ -69,5 +69,6 @@ export const yardShape = RECORD_BODIES.yards.keys({
   }).required(),
   jars: Joi.array().items(without(RECORD_BODIES.jars, 'yardId').keys(kept)).required(),
   visits: Joi.array().items(without(RECORD_BODIES.visits, 'yardId').keys(kept)).required(),
+  trials: Joi.array().items(RECORD_BODIES.trials.keys(kept)).required(),
   colonies: Joi.array().items(colony).required(),
 })

@@ -36,6 +36,7 @@ export const BOOK: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
   { path: '/book/looks', name: 'The book of looks', says: 'every look of a year, on paper and as files' },
   { path: '/book/reviewed', name: 'Did it work', says: 'each round over its yard, and each colony' },
   { path: '/book/worked', name: 'What worked here', says: 'by treatment, yard and year' },
+  { path: '/book/trials', name: 'Trials', says: 'treatments side by side, by lot' },
   { path: '/book/year', name: 'The year looked back on', says: 'counted, done, worked, slipped, lost' },
 ]
 /** What belongs to the keeper and the holding rather than to the work. */

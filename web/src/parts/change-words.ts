@@ -127,6 +127,12 @@ export function sayChange({ kind, state, before }: Change): string {
     return `${treatmentOf(String(state.treatment) as never)?.name ?? state.treatment} chosen for ${day(state.startOn)}${many > 1 ? `, in ${many} colonies` : ''}`
   }
   if (kind === 'visit') return gone ? `the visit of ${day(state.day)} given up` : `a visit planned for ${day(state.day)}`
+  if (kind === 'trial')
+    return gone
+      ? `the trial "${state.name}" taken away`
+      : state.endedOn && !before?.endedOn
+        ? `the trial "${state.name}" ended`
+        : `the trial "${state.name}" ${before ? 'changed' : `planned for ${day(state.startOn)}`}`
   if (kind === 'date') return `the demo moved to ${day(state.livesOn)}`
   if (kind === 'weather') return sayWeather(state)
   return kind

@@ -10,6 +10,8 @@ import { looks } from './009-looks.ts'
 import { forecasts } from './010-forecasts.ts'
 import { packs } from './011-packs.ts'
 import { whys } from './012-whys.ts'
+import { trials } from './013-trials.ts'
+import { readerLinks } from './014-reader-links.ts'
 
 export interface Step {
   readonly name: string
@@ -17,4 +19,19 @@ export interface Step {
 }
 
 /** In order; a step that has run anywhere is never changed again. */
-export const MIGRATIONS: readonly Step[] = [first, people, counts, rules, courses, rights, pulse, byHolding, looks, forecasts, packs, whys]
+export const MIGRATIONS: readonly Step[] = [
+  first,
+  people,
+  counts,
+  rules,
+  courses,
+  rights,
+  pulse,
+  byHolding,
+  looks,
+  forecasts,
+  packs,
+  whys,
+  trials,
+  readerLinks,
+]

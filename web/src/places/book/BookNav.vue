@@ -11,6 +11,7 @@ const ways = computed(() => [
   { to: '/book/looks', name: 'Looks', on: route.name === 'book-looks' },
   { to: '/book/reviewed', name: 'Did it work', on: route.name === 'book-reviewed' },
   { to: '/book/worked', name: 'What worked here', on: route.name === 'book-worked' },
+  { to: '/book/trials', name: 'Trials', on: String(route.name).startsWith('book-trial') },
   { to: '/book/year', name: 'The year', on: route.name === 'book-year' },
 ])
 </script>

@@ -104,7 +104,7 @@ const narrow = useNarrow()
       <ul v-if="narrow" class="cards" aria-label="The register">
         <li v-for="l in some" :key="l.key" class="sheet">
           <p><RouterLink :to="`/yards/${l.yardId}?colony=${l.colonyId}`"><strong>{{ l.colony }}</strong></RouterLink> <span class="soft small">{{ l.position }} in {{ l.yard }}</span></p>
-          <p>{{ l.name }}, {{ sayDay(l.start) }} to {{ l.end ? sayDay(l.end) : 'now, in the hive' }}</p>
+          <p>{{ l.name }}, {{ sayDay(l.start) }} to {{ l.end ? sayDay(l.end) : 'now, not over' }}</p>
           <PackSays :line="l" />
           <p v-for="(d, i) in amounts(l)" :key="i" class="small">{{ d.on }}: {{ d.amount }}<template v-if="d.by">, by {{ d.by }}</template></p>
           <s v-for="(s, i) in l.struck" :key="`s${i}`" class="soft small">{{ sayStruck(s) }}</s>
@@ -115,7 +115,7 @@ const narrow = useNarrow()
       </ul>
       <div v-else class="scroll" tabindex="0" role="region" aria-label="The register">
         <RowsTable label="The register" :columns="COLUMNS" :rows="some" :row-key="(l) => l.key">
-          <template #when="{ row: l }">{{ sayDay(l.start) }}<br />{{ l.end ? sayDay(l.end) : 'in the hive' }}</template>
+          <template #when="{ row: l }">{{ sayDay(l.start) }}<br />{{ l.end ? sayDay(l.end) : 'not over' }}</template>
           <template #colony="{ row: l }">
             <RouterLink :to="`/yards/${l.yardId}?colony=${l.colonyId}`"><strong>{{ l.colony }}</strong></RouterLink><br />
             <span class="soft small">{{ l.position }} in {{ l.yard }}</span>

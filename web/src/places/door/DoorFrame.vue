@@ -24,5 +24,6 @@ defineProps<{ title: string; wide?: boolean }>()
 .brand:focus-visible { outline-color: var(--band-mark); }
 .card { width: min(480px, 100%); padding: 26px; display: grid; gap: 14px; }
 .card.wide { width: min(880px, 100%); }
+@media print { .door { background: none; padding: 0; } .brand { display: none; } .card, .card.wide { width: 100%; padding: 0; border: 0; box-shadow: none; } }
 @media screen and (max-width: 720px) { .door { padding-top: 20px; } .card { padding: 18px; } }
 </style>

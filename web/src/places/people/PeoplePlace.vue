@@ -14,6 +14,7 @@ import { useSave } from '../../parts/useSave.ts'
 import { sayWhen } from '../../parts/when.ts'
 import { ROLE_WORDS } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import ReaderLinks from './ReaderLinks.vue'
 import PlaceFields, { type PlaceDraft } from './PlaceFields.vue'
 
 interface Member extends PlaceDraft {
@@ -146,6 +147,7 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
         </li>
       </ul>
     </section>
+    <ReaderLinks v-if="owner" />
     <FaultLine v-if="fault && !inviting && !editing">{{ fault }}</FaultLine>
     <SidePane v-if="inviting" title="Invite somebody" :sub="holding.me?.holding.name" @close="inviting = false">
       <template v-if="made?.link">

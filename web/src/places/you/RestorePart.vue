@@ -32,6 +32,7 @@ const KINDS: Readonly<Record<string, string>> = {
   boards: 'Boards that lie',
   jars: 'Jars of a yard',
   visits: 'Planned visits',
+  trials: 'Trials',
   photos: 'Photographs',
   counts: 'Counts',
   events: 'Doses and what else was done',
