@@ -19,6 +19,7 @@ import { told, type Route } from './api/route.ts'
 import { serve } from './api/serve.ts'
 import { shownUrl } from './api/shown-url.ts'
 import { bookRoutes } from './book/routes.ts'
+import { winterRoute } from './book/winter.ts'
 import { calendarRoutes } from './calendar/routes.ts'
 import { changeRoutes } from './changes/routes.ts'
 import type { Clock } from './clock.ts'
@@ -223,6 +224,7 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     ...photoRoutes(keep),
     ...courseRoutes(keep),
     ...bookRoutes(keep),
+    winterRoute(keep),
     ...sharingRoutes(keep, parts.publicUrl),
     ...changeRoutes(keep),
     ...calendarRoutes(keep, weather, parts.publicUrl),

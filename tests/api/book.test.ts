@@ -132,3 +132,30 @@ describe('a book as PDF', () => {
     await demo.get(`/api/book-pdf/${empty}/file`).buffer(true).expect(200)
   })
 })
+
+describe('the winter', () => {
+  it('has every colony with its autumn and when it was last seen, also those that are gone, and nobody else’s', async () => {
+    const linden = demoId('colony Linden')
+    const yard = (await yards()).find((y) => y.colonies.some((c) => c.id === linden))!
+    const { name, since, hivedOn, parents, version } = yard.colonies.find((c) => c.id === linden)!
+    await demo
+      .put(`/api/colonies/${linden}`)
+      .send({ name, since, hivedOn, parents, version, retiredOn: '2026-08-12', retiredWhy: 'died' })
+      .expect(200)
+    const { year, colonies } = (await demo.get('/api/winter?year=2027').expect(200)).body as {
+      year: number
+      colonies: { colonyId: string; mites: number; bees: number; countedOn: string; retiredOn: string | null; seenOn: string }[]
+    }
+    expect(year).toBe(2027)
+    expect(colonies.find((c) => c.colonyId === linden)).toMatchObject({
+      mites: 2,
+      bees: 305,
+      countedOn: '2026-08-10',
+      seenOn: '2026-08-10',
+      retiredOn: '2026-08-12',
+    })
+    expect(colonies).toHaveLength((await yards()).reduce((sum, y) => sum + y.colonies.length, 1))
+    expect(((await (await api.newHolding()).client.get('/api/winter')).body as { colonies: unknown[] }).colonies).toEqual([])
+    expect((await demo.get('/api/winter?year=x')).status).toBe(400)
+  })
+})

@@ -123,6 +123,7 @@ export function makeRouter(): Router {
       },
       { path: '/book/trials/:id', name: 'book-trial', component: () => import('./places/book/trials/TrialPlace.vue'), meta: { title: 'A trial' } },
       { path: '/book/worked', name: 'book-worked', component: () => import('./places/book/WorkedPlace.vue'), meta: { title: 'What worked here' } },
+      { path: '/book/winter', name: 'book-winter', component: () => import('./places/book/WinterPlace.vue'), meta: { title: 'Over the winter' } },
       {
         path: '/book/year',
         name: 'book-year',

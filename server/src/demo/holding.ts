@@ -37,6 +37,8 @@ export interface DemoColony {
   readonly others?: readonly Omit<CountRecord, 'id' | 'version' | 'courseId' | 'representative'>[]
   /** A board lies under it since this day. */
   readonly boardSince?: Day
+  /** Looks besides those that every colony of the demo has. */
+  readonly looks?: readonly (readonly [Day, Facts])[]
 }
 export interface DemoYard {
   readonly name: string
@@ -65,6 +67,28 @@ const springStrips = (startOn: Day, checks: readonly [Day, Day], out: Day, strip
   ],
 })
 const MARCH = springStrips('2026-03-08', ['2026-03-24', '2026-04-09'], '2026-04-20', 1)
+/** The arm of vapour in the trial of spring. */
+const VAPOUR: DemoCourse = {
+  treatment: 'oxalic-vapour',
+  startOn: '2026-03-08',
+  events: [
+    { job: 'prepare', on: '2026-03-08' },
+    { job: 'dose', n: 1, on: '2026-03-08', amount: 1 },
+    { job: 'dose', n: 2, on: '2026-03-13', amount: 1 },
+    { job: 'dose', n: 3, on: '2026-03-18', amount: 1 },
+    { job: 'dose', n: 4, on: '2026-03-23', amount: 1 },
+  ],
+}
+/** What the arm that was left untreated was given when it was stopped. */
+const MAY: DemoCourse = {
+  treatment: 'formic-strip-14',
+  startOn: '2026-05-03',
+  events: [
+    { job: 'prepare', on: '2026-05-03' },
+    { job: 'dose', on: '2026-05-03', amount: 2 },
+    { job: 'remove', on: '2026-05-17', amount: 2 },
+  ],
+}
 const FIVE = { framesOfBees: 5, framesOfBrood: 2 }
 
 /** A series begun at the new yard by the lane: every colony on one day. */
@@ -275,10 +299,12 @@ export const YARDS: readonly DemoYard[] = [
         brood: 5,
         facts: { supers: 'for-people' },
         counts: [
-          ['2026-05-01', 1, 300],
+          ['2026-03-07', 7, 300],
+          ['2026-05-01', 3, 300],
           ['2026-06-27', 3, 300],
           ['2026-08-10', 8, 300],
         ],
+        courses: [VAPOUR],
       },
       {
         name: 'Plum',
@@ -296,10 +322,13 @@ export const YARDS: readonly DemoYard[] = [
         bees: 8,
         brood: 4,
         counts: [
-          ['2026-05-01', 0, 300],
+          ['2026-03-07', 7, 300],
+          ['2026-05-01', 12, 300],
           ['2026-06-27', 0, 300],
           ['2026-08-10', 1, 300],
         ],
+        courses: [MAY],
+        looks: [['2026-05-02', { framesOfBees: 8, framesOfBrood: 5, supers: 'none' }]],
       },
       {
         name: 'Rowan',
@@ -319,20 +348,25 @@ export const YARDS: readonly DemoYard[] = [
         bees: 11,
         brood: 6,
         counts: [
-          ['2026-05-01', 1, 300],
+          ['2026-03-07', 9, 300],
+          ['2026-05-01', 4, 300],
           ['2026-06-27', 1, 300],
           ['2026-08-10', 4, 295],
         ],
+        courses: [VAPOUR],
       },
       {
         name: 'Tansy',
         bees: 7,
         brood: 4,
         counts: [
-          ['2026-05-01', 2, 300],
-          ['2026-06-27', 3, 300],
+          ['2026-03-07', 8, 300],
+          ['2026-05-01', 13, 300],
+          ['2026-06-27', 1, 300],
           ['2026-08-10', 7, 300],
         ],
+        courses: [MAY],
+        looks: [['2026-05-02', { framesOfBees: 8, framesOfBrood: 5, supers: 'none' }]],
       },
       {
         name: 'Umber',
@@ -340,9 +374,12 @@ export const YARDS: readonly DemoYard[] = [
         brood: 5,
         facts: { supers: 'for-bees' },
         counts: [
+          ['2026-03-07', 8, 305],
+          ['2026-05-01', 3, 300],
           ['2026-06-27', 0, 300],
           ['2026-08-10', 2, 300],
         ],
+        courses: [VAPOUR],
       },
       {
         name: 'Vetch',
@@ -350,9 +387,13 @@ export const YARDS: readonly DemoYard[] = [
         brood: 6,
         facts: { supers: 'for-people' },
         counts: [
-          ['2026-06-27', 1, 300],
+          ['2026-03-07', 9, 300],
+          ['2026-05-01', 15, 300],
+          ['2026-06-27', 0, 300],
           ['2026-08-10', 3, 300],
         ],
+        courses: [MAY],
+        looks: [['2026-05-02', { framesOfBees: 8, framesOfBrood: 5, supers: 'none' }]],
       },
       {
         name: 'Willow',
@@ -537,3 +578,22 @@ export const YARDS: readonly DemoYard[] = [
 
 /** Springs are weaker: what the looks of March and April said. */
 export const SPRING: Facts = { ...FIVE, brood: 'capped', queen: 'laying', supers: 'none' }
+
+/** A finished trial: three ways of spring in one yard. */
+export const TRIALS = [
+  {
+    yard: 'Mill Orchard',
+    name: 'Three ways of spring',
+    startOn: '2026-03-08',
+    endedOn: '2026-05-02',
+    seed: 314,
+    arms: ['amitraz-strip', 'oxalic-vapour', 'untreated'],
+    /** Colonies by block of alike first counts, in the order of the arms. */
+    blocks: [
+      ['Rowan', 'Sorrel', 'Vetch'],
+      ['Nettle', 'Umber', 'Tansy'],
+      ['Willow', 'Oxlip', 'Quince'],
+    ],
+    note: 'The arm left untreated was stopped on 2 May and given formic strips.',
+  },
+] as const

@@ -19,7 +19,7 @@ import { clearHolding } from '../holding/clear.ts'
 import { hashPassword } from '../access/passwords.ts'
 import type { Database } from '../database/index.ts'
 import { DEMO_DAY, demoWeather, NORMALS } from './season.ts'
-import { HOLDING, KEEPER, SPRING, YARDS, type DemoColony, type DemoCourse, type DemoYard } from './holding.ts'
+import { HOLDING, KEEPER, SPRING, TRIALS, YARDS, type DemoColony, type DemoCourse, type DemoYard } from './holding.ts'
 
 /** The end of every id of the demo, by which a visitor's copy of it is told apart: theirs end otherwise. */
 export const DEMO_TAG = '0de0de0de0de'
@@ -34,7 +34,19 @@ export const DEMO_KEEPER = demoId('keeper')
 type Row = Record<string, unknown>
 /** Rows by table, in the order in which they are written. */
 type Rows = Record<
-  'settings' | 'yards' | 'jars' | 'colonies' | 'boards' | 'placements' | 'looks' | 'decisions' | 'courses' | 'counts' | 'countSamples' | 'events',
+  | 'settings'
+  | 'yards'
+  | 'jars'
+  | 'colonies'
+  | 'boards'
+  | 'placements'
+  | 'looks'
+  | 'decisions'
+  | 'courses'
+  | 'counts'
+  | 'countSamples'
+  | 'events'
+  | 'trials',
   Row[]
 >
 
@@ -207,6 +219,8 @@ function addColony(rows: Rows, yard: YardRecord, demo: DemoColony, position: num
       lookOf(demo, '2026-03-07', SPRING),
       lookOf(demo, '2026-06-13', { framesOfBees: Math.max(5, demo.bees - 1), framesOfBrood: Math.max(4, demo.brood), supers: 'none' }),
     )
+  looks.push(...(demo.looks ?? []).map(([onDay, facts]) => lookOf(demo, onDay, facts)))
+  looks.sort((a, b) => a.onDay.localeCompare(b.onDay))
   rows.looks.push(...looks.map((look) => ({ ...look, holdingId: DEMO_HOLDING, colonyId: id })))
   const counts = countsOf(demo)
   rows.counts.push(...counts.map(({ samples: _samples, ...count }) => ({ ...count, holdingId: DEMO_HOLDING, colonyId: id })))
@@ -281,15 +295,21 @@ export function demoRows(): Rows {
     counts: [],
     countSamples: [],
     events: [],
+    trials: [],
   }
   YARDS.forEach((yard, place) => addYard(rows, yard, place))
+  for (const { yard, blocks, ...trial } of TRIALS) {
+    const drawn = blocks.flatMap((block, n) => block.map((name, arm) => ({ colonyId: demoId(`colony ${name}`), arm, block: n + 1 })))
+    rows.trials.push({ id: demoId(`trial ${trial.name}`), holdingId: DEMO_HOLDING, yardId: demoId(`yard ${yard}`), ...trial, drawn, version: 1 })
+  }
   return rows
 }
 
 const KIND_OF: Readonly<Record<string, string>> = { ...KIND_NAMES, decisions: 'decision', events: 'event' }
 
 /** The day on which a row of the demo was written: its own, or that on which the book was begun. */
-const savedOn = (row: Row): Day => String(row.happenedOn ?? row.madeOn ?? row.onDay ?? row.laidOn ?? row.fromDay ?? row.since ?? '2026-03-01')
+const savedOn = (row: Row): Day =>
+  String(row.happenedOn ?? row.madeOn ?? row.endedOn ?? row.onDay ?? row.laidOn ?? row.fromDay ?? row.since ?? '2026-03-01')
 
 async function write(db: Database, transaction: Transaction): Promise<void> {
   const keeperId = DEMO_KEEPER

@@ -37,6 +37,7 @@ export const BOOK: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
   { path: '/book/reviewed', name: 'Did it work', says: 'each round over its yard, and each colony' },
   { path: '/book/worked', name: 'What worked here', says: 'by treatment, yard and year' },
   { path: '/book/trials', name: 'Trials', says: 'treatments side by side, by lot' },
+  { path: '/book/winter', name: 'Over the winter', says: 'who came through, by what each had in autumn' },
   { path: '/book/year', name: 'The year looked back on', says: 'counted, done, worked, slipped, lost' },
 ]
 /** What belongs to the keeper and the holding rather than to the work. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A course that fell short: the questions to go through before its active is given again, as their keeper answered them, and else as the record does. */
 import AButton from 'ant-design-vue/es/button'
+import AForm from 'ant-design-vue/es/form'
 import { whyShort, type ColonyState, type CourseState, type WhyNote, type WhyShort, type YardState } from '@thistle/core/holding'
 import { computed, ref } from 'vue'
 import TextField from '../fields/TextField.vue'
@@ -60,14 +61,14 @@ const takeBack = (id: string) => save(() => event({ kind: 'taken-back', supersed
         <template v-if="holding.mayWrite">
           <AButton v-if="q.answered" type="link" class="plainlink small" :disabled="busy" @click="takeBack(q.answered.event)">take back</AButton>
           <AButton v-else-if="answering !== q.key" type="link" class="plainlink small" @click="ask(q.key)">I know this ...</AButton>
-          <form v-else class="answer" @submit.prevent>
+          <AForm v-else class="answer" novalidate layout="vertical">
             <TextField :id="`why-${q.key}`" v-model="note" label="What you found" :most="200" hint="in a few words, if you like" />
             <p class="ways">
               <AButton class="press quiet" :disabled="busy" @click="answer(q.key, 'suspect')">It was this</AButton>
               <AButton class="press quiet" :disabled="busy" @click="answer(q.key, 'sound')">It was sound</AButton>
               <AButton type="link" class="plainlink small" @click="answering = null">Not now</AButton>
             </p>
-          </form>
+          </AForm>
         </template>
       </div>
     </li>

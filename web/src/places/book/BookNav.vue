@@ -12,6 +12,7 @@ const ways = computed(() => [
   { to: '/book/reviewed', name: 'Did it work', on: route.name === 'book-reviewed' },
   { to: '/book/worked', name: 'What worked here', on: route.name === 'book-worked' },
   { to: '/book/trials', name: 'Trials', on: String(route.name).startsWith('book-trial') },
+  { to: '/book/winter', name: 'The winter', on: route.name === 'book-winter' },
   { to: '/book/year', name: 'The year', on: route.name === 'book-year' },
 ])
 </script>

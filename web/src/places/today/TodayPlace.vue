@@ -6,6 +6,7 @@ let stood = false
 <script setup lang="ts">
 import NothingYet from '../../parts/NothingYet.vue'
 import AButton from 'ant-design-vue/es/button'
+import { notSeenSinceWinter } from '@thistle/core/book'
 import { isCounted } from '@thistle/core/course'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { driftingWithin, jobsOn, sharedText, type Phrase, type TodayJob, type YardState } from '@thistle/core/holding'
@@ -30,6 +31,8 @@ onMounted(() => {
   stood = true
   requestAnimationFrame(() => setTimeout(() => (all.value = true)))
 })
+/** In spring the winter is asked for. */
+const wintered = computed(() => notSeenSinceWinter(holding.states, holding.today))
 const marks = useMarks(computed(() => holding.states))
 const doing = ref<{ line: TodayJob; index: number } | null>(null)
 const current = computed(() => {
@@ -161,6 +164,9 @@ function afterOne(): void {
           Nothing needs doing today{{ nextDay ? `; the next thing opens on ${sayDay(nextDay, holding.today)}` : ' or in the weeks ahead' }}.
         </p>
         <AskedToday />
+      <p v-if="wintered > 0" class="winter serif">
+        <RouterLink to="/book/winter">How did they come through the winter? Of {{ plural(wintered, 'colony', 'colonies') }} nobody has said yet.</RouterLink>
+      </p>
         <section v-for="g in groups" :key="g.key" class="group" :class="g.key" :aria-labelledby="`g-${g.key}`">
           <h2 :id="`g-${g.key}`">{{ g.title }}</h2>
           <p v-if="g.list.length === 0" class="soft">{{ g.none }}</p>
@@ -233,6 +239,7 @@ function afterOne(): void {
 </template>
 
 <style scoped>
+.winter { font-size: 19px; margin-top: 14px; }
 .day { margin-bottom: 8px; font: inherit; color: var(--soft); letter-spacing: 0; }
 .sentences { display: grid; gap: 9px; max-width: 1020px; }
 .sentences a { color: inherit; text-decoration: none; font-size: 22px; line-height: 1.25; font-weight: 520; white-space: pre-wrap; }
