@@ -305,6 +305,15 @@ describe('a file that is not whole, not as it was, or not ours', () => {
     expect((await client.get('/api/yards')).body).toEqual([])
   })
 
+  it('of before there were trials is read without them, and refused where they were only taken out', async () => {
+    const older = await remade(zip, (files) => files.delete('records/trials.jsonl'))
+    const { status, body } = await restoring((await elsewhere.newHolding()).client, older)
+    expect([status, (body as Told).fates.find((f) => f.kind === 'trials')?.inFile ?? 0]).toEqual([200, 0])
+    const files = await filesOf(zip)
+    files.delete('records/trials.jsonl')
+    await refused(await zipOf(files), /trials\.jsonl: it is missing/)
+  })
+
   it('is refused with file and line where a row is not as rows are', async () => {
     const second = (over: Record<string, unknown>) => (rows: Record<string, unknown>[]) => rows.map((row, i) => (i === 1 ? { ...row, ...over } : row))
     await refused(await withRows(own, 'colonies', second({ name: '' })), /colonies\.jsonl, line 2: name/)

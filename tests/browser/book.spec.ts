@@ -34,7 +34,7 @@ test('the register: what is missing is filled in for all that had the same pack,
   await pane.getByRole('button', { name: /^Keep it/ }).click()
   await expect(row('Nettle')).toContainText('batch S-12')
   await expect(row('Nettle').locator('s')).toHaveText('Sun 8 Mar: batch S-11 (the second pack of the box)')
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'As CSV' }).click()])
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'As CSV' }).click()])
   const read = readTable(await readFile(await download.path(), 'utf8'))
   if (!read.ok) throw new Error(read.sentence)
   const at = (heading: string) => read.value.headings.indexOf(heading)

@@ -19,7 +19,14 @@ const PLACES = [
   '/rounds/deadlines',
   '/rounds/:yard/2026-08-12',
   '/book',
+  '/book/counts',
+  '/book/looks',
+  '/book/reviewed',
   '/book/worked',
+  '/book/trials',
+  '/book/trials/new',
+  '/book/winter',
+  '/line/:colony',
   '/book/year',
   '/rules',
   '/rules/oxalic-vapour',
@@ -32,13 +39,24 @@ const PLACES = [
   '/holdings',
   '/outbox',
 ]
-const DOOR = ['/sign-in', '/sign-up', '/forgotten', '/new-password/none', '/invitation/none.none', '/outbox', '/reference', '/nowhere']
+const DOOR = [
+  '/sign-in',
+  '/sign-up',
+  '/forgotten',
+  '/new-password/none',
+  '/invitation/none.none',
+  '/shared/none',
+  '/outbox',
+  '/reference',
+  '/nowhere',
+]
 
 /** Each visitor's demo has ids of its own. */
 async function addressOf(page: Page, path: string): Promise<string> {
-  if (!path.includes(':yard')) return path
-  const yards = (await (await page.request.get('/api/yards')).json()) as { id: string; name: string }[]
-  return path.replace(':yard', yards.find((y) => y.name === 'Quarry Bank')?.id ?? 'none')
+  if (!/:yard|:colony/.test(path)) return path
+  const yards = (await (await page.request.get('/api/yards')).json()) as { id: string; name: string; colonies: { id: string }[] }[]
+  const yard = yards.find((y) => y.name === 'Quarry Bank')
+  return path.replace(':yard', yard?.id ?? 'none').replace(':colony', yard?.colonies[1]?.id ?? 'none')
 }
 async function settled(page: Page, path: string): Promise<void> {
   await page.goto(await addressOf(page, path), { waitUntil: 'networkidle' })

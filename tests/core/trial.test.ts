@@ -7,6 +7,8 @@ import { differenceOf, hendersonTilton, lossOf, studentQuantile } from '@thistle
 import { readTable, writeTrial } from '@thistle/core/tables'
 import { addDays, type Day } from '@thistle/core/time'
 import { assignArms, balanceOf, spreadOfLevels, trialCandidates, trialState } from '@thistle/core/trial'
+import { TRIALS, YARDS } from '../../server/src/demo/holding.ts'
+import { demoId } from '../../server/src/demo/load.ts'
 import { bareColony, bareCount, bareCourse, bareEvent, bareSettings, bareYard, SOUND } from '../cases/records.ts'
 
 const { jStat: jstat } = createRequire(import.meta.url)('jstat') as {
@@ -259,5 +261,20 @@ describe('the quantile of Student’s t', () => {
   it('is another package’s', () => {
     for (const freedom of [1, 2, 4.7, 10, 30, 120])
       for (const p of [0.6, 0.9, 0.95, 0.99]) expect(studentQuantile(p, freedom)).toBeCloseTo(jstat.studentt.inv(p, freedom), 6)
+  })
+})
+
+describe('the trial of the demo', () => {
+  it('is drawn as its seed draws it', () => {
+    const [trial] = TRIALS
+    const yard = YARDS.find((y) => y.name === trial.yard)!
+    const candidates = trial.blocks.flat().map((name) => {
+      const [, mites, bees] = yard.colonies.find((c) => c.name === name)!.counts[0]!
+      return { id: demoId(`colony ${name}`), level: (mites / bees) * 100 }
+    })
+    const drawn = assignArms(candidates, trial.arms.length, trial.seed).map((d) => `${d.colonyId} ${d.arm} ${d.block}`)
+    expect(drawn.toSorted()).toEqual(
+      trial.blocks.flatMap((block, n) => block.map((name, arm) => `${demoId(`colony ${name}`)} ${arm} ${n + 1}`)).toSorted(),
+    )
   })
 })

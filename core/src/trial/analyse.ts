@@ -143,6 +143,11 @@ const all = (of: readonly (Sampled | null)[], date: Day): Sampled => ({
   mites: of.reduce((sum, s) => sum + (s?.mites ?? 0), 0),
   exposure: of.reduce((sum, s) => sum + (s?.exposure ?? 0), 0),
 })
+/** What chance alone leaves open of a mean of losses: counts vary by as much as they found (Poisson). Colonies that happen to agree are not surer than that. */
+function leastError(colonies: readonly TrialColony[]): number {
+  const counted = colonies.filter((c) => c.loss !== null)
+  return Math.sqrt(counted.reduce((sum, c) => sum + 1 / ((c.before?.mites ?? 0) + 0.5) + 1 / ((c.after?.mites ?? 0) + 0.5), 0)) / counted.length
+}
 const together = (colonies: readonly TrialColony[], date: Day) => {
   const counted = colonies.filter((c) => c.loss !== null)
   return counted.length === 0
@@ -227,7 +232,10 @@ export function trialState(trial: TrialRecord, yard: YardState): TrialState {
       colonies: own,
       counted: losses.length,
       share: pooled && shareOf(pooled.mean, Math.sqrt(pooled.variance)),
-      left: mean !== null && losses.length > 1 ? factorOf(mean, sdOf(losses, mean) / Math.sqrt(losses.length), losses.length - 1) : null,
+      left:
+        mean !== null && losses.length > 1
+          ? factorOf(mean, Math.max(sdOf(losses, mean) / Math.sqrt(losses.length), leastError(own)), losses.length - 1)
+          : null,
       corrected: treatment && untreated && sums ? hendersonTilton(sums, untreated) : null,
       stop: stopOf(name, own, states, isOpen, treatment !== null),
     }
@@ -240,7 +248,8 @@ export function trialState(trial: TrialRecord, yard: YardState): TrialState {
   )
   const ps = holm(compared.map((c) => c.found.p))
   const pairs = compared.map(({ one, other, found }, i): TrialPair => {
-    const ratio = factorOf(found.estimate, found.error, found.freedom)
+    const error = Math.max(found.error, Math.hypot(leastError(one.colonies), leastError(other.colonies)))
+    const ratio = factorOf(found.estimate, error, found.freedom)
     const p = ps[i] ?? 1
     const [more, less] = found.estimate >= 0 ? [one, other] : [other, one]
     const said = found.estimate >= 0 ? ratio : { estimate: 1 / ratio.estimate, low: 1 / ratio.high, high: 1 / ratio.low }
@@ -251,9 +260,9 @@ export function trialState(trial: TrialRecord, yard: YardState): TrialState {
       ratio,
       p,
       text:
-        p < ALPHA
-          ? `${more.name} left ${figure}: a difference (p = ${sayP(p)}).`
-          : `${more.name} left ${figure}: too few colonies to tell them apart (p = ${sayP(p)}).`,
+        p < ALPHA && (ratio.low > 1 || ratio.high < 1)
+          ? `${more.name} left ${figure}: a difference (p ${sayP(p)}).`
+          : `${more.name} left ${figure}: too few colonies to tell them apart (p ${sayP(p)}).`,
     }
   })
   const counted = colonies.filter((c) => c.loss !== null).length
@@ -262,7 +271,7 @@ export function trialState(trial: TrialRecord, yard: YardState): TrialState {
   const state = !isOpen ? 'over' : !given ? 'planned' : countFrom !== null && countFrom <= today ? 'to-count' : 'running'
   return { arms, pairs, countFrom, state, text: sayState(state, { counted, left, all: colonies.length, countFrom, today }) }
 }
-const sayP = (p: number): string => (p < 0.001 ? 'under 0.001' : plain(p, p < 0.1 ? 3 : 2))
+const sayP = (p: number): string => (p < 0.001 ? 'under 0.001' : `= ${plain(p, p < 0.1 ? 3 : 2)}`)
 
 function sayState(
   state: TrialState['state'],

@@ -28,6 +28,8 @@ export interface Part {
    * `told`: belongs to the row it leans on, and comes and goes with it.
    */
   readonly way: 'kept' | 'fixed' | 'day' | 'told'
+  /** Files of this format from before it was there have none of it. */
+  readonly later?: true
   readonly shape: Joi.ObjectSchema
 }
 
@@ -123,7 +125,7 @@ export const PARTS: readonly Part[] = [
   }),
   part({ table: 'boards', way: 'kept', leans: OF_COLONY, shape: RECORD_BODIES.boards.keys(kept) }),
   part({ table: 'jars', way: 'kept', leans: OF_YARD, many: { colonies: 'colonies' }, shape: RECORD_BODIES.jars.keys(kept) }),
-  part({ table: 'trials', way: 'kept', leans: OF_YARD, shape: RECORD_BODIES.trials.keys(kept) }),
+  part({ table: 'trials', way: 'kept', later: true, leans: OF_YARD, shape: RECORD_BODIES.trials.keys(kept) }),
   part({ table: 'visits', way: 'kept', leans: OF_YARD, shape: RECORD_BODIES.visits.keys(kept) }),
   part({
     table: 'photos',

@@ -20,6 +20,8 @@ export const faultAt = (place: string, what: string): Problem =>
   })
 
 const NOT_OURS = 'This is not an export of a holding from here. Choose the file as it was saved.'
+/** What files of this format from before it was there do not have. */
+const LATER: ReadonlySet<string> = new Set(PARTS.filter((p) => p.later).map((p) => p.file))
 const CUT = 'The file is cut off or damaged: its end, which says what is in it, is missing. Take the whole file, or another copy of it.'
 
 const DAMAGED = 'its contents are damaged. Take another copy of the export.'
@@ -110,7 +112,7 @@ export async function openArchive(path: string): Promise<Opened> {
     const check = checked<Check>(CHECK, json(CHECK, (await readWhole(zip, end)).toString('utf8')), checkShape)
     const wanted = new Set([ABOUT, PEOPLE, ...PARTS.map((p) => p.file)])
     for (const name of new Set([...Object.keys(check.files), ...wanted]))
-      if (!entries.has(name)) throw faultAt(name, 'it is missing from the archive.')
+      if (!entries.has(name) && !(LATER.has(name) && !check.files[name])) throw faultAt(name, 'it is missing from the archive.')
     for (const name of entries.keys()) {
       if (name !== CHECK && !check.files[name]) throw faultAt(name, `it is not in the list of ${CHECK}: it was put in afterwards.`)
       if (name !== CHECK && !wanted.has(name) && !name.startsWith(PHOTOS)) throw faultAt(name, 'a file of this name is not known here.')
@@ -158,6 +160,7 @@ function opened(zip: ZipFile, entries: ReadonlyMap<string, Entry>, about: About,
   const photos = [...entries.keys()].filter((n) => n.startsWith(PHOTOS)).map((n) => n.slice(PHOTOS.length).replace(/\.jpg$/, ''))
 
   async function* rows(name: string, shape: Joi.ObjectSchema): AsyncGenerator<Line[]> {
+    if (LATER.has(name) && !entries.has(name)) return
     const hash = createHash('sha256')
     let line = 0
     let some: Line[] = []

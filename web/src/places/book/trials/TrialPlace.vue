@@ -108,7 +108,7 @@ function print(what: 'report' | 'tags'): void {
     </div>
     <p class="soft small">
       What was taken is told against the level as the season would have it (as for every course), put together over an arm by moments (DerSimonian and Laird 1986). What is left is the ratio of the two counts of each
-      colony on the logarithm, half a mite added to each; arms are compared by Welch’s test (1947), p made larger for the number of pairs (Holm 1979){{ arms.some((a) => a.corrected) ? '; corrected by the untreated arm after Henderson and Tilton (1955)' : '' }}. All from memory.
+      colony on the logarithm, half a mite added to each, and never surer than chance lets such counts be; arms are compared by Welch’s test (1947), p made larger for the number of pairs (Holm 1979){{ arms.some((a) => a.corrected) ? '; corrected by the untreated arm after Henderson and Tilton (1955)' : '' }}. All from memory.
       A colony that was lost, moved away or given something else is named, and is in no figure.
     </p>
     <div class="tags on-paper" aria-hidden="true">
