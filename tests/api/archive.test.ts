@@ -306,8 +306,8 @@ describe('a file that is not whole, not as it was, or not ours', () => {
   })
 
   it('of before there were trials is read without them, and refused where they were only taken out', async () => {
-    const older = await remade(zip, (files) => files.delete('records/trials.jsonl'))
-    const { status, body } = await restoring((await elsewhere.newHolding()).client, older)
+    const older = await remade(own, (files) => files.delete('records/trials.jsonl'))
+    const { status, body } = await restoring(client, older)
     expect([status, (body as Told).fates.find((f) => f.kind === 'trials')?.inFile ?? 0]).toEqual([200, 0])
     const files = await filesOf(zip)
     files.delete('records/trials.jsonl')

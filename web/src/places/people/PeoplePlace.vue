@@ -147,7 +147,7 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
         </li>
       </ul>
     </section>
-    <ReaderLinks v-if="owner" />
+    <ReaderLinks v-if="owner && members" />
     <FaultLine v-if="fault && !inviting && !editing">{{ fault }}</FaultLine>
     <SidePane v-if="inviting" title="Invite somebody" :sub="holding.me?.holding.name" @close="inviting = false">
       <template v-if="made?.link">
