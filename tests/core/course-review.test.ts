@@ -1,7 +1,7 @@
 /** A course of the records, reviewed: as counted, beside what stood untreated, and in the days it had. */
 import { describe, expect, it } from 'vitest'
 import { reviewedRounds } from '@thistle/core/book'
-import { courseState, fellAround, maybeShort, whyShort, yardState, type ColonyRecord, type CourseRecord } from '@thistle/core/holding'
+import { courseState, fellAround, maybeShort, timesToTell, whyShort, yardState, type ColonyRecord, type CourseRecord } from '@thistle/core/holding'
 import { hendersonTilton } from '@thistle/core/review'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
@@ -204,5 +204,30 @@ describe('a round of a yard, reviewed', () => {
     const [round] = rounds([colony('a', 20, 18), untreated])
     expect(round!.courses[0]!.text).toMatch(/^Untreated colonies rose/)
     expect(round!.verdict).toBe('from-outside')
+  })
+})
+
+describe('a course that two jars are too few to tell', () => {
+  it('says with how many more bees the same shares would tell, and those do', () => {
+    const record = given()
+    const at = (times: number) => {
+      const facts = { ...record.facts, before: { ...record.facts.before, mites: 12 * times, bees: 300 * times, countedOn: START } }
+      const course = { ...record, facts }
+      const jar = (on: Day, mites: number, over = {}) =>
+        bareCount(on, mites * times, { samples: [{ mites: mites * times, bees: 300 * times, days: null }], ...over })
+      const colony = bareColony({ id: 'a', counts: [jar(START, 12), jar(AFTER, 1, { courseId: record.id })], courses: [course] })
+      const yard = bareYard(TODAY, { colonies: [colony] })
+      return { colony, yard, state: courseState(course, colony, TODAY, { yard }) }
+    }
+    const { colony, yard, state } = at(1)
+    expect(state.outcome!.verdict).toBe('unclear')
+    const times = timesToTell(state, colony, yard)!
+    expect([2, 3, 4, 6, 8]).toContain(times)
+    expect(at(times).state.outcome!.verdict).toBe('worked')
+    const [round] = reviewedRounds([yardState(yard, bareSettings)], '2026-01-01')
+    expect(round!.courses[0]!.text).toContain(`With ${times} times as many bees before and after`)
+    // What is told already wants no more.
+    const told = at(8)
+    expect(timesToTell(told.state, told.colony, told.yard)).toBeNull()
   })
 })

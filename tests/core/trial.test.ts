@@ -6,7 +6,8 @@ import { yardState, type ColonyRecord, type TrialRecord } from '@thistle/core/ho
 import { differenceOf, hendersonTilton, lossOf, studentQuantile } from '@thistle/core/review'
 import { readTable, writeTrial } from '@thistle/core/tables'
 import { addDays, type Day } from '@thistle/core/time'
-import { assignArms, balanceOf, spreadOfLevels, trialCandidates, trialState } from '@thistle/core/trial'
+import { assignArms, balanceOf, leftOf, spreadOfLevels, trialCandidates, trialState } from '@thistle/core/trial'
+import { draws } from '../worlds/draws.ts'
 import { TRIALS, YARDS } from '../../server/src/demo/holding.ts'
 import { demoId } from '../../server/src/demo/load.ts'
 import { bareColony, bareCount, bareCourse, bareEvent, bareSettings, bareYard, SOUND } from '../cases/records.ts'
@@ -276,5 +277,32 @@ describe('the trial of the demo', () => {
     expect(drawn.toSorted()).toEqual(
       trial.blocks.flatMap((block, n) => block.map((name, arm) => `${demoId(`colony ${name}`)} ${arm} ${n + 1}`)).toSorted(),
     )
+  })
+})
+
+describe('the intervals of a trial', () => {
+  it('hold about nine in ten, also of few colonies that happen to agree', () => {
+    const draw = draws(20261128)
+    const RUNS = 2000
+    for (const [colonies, level, takes] of [
+      [3, 12, 0.5],
+      [4, 20, 0.8],
+      [6, 12, 0.5],
+      [8, 30, 0.9],
+    ] as const) {
+      let held = 0
+      for (let run = 0; run < RUNS; run++) {
+        const arm = Array.from({ length: colonies }, () => {
+          const mites = level * Math.exp(0.4 * draw.normal() - 0.08)
+          const [before, after] = [draw.mites(mites, 1), draw.mites(mites * (1 - takes), 1)]
+          const of = (n: number) => ({ date: START, mites: n, exposure: 300 })
+          return { before: of(before), after: of(after), loss: lossOf(before, after, { before: 300, after: 300 }) }
+        })
+        const left = leftOf(arm)!
+        if (left.low <= 1 - takes && 1 - takes <= left.high) held++
+      }
+      expect(held / RUNS, `${colonies} colonies, ${takes}`).toBeGreaterThan(0.87)
+    }
+    expect(leftOf([])).toBeNull()
   })
 })

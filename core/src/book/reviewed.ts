@@ -1,5 +1,5 @@
 import { normalBelow, Z95 } from '../count/index.ts'
-import { fellAround, type ColonyState, type CourseState, type Fell, type YardState } from '../holding/index.ts'
+import { fellAround, timesToTell, type ColonyState, type CourseState, type Fell, type YardRecord, type YardState } from '../holding/index.ts'
 import { laterOf, daysBetween, type Day } from '../time/index.ts'
 import type { Treatment } from '../treatments/index.ts'
 import { plain, plural } from '../units/index.ts'
@@ -64,13 +64,22 @@ export function verdictOf(course: CourseState, today: Day): { readonly verdict: 
   return fromOutside && (outcome.chance ?? 1) < 0.5 ? { verdict: 'from-outside', text: `${fromOutside} ${text}` } : { verdict: 'too-few', text }
 }
 
-function reviewedCourse(s: ColonyState, course: CourseState, today: Day): ReviewedCourse {
+/** What would tell more of a course that its two jars cannot tell. */
+function tellsMore(s: ColonyState, course: CourseState, yard: YardRecord): string {
+  const times = timesToTell(course, s.colony, yard)
+  return times
+    ? ` With ${times} times as many bees before and after, the same shares would tell.`
+    : ' No number of bees that anybody washes would tell: count more colonies, or leave one untreated beside them.'
+}
+function reviewedCourse(s: ColonyState, course: CourseState, yard: YardRecord): ReviewedCourse {
+  const said = verdictOf(course, yard.today)
   return {
     id: course.record.id,
     colonyId: s.colony.id,
     colony: s.colony.name,
     position: s.colony.placement.position,
-    ...verdictOf(course, today),
+    ...said,
+    ...(said.verdict === 'too-few' ? { text: said.text + tellsMore(s, course, yard) } : {}),
     share: course.outcome?.efficacy ?? null,
     fell: fellAround(course, s.colony),
   }
@@ -147,7 +156,7 @@ export function reviewedRounds(yards: readonly YardState[], since: Day): Reviewe
       return rounds.flatMap((list): ReviewedRound[] => {
         const [first] = list
         if (!first) return []
-        const courses = list.map(({ s, course }) => reviewedCourse(s, course, yard.today)).toSorted((a, b) => a.position - b.position)
+        const courses = list.map(({ s, course }) => reviewedCourse(s, course, yard)).toSorted((a, b) => a.position - b.position)
         const should = list.flatMap(({ course }) => course.outcome?.expected?.low ?? [])
         const least = should.length > 0 ? should.reduce((a, b) => a + b, 0) / should.length : null
         return [

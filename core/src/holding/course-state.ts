@@ -270,6 +270,19 @@ export const whyOf = ({ events }: Pick<CourseState, 'events'>): CauseKey | null 
   return found.includes('resistance') ? 'resistance' : (found[0] ?? null)
 }
 
+/** So many times as many bees are tried: more than that nobody washes. */
+const TIMES = [2, 3, 4, 6, 8] as const
+/** Of a course that two jars are too few to tell: so many times as many bees, before and after, with which the same shares would; null where none of them would. */
+export function timesToTell(course: CourseState, colony: ColonyRecord, yard: YardRecord): number | null {
+  const around = { yard }
+  const pair = pairOf(course.record, colony, course.recount, around)
+  if (!pair || course.outcome?.verdict !== 'unclear') return null
+  const more = (jar: JarCount, times: number): JarCount => ({ ...jar, mites: jar.mites * times, bees: jar.bees * times })
+  const told = (times: number) =>
+    takenBy(course.treatment, { ...pair, before: more(pair.before, times), after: more(pair.after, times) }, course.record, course.startedOn, around)
+  return TIMES.find((times) => told(times)?.verdict !== 'unclear') ?? null
+}
+
 /** The standing events of a course as planning takes them. */
 const asHappened = (events: readonly EventRecord[]): CourseEvent[] =>
   events

@@ -2,7 +2,7 @@ export { KIND_NAMES, RECORD_FIELDS, type TrialArmKey, type RecordFields, type Re
 export type * from './records.ts'
 export { USUAL_WORK, type MarkedPhoto, type OwnLimits, type TrialPlace, type WorkFacts } from './insides.ts'
 export { bareSituation, situationOf, countFacts, courseFacts, keeperFacts, NOTHING_KNOWN } from './situation-of.ts'
-export { courseState, standingEvents, type CourseState } from './course-state.ts'
+export { courseState, standingEvents, timesToTell, type CourseState } from './course-state.ts'
 export { fellAround, type Fell } from './fell.ts'
 export { colonyState, type ColonyState, type NextStep, type Tone } from './colony-state.ts'
 export { yardState, type YardState, type Phrase } from './yard-state.ts'

@@ -144,9 +144,17 @@ const all = (of: readonly (Sampled | null)[], date: Day): Sampled => ({
   exposure: of.reduce((sum, s) => sum + (s?.exposure ?? 0), 0),
 })
 /** What chance alone leaves open of a mean of losses: counts vary by as much as they found (Poisson). Colonies that happen to agree are not surer than that. */
-function leastError(colonies: readonly TrialColony[]): number {
+type Counted = Pick<TrialColony, 'before' | 'after' | 'loss'>
+function leastError(colonies: readonly Counted[]): number {
   const counted = colonies.filter((c) => c.loss !== null)
   return Math.sqrt(counted.reduce((sum, c) => sum + 1 / ((c.before?.mites ?? 0) + 0.5) + 1 / ((c.after?.mites ?? 0) + 0.5), 0)) / counted.length
+}
+/** What is left of the mites that were there, as a factor with its central 90 %, of colonies counted twice; null for fewer than two. */
+export function leftOf(colonies: readonly Counted[]): TrialArm['left'] {
+  const losses = colonies.flatMap((c) => c.loss ?? [])
+  if (losses.length < 2) return null
+  const mean = meanOf(losses)
+  return factorOf(mean, Math.max(sdOf(losses, mean) / Math.sqrt(losses.length), leastError(colonies)), losses.length - 1)
 }
 const together = (colonies: readonly TrialColony[], date: Day) => {
   const counted = colonies.filter((c) => c.loss !== null)
@@ -222,7 +230,6 @@ export function trialState(trial: TrialRecord, yard: YardState): TrialState {
     const losses = own.flatMap((c) => c.loss ?? [])
     const shares = own.flatMap((c) => (c.loss !== null && c.course?.outcome?.efficacy ? [c.course.outcome.efficacy] : []))
     const pooled = shares.length > 0 ? pool(shares.map(onOdds)) : null
-    const mean = losses.length > 0 ? meanOf(losses) : null
     const name = treatment?.name ?? 'Left untreated'
     const sums = together(own, trial.startOn)
     return {
@@ -232,10 +239,7 @@ export function trialState(trial: TrialRecord, yard: YardState): TrialState {
       colonies: own,
       counted: losses.length,
       share: pooled && shareOf(pooled.mean, Math.sqrt(pooled.variance)),
-      left:
-        mean !== null && losses.length > 1
-          ? factorOf(mean, Math.max(sdOf(losses, mean) / Math.sqrt(losses.length), leastError(own)), losses.length - 1)
-          : null,
+      left: leftOf(own),
       corrected: treatment && untreated && sums ? hendersonTilton(sums, untreated) : null,
       stop: stopOf(name, own, states, isOpen, treatment !== null),
     }

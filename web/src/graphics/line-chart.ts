@@ -53,7 +53,7 @@ function panel(name: string, weight: number, over: Partial<ScaleOptionsByType<'l
     border: { color: inkOf('line') },
     grid: { color: inkOf('hairline'), drawTicks: false },
     title: { display: true, text: name, color: inkOf('soft'), font: { size: 11.5 } },
-    ticks: { color: inkOf('soft'), font: { size: 11 }, maxTicksLimit: Math.max(2, Math.round(weight)), padding: 4 },
+    ticks: { color: inkOf('soft'), font: { size: 11 }, maxTicksLimit: Math.max(2, Math.round(weight)), padding: 4, includeBounds: false },
     ...over,
   }
 }
