@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { reviewedRounds, type Reviewed, type ReviewedRound, type Share } from '@thistle/core/book'
 import { yearOf } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
+import ShareLine from '../../graphics/ShareLine.vue'
 import { sayDay } from '../../look/dates.ts'
 import FaultLine from '../../parts/FaultLine.vue'
 import FoldAway from '../../parts/FoldAway.vue'
@@ -34,8 +35,6 @@ const tally = computed(() => {
   for (const r of rounds.value) found.set(r.verdict, (found.get(r.verdict) ?? 0) + 1)
   return [...found].map(([verdict, n]) => `${n} ${WORDS[verdict][0].toLowerCase()}`).join(', ')
 })
-const WIDTH = 220
-const x = (share: number) => 6 + Math.max(0, Math.min(1, share)) * (WIDTH - 12)
 </script>
 
 <template>
@@ -61,12 +60,7 @@ const x = (share: number) => 6 + Math.max(0, Math.min(1, share)) * (WIDTH - 12)
           <ol class="colonies">
             <li v-for="c in r.courses" :key="c.id">
               <RouterLink class="who" :to="`/yards/${r.yardId}?colony=${c.colonyId}`"><i>{{ c.position }}</i> {{ c.colony }}</RouterLink>
-              <svg v-if="c.share" :viewBox="`0 0 ${WIDTH} 20`" role="img" :aria-label="`${c.colony}: ${range(c.share)}`">
-                <line x1="6" :x2="WIDTH - 6" y1="10" y2="10" class="axis" />
-                <rect v-if="r.spread" :x="x(r.spread.low)" y="3" :width="Math.max(2, x(r.spread.high) - x(r.spread.low))" height="14" rx="3" class="spread" />
-                <line :x1="x(c.share.low)" :x2="x(c.share.high)" y1="10" y2="10" class="whisker" />
-                <circle :cx="x(c.share.estimate)" cy="10" r="5" class="dot" :class="c.verdict" />
-              </svg>
+              <ShareLine v-if="c.share" :share="c.share" :band="r.spread" :label="`${c.colony}: ${range(c.share)}`" :tone="c.verdict === 'worked' ? 'good' : c.verdict === 'fell-short' ? 'bad' : 'plain'" />
               <span v-else class="soft small">{{ c.text === r.text ? '' : holding.say(c.text) }}</span>
               <span class="figure small"><template v-if="c.share">{{ range(c.share) }}, </template><span :class="WORDS[c.verdict][1]">{{ WORDS[c.verdict][0].toLowerCase() }}</span></span>
               <span v-if="c.fell" class="soft small fell">{{ holding.say(c.fell.text) }}</span>
@@ -95,13 +89,6 @@ header { display: flex; gap: 4px 14px; align-items: baseline; flex-wrap: wrap; }
 .who i { font-style: normal; color: var(--soft); }
 .names { display: flex; flex-wrap: wrap; gap: 4px 16px; }
 .fell { grid-column: 2 / -1; }
-svg { width: 100%; height: auto; max-width: 220px; }
-.axis { stroke: var(--line); }
-.spread { fill: var(--thistle-band); }
-.whisker { stroke: var(--ink); stroke-width: 2; }
-.dot { fill: var(--ink); }
-.dot.fell-short { fill: var(--brick); }
-.dot.worked { fill: var(--lichen); }
 @media print { .block { break-inside: avoid; } }
 @media screen and (max-width: 720px) {
   .colonies li { grid-template-columns: minmax(0, 1fr); }

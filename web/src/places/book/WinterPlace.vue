@@ -7,6 +7,7 @@ import { lookWith } from '@thistle/core/holding'
 import { yearOf } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
 import PickField from '../../fields/PickField.vue'
+import ShareLine from '../../graphics/ShareLine.vue'
 import { sayDay } from '../../look/dates.ts'
 import FaultLine from '../../parts/FaultLine.vue'
 import FoldAway from '../../parts/FoldAway.vue'
@@ -57,8 +58,6 @@ const COLUMNS: readonly Column<Wintered>[] = [
   { key: 'level', title: 'In autumn', text: (c) => (c.level === null ? 'not counted' : `${plain(c.level, 1)} in 100${c.countedOn ? `, ${sayDay(c.countedOn, `${year.value}-01-01`)}` : ''}`) },
   { key: 'fate', title: 'Over the winter', text: (c) => FATE[c.fate] },
 ]
-const WIDTH = 240
-const x = (s: number) => 6 + Math.max(0, Math.min(1, s)) * (WIDTH - 12)
 </script>
 
 <template>
@@ -90,11 +89,7 @@ const x = (s: number) => 6 + Math.max(0, Math.min(1, s)) * (WIDTH - 12)
         <ul class="groups">
           <li v-for="g in winter.groups" :key="g.key">
             <span>{{ g.says }}</span>
-            <svg v-if="g.share" :viewBox="`0 0 ${WIDTH} 20`" role="img" :aria-label="`${g.says}: ${g.died} of ${g.colonies} died`">
-              <line x1="6" :x2="WIDTH - 6" y1="10" y2="10" class="axis" />
-              <line :x1="x(g.share.low)" :x2="x(g.share.high)" y1="10" y2="10" class="whisker" />
-              <circle :cx="x(g.share.estimate)" cy="10" r="5" class="dot" />
-            </svg>
+            <ShareLine v-if="g.share" :share="g.share" :label="`${g.says}: ${g.died} of ${g.colonies} died`" tone="bad" />
             <span><strong>{{ g.died }} of {{ g.colonies }}</strong> <span v-if="g.share" class="soft small">{{ percent(g.share.low) }} to {{ percent(g.share.high) }}</span></span>
           </li>
         </ul>
@@ -118,9 +113,5 @@ const x = (s: number) => 6 + Math.max(0, Math.min(1, s)) * (WIDTH - 12)
 .colonies li { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 6px 14px; align-items: center; border-top: 1px solid var(--hairline); padding-top: 6px; }
 .ways { display: flex; gap: 8px; }
 .groups li { display: grid; grid-template-columns: 210px 240px minmax(0, 1fr); gap: 4px 14px; align-items: center; }
-svg { width: 100%; height: auto; max-width: 240px; }
-.axis { stroke: var(--line); }
-.whisker { stroke: var(--ink); stroke-width: 2; }
-.dot { fill: var(--brick); }
 @media screen and (max-width: 720px) { .groups li { grid-template-columns: minmax(0, 1fr); } .ways .press { min-height: 48px; } }
 </style>

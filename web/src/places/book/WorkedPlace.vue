@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { workedHere, type Share } from '@thistle/core/book'
 import { plain } from '@thistle/core/units'
 import { addDays } from '@thistle/core/time'
+import ShareLine from '../../graphics/ShareLine.vue'
 import FaultLine from '../../parts/FaultLine.vue'
 import { useYardsSince } from '../../parts/useYardsSince.ts'
 import WaitLine from '../../parts/WaitLine.vue'
@@ -19,8 +20,6 @@ const worked = computed(() => workedHere(yards.value ?? []))
 const percent = (x: number) => `${plain(x * 100, 0)} %`
 const range = (s: Share) => `${percent(s.estimate)} (${percent(s.low)} to ${percent(s.high)})`
 
-const WIDTH = 260
-const x = (share: number) => 6 + Math.max(0, Math.min(1, share)) * (WIDTH - 12)
 </script>
 
 <template>
@@ -38,21 +37,11 @@ const x = (share: number) => 6 + Math.max(0, Math.min(1, share)) * (WIDTH - 12)
         <section v-for="w in worked" :key="w.treatment.key" class="sheet block" :aria-labelledby="`w-${w.treatment.key}`">
           <h2 :id="`w-${w.treatment.key}`">{{ w.treatment.name }}</h2>
           <p class="strong">{{ range(w.mean) }} <span class="soft">in {{ plural(w.colonies, 'colony', 'colonies') }}</span></p>
-          <svg class="axis-line" :viewBox="`0 0 ${WIDTH} 18`" aria-hidden="true">
-            <text x="6" y="13">0 %</text>
-            <text :x="x(0.5)" y="13" text-anchor="middle">50 %</text>
-            <text :x="WIDTH - 6" y="13" text-anchor="end">100 % taken</text>
-          </svg>
+          <p class="ends soft small" aria-hidden="true"><span>0 %</span><span>50 %</span><span>100 % taken</span></p>
           <ul>
             <li v-for="g in w.groups" :key="`${g.yardId} ${g.year}`">
               <span class="who">{{ g.yard }} {{ g.year }} <span class="soft small">{{ plural(g.colonies, 'colony', 'colonies') }}</span></span>
-              <svg :viewBox="`0 0 ${WIDTH} 22`" role="img" :aria-label="`${g.yard} ${g.year}: ${range(g.pooled)}; alone ${range(g.alone)}`">
-                <line x1="6" :x2="WIDTH - 6" y1="11" y2="11" class="axis" />
-                <rect v-if="w.groups.length > 1" :x="x(w.mean.low)" y="3" :width="Math.max(2, x(w.mean.high) - x(w.mean.low))" height="16" rx="3" class="mean" />
-                <line :x1="x(g.pooled.low)" :x2="x(g.pooled.high)" y1="11" y2="11" class="whisker" />
-                <circle :cx="x(g.alone.estimate)" cy="11" r="4.5" class="alone" />
-                <circle :cx="x(g.pooled.estimate)" cy="11" r="5" class="dot" />
-              </svg>
+              <ShareLine :share="g.pooled" :alone="g.alone.estimate" :band="w.groups.length > 1 ? w.mean : null" :label="`${g.yard} ${g.year}: ${range(g.pooled)}; alone ${range(g.alone)}`" tone="mark" :width="260" />
               <span class="figure">{{ range(g.pooled) }}</span>
             </li>
           </ul>
@@ -78,13 +67,7 @@ const x = (share: number) => 6 + Math.max(0, Math.min(1, share)) * (WIDTH - 12)
 ul { display: grid; gap: 8px; }
 li { display: grid; gap: 1px; }
 li + li { border-top: 1px solid var(--hairline); padding-top: 8px; }
-svg { width: 100%; height: auto; max-width: 420px; }
-text { font-size: 11px; fill: var(--soft); }
-.axis { stroke: var(--line); }
-.mean { fill: var(--thistle-band); }
-.whisker { stroke: var(--ink); stroke-width: 2; }
-.dot { fill: var(--thistle); }
-.alone { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.4; }
+.ends { display: flex; justify-content: space-between; max-width: 364px; }
 .who { font-weight: 600; }
 .figure { font-size: 14px; color: var(--soft); }
 @media print { .block { break-inside: avoid; } }

@@ -7,6 +7,7 @@ import { useRoute } from 'vue-router'
 import { writeTrial } from '@thistle/core/tables'
 import { trialState, type TrialArm } from '@thistle/core/trial'
 import { plain } from '@thistle/core/units'
+import ShareLine from '../../../graphics/ShareLine.vue'
 import { sayDay } from '../../../look/dates.ts'
 import FaultLine from '../../../parts/FaultLine.vue'
 import RowsTable, { type Column } from '../../../parts/RowsTable.vue'
@@ -38,8 +39,6 @@ const COLUMNS = computed((): readonly Column<TrialArm>[] => [
   ...(arms.value.some((a) => a.corrected) ? [{ key: 'corrected', title: 'Corrected by the untreated', text: corrected }] : []),
 ])
 const LETTERS = 'ABCD'
-const WIDTH = 300
-const x = (s: number) => 6 + Math.max(0, Math.min(1, s)) * (WIDTH - 12)
 
 const asking = ref<'end' | 'gone' | null>(null)
 async function end(): Promise<void> {
@@ -88,13 +87,7 @@ function print(what: 'report' | 'tags'): void {
     <div class="arms">
       <section v-for="a in arms" :key="a.arm" class="sheet block" :aria-labelledby="`ta-${a.arm}`">
         <h2 :id="`ta-${a.arm}`">{{ LETTERS[a.arm] }}: {{ a.name }}</h2>
-        <svg v-if="a.share" :viewBox="`0 0 ${WIDTH} 34`" role="img" :aria-label="`${a.name} took ${share(a)}`">
-          <line x1="6" :x2="WIDTH - 6" y1="12" y2="12" class="axis" />
-          <line :x1="x(a.share.low)" :x2="x(a.share.high)" y1="12" y2="12" class="whisker" />
-          <circle :cx="x(a.share.estimate)" cy="12" r="6" class="dot" />
-          <text x="6" y="31">0 % taken</text>
-          <text :x="WIDTH - 6" y="31" text-anchor="end">100 %</text>
-        </svg>
+        <ShareLine v-if="a.share" :share="a.share" :label="`${a.name} took ${share(a)}`" tone="mark" :ends="['0 % taken', '100 %']" />
         <ul class="colonies">
           <li v-for="c in a.colonies" :key="c.colonyId">
             <RouterLink v-if="c.position > 0" :to="`/yards/${found.yard.yard.id}?colony=${c.colonyId}`">{{ c.position }} {{ c.name }}</RouterLink>
@@ -151,10 +144,6 @@ function print(what: 'report' | 'tags'): void {
 .colonies { display: grid; gap: 2px; }
 .colonies li { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 2px 12px; min-height: 28px; }
 .doings { display: flex; flex-wrap: wrap; gap: 8px 14px; align-items: center; }
-.axis { stroke: var(--line); }
-.whisker { stroke: var(--ink); stroke-width: 2.2; }
-.dot { fill: var(--thistle); }
-text { font-size: 11.5px; fill: var(--soft); }
 .tags { display: none; }
 @media print {
   .block { break-inside: avoid; }
