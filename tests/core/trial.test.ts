@@ -248,7 +248,7 @@ describe('who can be in one', () => {
     const found = Object.fromEntries(trialCandidates(yard, day).map((c) => [c.id, c.not]))
     expect(found.free).toBeNull()
     expect(found.board).toMatch(/no jar/)
-    expect(found.never).toMatch(/not counted/)
+    expect(found.never).toMatch(/not counted lately/)
     expect(found.bad).toMatch(/in danger/)
     expect(found.hand).toMatch(/in hand/)
     expect(trialCandidates(yard, day)[0]!.options.find((o) => o.treatment === 'amitraz-strip')).toMatchObject({

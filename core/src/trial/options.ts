@@ -39,7 +39,7 @@ export const trialCandidates = (yard: YardState, startOn: Day): TrialCandidate[]
         : level === 'urgent'
           ? 'it is in danger: treat it, and leave it out'
           : estimate === null
-            ? 'it was not counted: a trial begins with a count'
+            ? 'it was not counted lately: a trial begins with a count'
             : null
     return {
       id: s.colony.id,

@@ -1,10 +1,17 @@
 <script setup lang="ts">
-/** Ways into the work of a place, side by side. */
+/** Ways into the work of a place, side by side; where they are wider than the screen, the one that is open stands in sight. */
+import { onMounted, ref } from 'vue'
+
+const nav = ref<HTMLElement | null>(null)
+onMounted(() => {
+  const here = nav.value?.querySelector<HTMLElement>('[aria-current]')
+  if (here && nav.value) nav.value.scrollLeft = here.offsetLeft + here.offsetWidth / 2 - nav.value.offsetWidth / 2 - nav.value.offsetLeft
+})
 defineProps<{ label: string; ways: readonly { readonly to: string; readonly name: string; readonly on: boolean }[] }>()
 </script>
 
 <template>
-  <nav class="ways no-print" :aria-label="label">
+  <nav ref="nav" class="ways no-print" :aria-label="label">
     <RouterLink v-for="w in ways" :key="w.name" :to="w.to" class="keeps-width" :data-words="w.name" :class="{ here: w.on }" :aria-current="w.on ? 'page' : undefined">{{ w.name }}</RouterLink>
   </nav>
 </template>

@@ -80,7 +80,7 @@ const none = computed(() => (props.book === 'counts' ? 'Nothing was counted' : '
       </div>
       <p v-if="left > 0" class="no-print"><AButton class="press quiet" @click="more">Show more ({{ left }} left)</AButton></p>
     </template>
-    <p v-else class="soft">{{ none }} in {{ year }}{{ yardId ? ' in this yard' : '' }}{{ holding.states.length === 0 ? ': there are no yards yet' : '' }}.</p>
+    <p v-else class="soft">{{ none }} in {{ year }}{{ yardId ? ' in this yard' : '' }}{{ holding.states.length === 0 ? ': there are no yards yet' : '' }}. <AButton type="link" class="plainlink" @click="chosen = String(year - 1)">Look at {{ year - 1 }}</AButton></p>
   </div>
 </template>
 

@@ -137,7 +137,7 @@ const narrow = useNarrow()
       </div>
       <p v-if="left > 0" class="no-print"><AButton class="press quiet" @click="more">Show more ({{ left }} left)</AButton></p>
     </template>
-    <p v-else class="soft">Nothing was given in {{ year }}{{ yardId ? ' in this yard' : '' }}. What is given is entered in Yards, Today or Rounds, and stands here by itself.</p>
+    <p v-else class="soft">Nothing was given in {{ year }}{{ yardId ? ' in this yard' : '' }}. What is given is entered in Yards, Today or Rounds, and stands here by itself. <AButton type="link" class="plainlink" @click="chosen = String(year - 1)">Look at {{ year - 1 }}</AButton></p>
     <SidePane v-if="noted" title="The pack" :sub="`${noted.name}, ${noted.colony}, ${sayDay(noted.start)}`" @close="noting = null">
       <PackForm :key="noted.key" :line="noted" :alike="alike" @done="done" />
     </SidePane>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Did it work: every round of a treatment in a yard, over its colonies and each by itself. */
+import AButton from 'ant-design-vue/es/button'
 import { computed } from 'vue'
 import { reviewedRounds, type Reviewed, type ReviewedRound, type Share } from '@thistle/core/book'
 import { yearOf } from '@thistle/core/time'
@@ -74,7 +75,7 @@ const tally = computed(() => {
         in its colony.
       </p>
     </template>
-    <p v-else class="soft">Nothing was given in {{ year }}{{ yardId ? ' in this yard' : '' }} that could be reviewed.</p>
+    <p v-else class="soft">Nothing was given in {{ year }}{{ yardId ? ' in this yard' : '' }} that could be reviewed. <AButton type="link" class="plainlink" @click="chosen = String(year - 1)">Look at {{ year - 1 }}</AButton></p>
   </div>
 </template>
 

@@ -2,7 +2,7 @@
 /** Over the winter: who came through, by what each had in autumn; and, in spring, those of whom nobody has said it yet. */
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { wintered, winterYear, type WinterColony, type Wintered } from '@thistle/core/book'
+import { winterOf, wintered, winterYear, type WinterColony, type Wintered } from '@thistle/core/book'
 import { lookWith } from '@thistle/core/holding'
 import { yearOf } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
@@ -34,7 +34,10 @@ const load = () =>
 watch([year, () => holding.today], load, { immediate: true })
 const winter = computed(() => (read.value?.year === year.value ? wintered(read.value.colonies, year.value) : null))
 const open = computed(() => winter.value?.colonies.filter((c) => c.fate === 'unknown') ?? [])
-const isAsked = computed(() => holding.mayWrite && year.value === last.value && holding.today >= (winter.value?.from ?? '9999'))
+/** The winter is asked for once it is over for bees. */
+const spring = computed(() => winterOf(year.value, hemisphere.value).spring)
+const isOver = computed(() => holding.today >= spring.value)
+const isAsked = computed(() => holding.mayWrite && year.value === last.value && isOver.value)
 const stateOf = (c: WinterColony) => holding.states.flatMap((y) => y.row).find((s) => s.colony.id === c.colonyId)
 
 async function through(some: readonly Wintered[]): Promise<void> {
@@ -69,6 +72,7 @@ const COLUMNS: readonly Column<Wintered>[] = [
     <WaitLine v-else-if="!winter">Reading ...</WaitLine>
     <template v-else>
       <p class="serif main">{{ winter.text }}</p>
+      <p v-if="!isOver && winter.colonies.length > 0" class="soft">It is not over: who came through is asked for from {{ sayDay(spring, holding.today) }} on. A colony that dies before is taken out of its row in its own pane, with what happened.</p>
       <FaultLine v-if="fault">{{ fault }}</FaultLine>
       <section v-if="isAsked && open.length > 0" class="sheet block" aria-labelledby="wi-ask">
         <h2 id="wi-ask">How did they come through?</h2>

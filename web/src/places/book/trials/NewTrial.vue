@@ -198,7 +198,9 @@ const packing = computed(() =>
         <PickField id="tr-yard" v-model="draft.yardId" label="Yard" :unknown="false" :options="yards" searched :fault="at('yardId')" />
         <DayField id="tr-start" v-model="draft.startOn" label="All begin on" :fault="at('startOn')" />
       </div>
-      <WaitLine v-if="!candidates && !failed">Weighing the colonies ...</WaitLine>
+      <p v-if="holding.states.length === 0" class="care">There is no yard yet. <RouterLink to="/first-steps">Add one first</RouterLink></p>
+      <p v-else-if="!draft.startOn" class="care">On which day do they begin?</p>
+      <WaitLine v-else-if="!candidates && !failed">Weighing the colonies ...</WaitLine>
       <FaultLine v-else-if="failed">The colonies could not be weighed; load the page again.</FaultLine>
       <template v-if="candidates">
         <section aria-labelledby="tr-col">
