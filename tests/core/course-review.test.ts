@@ -183,6 +183,19 @@ describe('a round of a yard, reviewed', () => {
     expect(many.spread).toBeNull()
     expect(rounds(Array.from({ length: 8 }, (_, n) => colony(`c${n}`, 30, 24)))[0]!.verdict).toBe('fell-short')
   })
+  it('did its work just where nineteen of twenty say so: where the lower end of its mean is what it should take', () => {
+    const seen = new Set<boolean>()
+    for (const many of [2, 4, 8])
+      for (const after of [0, 1, 2, 3, 4, 5, 6, 8]) {
+        const all = Array.from({ length: many }, (_, i) => colony(`c${i}`, 40, after))
+        const yard = yardState(bareYard(TODAY, { colonies: all }), bareSettings)
+        const [round] = reviewedRounds([yard], '2026-01-01')
+        const least = yard.row.map((s) => s.courses[0]!.outcome!.expected!.low).reduce((sum, low) => sum + low, 0) / many
+        seen.add(round!.verdict === 'worked')
+        expect(round!.verdict === 'worked', `${many} with ${after}: ${round!.mean!.low} of ${least}`).toBe(round!.mean!.low >= least)
+      }
+    expect(seen.size).toBe(2)
+  })
   it('says how far its colonies differ', () => {
     const mixed = rounds(Array.from({ length: 8 }, (_, n) => colony(`c${n}`, 60, n < 4 ? 2 : 50)))[0]!
     expect(mixed.spread!.high - mixed.spread!.low).toBeGreaterThan(0.5)
@@ -204,6 +217,10 @@ describe('a round of a yard, reviewed', () => {
     const [round] = rounds([colony('a', 20, 18), untreated])
     expect(round!.courses[0]!.text).toMatch(/^Untreated colonies rose/)
     expect(round!.verdict).toBe('from-outside')
+    // So is a round half of which it came to.
+    const [half] = rounds([colony('a', 20, 18), colony('b', 20, 3), untreated])
+    expect(half!.courses.map((c) => c.verdict)).toEqual(['from-outside', expect.not.stringMatching('from-outside')])
+    expect(half!.verdict).toBe('from-outside')
   })
 })
 

@@ -305,4 +305,17 @@ describe('the intervals of a trial', () => {
     }
     expect(leftOf([])).toBeNull()
   })
+  it('are never surer than chance lets counts be, where colonies happen to agree', () => {
+    const pairs = [
+      [9, 15],
+      [8, 13],
+      [7, 12],
+    ] as const
+    const of = (mites: number) => ({ date: START, mites, exposure: 300 })
+    const left = leftOf(pairs.map(([b, a]) => ({ before: of(b), after: of(a), loss: lossOf(b, a, { before: 300, after: 300 }) })))!
+    // Poisson: the variance of a logarithm of a count is one over it; Student's 0.95 quantile of two degrees of freedom stands in every table.
+    const error = Math.sqrt(pairs.reduce((sum, [b, a]) => sum + 1 / (b + 0.5) + 1 / (a + 0.5), 0)) / 3
+    expect(Math.log(left.high / left.estimate)).toBeCloseTo(2.92 * error, 3)
+    expect(Math.log(left.estimate / left.low)).toBeCloseTo(2.92 * error, 3)
+  })
 })
