@@ -223,7 +223,7 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     batchRoute(keep),
     ...photoRoutes(keep),
     ...courseRoutes(keep),
-    ...bookRoutes(keep),
+    ...bookRoutes(keep, parts.logger),
     winterRoute(keep),
     ...sharingRoutes(keep, parts.publicUrl),
     ...changeRoutes(keep),

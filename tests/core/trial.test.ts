@@ -142,7 +142,7 @@ describe('a trial as it stands', () => {
     expect(arms.map((a) => [a.name, a.counted])).toEqual([
       ['Amitraz strip', 2],
       ['Formic acid strip, 14 days', 2],
-      ['Left untreated', 2],
+      ['Untreated', 2],
     ])
     const loss = (before: number, after: number) => lossOf(before, after, { before: 300, after: 300 })
     const mean = (loss(12, 0) + loss(9, 1)) / 2
@@ -156,7 +156,7 @@ describe('a trial as it stands', () => {
     const pair = pairs.find((p) => p.one === 0 && p.other === 2)!
     expect(pair.p).toBeGreaterThanOrEqual(one.p)
     expect(pair.ratio.estimate).toBeCloseTo(Math.exp(one.estimate), 12)
-    expect(pair.text).toMatch(/^Left untreated left \d/)
+    expect(pair.text).toMatch(/^Untreated left \d/)
     expect(pairs).toHaveLength(3)
   })
   it('makes p larger for the number of pairs, and says where too few tell', () => {
@@ -196,7 +196,7 @@ describe('a trial as it stands', () => {
     const danger = stateOf([...SIX().slice(0, 4), colony('e', 10, 40, null), SIX()[5]!])
     expect(danger.arms[2]!.stop).toMatch(/^Stop it for E: in danger/)
     expect(danger.arms[0]!.stop).toBeNull()
-    expect(stateOf(SIX()).arms[2]!.stop).toMatch(/^Stop the arm "Left untreated": 2 of 2/)
+    expect(stateOf(SIX()).arms[2]!.stop).toMatch(/^Stop the arm "Untreated": 2 of 2/)
     expect(stateOf(SIX(), { endedOn: TODAY }).arms[2]!.stop).toBeNull()
   })
   it('says what is next: to be given, running, to be counted on one day, over', () => {

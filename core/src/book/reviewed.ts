@@ -64,14 +64,14 @@ export function verdictOf(course: CourseState, today: Day): { readonly verdict: 
   return fromOutside && (outcome.chance ?? 1) < 0.5 ? { verdict: 'from-outside', text: `${fromOutside} ${text}` } : { verdict: 'too-few', text }
 }
 
-/** What would tell more of a course that its two jars cannot tell. */
+/** What would tell more of a course that its two jars cannot tell; of a round of several its colonies do. */
 function tellsMore(s: ColonyState, course: CourseState, yard: YardRecord): string {
   const times = timesToTell(course, s.colony, yard)
   return times
     ? ` With ${times} times as many bees before and after, the same shares would tell.`
     : ' No number of bees that anybody washes would tell: count more colonies, or leave one untreated beside them.'
 }
-function reviewedCourse(s: ColonyState, course: CourseState, yard: YardRecord): ReviewedCourse {
+function reviewedCourse(s: ColonyState, course: CourseState, yard: YardRecord, alone: boolean): ReviewedCourse {
   const said = verdictOf(course, yard.today)
   return {
     id: course.record.id,
@@ -79,7 +79,7 @@ function reviewedCourse(s: ColonyState, course: CourseState, yard: YardRecord): 
     colony: s.colony.name,
     position: s.colony.placement.position,
     ...said,
-    ...(said.verdict === 'too-few' ? { text: said.text + tellsMore(s, course, yard) } : {}),
+    ...(alone && said.verdict === 'too-few' ? { text: said.text + tellsMore(s, course, yard) } : {}),
     share: course.outcome?.efficacy ?? null,
     fell: fellAround(course, s.colony),
   }
@@ -156,7 +156,7 @@ export function reviewedRounds(yards: readonly YardState[], since: Day): Reviewe
       return rounds.flatMap((list): ReviewedRound[] => {
         const [first] = list
         if (!first) return []
-        const courses = list.map(({ s, course }) => reviewedCourse(s, course, yard)).toSorted((a, b) => a.position - b.position)
+        const courses = list.map(({ s, course }) => reviewedCourse(s, course, yard, list.length === 1)).toSorted((a, b) => a.position - b.position)
         const should = list.flatMap(({ course }) => course.outcome?.expected?.low ?? [])
         const least = should.length > 0 ? should.reduce((a, b) => a + b, 0) / should.length : null
         return [

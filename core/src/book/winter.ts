@@ -42,6 +42,7 @@ export interface Winter {
   readonly from: Day
   readonly to: Day
   readonly colonies: readonly Wintered[]
+  /** None until all are told of. */
   readonly groups: readonly WinterGroup[]
   readonly unknown: number
   readonly text: string
@@ -97,16 +98,19 @@ export function wintered(all: readonly WinterColony[], year: number): Winter {
   ].filter((g) => g.colonies > 0)
   const unknown = colonies.filter((c) => c.fate === 'unknown').length
   const died = told.filter((c) => c.fate === 'died').length
-  const share = told.length > 0 ? clopperPearson(died, told.length) : null
+  // The dead are told of before the living: until all are, a share of those told of would be too large.
+  const share = told.length > 0 && unknown === 0 ? clopperPearson(died, told.length) : null
   const percent = (x: number) => `${plain(x * 100, 0)} %`
   const { from, to } = winterOf(year, colonies[0]?.hemisphere ?? 'north')
   const text =
     colonies.length === 0
       ? 'No colony stood in the book that winter.'
-      : share === null
+      : told.length === 0
         ? `Nobody has said yet how the ${plural(colonies.length, 'colony', 'colonies')} came through.`
-        : `${died} of ${plural(told.length, 'colony', 'colonies')} died over the winter: ${percent(share.estimate)} (such winters, ${percent(share.low)} to ${percent(share.high)}).${unknown > 0 ? ` Of ${unknown} nobody has said yet.` : ''}`
-  return { from, to, colonies, groups, unknown, text }
+        : share === null
+          ? `${plural(died, 'colony', 'colonies')} died and ${told.length - died} came through so far; of ${unknown} nobody has said yet. The share is told once all are.`
+          : `${died} of ${plural(told.length, 'colony', 'colonies')} died over the winter: ${percent(share.estimate)} (such winters, ${percent(share.low)} to ${percent(share.high)}).`
+  return { from, to, colonies, groups: unknown === 0 ? groups : [], unknown, text }
 }
 
 /** In spring, while the winter is asked for: the colonies that wintered and of which nothing was seen, counted or given since. */

@@ -230,7 +230,7 @@ export function trialState(trial: TrialRecord, yard: YardState): TrialState {
     const losses = own.flatMap((c) => c.loss ?? [])
     const shares = own.flatMap((c) => (c.loss !== null && c.course?.outcome?.efficacy ? [c.course.outcome.efficacy] : []))
     const pooled = shares.length > 0 ? pool(shares.map(onOdds)) : null
-    const name = treatment?.name ?? 'Left untreated'
+    const name = treatment?.name ?? 'Untreated'
     const sums = together(own, trial.startOn)
     return {
       arm,
@@ -257,7 +257,7 @@ export function trialState(trial: TrialRecord, yard: YardState): TrialState {
     const p = ps[i] ?? 1
     const [more, less] = found.estimate >= 0 ? [one, other] : [other, one]
     const said = found.estimate >= 0 ? ratio : { estimate: 1 / ratio.estimate, low: 1 / ratio.high, high: 1 / ratio.low }
-    const figure = `${plain(said.estimate, 1)} times as many mites as ${less.name} (likely ${plain(said.low, 1)} to ${plain(said.high, 1)})`
+    const figure = `${times(said.estimate)} times as many mites as ${less.name} (likely ${times(said.low)} to ${times(said.high)})`
     return {
       one: one.arm,
       other: other.arm,
@@ -275,6 +275,7 @@ export function trialState(trial: TrialRecord, yard: YardState): TrialState {
   const state = !isOpen ? 'over' : !given ? 'planned' : countFrom !== null && countFrom <= today ? 'to-count' : 'running'
   return { arms, pairs, countFrom, state, text: sayState(state, { counted, left, all: colonies.length, countFrom, today }) }
 }
+const times = (x: number): string => plain(x, x < 10 ? 1 : 0)
 const sayP = (p: number): string => (p < 0.001 ? 'under 0.001' : `= ${plain(p, p < 0.1 ? 3 : 2)}`)
 
 function sayState(

@@ -52,6 +52,12 @@ const MOST = 40
 export class PdfJobs {
   readonly #jobs = new Map<string, Job>()
   readonly #queues = new Queues()
+  readonly #failed: (fault: unknown) => void
+
+  /** `failed` hears why one could not be set. */
+  constructor(failed: (fault: unknown) => void) {
+    this.#failed = failed
+  }
 
   /** Begins one; answers the id it is asked for by. */
   begin(owner: string, name: string, gather: () => Promise<PdfAsked>): string {
@@ -67,7 +73,10 @@ export class PdfJobs {
         job.state = 'ready'
         job.share = 1
       })
-      .catch(() => (job.state = 'failed'))
+      .catch((fault: unknown) => {
+        job.state = 'failed'
+        this.#failed(fault)
+      })
       .finally(() => setTimeout(() => this.#jobs.delete(id), KEPT).unref())
     return id
   }

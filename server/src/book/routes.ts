@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import type { Logger } from 'pino'
 import { uuid } from '@thistle/core/bodies'
 import { writeTableRows } from '@thistle/core/tables'
 import { aDay, sayAs, USUAL_READER, type Reader } from '@thistle/core/words'
@@ -60,8 +61,8 @@ export const csvAnswer = (stream: AsyncIterable<string>, name: BookName, year: n
 })
 
 const params = { book: bookName }
-export function bookRoutes(keep: Keeping): Route[] {
-  const jobs = new PdfJobs()
+export function bookRoutes(keep: Keeping, logger: Pick<Logger, 'warn'>): Route[] {
+  const jobs = new PdfJobs((fault) => logger.warn({ err: fault }, 'a book was not set'))
   const lines = told(Joi.object({ lines: Joi.array().items(Joi.object().unknown(true)).required() }), 'Its lines, by yard and day.')
   return [
     {

@@ -140,12 +140,14 @@ function print(what: 'report' | 'tags'): void {
 .block { padding: 14px 18px; display: grid; gap: 8px; grid-template-columns: minmax(0, 1fr); align-content: start; }
 .block .serif { font-size: 18px; line-height: 1.3; }
 .scroll { overflow-x: auto; }
+.scroll :deep(table) { min-width: 620px; }
 .arms { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(100%, 300px), 1fr)); gap: 12px; }
 .colonies { display: grid; gap: 2px; }
 .colonies li { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 2px 12px; min-height: 28px; }
 .doings { display: flex; flex-wrap: wrap; gap: 8px 14px; align-items: center; }
 .tags { display: none; }
 @media print {
+  .scroll :deep(table) { min-width: 0; }
   .block { break-inside: avoid; }
   .trial.paper-tags > :not(.tags) { display: none; }
   .trial.paper-tags .tags { display: grid; grid-template-columns: repeat(2, 1fr); gap: 6mm; }
