@@ -1,6 +1,6 @@
 /** The register as an inspector reads it, and what worked here as a statistician does. */
 import { describe, expect, it } from 'vitest'
-import { lookedBack, pool, registerOf, registerYears, workedHere, workedOf, type Counted } from '@thistle/core/book'
+import { lookedBack, pool, registerOf, workedHere, workedOf, type Counted } from '@thistle/core/book'
 import { courseFacts, yardState, type ColonyRecord, type CourseRecord, type SettingsRecord } from '@thistle/core/holding'
 import { judge } from '@thistle/core/judge'
 import { readTable, writeRegister } from '@thistle/core/tables'
@@ -63,7 +63,6 @@ describe('the register', () => {
     const winter = bareCourse('oxalic-dribble', '2025-12-20', [event('2025-12-20', 'dose')])
     expect(lines([plan, waits, drones, winter, whole]).map((l) => l.treatment)).toEqual(['amitraz-strip'])
     expect(lines([plan, winter], {}, 2025)).toHaveLength(1)
-    expect(registerYears([yardOf([winter, whole])])).toEqual([2026, 2025])
     const called = strips([event(START, 'dose'), event(addDays(START, 3), '', { kind: 'cancelled', job: null })])
     expect(lines([called])).toHaveLength(1)
     // A series that was left standing was over with its last round, and not when its plan would have been.

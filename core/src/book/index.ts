@@ -1,6 +1,6 @@
 export { colonyLine, type ColonyLine, type LineCount, type LineCourse, type LineHappened, type LineKind, type LineLook } from './line.ts'
 export { lookedBack, type LookedBack, type Sentence } from './looked-back.ts'
-export { packOf, registerOf, registerYears, type RegisterLine, type RegisterYard, type Struck } from './register.ts'
+export { packOf, registerOf, type RegisterLine, type RegisterYard, type Struck } from './register.ts'
 export { REVIEWED, reviewedRounds, verdictOf, type Reviewed, type ReviewedCourse, type ReviewedRound } from './reviewed.ts'
 export {
   notSeenSinceWinter,

@@ -134,12 +134,6 @@ function lineOf(yard: RegisterYard, state: RegisterYard['row'][number], course: 
   return { ...line, missing: missingOf(line) }
 }
 
-/** The years in which something was given, newest first. */
-export const registerYears = (yards: readonly RegisterYard[]): number[] =>
-  [...new Set(yards.flatMap((y) => y.row.flatMap((s) => s.courses.flatMap((c) => (isListed(c) ? [yearOf(c.startedOn)] : [])))))].toSorted(
-    (a, b) => b - a,
-  )
-
 /** A register has what was given, whatever came of it; hive work and waiting are no treatment. */
 const isListed = (course: CourseState): boolean => course.given && course.treatment.way === 'given'
 

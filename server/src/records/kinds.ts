@@ -3,7 +3,7 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import { RECORD_BODIES, type RecordWord } from '@thistle/core/bodies'
 import { countFaults, type CountEntry } from '@thistle/core/count'
 import { KIND_NAMES, type RecordRow } from '@thistle/core/holding'
-import { addDays } from '@thistle/core/time'
+import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { coveredColonies } from '../access/rows.ts'
 import { coversYard } from '../access/scope.ts'
@@ -242,8 +242,11 @@ const jar: Kind = {
   },
 }
 
-/** A visit is planned this far ahead at most, days. */
+/** A visit or a trial is planned this far ahead at most, days. */
 const MOST_AHEAD = 400
+function checkAhead(path: string, on: Day, today: Day): void {
+  if (on > addDays(today, MOST_AHEAD)) throw Problem.invalid([{ path, sentence: 'That is too far ahead to plan.' }])
+}
 
 const visit: Kind = {
   name: KIND_NAMES.visits,
@@ -254,7 +257,7 @@ const visit: Kind = {
     const { today } = await findYard(ask, body.yardId)
     const on = String(body.day)
     if (known?.day !== on && on < today) throw Problem.invalid([{ path: 'day', sentence: `That day is over: today is ${today}.` }])
-    if (on > addDays(today, MOST_AHEAD)) throw Problem.invalid([{ path: 'day', sentence: 'That is too far ahead to plan.' }])
+    checkAhead('day', on, today)
     const other = await ask.db.model('visits').findOne({
       where: { yardId: String(body.yardId), day: on, deletedAt: null },
       transaction: ask.transaction,
@@ -274,7 +277,7 @@ const trial: Kind = {
     const { today } = await findYard(ask, body.yardId)
     const { startOn, endedOn, arms, drawn } = body as unknown as RecordRow<'trials'>
     if (known === null || known.startOn !== startOn) checkOpen(ask.scope, 'startOn', startOn)
-    if (startOn > addDays(today, MOST_AHEAD)) throw Problem.invalid([{ path: 'startOn', sentence: 'That is too far ahead to plan.' }])
+    checkAhead('startOn', startOn, today)
     if (endedOn !== null && endedOn > today) throw Problem.invalid([{ path: 'endedOn', sentence: `That day is to come: today is ${today}.` }])
     if (endedOn !== null && known?.endedOn !== endedOn) checkOpen(ask.scope, 'endedOn', endedOn)
     const sizes = arms.map((_, arm) => drawn.filter((d) => d.arm === arm).length)

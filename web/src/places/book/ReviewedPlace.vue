@@ -9,6 +9,7 @@ import ShareLine from '../../graphics/ShareLine.vue'
 import { sayDay } from '../../look/dates.ts'
 import FaultLine from '../../parts/FaultLine.vue'
 import FoldAway from '../../parts/FoldAway.vue'
+import { REVIEWED_WORDS, reviewedWord } from '../../parts/reviewed-words.ts'
 import WaitLine from '../../parts/WaitLine.vue'
 import { plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -19,22 +20,13 @@ import { useBook } from './useBook.ts'
 const holding = useHolding()
 const { years, chosen, year, yardId, yards, reading, fault } = useBook()
 const rounds = computed(() => (yards.value ? reviewedRounds(yards.value, `${year.value}-01-01`).filter((r) => yearOf(r.from) === year.value) : []))
-const WORDS: Readonly<Record<Reviewed, readonly [string, string]>> = {
-  worked: ['Worked', 'settled'],
-  'fell-short': ['Fell short', 'alarm'],
-  'from-outside': ['Mites from outside', 'care'],
-  'too-few': ['Too few to tell', ''],
-  'too-soon': ['Too soon', 'soft'],
-  'not-counted': ['Not counted after', 'care'],
-  'cannot-say': ['Cannot be said', 'soft'],
-}
 const percent = (x: number) => `${plain(Math.max(0, x) * 100, 0)} %`
 const range = (s: Share) => `${percent(s.estimate)} (${percent(s.low)} to ${percent(s.high)})`
 const when = (r: ReviewedRound) => (r.from === r.to ? sayDay(r.from) : `${sayDay(r.from)} to ${sayDay(r.to)}`)
 const tally = computed(() => {
   const found = new Map<Reviewed, number>()
   for (const r of rounds.value) found.set(r.verdict, (found.get(r.verdict) ?? 0) + 1)
-  return [...found].map(([verdict, n]) => `${n} ${WORDS[verdict][0].toLowerCase()}`).join(', ')
+  return [...found].map(([verdict, n]) => `${n} ${reviewedWord(verdict)}`).join(', ')
 })
 </script>
 
@@ -50,7 +42,7 @@ const tally = computed(() => {
       <section v-for="r in rounds" :key="r.key" class="sheet block" :aria-labelledby="`r-${r.key}`">
         <header>
           <h2 :id="`r-${r.key}`">{{ r.treatment.name }}</h2>
-          <span class="strong" :class="WORDS[r.verdict][1]">{{ WORDS[r.verdict][0] }}</span>
+          <span class="strong" :class="REVIEWED_WORDS[r.verdict][1]">{{ REVIEWED_WORDS[r.verdict][0] }}</span>
           <span class="soft">{{ r.yard }}, {{ when(r) }}</span>
         </header>
         <p>{{ holding.say(r.text) }}</p>
@@ -63,7 +55,7 @@ const tally = computed(() => {
               <RouterLink class="who" :to="`/yards/${r.yardId}?colony=${c.colonyId}`"><i>{{ c.position }}</i> {{ c.colony }}</RouterLink>
               <ShareLine v-if="c.share" :share="c.share" :band="r.spread" :label="`${c.colony}: ${range(c.share)}`" :tone="c.verdict === 'worked' ? 'good' : c.verdict === 'fell-short' ? 'bad' : 'plain'" />
               <span v-else class="soft small">{{ c.text === r.text ? '' : holding.say(c.text) }}</span>
-              <span class="figure small"><template v-if="c.share">{{ range(c.share) }}, </template><span :class="WORDS[c.verdict][1]">{{ WORDS[c.verdict][0].toLowerCase() }}</span></span>
+              <span class="figure small"><template v-if="c.share">{{ range(c.share) }}, </template><span :class="REVIEWED_WORDS[c.verdict][1]">{{ reviewedWord(c.verdict) }}</span></span>
               <span v-if="c.fell" class="soft small fell">{{ holding.say(c.fell.text) }}</span>
             </li>
           </ol>

@@ -1,20 +1,13 @@
 /** A book of a year and a yard as the server has it, also of colonies that are gone; read anew where it is asked for otherwise. */
-import { computed, ref, shallowRef, watch } from 'vue'
-import { yearOf } from '@thistle/core/time'
+import { computed, shallowRef, watch } from 'vue'
 import { useSave } from '../../parts/useSave.ts'
 import { useHolding } from '../../stores/holding.ts'
+import { useAsked } from './useAsked.ts'
 
 export type BookName = 'register' | 'counts' | 'looks'
-/** So many years back are offered. */
-const YEARS_BACK = 10
-
 export function useBookLines<Line>(name: () => BookName) {
   const holding = useHolding()
-  const thisYear = computed(() => yearOf(holding.today))
-  const years = computed(() => Array.from({ length: YEARS_BACK }, (_, n) => thisYear.value - n))
-  const chosen = ref<string | null>(String(thisYear.value))
-  const year = computed(() => Number(chosen.value ?? thisYear.value))
-  const yardId = ref<string | null>(null)
+  const { years, chosen, year, yardId } = useAsked()
   const query = computed(() => `year=${year.value}${yardId.value ? `&yard=${yardId.value}` : ''}`)
   const read = shallowRef<{ readonly of: string; readonly lines: readonly Line[] } | null>(null)
   const { fault, save: ask } = useSave()

@@ -10,6 +10,7 @@ import { plain } from '@thistle/core/units'
 import { sayAs, USUAL_READER } from '@thistle/core/words'
 import PickField from '../../fields/PickField.vue'
 import FaultLine from '../../parts/FaultLine.vue'
+import { reviewedWord } from '../../parts/reviewed-words.ts'
 import WaitLine from '../../parts/WaitLine.vue'
 import { sayWhen } from '../../parts/when.ts'
 import { plural } from '../../parts/words.ts'
@@ -42,7 +43,6 @@ interface Plain {
 }
 type Round = Pick<ReviewedRound, 'key' | 'yard' | 'from' | 'text' | 'verdict'> & { readonly name: string; readonly courses: readonly { readonly colony: string; readonly position: number; readonly verdict: Reviewed; readonly share: Share | null }[] }
 const NAMES: Readonly<Record<Part, string>> = { register: 'The register of treatments', counts: 'The counts', looks: 'The looks', review: 'Did it work' }
-const VERDICTS: Readonly<Record<Reviewed, string>> = { worked: 'worked', 'fell-short': 'fell short', 'from-outside': 'mites from outside', 'too-few': 'too few to tell', 'too-soon': 'too soon', 'not-counted': 'not counted after', 'cannot-say': 'cannot be said' }
 const route = useRoute()
 const secret = String(route.params.secret)
 const shared = ref<Shared | null>(null)
@@ -120,9 +120,9 @@ const print = () => window.print()
         </template>
         <template v-else-if="part === 'review'">
           <li v-for="r in rounds" :key="r.key">
-            <p><strong>{{ r.name }}</strong> <span class="soft">{{ r.yard }}, {{ day(r.from) }}</span>: {{ VERDICTS[r.verdict] }}</p>
+            <p><strong>{{ r.name }}</strong> <span class="soft">{{ r.yard }}, {{ day(r.from) }}</span>: {{ reviewedWord(r.verdict) }}</p>
             <p>{{ r.text }}</p>
-            <p class="small soft">{{ r.courses.map((c) => `${c.position} ${c.colony}: ${c.share ? `${percent(c.share.estimate)} (${percent(c.share.low)} to ${percent(c.share.high)}), ` : ''}${VERDICTS[c.verdict]}`).join('; ') }}</p>
+            <p class="small soft">{{ r.courses.map((c) => `${c.position} ${c.colony}: ${c.share ? `${percent(c.share.estimate)} (${percent(c.share.low)} to ${percent(c.share.high)}), ` : ''}${reviewedWord(c.verdict)}`).join('; ') }}</p>
           </li>
         </template>
         <template v-else>
