@@ -66,7 +66,7 @@ const COLUMNS: readonly Column<Wintered>[] = [
 <template>
   <div class="page winter">
     <BookNav />
-    <h1>Over the winter of {{ year - 1 }}{{ hemisphere === 'north' ? ` to ${year}` : ` and ${year}` }}</h1>
+    <h1>Over the winter of {{ hemisphere === 'north' ? `${year - 1} to ${year}` : year }}</h1>
     <div class="asked no-print"><PickField id="wi-year" v-model="chosen" label="It ended in" :unknown="false" :options="years.map((y) => [y, y] as const)" /></div>
     <FaultLine v-if="unread">{{ unread }}</FaultLine>
     <WaitLine v-else-if="!winter">Reading ...</WaitLine>
