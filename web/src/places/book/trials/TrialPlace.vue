@@ -143,7 +143,7 @@ function print(what: 'report' | 'tags'): void {
 .scroll :deep(table) { min-width: 620px; }
 .arms { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(100%, 300px), 1fr)); gap: 12px; }
 .colonies { display: grid; gap: 2px; }
-.colonies li { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 2px 12px; min-height: 28px; }
+.colonies li { display: flex; flex-wrap: wrap; align-items: center; justify-content: space-between; gap: 2px 12px; min-height: 28px; }
 .doings { display: flex; flex-wrap: wrap; gap: 8px 14px; align-items: center; }
 .tags { display: none; }
 @media print {
