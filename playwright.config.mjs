@@ -14,6 +14,8 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON ?? 'test-results/browser.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
+    // Where the page comes from this device a test says so itself: elsewhere what is fetched is what the server has.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: CHROMIUM,
       args: ['--disable-gpu', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],

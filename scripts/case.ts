@@ -1,7 +1,8 @@
-/** `npm run -s case -- match file.json` (`-` for standard input): the core's answer to a case, a review or a trial, as JSON. */
+/** `npm run -s case -- match file.json` (`-` for standard input): the core's answer to a case, a review, a trial or a mix, as JSON. */
 import { readFileSync } from 'node:fs'
 import { answer } from '@thistle/core/course'
-import { parseCase, parsePower, parseReview, type Refusal } from '@thistle/core/formats'
+import { parseCase, parseMix, parsePower, parseReview, type Refusal } from '@thistle/core/formats'
+import { mixOf } from '@thistle/core/mix'
 import { powerOf, reviewOf } from '@thistle/core/review'
 import { worded } from '@thistle/core/words'
 
@@ -41,11 +42,16 @@ const COMMANDS: Readonly<Record<string, (value: unknown) => Read>> = {
     const parsed = parsePower(value)
     return parsed.ok ? { ok: true, answer: () => powerOf(parsed.asked) } : parsed
   },
+  mix: (value) => {
+    const parsed = parseMix(value)
+    return parsed.ok ? { ok: true, answer: () => mixOf(parsed.asked) } : parsed
+  },
 }
 
 const [command = '', file, ...rest] = process.argv.slice(2)
 const asked = COMMANDS[command]
-if (!asked || !file || rest.length > 0) refuse('Use it as: npm run -s case -- match FILE (or review FILE, or power FILE), with - for standard input.')
+if (!asked || !file || rest.length > 0)
+  refuse('Use it as: npm run -s case -- match FILE (or review FILE, power FILE, mix FILE), with - for standard input.')
 const found = asked(parse(read(file)))
 if (!found.ok) refuse(found.refusal.sentence)
 process.stdout.write(`${JSON.stringify(worded(found.answer()), null, 2)}\n`)

@@ -1,17 +1,17 @@
 /** `npm run schema`: writes the JSON Schemas in docs/ from the Joi schemas. */
 import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { caseSchema, jsonSchemaOf, powerSchema, reviewSchema } from '@thistle/core/formats'
+import { caseSchema, jsonSchemaOf, mixSchema, powerSchema, reviewSchema } from '@thistle/core/formats'
 import { ABOUT, aboutShape, CHECK, checkShape, FORMAT, PARTS, PEOPLE, peopleShape } from '../server/src/archive/parts.ts'
 
 const DIALECT = 'https://json-schema.org/draft/2020-12/schema'
 
 /** A file's JSON Schema, 2020-12. What a schema cannot say (mites over bees, days that exist) the program checks besides. */
-const ofFile = (name: string, schema: Parameters<typeof jsonSchemaOf>[0]) => (): Record<string, unknown> => ({
+const ofFile = (name: string, schema: () => Parameters<typeof jsonSchemaOf>[0]) => (): Record<string, unknown> => ({
   $schema: DIALECT,
   $id: `urn:round-thistle:${name}:1`,
   title: `Round Thistle ${name} file, version 1`,
-  ...jsonSchemaOf(schema),
+  ...jsonSchemaOf(schema()),
 })
 
 /** The archive's: under the name of each file inside, what the file is, or what each of its lines is. */
@@ -30,6 +30,7 @@ export const DOCUMENTS = {
   'case.schema.json': ofFile('case', caseSchema),
   'review.schema.json': ofFile('review', reviewSchema),
   'power.schema.json': ofFile('power', powerSchema),
+  'mix.schema.json': ofFile('mix', mixSchema),
   'holding-archive.schema.json': jsonSchemaOfArchive,
 } as const
 

@@ -37,6 +37,7 @@ import { mailRoutes } from './mail/routes.ts'
 import { matchingRoutes } from './matching/routes.ts'
 import { peopleRoutes } from './people/routes.ts'
 import { noSuchRoute, problemHandler } from './problems/handler.ts'
+import { probeRoutes } from './probe/routes.ts'
 import { Problem } from './problems/problem.ts'
 import { photoRoutes } from './photos/routes.ts'
 import { batchRoute } from './records/batch.ts'
@@ -56,6 +57,8 @@ export interface AppParts {
   readonly publicUrl: () => string
   /** The weather service, or its stand-in. */
   readonly weatherUrl: string
+  /** The vaporiser's probe, or its stand-in. */
+  readonly probeUrl: string
 }
 export interface App {
   readonly express: Express
@@ -228,6 +231,7 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     ...sharingRoutes(keep, parts.publicUrl),
     ...changeRoutes(keep),
     ...calendarRoutes(keep, weather, parts.publicUrl),
+    ...probeRoutes(parts.probeUrl),
     ...letterRoutes({ ...keep, weather, publicUrl: parts.publicUrl }),
     ...matchingRoutes(keep),
     ...mailRoutes(db, config.outboxOpen && config.smtpUrl === null),

@@ -15,6 +15,8 @@ export interface Config {
   readonly trustProxy: number | string
   /** The weather service; null: the stand-in. */
   readonly weatherUrl: string | null
+  /** Where the vaporiser's probe streams its readings; null: a simulated one. */
+  readonly probeUrl: string | null
   /** How long the weather service is waited for, ms. */
   readonly weatherPatience: number
   /** The mail server; null: the stand-in's outbox. */
@@ -37,6 +39,7 @@ interface Settings {
   readonly PUBLIC_URL: string
   readonly TRUST_PROXY: number | string
   readonly WEATHER_URL: string
+  readonly PROBE_URL: string
   readonly WEATHER_PATIENCE: number
   readonly SMTP_URL: string
   readonly MAIL_FROM: string
@@ -68,6 +71,7 @@ const schema = Joi.object<Settings>({
   PUBLIC_URL: web(),
   TRUST_PROXY: Joi.alternatives().try(Joi.number().integer().min(0).max(10), Joi.string().pattern(/\D/, 'names of networks')).default(0),
   WEATHER_URL: web(),
+  PROBE_URL: web(),
   WEATHER_PATIENCE: Joi.number().integer().min(100).max(20_000).default(1500),
   SMTP_URL: Joi.string()
     .uri({ scheme: ['smtp', 'smtps'] })
@@ -95,6 +99,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     publicUrl: v.PUBLIC_URL.replace(/\/+$/, '') || null,
     trustProxy: v.TRUST_PROXY,
     weatherUrl: v.WEATHER_URL || null,
+    probeUrl: v.PROBE_URL.replace(/\/+$/, '') || null,
     weatherPatience: v.WEATHER_PATIENCE,
     smtpUrl: v.SMTP_URL || null,
     mailFrom: v.MAIL_FROM || null,

@@ -5,6 +5,7 @@ import { makeApp } from './app.ts'
 import { readConfig } from './config.ts'
 import { migrate, openDatabase } from './database/index.ts'
 import { loadDemo } from './demo/load.ts'
+import { startProbe } from './standins/probe.ts'
 import { startWeatherService } from './standins/weather-service.ts'
 
 /** How long open requests may take to finish once the server is told to stop. */
@@ -34,6 +35,7 @@ async function main(): Promise<void> {
   let ready = true
   let address = `http://${config.host}:${config.port}`
   const weather = config.weatherUrl ? null : await startWeatherService()
+  const probe = config.probeUrl ? null : await startProbe()
   const app = makeApp({
     config,
     db,
@@ -42,6 +44,7 @@ async function main(): Promise<void> {
     isReady: () => ready,
     publicUrl: () => config.publicUrl ?? address,
     weatherUrl: config.weatherUrl ?? weather?.url ?? '',
+    probeUrl: config.probeUrl ?? probe?.url ?? '',
   })
   const server = createServer(app.express)
   // Longer than whoever asks keeps a connection: one that is closed under a request would fail it.
@@ -69,6 +72,7 @@ async function main(): Promise<void> {
     server.close(async () => {
       await app.close()
       await weather?.close()
+      await probe?.close()
       await db.close()
       process.exit(0)
     })

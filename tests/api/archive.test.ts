@@ -305,8 +305,11 @@ describe('a file that is not whole, not as it was, or not ours', () => {
     expect((await client.get('/api/yards')).body).toEqual([])
   })
 
-  it('of before there were trials is read without them, and refused where they were only taken out', async () => {
-    const older = await remade(own, (files) => files.delete('records/trials.jsonl'))
+  it('of before there were trials and a shelf is read without them, and refused where they were only taken out', async () => {
+    const older = await remade(own, (files) => {
+      files.delete('records/trials.jsonl')
+      files.delete('records/lots.jsonl')
+    })
     const { status, body } = await restoring(client, older)
     expect([status, (body as Told).fates.find((f) => f.kind === 'trials')?.inFile ?? 0]).toEqual([200, 0])
     const files = await filesOf(zip)

@@ -10,6 +10,7 @@ import { readConfig, type Config } from '../../server/src/config.ts'
 import { migrate, openDatabase, type Database } from '../../server/src/database/index.ts'
 import { KEEPER } from '../../server/src/demo/holding.ts'
 import { DEMO_KEEPER, loadDemo } from '../../server/src/demo/load.ts'
+import { startProbe } from '../../server/src/standins/probe.ts'
 import { startWeatherService } from '../../server/src/standins/weather-service.ts'
 
 /** The password of the tests' keepers, at a thousandth of the usual cost: a hash says its own, and hundreds of them sign in. */
@@ -94,14 +95,16 @@ export async function startApi({
   demo = true,
   config = {},
   weatherUrl,
+  probeUrl,
   connections = 1,
-}: { demo?: boolean; config?: Partial<Config>; weatherUrl?: string; connections?: number } = {}): Promise<Api> {
+}: { demo?: boolean; config?: Partial<Config>; weatherUrl?: string; probeUrl?: string; connections?: number } = {}): Promise<Api> {
   const { url, drop } = await createDatabase(await templateOf(demo))
   // One connection: whatever asks for a second while it holds the first waits for ever, and its test fails.
   const db = openDatabase(url, connections)
   let now = new Date('2026-08-12T10:00:00Z')
   const clock = () => now
   const weather = await startWeatherService()
+  const probe = await startProbe()
   const app = makeApp({
     config: {
       ...readConfig({ DATABASE_URL: url, SESSION_SECRET: 'x'.repeat(40), LOG_LEVEL: 'silent', OUTBOX_OPEN: 'true' }),
@@ -115,6 +118,7 @@ export async function startApi({
     isReady: () => true,
     publicUrl: () => 'https://thistle.example',
     weatherUrl: weatherUrl ?? weather.url,
+    probeUrl: probeUrl ?? probe.url,
   })
   const described = (await client(app.express).get('/api/openapi.json').expect(200)).body as OpenApi
   const wrongWith = contractOf(described)
@@ -160,6 +164,8 @@ export async function startApi({
         rules: {},
         stock: {},
         ownLimits: {},
+        gear: {},
+        own: [],
         noLiquidAcids: false,
         version: 1,
       })
@@ -171,6 +177,7 @@ export async function startApi({
     close: async () => {
       await app.close()
       await weather.close()
+      await probe.close()
       await db.close()
       await drop()
       if (broken.size > 0) throw new Error(`Not as described:\n${[...broken].join('\n')}`)

@@ -41,7 +41,16 @@ describe('the description of the API', () => {
       throw new Error('nothing is asked')
     }
     const config = readConfig({ DATABASE_URL: api.url, SESSION_SECRET: 'x'.repeat(40), LOG_LEVEL: 'silent' })
-    const parts = { config, db: api.db, clock: never, logger: pino({ level: 'silent' }), isReady: never, publicUrl: never, weatherUrl: '' }
+    const parts = {
+      config,
+      db: api.db,
+      clock: never,
+      logger: pino({ level: 'silent' }),
+      isReady: never,
+      publicUrl: never,
+      weatherUrl: '',
+      probeUrl: '',
+    }
     const routes = allRoutes(parts, makeLimits({} as never, config))
     const taking = routes.filter((r) => r.body && !r.checksBody)
     expect(taking.length).toBeGreaterThan(25)

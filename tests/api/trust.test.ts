@@ -23,7 +23,7 @@ async function keeper(at: Api) {
   return { client, email }
 }
 const sessionsOf = async (at: Api): Promise<number> => {
-  const [rows] = await at.db.sequelize.query('SELECT count(*)::int AS n FROM sessions')
+  const [rows] = await at.db.sequelize.query(`SELECT count(*)::int AS n FROM sessions WHERE sess ->> 'ended' IS NULL`)
   return (rows as { n: number }[])[0]!.n
 }
 

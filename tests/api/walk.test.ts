@@ -113,11 +113,13 @@ const BODIES: Record<string, object> = {
     seed: 1,
     version: 1,
   },
+  lots: { treatment: 'amitraz-strip', units: 1, countedOn: '2026-08-02', version: 1 },
   settings: { school: 'tight', priority: 'gentle', organicOnly: true, kit: [], version: 1 },
   members: { role: 'reader' },
   invitations: { forWhom: 'Me', role: 'owner' },
 }
-const withVersion = (path: string) => (path.match(/\/(counts|colonies|placements|looks|boards|jars|visits|trials)\//) ? `${path}?version=1` : path)
+const withVersion = (path: string) =>
+  path.match(/\/(counts|colonies|placements|looks|boards|jars|visits|trials|lots)\//) ? `${path}?version=1` : path
 
 describe('a walk over every route', () => {
   it('finds a good many', () => expect(operations.length).toBeGreaterThan(45))

@@ -15,7 +15,7 @@ export interface OwnServer {
   readonly close: () => Promise<void>
 }
 
-const PAGE = fileURLToPath(new URL('../../.build/page', import.meta.url))
+export const PAGE = fileURLToPath(new URL('../../.build/page', import.meta.url))
 const freePort = (): Promise<number> =>
   new Promise((resolve) => {
     const server = createServer().listen(0, '127.0.0.1', () => {

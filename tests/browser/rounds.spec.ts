@@ -246,6 +246,9 @@ test('the sheet: ticked in the yard, taken back, otherwise, and printed on one p
   // On paper it is one page, with a box to tick for each hive.
   expect(String(await page.pdf({ format: 'A4' })).match(/\/Type\s*\/Page\b(?!s)/g)).toHaveLength(1)
   await page.getByRole('button', { name: /^Done: Round 2.*Betony/ }).click()
+  // Before the first tick of an acid its card is read, once a round.
+  await expect(page.getByRole('complementary', { name: 'Oxalic acid: safety' })).toBeVisible()
+  await page.getByRole('button', { name: 'Read: tick it' }).first().click()
   await expect(page.getByText('Done Fri 14 Aug').first()).toBeVisible()
   await page.getByRole('button', { name: 'take back' }).first().click()
   await expect(page.getByText('Done Fri 14 Aug')).toHaveCount(0)
@@ -327,6 +330,7 @@ test.describe('on the phone', () => {
     const tick = page.getByRole('button', { name: /^Done: Take 2 strips out/ })
     expect((await tick.boundingBox())!.height).toBeGreaterThanOrEqual(48)
     await tick.click()
+    await page.getByRole('button', { name: 'Read: tick it' }).first().click()
     await expect(page.getByText('Done Wed 12 Aug')).toBeVisible()
     await accessible(page)
   })

@@ -134,3 +134,27 @@ export async function signUp(page: Page, holding: string): Promise<string> {
   await expect(page.getByRole('heading', { name: 'Where do your bees stand?' })).toBeVisible()
   return email
 }
+
+/** Ticks a job of a round: where it is the first of an acid or a synthetic its safety card is read before. */
+export async function tick(page: Page, job: Locator): Promise<void> {
+  await job.click()
+  const read = page.getByRole('button', { name: 'Read: tick it' }).first()
+  await expect(read.or(page.getByText(/^Done /).first()).first()).toBeVisible()
+  if (await read.isVisible()) await read.click()
+}
+
+/** Everything that this device keeps in one of its stores, as JSON; an empty list where it keeps nothing yet. */
+export const keptOnDevice = (page: Page, store: 'about' | 'yards' | 'entries'): Promise<string> =>
+  page.evaluate(async (name) => {
+    // Opening what is not there would make it.
+    if (!(await indexedDB.databases()).some((d) => d.name === 'round-thistle')) return '[]'
+    return new Promise<string>((resolve) => {
+      const open = indexedDB.open('round-thistle')
+      open.onsuccess = () => {
+        const db = open.result
+        if (!db.objectStoreNames.contains(name)) return (db.close(), resolve('[]'))
+        const all = db.transaction(name).objectStore(name).getAll()
+        all.onsuccess = () => (db.close(), resolve(JSON.stringify(all.result)))
+      }
+    })
+  }, store)

@@ -1,4 +1,5 @@
-import { accessible, beside, expect, openColony, PHONE, test, typeDay } from './steps.ts'
+import type { Page } from '@playwright/test'
+import { accessible, beside, expect, keptOnDevice, liveOn, openColony, PHONE, test, typeDay } from './steps.ts'
 
 test('bad figures are refused by their field, and what was typed stays', async ({ demo: page }) => {
   await page.goto('/count')
@@ -67,7 +68,7 @@ test('a count that was wrong is taken back, and put back', async ({ demo: page }
   await expect(pane.getByText('4.4 in 100, likely 2.6 to 6.9.')).toBeVisible()
 })
 
-test('the database goes under an open form: it says so, keeps what was typed, and keeps it once it is back', async ({ demo: page, server }) => {
+test('the database goes under an open form: what was typed is kept on the device, and sent once it is back', async ({ demo: page, server }) => {
   await page.goto('/count')
   await page
     .getByRole('navigation', { name: 'The row' })
@@ -79,21 +80,69 @@ test('the database goes under an open form: it says so, keeps what was typed, an
     await beside(`SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '${server.database}'`)
     await page.getByRole('button', { name: 'Keep it' }).click()
     await expect(page.getByText('Out of reach.')).toBeVisible()
-    await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('2')
+    await expect(page.getByRole('link', { name: '1 thing' })).toBeVisible()
   } finally {
     await beside(`ALTER DATABASE ${server.database} WITH ALLOW_CONNECTIONS true`)
   }
-  await expect(page.getByRole('status')).toContainText('Juniper is kept.', { timeout: 15_000 })
-  await expect(page.getByText('Out of reach.')).toHaveCount(0)
+  await expect(page.getByText('Out of reach.')).toHaveCount(0, { timeout: 30_000 })
+  await expect(page.getByText('Kept on this phone')).toHaveCount(0, { timeout: 30_000 })
+  await page.reload()
+  await page
+    .getByRole('navigation', { name: 'The row' })
+    .getByRole('link', { name: /Juniper/ })
+    .click()
+  await expect(page.getByRole('region', { name: 'Counts so far' }).getByRole('listitem').first()).toContainText('Wed 12 Aug')
 })
 
-test('the network goes under an open form: it says so, keeps what was typed, and keeps it once it is back', async ({ demo: page }) => {
+test.describe('a server that takes four seconds', () => {
+  /** What the device has kept is of before: a board lies in Quince since Wed 12 Aug, and three days have passed at the server. */
+  async function threeDaysOn(page: Page): Promise<void> {
+    const yards = (await (await page.request.get('/api/yards')).json()) as { colonies: { id: string; name: string }[] }[]
+    const quince = yards.flatMap((y) => y.colonies).find((c) => c.name === 'Quince')!.id
+    const board = { colonyId: quince, laidOn: '2026-08-12', takenOn: null }
+    expect((await page.request.put('/api/boards/019aaaaa-0000-7000-8000-0000000000b1', { data: board })).status()).toBe(201)
+    await page.goto(`/count/${quince}`)
+    await expect(page.getByText('A board lies here since Wed 12 Aug: laid today.')).toBeVisible()
+    await expect.poll(() => keptOnDevice(page, 'yards'), { timeout: 20_000 }).toContain('"laidOn":"2026-08-12"')
+    await liveOn(page, '2026-08-15')
+    await page.route('**/api/yards', async (route) => {
+      await new Promise((resolve) => setTimeout(resolve, 4000))
+      await route.continue()
+    })
+    await page.reload()
+    await expect(page.getByText(/^As it was read .*; the server is asked/)).toBeVisible()
+  }
+  test('has its place opened anew: a form is not left with what was', async ({ demo: page }) => {
+    await threeDaysOn(page)
+    await expect(page.getByLabel('Days it lay')).toHaveValue('3')
+    await expect(page.getByText(/the server is asked/)).toHaveCount(0)
+    await expect(page.getByText(/The server tells otherwise/)).toHaveCount(0)
+  })
+  test('takes nothing away that was typed meanwhile, and says that it is of before', async ({ demo: page }) => {
+    await threeDaysOn(page)
+    await page.getByLabel('Mites', { exact: true }).fill('5')
+    await expect(page.getByText('The server tells otherwise than this phone had kept')).toBeVisible()
+    await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('5')
+    await accessible(page)
+    await page.getByRole('button', { name: 'Open this place anew' }).click()
+    await expect(page.getByText(/The server tells otherwise/)).toHaveCount(0)
+    // What was counted is never taken away; its day stands beside it.
+    await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('5')
+  })
+})
+
+test('a device that has no room says so, and what was typed waits in the page', async ({ demo: page }) => {
   await page.goto('/count')
   await page.getByRole('navigation', { name: 'The row' }).getByRole('link', { name: /Ivy/ }).click()
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.add = () => {
+      throw new DOMException('no room', 'QuotaExceededError')
+    }
+  })
   await page.getByLabel('Mites', { exact: true }).fill('3')
   await page.context().setOffline(true)
   await page.getByRole('button', { name: /^Keep it, on to/ }).click()
-  await expect(page.getByText('Out of reach.')).toBeVisible()
+  await expect(page.getByText('This device has no room to keep it')).toBeVisible()
   await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('3')
   await page.context().setOffline(false)
   await expect(page.getByRole('status')).toContainText('Ivy is kept.')

@@ -71,6 +71,19 @@ describe('npm run -s case', { timeout: 120_000 }, () => {
     expect(err).toMatch(sentence)
   })
 
+  it('answers what a mix takes, and refuses it alike', async () => {
+    const ask = { mix: 1, what: 'oxalic-dribble', acid: 'dihydrate', colonies: 24, seams: 10 }
+    const [mixed, unknown] = await Promise.all([
+      command(['mix', '-'], JSON.stringify(ask)),
+      command(['mix', '-'], JSON.stringify({ ...ask, seams: null })),
+    ])
+    expect(mixed).toMatchObject({ code: 0, err: '' })
+    expect(JSON.parse(mixed.out)).toMatchObject({ volume: 1200, acid: 42 })
+    expect(mixed.out).not.toMatch(/\{-?\d/)
+    expect(unknown).toMatchObject({ code: 2, out: '' })
+    expect(unknown.err).toMatch(/^seams must be there.*\n$/)
+  })
+
   it('answers a review and the power of a trial, and refuses them alike', async () => {
     const trial = { power: 1, colonies: 6, level: 5, bees: 300, spread: 0.6, efficacies: [0.9, 0.6] }
     const [reviewed, powered, wrong, none] = await Promise.all([

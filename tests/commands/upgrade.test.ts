@@ -39,6 +39,7 @@ beforeAll(async () => {
     isReady: () => true,
     publicUrl: () => 'http://127.0.0.1',
     weatherUrl: weather.url,
+    probeUrl: '',
   })
 })
 afterAll(async () => {

@@ -151,6 +151,17 @@ describe('what fell on the board around a course', () => {
     expect(found.ratio!.estimate).toBeCloseTo(1 - 3 / 6 / 4, 12)
     expect(found.text).not.toContain('Some treat again')
   })
+  it('of a board of which some squares were counted is told as of the whole of it', () => {
+    const squares = { counted: 6, of: 24, mites: [9, 8, 9, 9, 8, 9] }
+    const part = (on: Day, mites: number, days: number) =>
+      bareCount(on, mites, { id: `s ${on}`, method: 'board', samples: [{ mites, bees: null, days, squares }] })
+    const found = fell(before, part(addDays(START, 7), 52, 7), part(addDays(START, 30), 3, 6))!
+    // A quarter was counted: four times as many fell, and a day afterwards two.
+    expect(found.during).toEqual({ mites: 208, days: 7 })
+    expect(found.text).toMatch(/^About 208 mites fell on the board in 7 days/)
+    expect(found.after).toBe(2)
+    expect(found.ratio!.estimate).toBeCloseTo(1 - 2 / 4, 12)
+  })
   it('is no evidence where it was read long before or after, or marked', () => {
     expect(fell(before, board(addDays(START, 90), 3, 6))).toBeNull()
     expect(fell({ ...during, representative: false })).toBeNull()

@@ -8,7 +8,7 @@ import { dosesOf, patternOf, pricedRhythm, treatmentOf, TREATMENTS } from '@this
 import { withColony } from '../cases/index.ts'
 
 const ruled = (key: TreatmentKey, rule: Partial<Rule>, brood: Brood = 'capped') =>
-  withColony({ framesOfBees: 10, broodBoxes: 1, brood }, { rules: { [key]: { ...NO_RULE, authorised: 'yes', ...rule } } })
+  withColony({ framesOfBees: 10, broodBoxes: 1, brood }, { rules: { [key]: { ...NO_RULE, authorised: 'yes' as const, ...rule } } })
 const vapour = treatmentOf('oxalic-vapour')!
 const daysOf = (rule: Partial<Rule>, key: TreatmentKey = 'oxalic-vapour') => {
   const facts = ruled(key, rule)

@@ -1,5 +1,6 @@
 /** Rounds: the search against trying every set of days, and the drawing of real yards. */
 import fc from 'fast-check'
+import { safetyOf, TREATMENTS } from '@thistle/core/treatments'
 import { describe, it } from 'vitest'
 import {
   sharedText,
@@ -19,6 +20,7 @@ import {
   moveTo,
   ROUNDS_AHEAD,
   roundSheet,
+  shutMinutes,
   serve,
   setFree,
   solve,
@@ -380,7 +382,7 @@ describe('the sheet of a round', () => {
     const round = plan.rounds.find((r) => r.jobs.some((j) => j.job === 'dose'))!
     const sheet = roundSheet(round, state, bareSettings)
     expect(sheet.packing[0]!.text).toBe('Oxalic acid vapour: 2 g in all (2 x 1 g), weighed out beforehand, never spooned')
-    expect(sheet.cycle).toMatchObject({ heatMinutes: 2, shutMinutes: 10 })
+    expect(sheet.cycle).toMatchObject({ heatMinutes: 2, shutMinutes: 11 })
     expect(sheet.limits[0]).toMatchObject({ treatment: 'oxalic-vapour', level: 'fits' })
     expect(sheet.limits[0]!.text).toMatch(/22 °C/)
     expect(sheet.weather).toMatchObject({ high: 22 })
@@ -608,18 +610,32 @@ describe('what goes along on a round', () => {
     const shelf = (units: number) => ({ ...bareSettings, stock: { 'oxalic-vapour': { units, expires: null } } })
     const packed = (units: number) => sheetOf([[big], [series], [series]], (j) => j.job === 'dose', {}, shelf(units)).sheet.packing[0]!
     expect(packed(4)).toEqual({ text: 'Oxalic acid vapour: 4 g in all (2 x 1 g, 1 x 2 g), weighed out beforehand, never spooned', lacking: null })
-    // Vapour goes in through a closed hive, and brings nothing out.
-    expect(texts(sheetOf([[series]], (j) => j.job === 'dose' && j.n === 2))).toHaveLength(1)
+    // Vapour goes in through a closed hive, and brings nothing out: the charges, and what is taken along to give them.
+    expect(texts(sheetOf([[series]], (j) => j.job === 'dose' && j.n === 2))).toEqual([
+      expect.stringMatching(/^Oxalic acid vapour: 1 g/),
+      expect.stringMatching(/^The charges in closed tubes, a wire for the nozzle/),
+    ])
     expect(packed(3.5).lacking).toBe('Your shelf has 3.5 g: 0.5 g short.')
   })
   it('is the cycle of the vaporisers there are', () => {
     const text = (type: 'rod' | 'pan', count: number) =>
       sheetOf([[series]], (j) => j.job === 'dose', { vaporisers: { type, count } }).sheet.cycle!.text
     expect(text('rod', 1)).toBe(
-      'One rod: 2 minutes of heat a hive, then it goes to the next hive; every hive stays shut 10 minutes, 15 when it is cold. About 3 minutes a hive.',
+      'One rod: 2 minutes of heat a hive, then it goes to the next hive; every hive stays shut 11 minutes, with a high of 22 °C (15 in the cold, 10 in the heat). Early or late, when the bees are home. About 3 minutes a hive.',
     )
     expect(text('pan', 1)).toMatch(/^One pan: 3 minutes of heat a hive, and it stays in while the hive is shut; .* About 14 minutes a hive\.$/)
     expect(text('pan', 2)).toMatch(/^2 pans in turn: 3 minutes of heat a hive, each stays in while its hive is shut; .* About 7 minutes a hive\.$/)
+  })
+  it('keeps a hive shut over its vapour for fifteen minutes in the cold and ten in the heat', () => {
+    expect([null, -2, 10, 25, 34].map(shutMinutes)).toEqual([15, 15, 15, 10, 10])
+    for (let high = -5; high < 40; high++) expect(shutMinutes(high + 1)).toBeLessThanOrEqual(shutMinutes(high))
+  })
+  it('has the safety card of what is handled', () => {
+    const cards = (course: typeof series) =>
+      sheetOf([[course]], (j) => j.job === 'dose' || j.job === 'prepare').sheet.cards.map((c) => [c.key, c.beforeRound])
+    expect(cards(series)).toEqual([['oxalic-acid', true]])
+    // Every treatment that is given has one.
+    for (const t of TREATMENTS) if (t.way === 'given') expect(safetyOf(t.active)?.firstAid.length, t.key).toBeGreaterThan(0)
   })
   it('is for each colony its own work, its boxes, its note and where its strips hang', () => {
     const spots: Spot[] = [{ box: 1, after: 3 }]

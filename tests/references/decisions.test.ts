@@ -40,8 +40,8 @@ describe('worked decisions', () => {
         const option = options.find((o) => o.treatment === key)
         const gates = (option?.findings ?? []).filter((f) => f.level === option?.verdict).map((f) => f.gate)
         // Where the gate that was named is among those that decide, it is the one to compare.
-        const gate = option?.verdict === 'fits' ? null : gates.some((g) => g === wanted.gate) ? wanted.gate : (gates[0] ?? null)
-        return [key, { verdict: option?.verdict, gate, why: wanted.why }]
+        const gate = option?.verdict === 'fits' ? null : gates.some((g) => g === wanted?.gate) ? (wanted?.gate ?? null) : (gates[0] ?? null)
+        return [key, { verdict: option?.verdict, gate, why: wanted?.why }]
       }),
     )
     expect(found, decision.title).toEqual(decision.expected)

@@ -15,7 +15,9 @@ import TopBand from './frame/TopBand.vue'
 import BottomBar from './frame/BottomBar.vue'
 import PrintHead from './frame/PrintHead.vue'
 import StateBanner from './frame/StateBanner.vue'
-import { fetchChecks } from './server/call.ts'
+import { fetchPhoneStore } from './stores/phone.ts'
+import { fetchChecks, whenEndedElsewhere } from './server/call.ts'
+import { wipeDevice } from './stores/wipe.ts'
 import { useHolding } from './stores/holding.ts'
 
 const loadGo = () => import('./frame/GoAnywhere.vue')
@@ -51,7 +53,9 @@ void router
   .catch(() => undefined)
 watch([there, open, () => holding.loaded], () => there.value && (open.value || holding.loaded) && void nextTick(() => requestAnimationFrame(firstPlaceStands)), { immediate: true })
 /** Once it stands, those that come next are fetched while nothing else is asked for; the checks of what is sent at every door too. */
-fetchAhead([fetchChecks])
+fetchAhead([fetchChecks, fetchPhoneStore])
+/** Signed out from elsewhere: nothing of the holding stays here. */
+whenEndedElsewhere(() => void wipeDevice(true).then(() => router.push({ path: '/sign-in', query: { ended: 'elsewhere' } })))
 let begun = false
 watch(
   open,
@@ -62,6 +66,28 @@ watch(
     fetchAhead([...inYardFirst.map((p) => () => fetchPlace(router, p.path)), loadGo, loadSheet, fetchFaces])
   },
   { immediate: true },
+)
+/**
+ * A place that was opened on what this device had kept is opened anew once the server tells otherwise: a form in it may have been filled
+ * from what was. Where somebody has done something in it already it stays, and that is said.
+ */
+const anew = ref(0)
+const older = ref(false)
+let touched = false
+for (const what of ['input', 'pointerdown', 'keydown']) window.addEventListener(what, () => (touched = true), { capture: true, passive: true })
+router.afterEach((to, from) => {
+  if (to.path === from.path) return
+  touched = false
+  older.value = false
+})
+function openAnew(): void {
+  older.value = false
+  touched = false
+  anew.value += 1
+}
+watch(
+  () => holding.corrected,
+  () => (touched ? (older.value = true) : openAnew()),
 )
 /** A place that is on its way shows a sign at once. */
 const moving = ref(false)
@@ -89,14 +115,14 @@ const reload = () => window.location.reload()
     <div v-if="moving" class="moving no-print" aria-hidden="true" />
     <p class="unseen" aria-live="polite">{{ said }}</p>
     <TopBand v-if="!open && holding.loaded" @open="over = $event" />
-    <StateBanner />
+    <StateBanner :older="older" @anew="openAnew" />
     <PrintHead v-if="!open && holding.loaded" />
     <main v-if="failed" class="page">
       <h1>This screen could not be shown.</h1>
       <p class="soft">{{ failed }}</p>
       <p style="margin-top: 14px"><AButton class="press quiet" @click="reload">Load it again</AButton></p>
     </main>
-    <main v-else-if="open || holding.loaded" id="work" tabindex="-1"><RouterView /></main>
+    <main v-else-if="open || holding.loaded" id="work" tabindex="-1"><RouterView :key="anew" /></main>
     <main v-else class="loading" aria-busy="true">
       <img src="/mark.svg" alt="" width="56" height="56" />
       <p class="serif">Fetching your yards ...</p>

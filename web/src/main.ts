@@ -8,10 +8,14 @@ import { facesOrWords } from './look/faces.ts'
 import { followLight } from './look/light.ts'
 import { applyTokens } from './look/tokens.ts'
 import { makeRouter } from './router.ts'
+import { firstStood } from './frame/idle.ts'
+import { keepPage } from './stores/renewal.ts'
 
 applyTokens(document)
 followLight()
 const app = createApp(App)
 app.use(createPinia())
 app.use(makeRouter())
+// What comes first has the line to itself.
+void firstStood.then(keepPage)
 void facesOrWords().then(() => app.mount('#app'))

@@ -1,23 +1,68 @@
 import { createRouter, createWebHistory, START_LOCATION, type Router } from 'vue-router'
 import { forgetPane } from './frame/usePaneStep.ts'
-import { Refused } from './server/call.ts'
+import { signOutLate } from './frame/useSignOut.ts'
+import { OUT_OF_REACH, Refused } from './server/call.ts'
 import { useConnection } from './stores/connection.ts'
 import { useHolding } from './stores/holding.ts'
+import { usePhone } from './stores/phone.ts'
 import Today from './places/today/TodayPlace.vue'
+
+/** So long the server is waited for where this device has the yards itself, ms: a thin signal is no signal. */
+const PATIENCE = 2500
+
+/** The yards from the server, or as this device kept them where the server is out of reach; they are read anew once it is back. */
+async function fromServerOrPhone(): Promise<true> {
+  const holding = useHolding()
+  // A device that knows that it has no network asks nobody.
+  const asked = navigator.onLine === false ? Promise.reject(new Refused(0, OUT_OF_REACH)) : holding.tryLoad()
+  const slow = new Promise<'slow'>((resolve) => setTimeout(() => resolve('slow'), PATIENCE))
+  const first = await Promise.race([asked.then(() => 'there' as const), slow]).catch((fault: unknown) => fault)
+  if (first === 'there') return true
+  if (first !== 'slow' && !(first instanceof Refused && first.isOutage)) throw first
+  if (!(await holding.loadKept())) {
+    await asked
+    return true
+  }
+  void asked
+    .catch(async (fault: unknown) => {
+      if (!(fault instanceof Refused)) throw fault
+      if (fault.isOutage) await useConnection().untilBack(fault.message)
+      else if (fault.status !== 401) throw fault
+      await holding.load()
+    })
+    .catch((fault: unknown) => {
+      // Where the session was ended from elsewhere the page is on its way out already.
+      if (!(fault instanceof Refused && fault.isEndedElsewhere)) throw fault
+    })
+  return true
+}
+
+/** The sheet of a round: about one yard, and opened at the hive. */
+const SHEET = /^\/rounds\/([0-9a-f-]{36})\//
 
 /** Loads the holding before a place is shown; without a session the way leads to sign-in and back. */
 async function ensureLoaded(path: string): Promise<true | { path: string; query?: Record<string, string> }> {
   const holding = useHolding()
-  if (holding.loaded) return true
+  if (holding.loaded) {
+    if (!SHEET.test(path)) await holding.allWorked()
+    return true
+  }
+  if (path.startsWith('/rounds'))
+    holding.firstAbout(
+      SHEET.exec(path)?.[1] ?? null,
+      import('./stores/round-plan.ts').then((m) => m.planOf),
+    )
+  await signOutLate()
   for (;;) {
     try {
-      await holding.tryLoad()
-      return true
+      return await fromServerOrPhone()
     } catch (fault) {
       if (fault instanceof Refused && fault.isOutage) await useConnection().untilBack(fault.message)
-      else if (fault instanceof Refused && fault.status === 401)
+      else if (fault instanceof Refused && fault.status === 401) {
+        // What this device kept of the yards is shown to nobody who is not signed in.
+        await usePhone().forgetYards()
         return { path: '/sign-in', ...(path === '/' || path === '/today' ? {} : { query: { back: path } }) }
-      else if (fault instanceof Refused && fault.kind === 'no-holding') return { path: '/holdings' }
+      } else if (fault instanceof Refused && fault.kind === 'no-holding') return { path: '/holdings' }
       else throw fault
     }
   }
@@ -130,17 +175,31 @@ export function makeRouter(): Router {
         component: () => import('./places/book/LookedBackPlace.vue'),
         meta: { title: 'The year looked back on' },
       },
+      { path: '/shelf', name: 'shelf', component: () => import('./places/shelf/ShelfPlace.vue'), meta: { title: 'The shelf' } },
+      { path: '/shelf/bench', name: 'bench', component: () => import('./places/shelf/BenchPlace.vue'), meta: { title: 'The mixing bench' } },
+      { path: '/shelf/gear', name: 'gear', component: () => import('./places/shelf/GearPlace.vue'), meta: { title: 'Gear' } },
+      { path: '/shelf/safety/:active?', name: 'safety', component: () => import('./places/shelf/SafetyPlace.vue'), meta: { title: 'Safety cards' } },
+      { path: '/shelf/tags', name: 'tags', component: () => import('./places/shelf/TagsPlace.vue'), meta: { title: 'Tags' } },
+      { path: '/tag/:code', name: 'tag', component: () => import('./places/shelf/TagFound.vue'), meta: { title: 'A tag' } },
+      { path: '/shelf/label/:lotId', name: 'label', component: () => import('./places/shelf/LabelPlace.vue'), meta: { title: 'A label' } },
       { path: '/first-steps', component: () => import('./places/first/FirstSteps.vue'), meta: { title: 'First steps' } },
+      { path: '/phone', component: () => import('./places/phone/PhonePlace.vue'), meta: { title: 'On this device' } },
       { path: '/more', component: () => import('./places/more/MorePlace.vue'), meta: { title: 'More' } },
       { path: '/you', component: () => import('./places/you/YouPlace.vue'), meta: { title: 'You' } },
       { path: '/people', component: () => import('./places/people/PeoplePlace.vue'), meta: { title: 'People' } },
       { path: '/changes', component: () => import('./places/changes/ChangesPlace.vue'), meta: { title: 'Last changes' } },
+      { path: '/rules/own/:key?', name: 'own-sheet', component: () => import('./places/rules/OwnPlace.vue'), meta: { title: 'A sheet of your own' } },
       { path: '/rules/:treatment', component: () => import('./places/rules/SheetPlace.vue'), meta: { title: 'A treatment' } },
       { path: '/rules', component: () => import('./places/rules/RulesPlace.vue'), meta: { title: 'Rules' } },
       { path: '/:rest(.*)*', component: () => import('./places/NoSuchPlace.vue'), meta: { title: 'Not here' } },
     ],
   })
-  router.beforeEach((to) => (to.meta.open ? true : ensureLoaded(to.fullPath)))
+  router.beforeEach((to) => {
+    if (to.meta.open) return true
+    // What it is drawn with comes while the yards are read.
+    if (!useHolding().loaded) void fetchPlace(router, to.fullPath).catch(() => undefined)
+    return ensureLoaded(to.fullPath)
+  })
   router.afterEach((to) => {
     document.title = `${String(to.meta.title ?? '')} · Round Thistle`
   })

@@ -1,5 +1,5 @@
 import type Joi from 'joi'
-import { batchBody } from './batch.ts'
+import { batchBody, keptBody } from './batch.ts'
 import { checkAgainst, type FieldFault } from './check.ts'
 import { decisionBody, eventBody, pastCoursesBody, strokeBody } from './courses.ts'
 import {
@@ -18,7 +18,7 @@ import {
   sureBody,
 } from './people.ts'
 import { SENT_RECORDS } from './records.ts'
-import { dateBody, holdingBody, moveBody, ownDaysBody } from './yards.ts'
+import { dateBody, holdingBody, loadBody, moveBody, ownDaysBody } from './yards.ts'
 
 type Method = 'GET' | 'PUT' | 'POST' | 'DELETE'
 
@@ -26,11 +26,13 @@ type Method = 'GET' | 'PUT' | 'POST' | 'DELETE'
 const CALLS: readonly (readonly [Method, string, Joi.Schema])[] = [
   ...Object.entries(SENT_RECORDS).map(([word, body]) => ['PUT', `/${word}/{id}`, body] as const),
   ['POST', '/records', batchBody],
+  ['POST', '/kept', keptBody],
   ['PUT', '/decisions/{id}', decisionBody],
   ['PUT', '/events/{id}', eventBody],
   ['POST', '/rounds', strokeBody],
   ['POST', '/past-courses', pastCoursesBody],
   ['POST', '/colonies/{id}/move', moveBody],
+  ['POST', '/probe/load', loadBody],
   ['PUT', '/yards/{id}/weather', ownDaysBody],
   ['POST', '/session', signInBody],
   ['PUT', '/session/holding', holdingBody],

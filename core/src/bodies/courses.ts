@@ -1,10 +1,10 @@
 import Joi from 'joi'
 import { EVENT_KINDS, type EventKind } from '../course/index.ts'
 import type { Field } from '../fields/index.ts'
-import { caseField, nameOf } from '../formats/index.ts'
+import { caseField, nameOf, treatmentSchema } from '../formats/index.ts'
 import type { Spot, WhyNote } from '../holding/index.ts'
 import { CAUSES, PACK_FIELDS, SHELF_FIELDS, type PackNote, type TreatmentKey } from '../situation/index.ts'
-import { TREATMENTS, type JobKind } from '../treatments/index.ts'
+import type { JobKind } from '../treatments/index.ts'
 import { SENT_RECORDS } from './records.ts'
 import { day, left, maybe, uuid, version } from './shapes.ts'
 
@@ -121,9 +121,7 @@ const pastBody = Joi.object({
 
 export const decisionBody = Joi.object<GivenDecision>({
   yardId: uuid().required(),
-  treatment: Joi.string()
-    .valid(...TREATMENTS.map((t) => t.key))
-    .required(),
+  treatment: treatmentSchema().required(),
   startOn: day().required(),
   note: Joi.string().max(2000).allow(null, '').default(null),
   past: left(pastBody),

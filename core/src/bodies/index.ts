@@ -1,4 +1,4 @@
-export { batchBody, BATCHED, MOST_ROWS, type Batched } from './batch.ts'
+export { batchBody, BATCHED, keptBody, MOST_KEPT, MOST_ROWS, type Batched } from './batch.ts'
 export { bodyOf, faultsOf } from './calls.ts'
 export { checkAgainst, type Checked, type FieldFault } from './check.ts'
 export {
@@ -17,4 +17,4 @@ export {
 export * from './people.ts'
 export { countRow, RECORD_BODIES, sampleBody, SENT_RECORDS, withVersion, type RecordWord } from './records.ts'
 export { day, instant, left, maybe, role, text, uuid, version } from './shapes.ts'
-export { dateBody, holdingBody, moveBody, ownDaysBody } from './yards.ts'
+export { dateBody, holdingBody, loadBody, moveBody, ownDaysBody } from './yards.ts'

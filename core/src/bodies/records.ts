@@ -1,8 +1,22 @@
 import Joi from 'joi'
 import { MEASURES } from '../count/index.ts'
-import { limitSchema, monthSchema, sentObject } from '../formats/index.ts'
+import { byTreatment, faultOfAsked, limitSchema, MOST_OWN, OWN_INSIDE, treatmentSchema, monthSchema, sentObject } from '../formats/index.ts'
 import { RECORD_FIELDS, type RecordFields } from '../holding/index.ts'
-import { AGEING_FACTS, PHASES, RULE_FIELDS, SCHOOLS, SHELF_FIELDS, TREATMENT_KEYS } from '../situation/index.ts'
+import {
+  AGEING_FACTS,
+  KIT_WORDS,
+  PHASES,
+  RULE_FIELDS,
+  SCHOOLS,
+  SHELF_FIELDS,
+  OWN_FIELDS,
+  faultOfSheets,
+  type OwnSheet,
+  type Rule,
+  type TreatmentKey,
+} from '../situation/index.ts'
+import { TREATMENTS } from '../treatments/index.ts'
+import { sayAs, USUAL_READER } from '../words/index.ts'
 import { day, left, uuid } from './shapes.ts'
 
 const normals = Joi.array().items(monthSchema()).max(12).unique('month').messages({ 'array.unique': '{{#label}} has its month twice' })
@@ -61,7 +75,6 @@ const photo = Joi.object({
 })
 
 const phaseLimits = () => Joi.object(Object.fromEntries(PHASES.map((phase) => [phase, limitSchema()])))
-const perTreatment = (schema: Joi.Schema) => Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, schema])))
 
 const minutesOfDay = () => Joi.number().integer().min(0).max(1440).required()
 /** The days and hours a keeper has, and what works with them. */
@@ -82,7 +95,7 @@ const work = Joi.object({
 
 /** Two to four arms, none twice; colonies once each, in arms that are there. */
 const arms = Joi.array()
-  .items(Joi.string().valid('untreated', ...TREATMENT_KEYS))
+  .items(Joi.alternatives().conditional(Joi.string().valid('untreated').required(), { then: Joi.any(), otherwise: treatmentSchema() }))
   .min(2)
   .max(4)
   .unique()
@@ -98,28 +111,66 @@ const inTrial = Joi.array()
   .max(200)
   .unique('colonyId')
 
+/** What was mixed, as it was asked of the bench. */
+const mixAsked = Joi.object({ what: Joi.string().required() })
+  .unknown(true)
+  .custom((value: object, help) => {
+    const fault = faultOfAsked(value)
+    return fault === null ? value : help.message({ custom: `{{#label}}.${fault}` })
+  })
+
+/** What is known of a tool. */
+const gearFacts = Joi.object({
+  since: left(day()),
+  until: left(day()),
+  hours: left(Joi.number().min(0).max(100_000)),
+  mostHours: left(Joi.number().greater(0).max(100_000)),
+  note: Joi.string().max(500).allow(null, '').default(null),
+})
+
 /** What the shapes among the fields may hold. */
 const INSIDE = {
   timeZone,
   normals,
   photo,
-  rules: perTreatment(sentObject(RULE_FIELDS)),
-  stock: perTreatment(sentObject(SHELF_FIELDS)),
+  rules: byTreatment(sentObject(RULE_FIELDS)),
+  stock: byTreatment(sentObject(SHELF_FIELDS)),
   ownLimits: Joi.object(Object.fromEntries(SCHOOLS.map((school) => [school, phaseLimits()]))),
   cup: Joi.object({ mL: Joi.number().min(20).max(1000).required(), bees: Joi.number().integer().min(30).max(3000).required() }),
   work,
+  gear: Joi.object(Object.fromEntries(KIT_WORDS.map(([tool]) => [tool, gearFacts]))),
   arms,
   drawn: inTrial,
+  treatment: treatmentSchema(),
+  mix: mixAsked,
+  own: Joi.array().items(sentObject(OWN_FIELDS, OWN_INSIDE)).max(MOST_OWN),
   seenOn: Joi.object(Object.fromEntries(AGEING_FACTS.map((fact) => [fact, day()]))),
 } as const
 export type RecordWord = keyof RecordFields
 const body = (kind: RecordWord): Joi.ObjectSchema => sentObject(RECORD_FIELDS[kind], INSIDE)
+
+const NAMES = TREATMENTS.map((t) => t.name)
+/** Sheets of the keeper's own that contradict themselves, or that nobody confirmed. */
+function checkOwn(
+  value: { readonly own: readonly OwnSheet[]; readonly rules: Readonly<Partial<Record<TreatmentKey, Rule>>> },
+  help: Joi.CustomHelpers,
+) {
+  const fault = faultOfSheets(value.own, value.rules, NAMES)
+  if (fault === null) return value
+  const [, at, ...field] = fault.field.split(/[[\].]+/)
+  return help.error(
+    'own.fault',
+    { says: sayAs(USUAL_READER, fault.says) },
+    help.state.localize?.(['own', Number(at), ...field.map((f) => (/^\d+$/.test(f) ? Number(f) : f))]),
+  )
+}
 
 /** A count without what was counted in it. */
 export const countRow = body('counts')
 /** Every kind of row that keepers write, by the word in its address. */
 export const RECORD_BODIES: Readonly<Record<RecordWord, Joi.ObjectSchema>> = {
   ...(Object.fromEntries(Object.keys(RECORD_FIELDS).map((kind) => [kind, body(kind as RecordWord)])) as Record<RecordWord, Joi.ObjectSchema>),
+  settings: body('settings').custom(checkOwn).messages({ 'own.fault': '{{#label}} {{#says}}' }),
   counts: countRow.keys({ samples: Joi.array().items(sampleBody).min(1).max(50).required() }),
 }
 

@@ -1,6 +1,9 @@
 import Joi from 'joi'
 import { day, uuid } from './shapes.ts'
 
+/** A charge that went into the vaporiser, g. */
+export const loadBody = Joi.object({ grams: Joi.number().greater(0).max(20).required() })
+
 /** To another yard, or another place in the row. */
 export const moveBody = Joi.object({
   yardId: uuid().required(),

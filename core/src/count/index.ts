@@ -19,3 +19,4 @@ export {
   type Yard,
 } from './plan.ts'
 export { COUNT_FLAGS, FLAG_WORDS, FLUID_WORDS, FLUIDS, SHAKE_SECONDS, SUGAR_SECONDS, type CountFlag, type Fluid } from './marks.ts'
+export { spokenCount } from './spoken.ts'

@@ -14,7 +14,7 @@ export {
   type Ending,
   type Fate,
 } from './events.ts'
-export { COUNT_MINUTES, heatMinutes, minutesOf, tailMinutes, vapourMinutes, USUAL_VAPORISERS, type Vaporisers } from './labour.ts'
+export { COUNT_MINUTES, gearOf, heatMinutes, minutesOf, SHUT_MINUTES, tailMinutes, vapourMinutes, USUAL_VAPORISERS, type Vaporisers } from './labour.ts'
 export { midwayWanted, tellsFrom } from './midway.ts'
 export { fallAtCheck, sayFall, costsOf, mendsOf, type Cost, type CourseDates, type Mend } from './slips.ts'
 export { courseEnd, lockOf, type Lock } from './lock.ts'
@@ -24,3 +24,4 @@ export type { Choice } from './choice.ts'
 export type { WinterRound } from './winter.ts'
 export { dueState, type DueState } from './due.ts'
 export { caseOfSecond, type Combination, type CombinationPart } from './combine.ts'
+export { probePhase, type ProbePhase, type ProbeReading } from './probe.ts'

@@ -1,7 +1,7 @@
 import { match, onDay, type Judged } from '../match/index.ts'
 import { broodlessWindow, phaseAt, temperateNormals, type TreatmentKey } from '../situation/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
-import { TREATMENTS } from '../treatments/index.ts'
+import { treatmentsWith } from '../treatments/index.ts'
 
 /** The oxalic round of the coming winter: what, on which day, within which weeks, and how sure the place is. */
 export interface WinterRound {
@@ -29,7 +29,7 @@ export function winterRound(s: Judged): WinterRound | null {
   const weeks = broodlessWindow(normals, s.hemisphere, s.startOn)
   if (!weeks || weeks.from <= s.startOn || daysBetween(s.startOn, weeks.from) > AHEAD) return null
   const best = addDays(weeks.from, Math.min(SURE, Math.floor(daysBetween(weeks.from, weeks.to) / 2)))
-  const rounds = TREATMENTS.filter((t) => t.active === 'oxalic acid' && (t.reach === 'series' || t.reach === 'once'))
+  const rounds = treatmentsWith(s.own).filter((t) => t.active === 'oxalic acid' && (t.reach === 'series' || t.reach === 'once'))
   const [first] = match(onDay(s, best), rounds).filter((o) => o.allowed.rules !== 'no')
   return first ? { treatment: first.treatment.key, best, ...weeks, presumed } : null
 }

@@ -169,7 +169,7 @@ function takesHere(option: Treatment, s: Ask, published: Efficacy | null, result
     get because() {
       const reach = broodState(s.colony.brood) === 'broodless' ? 'with nothing capped' : 'with brood'
       return [
-        `published ${percent(published.low)} to ${percent(published.high)} ${reach}`,
+        `${option.own ? 'by your own sheet' : 'published'} ${percent(published.low)} to ${percent(published.high)} ${reach}`,
         ...movedBy(),
         ...results.map(
           (r) =>

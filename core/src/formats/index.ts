@@ -1,6 +1,8 @@
 export { caseSchema, monthSchema, limitSchema } from './case-schema.ts'
 export { parseCase, writeCase, type Refusal, type Parsed } from './parse-case.ts'
+export { faultOfAsked, mixSchema, parseMix } from './parse-mix.ts'
 export { parsePower, parseReview, powerSchema, reviewSchema } from './parse-review.ts'
 export { caseField, nameOf, sentObject } from './fields.ts'
 export { daySchema, saidBy, MESSAGES } from './joi.ts'
 export { jsonSchemaOf } from './json-schema.ts'
+export { byTreatment, MOST_OWN, OWN_INSIDE, treatmentSchema } from './own.ts'

@@ -1,16 +1,22 @@
 import {
   factsIn,
   NO_RULE,
-  TREATMENT_KEYS,
+  OWN_FIELDS,
+  faultOfSheets,
+  isOwnKey,
   type CountFact,
   type PastCourse,
   type Rule,
   type Situation,
+  type OwnSheet,
   type Stock,
+  type TreatmentKey,
   type WeatherDay,
 } from '../situation/index.ts'
 import { caseSchema } from './case-schema.ts'
 import { saidBy } from './joi.ts'
+import { knowOwn, TREATMENTS } from '../treatments/index.ts'
+import { sayAs, USUAL_READER } from '../words/index.ts'
 
 /** Why a case was refused: where, and one sentence that says what and where. */
 export interface Refusal {
@@ -25,7 +31,7 @@ type LoosePast = Loose<PastCourse> & Pick<PastCourse, 'treatment' | 'start'>
 /** What Joi lets through: the fields that must be there, the others perhaps. */
 interface CheckedCase extends Omit<
   Loose<Situation>,
-  'colony' | 'supers' | 'counts' | 'weather' | 'keeper' | 'rules' | 'stock' | 'history' | 'yardCounts' | 'yardHistory'
+  'colony' | 'supers' | 'counts' | 'weather' | 'keeper' | 'rules' | 'stock' | 'own' | 'history' | 'yardCounts' | 'yardHistory'
 > {
   readonly asOf: string
   readonly colony: Loose<Situation['colony']> & { readonly broodBoxes: number }
@@ -38,18 +44,16 @@ interface CheckedCase extends Omit<
   readonly yardHistory?: readonly LoosePast[] | null
   readonly rules?: Readonly<Record<string, Loose<Rule> | null>> | null
   readonly stock?: Readonly<Record<string, Loose<Stock> | null>> | null
+  readonly own?: readonly OwnSheet[] | null
 }
 
 /** Keeps the lines that say something, each filled up with "not known". */
 function perTreatment<T>(
   given: Readonly<Record<string, Loose<T> | null>> | null | undefined,
   fill: (line: Loose<T>) => T,
-): Partial<Record<(typeof TREATMENT_KEYS)[number], T>> {
-  const made: Partial<Record<(typeof TREATMENT_KEYS)[number], T>> = {}
-  for (const key of TREATMENT_KEYS) {
-    const line = given?.[key]
-    if (line) made[key] = fill(line)
-  }
+): Partial<Record<TreatmentKey, T>> {
+  const made: Partial<Record<TreatmentKey, T>> = {}
+  for (const [key, line] of Object.entries(given ?? {})) if (line) made[key as TreatmentKey] = fill(line)
   return made
 }
 
@@ -79,6 +83,13 @@ const countOf = (x: LooseCount): CountFact => ({
   ...(x.share == null ? {} : { share: x.share }),
   ...(x.spread == null ? {} : { spread: x.spread }),
 })
+
+/** A sheet with everything that it may leave out. */
+const sheetIn = (given: OwnSheet): OwnSheet =>
+  Object.fromEntries(
+    Object.entries(OWN_FIELDS).map(([name, field]) => [name, given[name as keyof OwnSheet] ?? ('usual' in field ? field.usual : null)]),
+  ) as OwnSheet
+const NAMES = TREATMENTS.map((t) => t.name)
 
 function complete(c: CheckedCase): Situation {
   const { colony, supers, keeper } = c
@@ -117,6 +128,7 @@ function complete(c: CheckedCase): Situation {
     },
     rules: perTreatment<Rule>(c.rules, (line) => ({ ...NO_RULE, ...saidIn(line) })),
     stock: perTreatment<Stock>(c.stock, (line) => ({ units: null, expires: null, ...saidIn(line) })),
+    ...(c.own && c.own.length > 0 ? { own: c.own.map(sheetIn) } : {}),
   }
 }
 
@@ -125,7 +137,7 @@ function complete(c: CheckedCase): Situation {
  * nothing is guessed or converted.
  */
 export function parseCase(value: unknown): Parsed {
-  const { error, value: checked } = caseSchema.validate(value)
+  const { error, value: checked } = caseSchema().validate(value)
   if (error) return { ok: false, refusal: saidBy(error) }
   const situation = complete(checked as CheckedCase)
   for (const [name, counts] of [
@@ -136,6 +148,18 @@ export function parseCase(value: unknown): Parsed {
     const path = `${name}[${late}].date`
     if (late >= 0) return { ok: false, refusal: { path, sentence: `${path} is after asOf, ${situation.asOf}: that count is not known yet.` } }
   }
+  const wrong = faultOfSheets(situation.own ?? [], situation.rules, NAMES)
+  if (wrong) return { ok: false, refusal: { path: `own${wrong.field}`, sentence: sayAs(USUAL_READER, `own${wrong.field} ${wrong.says}.`) } }
+  const known = new Set<string>(situation.own?.map((sheet) => sheet.key))
+  for (const [name, courses] of [
+    ['history', situation.history],
+    ['yardHistory', situation.yardHistory ?? []],
+  ] as const) {
+    const lost = courses.findIndex((p) => isOwnKey(p.treatment) && !known.has(p.treatment))
+    const path = `${name}[${lost}].treatment`
+    if (lost >= 0) return { ok: false, refusal: { path, sentence: `${path} is a treatment of one’s own whose sheet is not in own.` } }
+  }
+  knowOwn(situation.own)
   return { ok: true, situation }
 }
 

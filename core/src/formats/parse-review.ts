@@ -2,45 +2,51 @@ import Joi from 'joi'
 import { PACKS, PLACEMENTS, type PowerAsked, type ReviewAsked, type Sampled } from '../review/index.ts'
 import { BROODS, METHODS, TREATMENT_KEYS, type Method } from '../situation/index.ts'
 import { treatmentOf } from '../treatments/index.ts'
+import { once } from '../units/index.ts'
 import { daySchema, MESSAGES, saidBy } from './joi.ts'
 import type { Refusal } from './parse-case.ts'
 
 type Read<T> = { readonly ok: true; readonly asked: T } | { readonly ok: false; readonly refusal: Refusal }
 
-const count = Joi.object({
-  date: daySchema().required(),
-  method: Joi.string().valid(...METHODS, null),
-  mites: Joi.number().integer().min(0).max(100_000).required(),
-  bees: Joi.number().integer().min(1).max(100_000).allow(null),
-  days: Joi.number().greater(0).max(60).allow(null).messages({ 'number.greater': '{{#label}} must be more than 0' }),
-})
+const count = () =>
+  Joi.object({
+    date: daySchema().required(),
+    method: Joi.string().valid(...METHODS, null),
+    mites: Joi.number().integer().min(0).max(100_000).required(),
+    bees: Joi.number().integer().min(1).max(100_000).allow(null),
+    days: Joi.number().greater(0).max(60).allow(null).messages({ 'number.greater': '{{#label}} must be more than 0' }),
+  })
 const oneOf = (values: readonly string[]) => Joi.string().valid(...values, null)
 const high = Joi.number().min(-60).max(60)
 
 /** A review file, version 1: the counts of a course and what is known of it. */
-export const reviewSchema = Joi.object({
-  review: Joi.number().valid(1).required(),
-  treatment: Joi.string()
-    .valid(...TREATMENT_KEYS)
-    .required(),
-  method: Joi.string()
-    .valid(...METHODS)
-    .required(),
-  before: count.required(),
-  after: count.required(),
-  untreated: Joi.object({ before: count.allow(null), after: count.required() }).allow(null),
-  course: Joi.object({ start: daySchema().required(), end: daySchema().allow(null) }).allow(null),
-  conditions: Joi.object({
-    highs: Joi.alternatives(Joi.array().items(high).max(200), high)
-      .allow(null)
-      .messages({ 'alternatives.types': '{{#label}} must be a high in °C, or a list of them' }),
-    brood: oneOf(BROODS),
-    strength: Joi.number().min(0).max(100).allow(null),
-    placement: oneOf(PLACEMENTS),
-    pack: oneOf(PACKS),
-  }).allow(null),
-  hemisphere: oneOf(['north', 'south']),
-}).messages(MESSAGES)
+export const reviewSchema = once(() =>
+  Joi.object({
+    review: Joi.number().valid(1).required(),
+    treatment: Joi.string()
+      .valid(...TREATMENT_KEYS)
+      .required(),
+    method: Joi.string()
+      .valid(...METHODS)
+      .required(),
+    before: count().required(),
+    after: count().required(),
+    untreated: Joi.object({ before: count().allow(null), after: count().required() }).allow(null),
+    course: Joi.object({ start: daySchema().required(), end: daySchema().allow(null) }).allow(null),
+    conditions: Joi.object({
+      highs: Joi.alternatives(Joi.array().items(high).max(200), high)
+        .allow(null)
+        .messages({ 'alternatives.types': '{{#label}} must be a high in °C, or a list of them' }),
+      brood: oneOf(BROODS),
+      strength: Joi.number().min(0).max(100).allow(null),
+      placement: oneOf(PLACEMENTS),
+      pack: oneOf(PACKS),
+    }).allow(null),
+    hemisphere: oneOf(['north', 'south']),
+  })
+    .prefs({ convert: false })
+    .messages(MESSAGES),
+)
 
 interface LooseCount {
   readonly date: string
@@ -82,7 +88,7 @@ function faultOf(path: string, c: LooseCount, method: Method): { readonly ok: fa
 
 /** Reads a review file's JSON value; nothing is guessed or converted. */
 export function parseReview(value: unknown): Read<ReviewAsked> {
-  const { error, value: checked } = reviewSchema.validate(value)
+  const { error, value: checked } = reviewSchema().validate(value)
   if (error) return { ok: false, refusal: saidBy(error) }
   const r = checked as CheckedReview
   const treatment = treatmentOf(r.treatment)
@@ -133,28 +139,32 @@ export function parseReview(value: unknown): Read<ReviewAsked> {
 const DAYS = 60
 
 /** A power file, version 1: a trial before it is begun. */
-export const powerSchema = Joi.object({
-  power: Joi.number().valid(1).required(),
-  colonies: Joi.number()
-    .integer()
-    .min(2)
-    .max(500)
-    .required()
-    .messages({ 'number.min': '{{#label}} must be 2 or more: with one colony a side nobody can tell a difference from chance' }),
-  level: Joi.number().greater(0).max(100).required(),
-  bees: Joi.number().integer().min(1).max(100_000).required(),
-  spread: Joi.number().min(0).max(3).required(),
-  efficacies: Joi.array()
-    .items(Joi.number().min(0).max(1).required())
-    .length(2)
-    .required()
-    .messages({ 'array.length': '{{#label}} must be two shares: what each arm takes' }),
-  extra: Joi.number().min(1).max(20).allow(null),
-}).messages(MESSAGES)
+export const powerSchema = once(() =>
+  Joi.object({
+    power: Joi.number().valid(1).required(),
+    colonies: Joi.number()
+      .integer()
+      .min(2)
+      .max(500)
+      .required()
+      .messages({ 'number.min': '{{#label}} must be 2 or more: with one colony a side nobody can tell a difference from chance' }),
+    level: Joi.number().greater(0).max(100).required(),
+    bees: Joi.number().integer().min(1).max(100_000).required(),
+    spread: Joi.number().min(0).max(3).required(),
+    efficacies: Joi.array()
+      .items(Joi.number().min(0).max(1).required())
+      .length(2)
+      .required()
+      .messages({ 'array.length': '{{#label}} must be two shares: what each arm takes' }),
+    extra: Joi.number().min(1).max(20).allow(null),
+  })
+    .prefs({ convert: false })
+    .messages(MESSAGES),
+)
 
 /** Reads a power file's JSON value. */
 export function parsePower(value: unknown): Read<PowerAsked> {
-  const { error, value: checked } = powerSchema.validate(value)
+  const { error, value: checked } = powerSchema().validate(value)
   if (error) return { ok: false, refusal: saidBy(error) }
   const { extra, colonies, level, bees, spread, efficacies } = checked as Omit<PowerAsked, 'extra'> & { readonly extra?: number | null }
   return { ok: true, asked: { colonies, level, bees, spread, efficacies, ...(extra == null ? {} : { extra }) } }

@@ -5,9 +5,9 @@ import { cameFrom, growthBy, hendersonTilton, ratioTaken, type BeforeAfter, type
 import type { Estimate } from '../count/index.ts'
 import { limitOf, outsideBetween } from '../judge/index.ts'
 import { outcomeOf, type Outcome } from '../outcome/index.ts'
-import { CAUSES, phaseAt, type CauseKey, type KeeperFacts } from '../situation/index.ts'
+import { CAUSES, phaseAt, type CauseKey, type KeeperFacts, type OwnSheet } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
-import { patternOf, treatmentOf, type Treatment } from '../treatments/index.ts'
+import { knowOwn, patternOf, treatmentFrom, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { plain, plural, small } from '../units/index.ts'
 import type { ColonyRecord, CountRecord, CourseRecord, EventRecord, YardRecord } from './records.ts'
 
@@ -94,7 +94,7 @@ function recountFor(record: CourseRecord, colony: Pick<ColonyRecord, 'counts'>, 
 
 /** The newest count of the middle of a course: late enough to tell of it, and before the one that answers it. */
 function midwayFor(record: CourseRecord, colony: Pick<ColonyRecord, 'counts'>, course: Course): CountRecord | null {
-  const treatment = treatmentOf(record.treatment)
+  const treatment = treatmentOfCourse(record)
   const from = treatment ? tellsFrom(treatment, course.pattern) : null
   const first = course.jobs.find((j) => j.job === 'dose' && j.doneOn !== null)?.doneOn
   if (from === null || !first) return null
@@ -311,9 +311,20 @@ function lapsed(course: Course, look: Seen['look'], today: Day): Course {
 type Seen = Pick<ColonyRecord, 'counts'> &
   Partial<Pick<ColonyRecord, 'id'>> & { readonly look?: Pick<NonNullable<ColonyRecord['look']>, 'queen' | 'onDay'> | null }
 
+const bySheets = new WeakMap<OwnSheet, Treatment>()
+/** What is given in a course; of a treatment of the keeper's own as its sheet was when it was chosen. */
+function treatmentOfCourse({ treatment, facts: { own } }: Pick<CourseRecord, 'treatment' | 'facts'>): Treatment | null {
+  if (!own) return treatmentOf(treatment)
+  const kept = bySheets.get(own) ?? treatmentFrom(own)
+  bySheets.set(own, kept)
+  // A sheet that is gone from the rules is still known by what was given.
+  if (!treatmentOf(treatment)) knowOwn([own])
+  return kept
+}
+
 /** Plans a kept course anew from its pattern and what happened, as of `today`. */
 export function courseState(record: CourseRecord, colony: Seen, today: Day, around: Around = {}): CourseState {
-  const treatment = treatmentOf(record.treatment)
+  const treatment = treatmentOfCourse(record)
   if (!treatment) throw new Error(`no treatment ${record.treatment}`)
   const events = standingEvents(record.events)
   const what = asHappened(events)

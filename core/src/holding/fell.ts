@@ -1,4 +1,4 @@
-import type { Estimate } from '../count/index.ts'
+import { shareOf, type Estimate } from '../count/index.ts'
 import { ratioTaken, type Sampled } from '../review/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
 import { plain, plural } from '../units/index.ts'
@@ -29,19 +29,22 @@ interface Reading {
   readonly to: Day
   readonly mites: number
   readonly days: number
+  /** Days of a whole board that were counted: of one of which some squares were, fewer than it lay. */
+  readonly exposure: number
 }
 const readings = (counts: ColonyRecord['counts']): Reading[] =>
   counts
     .filter((c) => c.method === 'board' && c.representative !== false)
     .map((c) => {
       const [mites, days] = [c.samples.reduce((sum, s) => sum + s.mites, 0), c.samples.reduce((sum, s) => sum + (s.days ?? 0), 0)]
-      return { from: addDays(c.onDay, -Math.round(days)), to: c.onDay, mites, days }
+      const exposure = c.samples.reduce((sum, s) => sum + (s.days ?? 0) * shareOf(s.squares ?? null), 0)
+      return { from: addDays(c.onDay, -Math.round(days)), to: c.onDay, mites, days, exposure }
     })
-    .filter((r) => r.days > 0)
+    .filter((r) => r.exposure > 0)
     .toSorted((a, b) => a.to.localeCompare(b.to))
 function all(some: readonly Reading[]): Sampled | null {
   const last = some.at(-1)
-  return last ? { date: last.to, mites: some.reduce((sum, r) => sum + r.mites, 0), exposure: some.reduce((sum, r) => sum + r.days, 0) } : null
+  return last ? { date: last.to, mites: some.reduce((sum, r) => sum + r.mites, 0), exposure: some.reduce((sum, r) => sum + r.exposure, 0) } : null
 }
 const aDayOf = ({ mites, exposure }: Sampled): string => plain(mites / exposure, mites / exposure < 9.95 ? 1 : 0)
 
@@ -53,13 +56,18 @@ export function fellAround(course: CourseState, { counts }: Pick<ColonyRecord, '
   const over = addDays(laterOf(course.course.endedOn ?? lastDose, lastDose), STILL_FALLS)
   const boards = readings(counts)
   const before = all(boards.filter((r) => r.to <= start && daysBetween(r.to, start) <= TELLS).slice(-1))
-  const during = all(boards.filter((r) => r.from >= start && r.from < over && r.to > start))
+  const lying = boards.filter((r) => r.from >= start && r.from < over && r.to > start)
+  const [during, days] = [all(lying), lying.reduce((sum, r) => sum + r.days, 0)]
+  // Of boards of which some squares were counted, as many as on the whole of them.
+  const fell = during ? Math.round(during.mites * (days / during.exposure)) : 0
   const after = all(boards.filter((r) => r.from >= over && daysBetween(over, r.from) <= TELLS))
   if (!during && !after) return null
   const ratio = before && after ? ratioTaken({ before, after }) : null
   const fewer = (x: number) => `${plain(Math.abs(x) * 100, 0)} % ${x < 0 ? 'more' : 'fewer'}`
   const says = [
-    ...(during ? [`${plural(during.mites, 'mite')} fell on the board in ${plural(Math.round(during.exposure), 'day')} while it worked.`] : []),
+    ...(during
+      ? [`${during.exposure < days ? 'About ' : ''}${plural(fell, 'mite')} fell on the board in ${plural(Math.round(days), 'day')} while it worked.`]
+      : []),
     ...(after
       ? [
           `${aDayOf(after)} a day fell by ${aDay(after.date, start)}, when what it killed should be down${before ? `, ${aDayOf(before)} a day before it` : ''}.`,
@@ -74,7 +82,7 @@ export function fellAround(course: CourseState, { counts }: Pick<ColonyRecord, '
       : []),
   ]
   return {
-    during: during && { mites: during.mites, days: during.exposure },
+    during: during && { mites: fell, days },
     ratio,
     after: after && after.mites / after.exposure,
     text: says.join(' '),

@@ -10,6 +10,7 @@ import {
   PRIORITY_WORDS,
   SCHOOLS,
   type MonthNormal,
+  type OwnSheet,
   type Rule,
   type School,
   type Stock,
@@ -34,7 +35,8 @@ import {
   type RowOf,
   type Words,
 } from '../fields/index.ts'
-import type { MarkedPhoto, OwnLimits, TrialPlace, WorkFacts } from './insides.ts'
+import type { Gear, MarkedPhoto, OwnLimits, TrialPlace, WorkFacts } from './insides.ts'
+import type { MixAsked } from '../mix/index.ts'
 
 /** An arm of a trial. */
 export type TrialArmKey = TreatmentKey | 'untreated'
@@ -115,6 +117,30 @@ export const RECORD_FIELDS = {
     endedOn: day('Ended on'),
     note: text('Note', 2000),
   },
+  /** What stands on the shelf, pack by pack or bottle by bottle. */
+  lots: {
+    treatment: needed(shape<TreatmentKey>('Treatment', 'text')),
+    label: text('Name on the pack', 80),
+    batch: text('Batch', 40),
+    expires: day('Good until'),
+    openedOn: day('Opened on'),
+    /** Units there were on the day they were counted; what is ticked from that day on is drawn from it. */
+    units: real('Units counted', 0, 100_000),
+    countedOn: needed(day('Counted on')),
+    /** Units in a pack, and what a pack cost. */
+    packHolds: real('Units in a pack', 0.01, 100_000),
+    price: real('Price of a pack', 0, 1_000_000),
+    bought: text('Bought where', 80),
+    vet: text('Vet', 80),
+    kept: text('Kept where', 80),
+    /** Of something that was mixed: what went into it, from which lot and how much of that. */
+    mix: shape<MixAsked | null>('Mixed', 'json'),
+    madeFrom: id('Made from'),
+    madeOf: real('Taken for it', 0, 100_000),
+    goneOn: day('Gone on'),
+    goneWhy: text('What became of it', 200),
+    note: text('Note', 2000),
+  },
   settings: {
     school: needed(word('School', SCHOOL_WORDS)),
     priority: needed(word('What comes first', PRIORITY_WORDS)),
@@ -129,6 +155,8 @@ export const RECORD_FIELDS = {
     missed: real('Needless treatments a missed one is worth', 1, 20),
     noLiquidAcids: usually(yesNo('No liquid acids'), false),
     work: shape<WorkFacts | null>('Your days and hours', 'json'),
+    gear: usually(shape<Gear>('Gear', 'json'), {}),
+    own: usually(shape<readonly OwnSheet[]>('Treatments of your own', 'json'), []),
     closedThrough: day('Books closed up to'),
   },
 } as const satisfies Readonly<Record<string, Fields>>
@@ -144,6 +172,7 @@ export const KIND_NAMES: Readonly<Record<keyof RecordFields, string>> = {
   jars: 'jar',
   visits: 'visit',
   trials: 'trial',
+  lots: 'lot',
   settings: 'settings',
 }
 /** A row of a kind, by its table of fields. */

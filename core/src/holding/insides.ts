@@ -1,6 +1,6 @@
 import type { Grid } from '../count/index.ts'
 import type { Vaporisers } from '../course/index.ts'
-import type { Phase } from '../situation/index.ts'
+import type { Phase, Tool } from '../situation/index.ts'
 import type { Day } from '../time/index.ts'
 
 /** A photograph of a board or tray with what was marked on it. */
@@ -39,6 +39,19 @@ export const USUAL_WORK: WorkFacts = {
   people: 1,
   vaporisers: { type: 'rod', count: 1 },
 }
+
+/** What is known of a tool: its cartridges, its hours. */
+export interface GearFacts {
+  /** When the cartridge, the gloves or the battery in it were new. */
+  readonly since: Day | null
+  /** Printed on it: not to be used after. */
+  readonly until: Day | null
+  /** Hours worn before it was written down here, and the most by its maker. */
+  readonly hours: number | null
+  readonly mostHours: number | null
+  readonly note: string | null
+}
+export type Gear = Readonly<Partial<Record<Tool, GearFacts>>>
 
 /** A keeper's own limits of one school, by the time of the year. */
 export type OwnLimits = Readonly<Partial<Record<Phase, number | null>>>

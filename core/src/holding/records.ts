@@ -1,7 +1,19 @@
 import type { RecordRow } from './fields.ts'
-import type { OwnLimits, WorkFacts } from './insides.ts'
+import type { Gear, OwnLimits, WorkFacts } from './insides.ts'
 import type { Cup, Measured, Squares } from '../count/index.ts'
-import type { BoardKind, CauseKey, KeeperFacts, Method, PackNote, Rule, School, Stock, TreatmentKey, WeatherDay } from '../situation/index.ts'
+import type {
+  BoardKind,
+  CauseKey,
+  KeeperFacts,
+  Method,
+  OwnSheet,
+  PackNote,
+  Rule,
+  School,
+  Stock,
+  TreatmentKey,
+  WeatherDay,
+} from '../situation/index.ts'
 import type { EventKind, PlanFacts } from '../course/index.ts'
 import type { Day } from '../time/index.ts'
 import type { JobKind } from '../treatments/index.ts'
@@ -11,7 +23,9 @@ interface Kept {
   readonly id: string
   readonly version: number
 }
-export type LookRecord = Kept & Omit<RecordRow<'looks'>, 'colonyId' | 'seenOn'> & Partial<Pick<RecordRow<'looks'>, 'seenOn'>>
+export type LookRecord = Kept &
+  Omit<RecordRow<'looks'>, 'colonyId' | 'seenOn' | 'framesPerBox'> &
+  Partial<Pick<RecordRow<'looks'>, 'seenOn' | 'framesPerBox'>>
 
 export interface SampleRecord {
   readonly mites: number
@@ -51,6 +65,16 @@ export interface WhyNote {
   readonly found: 'sound' | 'suspect'
 }
 
+/** What stands on the shelf: a pack, or something mixed. */
+export type LotRecord = Kept & RecordRow<'lots'>
+/** A dose that was ticked, as the shelf sees it. */
+export interface GivenDose {
+  readonly id: string
+  readonly treatment: TreatmentKey
+  readonly on: Day
+  readonly amount: number
+}
+
 /** Treatments side by side in a yard. */
 export type TrialRecord = Kept & RecordRow<'trials'>
 
@@ -77,6 +101,8 @@ export interface EventRecord {
 
 /** What planning and judging a kept course asks of the situation and answer it was chosen on. */
 export interface CourseFacts extends PlanFacts {
+  /** Of a treatment of the keeper's own its sheet as it was when it was chosen: the course goes on by it. */
+  readonly own?: OwnSheet
   /** The pack on the shelf when it was chosen, as the keeper had it. Left out: nothing was known of it. */
   readonly pack?: Stock
   readonly recountBy: Day
@@ -158,6 +184,9 @@ export interface SettingsRecord extends KeeperFacts {
   readonly sugarRecovery?: number | null
   readonly missed?: number | null
   readonly work?: WorkFacts | null
+  readonly gear?: Gear
+  /** Treatments of the keeper's own. */
+  readonly own?: readonly OwnSheet[]
   /** Nothing is entered any more for this day or before it: the books of those years are closed. */
   readonly closedThrough?: Day | null
 }

@@ -1,7 +1,7 @@
 import { newestCount, shareOf, spreadOf } from '../count/index.ts'
 import { learnedFrom, type Judgement } from '../judge/index.ts'
-import { factsIn, nextRest, presume } from '../situation/index.ts'
-import type { ColonyFacts, CountFact, KeeperFacts, PastCourse, Situation, TreatmentKey } from '../situation/index.ts'
+import { factsIn, nextRest, presume, stockOn } from '../situation/index.ts'
+import type { ColonyFacts, CountFact, KeeperFacts, PastCourse, Situation, Stock, TreatmentKey } from '../situation/index.ts'
 import { midwayWanted } from '../course/index.ts'
 import { addDays, laterOf, type Day } from '../time/index.ts'
 import { treatmentOf } from '../treatments/index.ts'
@@ -195,15 +195,26 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
     keeper: keeperFacts(settings),
     rules: settings.rules,
     stock: settings.stock,
+    ...(settings.own && settings.own.length > 0 ? { own: settings.own } : {}),
   }
+}
+
+/** The pack that is used on the day, without the others beside it. */
+function packOf({ stock, startOn }: Situation, treatment: TreatmentKey): Stock | undefined {
+  const kept = stock[treatment]
+  if (!kept) return undefined
+  const { lots: _others, ...pack } = stockOn(kept, startOn)
+  return pack
 }
 
 /** The small part of a decision that planning reads again and again; the whole is kept beside it. */
 export function courseFacts(situation: Situation, judgement: Judgement, treatment: TreatmentKey): CourseFacts {
   const rule = situation.rules[treatment]
-  const pack = situation.stock[treatment]
+  const pack = packOf(situation, treatment)
   const given = treatmentOf(treatment)
+  const sheet = situation.own?.find((own) => own.key === treatment)
   return {
+    ...(sheet ? { own: sheet } : {}),
     asOf: situation.asOf,
     // What was presumed when it was chosen is what the doses and rounds were planned on.
     colony: presume(situation).situation.colony,
@@ -235,4 +246,5 @@ export const bareSituation = (today: Day, hemisphere: 'north' | 'south', setting
   keeper: keeperFacts(settings),
   rules: {},
   stock: {},
+  ...(settings.own && settings.own.length > 0 ? { own: settings.own } : {}),
 })

@@ -3,7 +3,7 @@ import { limitOf } from '../judge/index.ts'
 import { broodlessWindow, phaseOf } from '../situation/index.ts'
 import { fitsOn, judged, lastSensibleStart, onDay } from '../match/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { shortName, TREATMENTS, type Treatment } from '../treatments/index.ts'
+import { shortName, treatmentsWith, type Treatment } from '../treatments/index.ts'
 import { colonyState, type ColonyState, type Tone } from './colony-state.ts'
 import { sayPlan } from './plan-words.ts'
 import type { SettingsRecord, YardRecord } from './records.ts'
@@ -113,7 +113,7 @@ const WARN = 42
 function sayAhead(yard: YardRecord, row: readonly ColonyState[], settings: SettingsRecord): string | null {
   const [first] = row
   if (!first) return null
-  const listed = TREATMENTS.filter((t) => t.way === 'given' && settings.rules[t.key]?.authorised === 'yes')
+  const listed = treatmentsWith(settings.own).filter((t) => t.way === 'given' && settings.rules[t.key]?.authorised === 'yes')
   const near = listed.flatMap((treatment) => {
     const found = row
       .map((s) => lastSensibleStart(treatment, judged(s.situation, s.judgement)))
@@ -152,21 +152,23 @@ const LAST = {
   weather: 'then it is too cold or too hot',
 } as const
 
-/** A whole yard as it stands today, in walking order. */
+/** A whole yard as it stands today, in walking order; worked out when its row is first read. */
 export function yardState(yard: YardRecord, settings: SettingsRecord): YardState {
-  const row = yard.colonies.map((colony) => colonyState(yard, colony, settings))
+  const row = once(() => yard.colonies.map((colony) => colonyState(yard, colony, settings)))
   const limit = limitOf(keeperFacts(settings), phaseOf({ phase: yard.phase, asOf: yard.today, hemisphere: yard.hemisphere, normals: yard.normals }))
   // The words plan the day and search for last starts: of seventy yards only those are made that somebody reads.
-  const [sentence, ahead] = [once(() => say(yard, row)), once(() => sayAhead(yard, row, settings))]
+  const [sentence, ahead] = [once(() => say(yard, row())), once(() => sayAhead(yard, row(), settings))]
   return {
     yard,
-    row,
+    get row() {
+      return row()
+    },
     limit: (limit.mites / limit.bees) * 100,
     get sentence() {
       return sentence()
     },
     get below() {
-      return below(yard, row)
+      return below(yard, row())
     },
     get ahead() {
       return ahead()

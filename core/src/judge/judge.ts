@@ -13,6 +13,7 @@ import {
   type Situation,
 } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
+import { knowOwn } from '../treatments/index.ts'
 import { once, plain } from '../units/index.ts'
 import { boardLimits, DRONE_LIMIT, isOwnLimit, limitOf, sayBoards, saySchool, URGENT, type Limit } from './schools.ts'
 import { estimateLevel, type Level } from '../level/index.ts'
@@ -378,6 +379,8 @@ function uncounted(situation: Situation, phase: Phase, last: PooledCount | null)
  * Never fails: without a count, or with one too old to say anything, the level is `unknown`.
  */
 export function judge(situation: Situation): Judgement {
+  // In a worker nobody has read the settings before.
+  knowOwn(situation.own)
   const phase = phaseOf(situation)
   const count = newestCount(situation.counts, situation.asOf)
   if (!count || count.age > EXPIRES_AFTER) return uncounted(situation, phase, count)

@@ -1,6 +1,6 @@
 import { expectedLevel, isOver, judge, limitOf, URGENT } from '../judge/index.ts'
 import { BROOD_WORDS, ENTRANCE_WORDS, FLOOR_WORDS, QUEEN_WORDS, SUPERS_WORDS, type PresumedFact, type TreatmentKey } from '../situation/index.ts'
-import { patternOf, TREATMENTS, type Treatment } from '../treatments/index.ts'
+import { patternOf, treatmentsWith, type Treatment } from '../treatments/index.ts'
 import type { JudgedSituation } from './finding.ts'
 import { match } from './match.ts'
 import type { Matched } from './matched.ts'
@@ -145,7 +145,7 @@ const LEAST_WORTH = 0.005
  * what the choice made without asking costs more than the one made with the answer (value of information; Raiffa & Schlaifer 1961, from
  * memory). The keeper's list and kit are not asked: they never move an option. Most worth first, at most three.
  */
-export function ask(s: JudgedSituation, options: readonly Matched[], treatments: readonly Treatment[] = TREATMENTS): Question[] {
+export function ask(s: JudgedSituation, options: readonly Matched[], treatments: readonly Treatment[] = treatmentsWith(s.own)): Question[] {
   const now = choiceOf(options)
   // Until it is counted nothing is given: what an option hangs on matters as often as a count turns out over the limit.
   const matters = s.judgement.level === 'unknown' && s.judgement.phase !== 'dormant' ? 1 - uncounted(s)[0] : 1

@@ -1,6 +1,6 @@
 import { efficacyHere } from '../efficacy/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { TREATMENTS, type Treatment } from '../treatments/index.ts'
+import { treatmentsWith, type Treatment } from '../treatments/index.ts'
 import { GATES } from './gates/index.ts'
 import { levelsByDay, onEachDay, windowsOf, type OptionWindows } from './windows.ts'
 import { HORIZON, judged, onDay, worseThan, worstOf, type Finding, type Gate, type GateKey, type LazyFinding, type Level } from './finding.ts'
@@ -129,7 +129,7 @@ function bringBackWaiting(options: readonly Matched[], s: Judged): readonly Matc
 }
 
 /** Puts every treatment through all nine gates for the day `startOn`, and ranks them. */
-export function match(s: Judged, options: readonly Treatment[] = TREATMENTS): Matched[] {
+export function match(s: Judged, options: readonly Treatment[] = treatmentsWith(s.own)): Matched[] {
   const weighed = bringBackWaiting(
     options.map((option) => new Weighed(option, s)),
     s,
@@ -143,11 +143,11 @@ export function startDays(option: Treatment, s: Judged, from: Day, days: number)
 }
 
 /** For each option the days on which it may start, over some weeks: the picture people plan from. */
-export const startWindows = (s: Judged, from: Day, days: number = HORIZON, options: readonly Treatment[] = TREATMENTS): OptionWindows[] =>
+export const startWindows = (s: Judged, from: Day, days: number = HORIZON, options: readonly Treatment[] = treatmentsWith(s.own)): OptionWindows[] =>
   windowsOf(s, from, days, { anyDay: ANY_DAY, byDay: BY_DAY }, options)
 
 /** The fit of every option on the day and nothing else: for a list of a thousand colonies, where nobody reads reasons yet. */
-export function fitsOn(s: Judged, options: readonly Treatment[] = TREATMENTS): { readonly treatment: Treatment; readonly fit: Level }[] {
+export function fitsOn(s: Judged, options: readonly Treatment[] = treatmentsWith(s.own)): { readonly treatment: Treatment; readonly fit: Level }[] {
   const found = options.map((treatment) => ({ treatment, fit: levelsByDay(treatment, [s], ANY_DAY, BY_DAY)[0] ?? 'ruled-out' }))
   if (s.judgement.level !== 'treat') return found
   const served = found.some((o) => o.treatment.way !== 'waiting' && !worseThan(o.fit, 'care'))

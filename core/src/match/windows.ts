@@ -1,6 +1,6 @@
 import { lastForWinterBees } from '../judge/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
-import { courseSpan, supersMayStay, TREATMENTS, waitDaysOf, type Treatment } from '../treatments/index.ts'
+import { courseSpan, supersMayStay, waitDaysOf, type Treatment } from '../treatments/index.ts'
 import { fitAt, HORIZON, onDay, worse, worseThan, worstFit, type Gate, type JudgedSituation, type Level } from './finding.ts'
 import { GATES } from './gates/index.ts'
 import { lastStart } from './gates/time.ts'
@@ -117,7 +117,7 @@ export function windowsOf(
   from: Day,
   days: number,
   gates: { readonly anyDay: readonly Gate[]; readonly byDay: readonly Gate[] },
-  options: readonly Treatment[] = TREATMENTS,
+  options: readonly Treatment[],
 ): OptionWindows[] {
   const each = onEachDay(s, from, days)
   return options.map((treatment) => {

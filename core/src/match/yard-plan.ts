@@ -1,4 +1,4 @@
-import type { Stock, TreatmentKey } from '../situation/index.ts'
+import { stockOn, type TreatmentKey } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { doseOf, dosesOf, patternOf, treatmentOf, type DoseUnit, type Treatment } from '../treatments/index.ts'
 import type { JudgedSituation, Level } from './finding.ts'
@@ -105,7 +105,7 @@ function fewest(choices: readonly Choice[], wanted: readonly number[]): { readon
   return { set: [], picks: [] }
 }
 
-function groupOf(treatment: Treatment, lines: readonly YardLine[], stock: Stock | undefined, people: number): YardGroup {
+function groupOf(treatment: Treatment, lines: readonly YardLine[], people: number): YardGroup {
   const withCare = lines.filter((l) => l.options.find((o) => o.treatment.key === treatment.key)?.fit === 'care').map((l) => l.id)
   const allowed = lines.flatMap((l) => l.options.find((o) => o.treatment.key === treatment.key)?.allowed ?? [])
   const [confirm, fetch] = [allowed.some((a) => a.rules === 'confirm'), allowed.some((a) => a.kit === 'fetch')]
@@ -119,7 +119,9 @@ function groupOf(treatment: Treatment, lines: readonly YardLine[], stock: Stock 
   if (unit === null) return { ...base, takes: null, short: 0, serves: lines.length, days: 1 }
   const amount = each.reduce((sum, e) => sum + e.whole, 0)
   const firstDay = each.reduce((sum, e) => sum + e.first, 0)
-  const units = stock?.units ?? null
+  const [first] = lines
+  const stock = first?.situation.stock[treatment.key]
+  const units = stock && first ? stockOn(stock, first.situation.startOn).units : null
   let left = units ?? Infinity
   const serves = each.findIndex((e) => (left -= e.whole) < 0)
   const limit = treatment.mostAPersonADay
@@ -155,8 +157,7 @@ export function planYard(lines: readonly YardLine[], people = 1): YardPlan {
   const groups = set
     .map((choice, i) => {
       const mine = wanted.filter((_, n) => picks[n] === i).flatMap((at) => lines[at] ?? [])
-      const stock = mine[0]?.situation.stock[choice.treatment.key]
-      return groupOf(choice.treatment, mine, stock, people)
+      return groupOf(choice.treatment, mine, people)
     })
     .filter((g) => g.colonies.length > 0)
     .toSorted((a, b) => b.colonies.length - a.colonies.length)
@@ -169,7 +170,7 @@ export function planAs(chosen: ReadonlyMap<string, TreatmentKey>, lines: readonl
   const groups = keys.flatMap((key) => {
     const treatment = treatmentOf(key)
     const mine = lines.filter((l) => chosen.get(l.id) === key)
-    return treatment && mine.length > 0 ? [groupOf(treatment, mine, mine[0]?.situation.stock[key], people)] : []
+    return treatment && mine.length > 0 ? [groupOf(treatment, mine, people)] : []
   })
   return { groups, unserved: lines.filter((l) => !chosen.has(l.id)).map(laterFor) }
 }

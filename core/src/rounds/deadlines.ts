@@ -1,7 +1,7 @@
 import type { ColonyState, SettingsRecord, YardState } from '../holding/index.ts'
 import { lastStarts, judged } from '../match/index.ts'
 import { daysBetween, sayDays, type Day } from '../time/index.ts'
-import { shortName, TREATMENTS, type Treatment } from '../treatments/index.ts'
+import { shortName, treatmentsWith, type Treatment } from '../treatments/index.ts'
 import { aDay } from '../words/index.ts'
 
 /** The last sensible starts of one option at a yard, counted back. */
@@ -47,27 +47,29 @@ function clashesOf({ colony, courses }: ColonyState, { supersNextOn, lastOpening
 }
 
 /** Counted back from the supers and the last opening of a yard: each option's last start, the strictest colony speaking, and what clashes. */
-export function deadlinesOf(yard: YardState, settings: Pick<SettingsRecord, 'rules'>): YardDeadlines {
+export function deadlinesOf(yard: YardState, settings: Pick<SettingsRecord, 'rules' | 'own'>): YardDeadlines {
   const { today } = yard.yard
   const situations = yard.row.map((s) => judged(s.situation, s.judgement))
-  const options = TREATMENTS.filter((t) => t.way === 'given').flatMap((treatment): Deadline[] => {
-    const all = situations.map((s) => lastStarts(treatment, s))
-    const first = (days: readonly (Day | null)[]) => days.filter((d) => d !== null).toSorted()[0] ?? null
-    const [bySupers, byOpening] = [first(all.map((l) => l.bySupers)), first(all.map((l) => l.byOpening))]
-    const last = first([bySupers, byOpening])
-    if (last === null) return []
-    const away = daysBetween(today, last)
-    return [
-      {
-        treatment,
-        bySupers,
-        byOpening,
-        last,
-        listed: settings.rules[treatment.key]?.authorised === 'yes',
-        state: away < 0 ? 'passed' : away <= NEAR ? 'near' : 'ahead',
-      },
-    ]
-  })
+  const options = treatmentsWith(settings.own)
+    .filter((t) => t.way === 'given')
+    .flatMap((treatment): Deadline[] => {
+      const all = situations.map((s) => lastStarts(treatment, s))
+      const first = (days: readonly (Day | null)[]) => days.filter((d) => d !== null).toSorted()[0] ?? null
+      const [bySupers, byOpening] = [first(all.map((l) => l.bySupers)), first(all.map((l) => l.byOpening))]
+      const last = first([bySupers, byOpening])
+      if (last === null) return []
+      const away = daysBetween(today, last)
+      return [
+        {
+          treatment,
+          bySupers,
+          byOpening,
+          last,
+          listed: settings.rules[treatment.key]?.authorised === 'yes',
+          state: away < 0 ? 'passed' : away <= NEAR ? 'near' : 'ahead',
+        },
+      ]
+    })
   return {
     yard,
     options: options.toSorted((a, b) => a.last.localeCompare(b.last) || shortName(a.treatment).localeCompare(shortName(b.treatment))),

@@ -111,3 +111,15 @@ export function mostStrips(jobs: readonly RoundJob[]): number | null {
   const limits = jobs.flatMap((j) => (j.strips > 0 && j.treatment ? (treatmentOf(j.treatment)?.mostAPersonADay ?? []) : []))
   return limits.length > 0 ? Math.min(...limits) : null
 }
+
+/** Strips of which labels limit what a person handles on a day, put in and taken out on that day in all the yards but one. */
+export function handledElsewhere(yards: readonly YardState[], day: Day, yardId: string): number {
+  let sum = 0
+  for (const { yard, row } of yards)
+    if (yard.id !== yardId)
+      for (const { courses } of row)
+        for (const { course, treatment } of courses)
+          if (treatment.mostAPersonADay !== null)
+            for (const job of course.jobs) if ((job.job === 'dose' || job.job === 'remove') && job.doneOn === day) sum += job.amount ?? 0
+  return sum
+}

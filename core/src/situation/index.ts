@@ -1,6 +1,8 @@
 export * from './look-fields.ts'
+export * from './keys.ts'
 export * from './situation.ts'
 export * from './rule-fields.ts'
+export * from './own-sheet.ts'
 export * from './words.ts'
 export { nextFlow, nextRest, phaseAt, phaseOf, queensToBeHad, sayPhase, type Spell } from './phase.ts'
 export { keptByWeather, meanHigh, weatherReader, type Reading, type WeatherReader } from './weather.ts'

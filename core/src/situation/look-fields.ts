@@ -79,6 +79,8 @@ export const LOOK_FIELDS = {
   newlyHived: yesNo('Newly hived', { known: true }),
   floorWet: yesNo('Floor wet', { known: true }),
   hive: word('Hive with', HIVE_WORDS, { known: true }),
+  /** For the map of what hangs in it. */
+  framesPerBox: whole('Frames in a box', 3, 40),
   /** Of the day of the look alone: what is not ticked was not seen. */
   signs: words<SignKey>('Signs', SIGN_WORDS, { known: true }),
   note: text('Note', 2000),
@@ -86,7 +88,7 @@ export const LOOK_FIELDS = {
   seenOn: shape<Readonly<Partial<Record<AgeingFact, Day>>> | null>('Seen on other days', 'json'),
 } as const
 export type LookRow = RowOf<typeof LOOK_FIELDS>
-type NotKnown = 'colonyId' | 'onDay' | 'supers' | 'note' | 'seenOn'
+type NotKnown = 'framesPerBox' | 'colonyId' | 'onDay' | 'supers' | 'note' | 'seenOn'
 /** The fields of a look that are the colony's facts. */
 export type KnownField = Exclude<keyof typeof LOOK_FIELDS, NotKnown>
 export const KNOWN_FIELDS = (Object.keys(LOOK_FIELDS) as (keyof typeof LOOK_FIELDS)[]).filter(

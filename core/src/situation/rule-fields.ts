@@ -1,3 +1,4 @@
+import type { Day } from '../time/index.ts'
 import { day, real, text, whole, word, yesNo, type RowOf } from '../fields/index.ts'
 import { AUTHORISED_WORDS } from './words.ts'
 
@@ -45,4 +46,26 @@ export type PackField = (typeof PACK_FIELDS)[number]
 type ShelfRow = RowOf<typeof SHELF_FIELDS>
 /** What is noted of a pack: a field left out is not spoken of. */
 export type PackNote = { readonly [F in PackField]?: string }
-export type Stock = Pick<ShelfRow, 'units' | 'expires'> & Partial<Omit<ShelfRow, 'units' | 'expires'>>
+/** A pack among several, as far as a day asks of it. */
+export interface StockLot {
+  readonly units: number | null
+  readonly expires: Day | null
+  readonly openedOn: Day | null
+}
+export type Stock = Pick<ShelfRow, 'units' | 'expires'> &
+  Partial<Omit<ShelfRow, 'units' | 'expires'>> & {
+    /** The packs that make it up, in the order in which they are used. Left out: it is one. */
+    readonly lots?: readonly StockLot[] | null
+  }
+
+/** What is there of it on a day: of several packs those that are still in date then, and the one that is used next; the first of all where none is. */
+export function stockOn(stock: Stock, on: Day): Stock {
+  const lots = stock.lots ?? []
+  const good = lots.filter((l) => l.expires === null || l.expires >= on)
+  const [next = lots[0]] = good
+  if (!next) return stock
+  const units = good.some((l) => l.units === null) ? null : good.reduce((sum, l) => sum + (l.units ?? 0), 0)
+  // What is printed on one pack is said of no other.
+  const other = next.expires !== stock.expires || next.openedOn !== (stock.openedOn ?? null)
+  return { ...stock, ...(other ? { label: null, batch: null, bought: null, vet: null } : {}), units, expires: next.expires, openedOn: next.openedOn }
+}

@@ -12,6 +12,8 @@ import {
   type LookRow,
 } from './look-fields.ts'
 import { AUTHORISED_WORDS, KIT_WORDS, METHOD_WORDS, PHASE_WORDS, PRIORITY_WORDS } from './words.ts'
+import type { TreatmentKey } from './keys.ts'
+import type { OwnSheet } from './own-sheet.ts'
 import type { Rule, Stock } from './rule-fields.ts'
 
 /** The step of the colony's year. */
@@ -39,28 +41,6 @@ export type Priority = (typeof PRIORITIES)[number]
 export const KIT = valuesOf(KIT_WORDS)
 export type Tool = (typeof KIT)[number]
 export const AUTHORISED = valuesOf(AUTHORISED_WORDS)
-
-/** Every treatment that may be named in a case. */
-export const TREATMENT_KEYS = [
-  'amitraz-strip',
-  'formic-strip-7',
-  'formic-strip-14',
-  'formic-strip-10x2',
-  'formic-liquid',
-  'thymol-gel',
-  'thymol-wafer',
-  'thymol-blend-wafer',
-  'oxalic-vapour',
-  'oxalic-dribble',
-  'oxalic-strip',
-  'hop-strip',
-  'fluvalinate-strip',
-  'flumethrin-strip',
-  'brood-break',
-  'drone-removal',
-  'wait-and-recount',
-] as const
-export type TreatmentKey = (typeof TREATMENT_KEYS)[number]
 
 /** What is known of the colony: the known fields of its newest look. `null` is not known. Frames are totals over all brood boxes. */
 export interface ColonyFacts extends Pick<LookRow, KnownField> {
@@ -180,4 +160,6 @@ export interface Situation {
   readonly keeper: KeeperFacts
   readonly rules: Readonly<Partial<Record<TreatmentKey, Rule>>>
   readonly stock: Readonly<Partial<Record<TreatmentKey, Stock>>>
+  /** Treatments of the keeper's own, by their sheets. Left out: there are none. */
+  readonly own?: readonly OwnSheet[]
 }

@@ -37,28 +37,27 @@ export const COURSE_COLUMNS: readonly WantedColumn[] = [
   { key: 'note', says: 'Note', must: false, known: /^(note|remark|comment)/i },
 ]
 
-const OFFERED = TREATMENTS.filter((t) => t.way !== 'waiting')
-const wordsOf = (text: string): string[] => text.toLowerCase().match(/[a-z0-9]+/g) ?? []
+const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []
 /** Words of a name and a key, so that "vapour", "oxalic vapour" and "oxalic-vapour" are one. */
-const NAMED = new Map(OFFERED.map((t) => [t, new Set([...wordsOf(t.name), ...wordsOf(t.key)])]))
+const namedBy = (t: Treatment): readonly string[] => [...wordsOf(t.name), ...(t.own ? [] : wordsOf(t.key))]
 
 /** The treatments a text may mean: the one whose key or name it is, else all that hold each of its words. */
-function treatmentsNamed(text: string): readonly Treatment[] {
+function treatmentsNamed(text: string, offered: readonly Treatment[]): readonly Treatment[] {
   const words = wordsOf(text)
-  const exact = OFFERED.find((t) => [t.key, t.name].some((own) => wordsOf(own).join(' ') === words.join(' ')))
+  const exact = offered.find((t) => [t.key, t.name].some((own) => wordsOf(own).join(' ') === words.join(' ')))
   if (exact) return [exact]
   return words.length === 0
     ? []
-    : OFFERED.filter((t) => words.every((w) => [...(NAMED.get(t) ?? [])].some((own) => own === w || own === `${w}s` || `${own}s` === w)))
+    : offered.filter((t) => words.every((w) => namedBy(t).some((own) => own === w || own === `${w}s` || `${own}s` === w)))
 }
 
-function readTreatment(row: RowReader): Treatment | null {
+function readTreatment(row: RowReader, offered: readonly Treatment[]): Treatment | null {
   const text = row.text('treatment')
   if (text === '') {
     row.faults.push('No treatment is named.')
     return null
   }
-  const found = treatmentsNamed(text)
+  const found = treatmentsNamed(text, offered)
   const shown = `"${text.slice(0, 30)}"`
   if (found.length === 0) row.faults.push(`${shown} is no treatment that is known here: name the active ingredient and the form, as "oxalic vapour".`)
   else if (found.length > 1) row.faults.push(`${shown} may be ${found.map((t) => t.name).join(', or ')}: say which.`)
@@ -90,7 +89,7 @@ function readRounds(row: RowReader, treatment: Treatment | null): number {
 
 /**
  * Reads a table of courses that were given, each row with everything that is wrong in it. Treatments are named by active ingredient and
- * form; what stands in the book already, or in the table twice, is refused.
+ * form, or as the keeper named a sheet of their own; what stands in the book already, or in the table twice, is refused.
  */
 export function readCourses(
   table: Table,
@@ -98,11 +97,13 @@ export function readCourses(
   order: DayOrder | null,
   colonies: readonly TreatedColony[],
   yard: string | null,
+  treatments: readonly Treatment[] = TREATMENTS,
 ): readonly ReadRow<ImportedCourse>[] {
+  const offered = treatments.filter((t) => t.way !== 'waiting')
   const seen: { colonyId: string; treatment: TreatmentKey; startedOn: Day }[] = []
   return readRows(table, mapping, order, (row) => {
     const colony = findColony(row, colonies, yard)
-    const treatment = readTreatment(row)
+    const treatment = readTreatment(row, offered)
     const [startOn, endOn] = [readDayIn(row, 'day'), readDayIn(row, 'end')]
     const rounds = readRounds(row, treatment)
     const amount = row.number('amount', 'Each time')

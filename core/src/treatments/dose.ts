@@ -20,6 +20,16 @@ export function sayAmount(amount: number, unit: DoseUnit): string {
   return `${plain(amount)} ${unit}${amount === 1 ? '' : 's'}`
 }
 
+/** "strips" or "g": the unit of a field that asks how much. */
+export const unitOfMany = (unit: DoseUnit | null | undefined): string => (!unit || unit === 'g' || unit === 'mL' ? (unit ?? '') : `${unit}s`)
+
+/** Equal amounts together, the smallest first: `[[1, 6], [2, 3]]` for six of one and three of two. */
+export function portioned(amounts: readonly number[]): readonly (readonly [amount: number, times: number])[] {
+  const counts = new Map<number, number>()
+  for (const amount of amounts.toSorted((a, b) => a - b)) counts.set(amount, (counts.get(amount) ?? 0) + 1)
+  return [...counts]
+}
+
 /** Whether the dose is reckoned from the bees there are. */
 export const isByStrength = ({ dose }: Treatment): boolean => dose.by === 'frames' || dose.by === 'seam' || ('small' in dose && dose.small !== null)
 

@@ -1,4 +1,4 @@
-import type { TreatmentKey } from '../situation/index.ts'
+import type { OwnKey, OwnSheet, TreatmentKey } from '../situation/index.ts'
 import type { Treatment } from './treatment.ts'
 import { amitrazStrip } from './list/amitraz-strip.ts'
 import { broodBreak } from './list/brood-break.ts'
@@ -39,9 +39,17 @@ export const TREATMENTS: readonly Treatment[] = [
   waitAndRecount,
 ]
 
-const byKey = new Map(TREATMENTS.map((t) => [t.key, t]))
-/** A treatment by its key; null for a word that names none. */
-export const treatmentOf = (key: TreatmentKey | string): Treatment | null => byKey.get(key as TreatmentKey) ?? null
+const byKey = new Map(TREATMENTS.map((t) => [t.key as string, t]))
+/** A sheet of a keeper's own, with what was made of it. */
+interface Known {
+  readonly sheet: OwnSheet
+  readonly treatment: Treatment
+}
+const own = new Map<string, Known>()
+export const bySheet = (key: OwnKey): Known | null => own.get(key) ?? null
+export const knowBySheet = (key: OwnKey, known: Known): void => void own.set(key, known)
+/** A treatment by its key, of the list or by a sheet that is known; null for a word that names none. */
+export const treatmentOf = (key: TreatmentKey | string): Treatment | null => byKey.get(key) ?? own.get(key)?.treatment ?? null
 
 /** The active and form without its length: "Formic acid strip" of "Formic acid strip, 14 days". */
 export const shortName = (treatment: Treatment): string => treatment.shortName ?? treatment.name

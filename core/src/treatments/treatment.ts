@@ -1,4 +1,5 @@
-import type { Brood, Phase, Tool, TreatmentKey } from '../situation/index.ts'
+import type { Brood, BuiltInKey, Phase, Tool, TreatmentKey } from '../situation/index.ts'
+import type { Day } from '../time/index.ts'
 import type { Source } from './source.ts'
 
 /** `[from, to]` in °C; null is open. */
@@ -75,7 +76,7 @@ export interface RotationRule {
   readonly source: Source
 }
 
-export type DoseUnit = 'strip' | 'g' | 'mL' | 'wafer'
+export type DoseUnit = 'strip' | 'pad' | 'wafer' | 'g' | 'mL'
 /** Less for a small colony: up to so many frames of bees or of brood. */
 export interface SmallDose {
   readonly of: 'bees' | 'brood'
@@ -168,6 +169,8 @@ export type BroodReach = 'under-cappings' | 'outlasts' | 'series' | 'once' | 'br
 /** One way of dealing with mites, as data: everything that gates, planner and sheets read. */
 export interface Treatment {
   readonly key: TreatmentKey
+  /** Of a sheet of the keeper's own: what it was made from, and when its label was read. */
+  readonly own?: { readonly base: BuiltInKey; readonly readOn: Day; readonly retired: boolean }
   readonly name: string
   /** The active and form alone, where the name says more. */
   readonly shortName?: string
@@ -220,6 +223,12 @@ export interface Treatment {
   readonly killDays?: number
   /** What is done with it in heat; left out: it is not taken out and put back. */
   readonly heat?: HeatRule
+  /** Where it is put: hung between the frames of the brood nest (also where it is left out), laid on the top bars, or at the side walls. */
+  readonly put?: 'between' | 'on-top' | 'wall'
+  /** What is mixed, weighed or portioned for it, by the bench's word; left out: nothing is. */
+  readonly bench?: 'oxalic-dribble' | 'formic-dilution' | 'oxalic-charges' | 'gel-portions'
+  /** What is taken along for a job of it, besides the dose and the gear. */
+  readonly carry?: readonly { readonly job: JobKind; readonly what: string }[]
   readonly setUp: readonly string[]
   readonly caution: { readonly hazard: string; readonly protection: string; readonly mishap: string } | null
   /** Days an opened pack stays good when it is closed again (common practice, no source); null: there is none. */

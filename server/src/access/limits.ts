@@ -14,7 +14,7 @@ export interface Limits {
   readonly onPassword: (whose: string) => Promise<void>
   /** A right password clears what was counted. */
   readonly clearPassword: (whose: string) => Promise<void>
-  readonly write: (who: string) => Promise<void>
+  readonly write: (who: string, many?: number) => Promise<void>
 }
 
 const QUARTER = 15 * 60
@@ -39,9 +39,9 @@ export function makeLimits(pool: pg.Pool, config: Pick<Config, 'signInsPerQuarte
   }
   const perAccount = limiter('account', config.signInsPerQuarter, QUARTER)
   const writes = limiter('write', config.writesPerMinute, 60)
-  async function take(from: RateLimiterPostgres, key: string, what: string): Promise<void> {
+  async function take(from: RateLimiterPostgres, key: string, what: string, many = 1): Promise<void> {
     try {
-      await from.consume(key.slice(0, 200))
+      await from.consume(key.slice(0, 200), many)
     } catch (fault) {
       if (!(fault instanceof RateLimiterRes)) throw fault
       throw Problem.tooMany(what, Math.max(1, Math.ceil(fault.msBeforeNext / 1000)))
@@ -53,6 +53,6 @@ export function makeLimits(pool: pg.Pool, config: Pick<Config, 'signInsPerQuarte
     clearPassword: async (whose) => {
       await perAccount.delete(whose.slice(0, 200))
     },
-    write: (who) => take(writes, who, 'That is more than is taken in a minute.'),
+    write: (who, many) => take(writes, who, 'That is more than is taken in a minute.', many),
   }
 }

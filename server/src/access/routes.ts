@@ -8,7 +8,7 @@ import { checkPassword } from './passwords.ts'
 import { findScope } from './scope.ts'
 import { DEMO_KEEPER } from '../demo/load.ts'
 import { isDemoKeeper, visitDemo } from '../demo/visit.ts'
-import { beginSession, endOtherSessions, endSession, sessionsOf, shownId } from './sessions.ts'
+import { beginSession, endSession, sessionsOf, shownId, signOutElsewhere } from './sessions.ts'
 
 const GROUP = 'Sessions'
 const SHOWN_ID = Joi.string().pattern(/^[0-9a-f]{32}$/)
@@ -143,7 +143,7 @@ export function accessRoutes(keep: Keeping, limits: Limits): Route[] {
       limit: 'none',
       answers: { 204: nothing('Ended.') },
       handle: async ({ req, keeperId }) => {
-        if (!isShared(keeperId)) await endOtherSessions(db, keeperId, req.sessionID)
+        if (!isShared(keeperId)) await signOutElsewhere(db, keeperId, req.sessionID)
         return { status: 204 }
       },
     },

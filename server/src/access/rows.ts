@@ -12,8 +12,8 @@ export interface Asking {
 type Row = Readonly<Record<string, unknown>>
 
 /**
- * What each kind of row hangs on, by the fields that name it: a row is somebody's to touch where all of it is. Settings hang on
- * nothing: they are the owners' to change.
+ * What each kind of row hangs on, by the fields that name it: a row is somebody's to touch where all of it is. Settings and the shelf hang
+ * on nothing: settings are the owners' to change, the shelf is everybody's.
  */
 const HANGS_ON: Readonly<Partial<Record<TableName, { readonly yard?: string; readonly colony?: string }>>> = {
   yards: { yard: 'id' },
@@ -28,6 +28,7 @@ const HANGS_ON: Readonly<Partial<Record<TableName, { readonly yard?: string; rea
   visits: { yard: 'yardId' },
   trials: { yard: 'yardId' },
   decisions: { yard: 'yardId' },
+  lots: {},
   settings: {},
 }
 

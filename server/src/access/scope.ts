@@ -29,6 +29,8 @@ declare module 'express-session' {
     since: string
     seenAt: string
     agent: string
+    /** Ended from another device: whoever still has its cookie is told so, and nothing else. */
+    ended: boolean
   }
 }
 
@@ -49,7 +51,8 @@ export async function findScope(db: Database, keeperId: string, holdingId: strin
 
 /** Who is signed in; nobody gets by without. */
 export function signedIn(req: Request): string {
-  const { keeperId } = req.session
+  const { keeperId, ended } = req.session
+  if (ended) throw Problem.signedOutElsewhere()
   if (!keeperId) throw Problem.notSignedIn()
   return keeperId
 }

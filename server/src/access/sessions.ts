@@ -62,6 +62,16 @@ export async function sessionsOf(db: Database, keeperId: string, currentSid: str
     .toSorted((a, b) => (b.seenAt ?? '').localeCompare(a.seenAt ?? ''))
 }
 
+/** Ends sessions so that the device that still has one is told, and has nothing of the holding stay on it; they go when they would have ended. */
+const endThere = (db: Database, sids: readonly string[]) =>
+  sids.length === 0
+    ? Promise.resolve()
+    : db.sequelize
+        .query(`UPDATE sessions SET sess = json_build_object('cookie', sess -> 'cookie', 'ended', true) WHERE sid IN (:sids)`, {
+          replacements: { sids },
+        })
+        .then(() => undefined)
+
 const end = (db: Database, sids: readonly string[], transaction: Transaction | null = null) =>
   sids.length === 0
     ? Promise.resolve()
@@ -70,11 +80,20 @@ const end = (db: Database, sids: readonly string[], transaction: Transaction | n
 /** Ends one session of a keeper by its shown name; false where there is none. */
 export async function endSession(db: Database, keeperId: string, shown: string): Promise<boolean> {
   const found = (await rowsOf(db, keeperId)).filter((r) => shownId(r.sid) === shown)
-  await end(
+  await endThere(
     db,
     found.map((r) => r.sid),
   )
   return found.length > 0
+}
+
+/** Signs a keeper out everywhere but here. */
+export async function signOutElsewhere(db: Database, keeperId: string, keepSid: string): Promise<void> {
+  const rows = await rowsOf(db, keeperId)
+  await endThere(
+    db,
+    rows.map((r) => r.sid).filter((sid) => sid !== keepSid),
+  )
 }
 
 /** Ends every session of a keeper but one: after a new password the old ones are worth nothing. */

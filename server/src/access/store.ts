@@ -30,7 +30,11 @@ export class SessionStore extends PgStore {
     }
     const lasts = data.cookie.maxAge ?? 0
     this.#pool
-      .query('UPDATE sessions SET sess = $2, expire = to_timestamp($3) WHERE sid = $1', [sid, JSON.stringify(data), (Date.now() + lasts) / 1000])
+      .query("UPDATE sessions SET sess = $2, expire = to_timestamp($3) WHERE sid = $1 AND sess ->> 'ended' IS NULL", [
+        sid,
+        JSON.stringify(data),
+        (Date.now() + lasts) / 1000,
+      ])
       .then(() => done?.(), done)
   }
 }

@@ -55,6 +55,8 @@ export interface Route {
   readonly checksBody?: boolean
   readonly answers: Readonly<Record<number, AnswerShape>>
   /** Counted against the caller's address instead of the usual limit on writes; or never refused: a stolen session can always be ended. */
+  /** For how many writes it counts; one where nothing is said. */
+  readonly weighs?: (body: unknown) => number
   readonly limit?: 'sign-in' | 'sign-up' | 'demo' | 'none'
   readonly handle: (call: Call) => Promise<Answer> | Answer
 }

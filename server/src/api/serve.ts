@@ -78,7 +78,7 @@ const handler =
       call.scope = scope
     }
     if (route.limit && route.limit !== 'none') await limits.attempt(route.limit, req.ip ?? 'unknown')
-    else if (route.method !== 'get' && route.limit !== 'none') await limits.write(call.keeperId ?? req.ip ?? 'unknown')
+    else if (route.method !== 'get' && route.limit !== 'none') await limits.write(call.keeperId ?? req.ip ?? 'unknown', route.weighs?.(req.body))
     if (route.body && req.body === undefined) throw Problem.invalid([{ path: '', sentence: 'The body is missing: send JSON.' }])
     call.params = paramsOf(route, req.params)
     call.query = route.query ? checkQuery(route.query, req.query) : {}

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { countRow, day, instant, left, maybe, packNote, RECORD_BODIES, sampleBody, spots, text, uuid, version, whyNote } from '@thistle/core/bodies'
-import { parseCase } from '@thistle/core/formats'
+import { parseCase, treatmentSchema } from '@thistle/core/formats'
 import { METHODS, TREATMENT_KEYS } from '@thistle/core/situation'
 import type { ColumnName, Database, TableName } from '../database/index.ts'
 
@@ -38,10 +38,7 @@ const stamps = { createdAt: instant().required(), updatedAt: instant().required(
 const kept = { id: uuid().required(), version: version().required(), deletedAt: maybe(instant()).required(), ...stamps }
 const name = () => Joi.string().min(1).max(40).required()
 const seq = () => Joi.number().integer().min(1).max(Number.MAX_SAFE_INTEGER).required()
-const treatment = () =>
-  Joi.string()
-    .valid(...TREATMENT_KEYS)
-    .required()
+const treatment = () => treatmentSchema().required()
 /** What a course is planned on: as much of a case as it holds must be one. */
 const facts = Joi.object({
   asOf: day().required(),
@@ -59,11 +56,12 @@ const facts = Joi.object({
   hemisphere: Joi.string().valid('north', 'south'),
   midway: Joi.boolean(),
   pack: Joi.object().unknown(true),
+  own: Joi.object().unknown(true),
 }).custom((value: Record<string, unknown>, help) => {
-  const { asOf, colony, rules, lastOpening, pack } = value
+  const { asOf, colony, rules, lastOpening, pack, own } = value
   // A pack is checked as one on the shelf of any treatment.
   const stock = pack ? { [TREATMENT_KEYS[0]]: pack } : null
-  const parsed = parseCase({ case: 1, asOf, colony, rules, stock, lastOpening: lastOpening ?? null })
+  const parsed = parseCase({ case: 1, asOf, colony, rules, stock, own: own ? [own] : null, lastOpening: lastOpening ?? null })
   return parsed.ok ? value : help.message({ custom: `{{#label}}: ${parsed.refusal.sentence}` })
 })
 const situation = Joi.object()
@@ -126,6 +124,7 @@ export const PARTS: readonly Part[] = [
   part({ table: 'boards', way: 'kept', leans: OF_COLONY, shape: RECORD_BODIES.boards.keys(kept) }),
   part({ table: 'jars', way: 'kept', leans: OF_YARD, many: { colonies: 'colonies' }, shape: RECORD_BODIES.jars.keys(kept) }),
   part({ table: 'trials', way: 'kept', later: true, leans: OF_YARD, shape: RECORD_BODIES.trials.keys(kept) }),
+  part({ table: 'lots', way: 'kept', later: true, leans: { made_from: 'lots' }, shape: RECORD_BODIES.lots.keys(kept) }),
   part({ table: 'visits', way: 'kept', leans: OF_YARD, shape: RECORD_BODIES.visits.keys(kept) }),
   part({
     table: 'photos',

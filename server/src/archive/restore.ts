@@ -120,6 +120,7 @@ const NAMES: Readonly<Record<string, string>> = {
   jars: `concat_ws(', ', (SELECT name FROM yards y WHERE y.id = s.yard_id), s.on_day)`,
   visits: `concat_ws(', ', (SELECT name FROM yards y WHERE y.id = s.yard_id), s.day)`,
   trials: `concat_ws(', ', (SELECT name FROM yards y WHERE y.id = s.yard_id), s.name)`,
+  lots: `concat_ws(', ', s.treatment, s.label)`,
   weatherDays: `concat_ws(', ', (SELECT name FROM yards y WHERE y.id = s.yard_id), s.day)`,
 }
 
@@ -166,7 +167,7 @@ async function insertAdded(staging: Staging, part: Part): Promise<void> {
   const value = (c: string) =>
     c === 'seq'
       ? '(SELECT seq FROM numbered n WHERE n.old = s.seq)'
-      : c === 'batch'
+      : c === 'batch' && part.table === 'history'
         ? 'coalesce((SELECT seq FROM numbered n WHERE n.old = s.batch), (SELECT seq FROM numbered n WHERE n.old = s.seq))'
         : `s.${c}`
   await told(
@@ -277,6 +278,7 @@ async function isEmpty(staging: Staging): Promise<boolean> {
     'jars',
     'visits',
     'trials',
+    'lots',
     'decisions',
     'courses',
     'events',

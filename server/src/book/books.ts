@@ -31,7 +31,7 @@ export interface BookAsked {
   readonly reader: Reader
   readonly yardId: string | null
 }
-/** What a yard has in a book: as cells of a table, as lines of a page, and as they are printed. */
+/** What a yard has in a book: as cells of a table, as lines of a page, and as they are printed; each is made when it is asked for. */
 export interface BookPart {
   readonly yard: string
   readonly cells: readonly (readonly Cell[])[]
@@ -66,7 +66,10 @@ const within = (year: number) => [`${year}-01-01`, `${year}-12-31`] as const
 /** The register of a yard: of those that stand in its row, and of those that are gone from it. */
 async function registerLines(keep: Keeping, scope: BookScope, yard: NamedYard, year: number): Promise<RegisterLine[]> {
   const since = addDays(within(year)[0], -CHOSEN_BEFORE)
-  const [rows, settings] = await Promise.all([readRows(keep.db, scope, keep.clock, yard.id, null, since, true), settingsOf(keep.db, scope.holdingId)])
+  const [rows, settings] = await Promise.all([
+    readRows(keep.db, scope, keep.clock, yard.id, null, { since, gone: true }),
+    settingsOf(keep.db, scope.holdingId),
+  ])
   return rows.flatMap((row: YardRow) => {
     const record = present(row) as YardRecord
     const row_ = (row.colonies as readonly ColonyRecord[]).map((colony) => ({
@@ -134,19 +137,25 @@ export const BOOK: Readonly<Record<BookName, Book>> = {
       const day = dayIn(year)
       return {
         yard: yard.name,
-        cells: lines.map(registerRow),
+        get cells() {
+          return lines.map(registerRow)
+        },
         lines,
-        printed: lines
-          .map((l) => [
-            `${day(l.start)}\n${l.end ? day(l.end) : 'not over'}`,
-            `${l.colony}\nplace ${l.position}`,
-            l.name,
-            [...l.doses.map((d) => `${day(d.on)}: ${amountOf(l, d.amount)}${d.by ? `, by ${d.by}` : ''}`), struckSays(l)].filter(Boolean).join('\n'),
-            packSays(l),
-            l.supersFrom ? `supers from ${day(l.supersFrom)}` : '',
-            l.missing.join(', '),
-          ])
-          .map(worded(reader)),
+        get printed() {
+          return lines
+            .map((l) => [
+              `${day(l.start)}\n${l.end ? day(l.end) : 'not over'}`,
+              `${l.colony}\nplace ${l.position}`,
+              l.name,
+              [...l.doses.map((d) => `${day(d.on)}: ${amountOf(l, d.amount)}${d.by ? `, by ${d.by}` : ''}`), struckSays(l)]
+                .filter(Boolean)
+                .join('\n'),
+              packSays(l),
+              l.supersFrom ? `supers from ${day(l.supersFrom)}` : '',
+              l.missing.join(', '),
+            ])
+            .map(worded(reader))
+        },
       }
     },
   },
@@ -167,18 +176,24 @@ export const BOOK: Readonly<Record<BookName, Book>> = {
       const rate = (c: WrittenCount) => (c.bees ? plain((c.mites / c.bees) * 100, 1) : c.days ? plain(c.mites / (c.share ?? 1) / c.days, 1) : '')
       return {
         yard: yard.name,
-        cells: counts.map(countRowOf),
-        lines: counts.map((c) => ({ ...c, rate: rate(c) })),
-        printed: counts
-          .map((c) => [
-            aDay(c.onDay),
-            `${c.colony}, place ${c.position}`,
-            c.method,
-            `${c.mites} mites ${c.bees === null ? `in ${c.days} days` : `on ${c.bees} ${c.method === 'drone' ? 'cells' : 'bees'}`}`,
-            rate(c),
-            [c.flags.length > 0 ? `not representative: ${c.flags.join(', ')}` : null, c.note].filter(Boolean).join('; '),
-          ])
-          .map(worded(reader)),
+        get cells() {
+          return counts.map(countRowOf)
+        },
+        get lines() {
+          return counts.map((c) => ({ ...c, rate: rate(c) }))
+        },
+        get printed() {
+          return counts
+            .map((c) => [
+              aDay(c.onDay),
+              `${c.colony}, place ${c.position}`,
+              c.method,
+              `${c.mites} mites ${c.bees === null ? `in ${c.days} days` : `on ${c.bees} ${c.method === 'drone' ? 'cells' : 'bees'}`}`,
+              rate(c),
+              [c.flags.length > 0 ? `not representative: ${c.flags.join(', ')}` : null, c.note].filter(Boolean).join('; '),
+            ])
+            .map(worded(reader))
+        },
       }
     },
   },
@@ -200,18 +215,24 @@ export const BOOK: Readonly<Record<BookName, Book>> = {
       const looks = rows.map(({ colony, position, look }) => ({ yard: yard.name, colony, position, look: camel(look) }))
       return {
         yard: yard.name,
-        cells: looks.map(lookRowOf),
-        lines: looks.map(({ colony, position, look }) => ({
-          yard: yard.name,
-          colony,
-          position,
-          onDay: look.onDay,
-          seen: sayLook(look),
-          note: look.note,
-        })),
-        printed: looks
-          .map(({ colony, position, look }) => [aDay(look.onDay), `${colony}, place ${position}`, sayLook(look), look.note ?? ''])
-          .map(worded(reader)),
+        get cells() {
+          return looks.map(lookRowOf)
+        },
+        get lines() {
+          return looks.map(({ colony, position, look }) => ({
+            yard: yard.name,
+            colony,
+            position,
+            onDay: look.onDay,
+            seen: sayLook(look),
+            note: look.note,
+          }))
+        },
+        get printed() {
+          return looks
+            .map(({ colony, position, look }) => [aDay(look.onDay), `${colony}, place ${position}`, sayLook(look), look.note ?? ''])
+            .map(worded(reader))
+        },
       }
     },
   },

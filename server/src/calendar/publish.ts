@@ -4,11 +4,11 @@ import { v7 } from 'uuid'
 import { USUAL_PREFERENCES, yardState, type Preferences, type YardRecord } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
-import { instantIn } from '../clock.ts'
+import { instantIn, todayOf } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { keeperOf } from '../people/accounts.ts'
 import type { Keeping } from '../records/put.ts'
-import { settingsOf } from '../records/settings.ts'
+import { settingsOn } from '../shelf/read.ts'
 import { readYardsWithWeather } from '../yards/read.ts'
 import type { WeatherSource } from '../weather/keep.ts'
 import { entriesOf, markOf, type Entry } from './entries.ts'
@@ -120,7 +120,7 @@ function write(name: string, sent: readonly Sent[], alarmHour: number | null): s
 export async function publish(keep: Keeping, weather: WeatherSource, scope: Scope): Promise<string> {
   const { db, clock } = keep
   const yards = (await readYardsWithWeather(keep, weather, scope, null)) as YardRecord[]
-  const settings = await settingsOf(db, scope.holdingId)
+  const settings = await settingsOn(db, scope.holdingId, todayOf(scope.livesOn, 'UTC', clock))
   const keeper = await keeperOf(keep, scope.keeperId)
   const reads = { ...USUAL_PREFERENCES, ...(keeper.preferences as Partial<Preferences>) }
   const entries = entriesOf(yards.map((yard) => yardState(yard, settings))).map((e) => ({

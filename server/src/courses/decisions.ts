@@ -13,7 +13,7 @@ import { ensureTheirs, type Asking } from '../access/rows.ts'
 import type { Scope } from '../access/scope.ts'
 import type { RowOf } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
-import { checkOpen, findColony, findYard } from '../records/kinds.ts'
+import { checkOpen, checkOwnKeys, findColony, findYard } from '../records/kinds.ts'
 import { nextSeq, writeHistory } from '../records/log.ts'
 import { settingsOf } from '../records/settings.ts'
 import { sameContents } from '../records/contents.ts'
@@ -226,6 +226,7 @@ export async function putDecisionWithin(
     if (await isSame(ask, found, given)) return { status: 200, row: { id, version: 1 } }
     throw Problem.conflict('This decision is kept already and cannot be changed; make a new one.')
   }
+  await checkOwnKeys(ask, 'treatment', [given.treatment])
   if (given.past) checkPast(scope, given, yard.today)
   else checkStart(scope, given.startOn, yard.today)
   const decision = { id, yardId: yard.id, treatment: given.treatment, madeOn: yard.today, startOn: given.startOn, note: given.note, version: 1 }

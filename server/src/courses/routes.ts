@@ -11,8 +11,7 @@ import {
   type GivenDecision,
   type GivenEvent,
 } from '@thistle/core/bodies'
-import { caseSchema } from '@thistle/core/formats'
-import { TREATMENT_KEYS } from '@thistle/core/situation'
+import { caseSchema, treatmentSchema } from '@thistle/core/formats'
 import { refused, told, type Route } from '../api/route.ts'
 import { ensureTheirs } from '../access/rows.ts'
 import { Problem } from '../problems/problem.ts'
@@ -21,10 +20,11 @@ import { placed } from '../records/placed.ts'
 import type { Keeping } from '../records/put.ts'
 import { putDecision, putDecisionWithin } from './decisions.ts'
 import { putEvent } from './events.ts'
+import { keptRoute } from './kept.ts'
 import { strokeAnswer, strokeRoute } from './rounds.ts'
 
 const GROUP = 'Courses'
-const treatment = () => Joi.string().valid(...TREATMENT_KEYS)
+const treatment = treatmentSchema
 const decided = Joi.object({
   id: uuid().required(),
   version: version().required(),
@@ -46,7 +46,7 @@ const course = Joi.object({
   startOn: day().required(),
   latestStart: day().required(),
   facts: Joi.object().unknown(true).required(),
-  situation: caseSchema.required(),
+  situation: caseSchema().required(),
   answer: Joi.object().unknown(true).required(),
 })
 
@@ -103,6 +103,7 @@ export const courseRoutes = (keep: Keeping): Route[] => [
     },
   },
   strokeRoute(keep),
+  keptRoute(keep),
   {
     method: 'get',
     path: '/courses/{id}',

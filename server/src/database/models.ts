@@ -56,6 +56,7 @@ const RECORDS = {
   jars: { ...own(), ...of(RECORD_FIELDS.jars), ...kept() },
   visits: { ...own(), ...of(RECORD_FIELDS.visits), ...kept() },
   trials: { ...own(), ...of(RECORD_FIELDS.trials), ...kept() },
+  lots: { ...own(), ...of(RECORD_FIELDS.lots), ...kept() },
   decisions: { ...own(), yardId: uuid(), treatment: text<TreatmentKey>(), madeOn: day(), startOn: day(), note: maybe(text()), ...kept() },
 } as const satisfies Tables
 

@@ -11,6 +11,7 @@ import {
   type LookRecord,
   type SettingsRecord,
   type YardRecord,
+  type RecordRow,
 } from '@thistle/core/holding'
 import { NO_RULE } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
@@ -46,9 +47,37 @@ type Rows = Record<
   | 'counts'
   | 'countSamples'
   | 'events'
-  | 'trials',
+  | 'trials'
+  | 'lots',
   Row[]
 >
+
+/** What stands on the shelf on the demo's day, as it was counted on its evening before. */
+const LOTS: readonly Partial<RecordRow<'lots'>>[] = [
+  {
+    treatment: 'amitraz-strip',
+    label: 'Strips of amitraz, ten to a pack',
+    batch: 'AM-2604',
+    expires: '2027-06-30',
+    units: 14,
+    packHolds: 10,
+    price: 32,
+    bought: 'the beekeepers’ store in Ossen',
+    kept: 'Cellar, locked box',
+  },
+  {
+    treatment: 'formic-strip-14',
+    label: 'Formic gel strips, two to a pouch',
+    batch: 'FG-118',
+    expires: '2027-03-31',
+    units: 8,
+    packHolds: 2,
+    price: 9,
+    bought: 'the beekeepers’ store in Ossen',
+    kept: 'Shed, high shelf',
+  },
+  { treatment: 'oxalic-vapour', expires: '2029-01-31', units: 250, packHolds: 250, price: 18, kept: 'Cellar, locked box' },
+]
 
 const SETTINGS: Omit<SettingsRecord, 'id'> = {
   version: 1,
@@ -69,27 +98,7 @@ const SETTINGS: Omit<SettingsRecord, 'id'> = {
     'fluvalinate-strip': { ...NO_RULE, authorised: 'no', confirmedOn: '2026-02-14' },
     'flumethrin-strip': { ...NO_RULE, authorised: 'no', confirmedOn: '2026-02-14' },
   },
-  stock: {
-    'amitraz-strip': {
-      units: 14,
-      expires: '2027-06-30',
-      openedOn: null,
-      label: 'Strips of amitraz, ten to a pack',
-      batch: 'AM-2604',
-      bought: 'the beekeepers’ store in Ossen',
-      vet: null,
-    },
-    'formic-strip-14': {
-      units: 8,
-      expires: '2027-03-31',
-      openedOn: null,
-      label: 'Formic gel strips, two to a pouch',
-      batch: 'FG-118',
-      bought: 'the beekeepers’ store in Ossen',
-      vet: null,
-    },
-    'oxalic-vapour': { units: 250, expires: '2029-01-31' },
-  },
+  stock: {},
   ownLimits: {},
   boards: null,
   cup: null,
@@ -160,7 +169,9 @@ function addCourse(rows: Rows, yard: YardRecord, colony: ColonyRecord, course: D
   const latestStart = option.course.find((job) => job.job === 'dose')?.latest ?? course.startOn
   const base = { holdingId: DEMO_HOLDING, treatment: course.treatment, startOn: course.startOn }
   // What stands on the shelf today was bought in summer; of the packs of spring nobody wrote anything down.
-  const pack = course.startOn >= '2026-06-01' ? SETTINGS.stock[course.treatment as keyof typeof SETTINGS.stock] : undefined
+  const lot = course.startOn >= '2026-06-01' ? LOTS.find((l) => l.treatment === course.treatment) : undefined
+  const { label = null, batch = null, expires = null, bought = null, units = null } = lot ?? {}
+  const pack = lot && { units, expires, openedOn: null, label, batch, bought, vet: null }
   const facts = { ...courseFacts(situation, whole.judgement, course.treatment), ...(pack ? { pack } : {}) }
   rows.decisions.push({ id: decisionId, ...base, yardId: yard.id, madeOn: course.startOn, note: null, version: 1 })
   rows.courses.push({ id, ...base, decisionId, colonyId: colony.id, latestStart, facts, situation, answer: whole })
@@ -296,6 +307,7 @@ export function demoRows(): Rows {
     countSamples: [],
     events: [],
     trials: [],
+    lots: LOTS.map((lot) => ({ id: demoId(`lot ${lot.treatment}`), holdingId: DEMO_HOLDING, countedOn: DEMO_DAY, ...lot, version: 1 })),
   }
   YARDS.forEach((yard, place) => addYard(rows, yard, place))
   for (const { yard, blocks, ...trial } of TRIALS) {
@@ -309,7 +321,7 @@ const KIND_OF: Readonly<Record<string, string>> = { ...KIND_NAMES, decisions: 'd
 
 /** The day on which a row of the demo was written: its own, or that on which the book was begun. */
 const savedOn = (row: Row): Day =>
-  String(row.happenedOn ?? row.madeOn ?? row.endedOn ?? row.onDay ?? row.laidOn ?? row.fromDay ?? row.since ?? '2026-03-01')
+  String(row.happenedOn ?? row.madeOn ?? row.endedOn ?? row.onDay ?? row.countedOn ?? row.laidOn ?? row.fromDay ?? row.since ?? '2026-03-01')
 
 async function write(db: Database, transaction: Transaction): Promise<void> {
   const keeperId = DEMO_KEEPER

@@ -10,6 +10,7 @@ DELETE FROM photos WHERE holding_id = :id;
 DELETE FROM boards WHERE holding_id = :id;
 DELETE FROM visits WHERE holding_id = :id;
 DELETE FROM trials WHERE holding_id = :id;
+DELETE FROM lots WHERE holding_id = :id;
 DELETE FROM reader_links WHERE holding_id = :id;
 DELETE FROM jars WHERE holding_id = :id;
 DELETE FROM courses WHERE holding_id = :id;

@@ -16,6 +16,7 @@ import { restoreHolding } from '../archive/restore.ts'
 import { oneAtATime } from '../archive/heavy.ts'
 import { deleteHolding } from './leaving.ts'
 import { settingsOf } from '../records/settings.ts'
+import { readShelf } from '../shelf/read.ts'
 
 const GROUP = 'Holding'
 const HIDDEN = new Set(['holdingId', 'createdAt', 'updatedAt', 'deletedAt'])
@@ -38,6 +39,12 @@ const me = Joi.object({
     livesTo: maybe(day()).required(),
   }).required(),
   settings: settingsShape.required(),
+  lots: Joi.array()
+    .items(RECORD_BODIES.lots.keys({ id: uuid().required(), version: version().required() }))
+    .required(),
+  doses: Joi.array()
+    .items(Joi.object({ id: uuid().required(), treatment: Joi.string().required(), on: day().required(), amount: Joi.number().required() }))
+    .required(),
 })
 
 const ZIP = 'application/zip'
@@ -73,10 +80,10 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
       path: '/holding',
       access: 'read',
       group: GROUP,
-      summary: 'Who you are, the holding in view, its settings',
+      summary: 'Who you are, the holding in view, its settings and its shelf',
       answers: { 200: told(me, 'You and your holding.') },
       handle: async ({ scope }) => {
-        const settings = await settingsOf(db, scope.holdingId)
+        const [settings, shelf] = await Promise.all([settingsOf(db, scope.holdingId), readShelf(db, scope.holdingId)])
         const shown = Object.fromEntries(Object.entries(settings).filter(([field]) => !HIDDEN.has(field)))
         const keeper = await keeperOf(keep, scope.keeperId)
         return {
@@ -98,6 +105,7 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
               livesTo: scope.demo ? DEMO_LAST_DAY : null,
             },
             settings: shown,
+            ...shelf,
           },
         }
       },

@@ -8,7 +8,7 @@ import { dayIn, hourIn } from '../clock.ts'
 import type { Mailer } from '../mail/mailer.ts'
 import { keeperOf } from '../people/accounts.ts'
 import type { Keeping } from '../records/put.ts'
-import { settingsOf } from '../records/settings.ts'
+import { settingsOn } from '../shelf/read.ts'
 import type { WeatherSource } from '../weather/keep.ts'
 import { readYardsWithWeather } from '../yards/read.ts'
 import { sayAs } from '@thistle/core/words'
@@ -64,7 +64,7 @@ async function claim({ db, clock }: Keeping, { keeperId, holdingId }: Wanting, d
 /** The letter as it would stand now; null where nothing asks. */
 export async function letterOf(parts: Pick<Letters, 'db' | 'clock' | 'weather' | 'publicUrl'>, scope: Scope, today: Day): Promise<DayLetter | null> {
   const yards = (await readYardsWithWeather(parts, parts.weather, scope, null)) as YardRecord[]
-  const settings = await settingsOf(parts.db, scope.holdingId)
+  const settings = await settingsOn(parts.db, scope.holdingId, today)
   const states = yards.map((yard) => yardState(yard, settings))
   // The day of the letter is that of its yards, wherever the holding's first one lies.
   const letter = dayLetter(scope.holdingName, states, settings, states[0]?.yard.today ?? today, `${parts.publicUrl()}/today`)

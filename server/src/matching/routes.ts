@@ -1,16 +1,16 @@
 import Joi from 'joi'
 import { day, maybe, uuid } from '@thistle/core/bodies'
 import { answer } from '@thistle/core/course'
-import { caseSchema, parseCase } from '@thistle/core/formats'
+import { byTreatment, caseSchema, parseCase, treatmentSchema } from '@thistle/core/formats'
 import { situationOf, type YardRecord } from '@thistle/core/holding'
 import { fitsOn, judged, LEVELS } from '@thistle/core/match'
-import { TREATMENT_KEYS } from '@thistle/core/situation'
 import { worded } from '@thistle/core/words'
 import type { Scope } from '../access/scope.ts'
 import { told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
 import type { Keeping } from '../records/put.ts'
-import { settingsOf } from '../records/settings.ts'
+import { todayOf } from '../clock.ts'
+import { settingsOn } from '../shelf/read.ts'
 import { readYards } from '../yards/read.ts'
 
 const finding = Joi.object({
@@ -40,9 +40,7 @@ const answered = Joi.object({
   }).unknown(true),
   options: Joi.array().items(
     Joi.object({
-      treatment: Joi.string()
-        .valid(...TREATMENT_KEYS)
-        .required(),
+      treatment: treatmentSchema().required(),
       verdict: Joi.string()
         .valid(...LEVELS)
         .required(),
@@ -106,7 +104,7 @@ const ofColony = Joi.object({
   colonyId: uuid().required(),
   level: Joi.string().valid('unknown', 'under', 'watch', 'treat', 'urgent').required(),
   estimate: maybe(Joi.number()).required(),
-  fits: Joi.object(Object.fromEntries(TREATMENT_KEYS.map((key) => [key, level()]))).required(),
+  fits: byTreatment(level()).required(),
 })
 
 /** Between two yards others are answered: a thousand colonies take most of a second. */
@@ -114,7 +112,7 @@ const breathe = (): Promise<void> => new Promise((resolve) => setImmediate(resol
 
 async function verdictsOf(keep: Keeping, scope: Scope): Promise<unknown[]> {
   const { db, clock } = keep
-  const settings = await settingsOf(db, scope.holdingId)
+  const settings = await settingsOn(db, scope.holdingId, todayOf(scope.livesOn, 'UTC', clock))
   const yards = (await readYards(db, scope, clock, null)) as YardRecord[]
   const found: unknown[] = []
   for (const yard of yards) {
@@ -149,7 +147,7 @@ export const matchingRoutes = (keep: Keeping): Route[] => [
     access: 'read',
     group: 'Matching',
     summary: 'A case file in, the answer out; nothing is kept',
-    body: caseSchema,
+    body: caseSchema(),
     checksBody: true,
     answers: { 200: told(answered, 'The judgement, and every option through every gate.') },
     handle: ({ body }) => {

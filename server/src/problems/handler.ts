@@ -23,16 +23,21 @@ function fromParser(fault: { type?: string; status?: number }): Problem | null {
   return null
 }
 
+/** What was thrown as a problem; `unforeseen` where nobody knows what it is. */
+export function problemOf(fault: unknown): { readonly problem: Problem; readonly unforeseen: boolean } {
+  if (fault instanceof Problem) return { problem: fault, unforeseen: false }
+  if (isGone(fault)) return { problem: Problem.unavailable(), unforeseen: false }
+  const found = fault instanceof BaseError ? fromDatabase(fault as DatabaseError) : fromParser(fault as { type?: string; status?: number })
+  return {
+    problem: found ?? new Problem(500, 'fault', 'Something went wrong on our side. Nothing was saved; try again.'),
+    unforeseen: found === null,
+  }
+}
+
 /** Turns whatever was thrown into a problem document; what nobody foresaw is logged whole and told in one sentence. */
 export const problemHandler: ErrorRequestHandler = (fault: unknown, req, res, _next) => {
-  let problem: Problem
-  if (fault instanceof Problem) problem = fault
-  else if (isGone(fault)) problem = Problem.unavailable()
-  else {
-    const found = fault instanceof BaseError ? fromDatabase(fault as DatabaseError) : fromParser(fault as { type?: string; status?: number })
-    problem = found ?? new Problem(500, 'fault', 'Something went wrong on our side. Nothing was saved; try again.')
-    if (!found) req.log?.error({ err: fault }, 'unforeseen fault')
-  }
+  const { problem, unforeseen } = problemOf(fault)
+  if (unforeseen) req.log?.error({ err: fault }, 'unforeseen fault')
   if (res.headersSent) {
     res.destroy()
     return

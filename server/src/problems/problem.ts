@@ -17,6 +17,8 @@ export class Problem extends Error {
 
   static notSignedIn = () =>
     new Problem(401, 'not-signed-in', 'You are not signed in, or the session has ended. Sign in and go on; what you typed is still here.')
+  static signedOutElsewhere = () =>
+    new Problem(401, 'signed-out-elsewhere', 'This device was signed out from another one. What it had kept of the holding is gone from it.')
   static notFound = () => new Problem(404, 'not-found', 'There is no such thing in your holding.')
   static forbidden = () => new Problem(403, 'forbidden', 'Your role here lets you read, not write. Ask the owner.')
   static ownersOnly = () => new Problem(403, 'owners-only', 'Only an owner of the holding may do this. Ask one of them.')

@@ -3,7 +3,9 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import { RECORD_BODIES, type RecordWord } from '@thistle/core/bodies'
 import { countFaults, type CountEntry } from '@thistle/core/count'
 import { KIND_NAMES, type RecordRow } from '@thistle/core/holding'
+import { isOwnKey, type OwnSheet } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
+import { aDay } from '@thistle/core/words'
 import type { Scope } from '../access/scope.ts'
 import { coveredColonies } from '../access/rows.ts'
 import { coversYard } from '../access/scope.ts'
@@ -11,6 +13,7 @@ import type { Clock } from '../clock.ts'
 import { todayOf } from '../clock.ts'
 import type { Database, RecordTable } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
+import { settingsOf } from './settings.ts'
 
 /** What a check may ask. */
 export interface Checking {
@@ -267,6 +270,16 @@ const visit: Kind = {
   },
 }
 
+/** Refuses a treatment of the keeper's own that has no sheet. */
+export async function checkOwnKeys({ db, scope, transaction }: Checking, path: string, keys: readonly string[]): Promise<void> {
+  const own = keys.filter(isOwnKey)
+  if (own.length === 0) return
+  const { own: sheets } = await settingsOf(db, scope.holdingId, transaction)
+  const known = new Set(sheets.map((s) => s.key))
+  if (own.some((key) => !known.has(key)))
+    throw Problem.invalid([{ path, sentence: 'There is no such sheet among the treatments of your own: make it in Rules first.' }])
+}
+
 /** A trial is of colonies that stand in its yard, in arms that it has, at least one treated and two colonies in each. */
 const trial: Kind = {
   name: KIND_NAMES.trials,
@@ -280,6 +293,12 @@ const trial: Kind = {
     checkAhead('startOn', startOn, today)
     if (endedOn !== null && endedOn > today) throw Problem.invalid([{ path: 'endedOn', sentence: `That day is to come: today is ${today}.` }])
     if (endedOn !== null && known?.endedOn !== endedOn) checkOpen(ask.scope, 'endedOn', endedOn)
+    const armsBefore = new Set((known?.arms ?? []) as string[])
+    await checkOwnKeys(
+      ask,
+      'arms',
+      arms.filter((arm) => !armsBefore.has(arm)),
+    )
     const sizes = arms.map((_, arm) => drawn.filter((d) => d.arm === arm).length)
     if (drawn.some((d) => d.arm >= arms.length)) throw Problem.invalid([{ path: 'drawn', sentence: 'There is no such arm.' }])
     const alone = sizes.findIndex((n) => n < 2)
@@ -293,17 +312,80 @@ const trial: Kind = {
   },
 }
 
+/** What is on the shelf was counted and opened on days that are over, and something mixed was made from a lot of the holding. */
+const lot: Kind = {
+  name: KIND_NAMES.lots,
+  table: 'lots',
+  body: RECORD_BODIES.lots,
+  days: [],
+  check: async (ask, body, lotId) => {
+    const today = ask.scope.livesOn ?? addDays(todayOf(null, 'UTC', ask.clock), 1)
+    await checkOwnKeys(ask, 'treatment', [String(body.treatment)])
+    const { openedOn, expires, countedOn, goneOn, madeFrom } = body as unknown as RecordRow<'lots'>
+    const odd = (path: string, sentence: string) => Problem.invalid([{ path, sentence }])
+    for (const [path, on] of [
+      ['openedOn', openedOn],
+      ['countedOn', countedOn],
+      ['goneOn', goneOn],
+    ] as const)
+      if (on !== null && on > today) throw odd(path, `This day is still to come: today is ${todayOf(ask.scope.livesOn, 'UTC', ask.clock)}.`)
+    if (openedOn !== null && expires !== null && openedOn > expires)
+      throw odd(
+        'openedOn',
+        `It was good until ${aDay(expires)} and opened after that: see both days. What has expired is not used, and goes where the label says.`,
+      )
+    if (madeFrom === null) return
+    if (madeFrom === lotId) throw odd('madeFrom', 'It cannot be made from itself.')
+    const from = await ask.db
+      .model('lots')
+      .findOne({ where: { id: madeFrom, holdingId: ask.scope.holdingId }, transaction: ask.transaction, raw: true })
+    if (!from) throw Problem.notFound()
+  },
+}
+
+/** Where treatments are named that a keeper may have made a sheet of. */
+const IN_USE = `
+  SELECT key FROM unnest(ARRAY[:keys]) AS key
+   WHERE EXISTS (SELECT 1 FROM courses WHERE holding_id = :holdingId AND treatment = key)
+      OR EXISTS (SELECT 1 FROM lots WHERE holding_id = :holdingId AND treatment = key AND deleted_at IS NULL)
+      OR EXISTS (SELECT 1 FROM trials WHERE holding_id = :holdingId AND arms::text LIKE '%' || key || '%' AND deleted_at IS NULL)`
+/** A sheet that the books name stays in them; a label is not read tomorrow. */
+async function checkOwnSheets({ db, scope, transaction }: Checking, body: Body, found: Body | null, today: Day): Promise<void> {
+  const [sheets, before] = [body.own, found?.own ?? []] as readonly (readonly OwnSheet[])[]
+  // East of the clock that is read here a new day has begun already.
+  const latest = scope.livesOn ?? addDays(today, 1)
+  const late = sheets?.findIndex((s) => s.readOn > latest) ?? -1
+  if (late >= 0) throw Problem.invalid([{ path: `own[${late}].readOn`, sentence: `This day is still to come: today is ${today}.` }])
+  const keys = (before ?? []).filter((s) => !sheets?.some((x) => x.key === s.key)).map((s) => s.key)
+  if (keys.length === 0) return
+  const [used] = await db.sequelize.query<{ key: string }>(IN_USE, {
+    replacements: { keys, holdingId: scope.holdingId },
+    type: QueryTypes.SELECT,
+    transaction,
+  })
+  const name = before?.find((s) => s.key === used?.key)?.name
+  if (name !== undefined)
+    throw Problem.invalid([
+      {
+        path: 'own',
+        sentence: `${name} is in your books, on the shelf or in a trial: its sheet stays. Say that it is not offered any more instead.`,
+      },
+    ])
+}
+
 const settings: Kind = {
   name: KIND_NAMES.settings,
   table: 'settings',
   body: RECORD_BODIES.settings,
   days: [],
-  check: async ({ scope, clock }, body, settingsId) => {
+  check: async (ask, body, settingsId, found) => {
+    const { scope, clock } = ask
     if (settingsId !== scope.holdingId) throw Problem.notFound()
     if (scope.role !== 'owner') throw Problem.forbidden()
     const today = todayOf(scope.livesOn, 'UTC', clock)
     if (typeof body.closedThrough === 'string' && body.closedThrough >= today)
       throw Problem.invalid([{ path: 'closedThrough', sentence: `Books are closed for days that are over: today is ${today}.` }])
+    await checkOwnSheets(ask, body, found, today)
   },
 }
 
@@ -318,5 +400,6 @@ export const KINDS: Readonly<Record<RecordWord, Kind>> = {
   jars: jar,
   visits: visit,
   trials: trial,
+  lots: lot,
   settings,
 }

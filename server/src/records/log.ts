@@ -11,6 +11,13 @@ export interface Writer {
 /** The first number a transaction took: what was changed together is undone together. */
 const batches = new WeakMap<Transaction, number>()
 
+/** Transactions whose rows stand each for itself: they are kept together and undone one by one. */
+const apart = new WeakSet<Transaction>()
+export const undoneApart = (transaction: Transaction): Transaction => {
+  apart.add(transaction)
+  return transaction
+}
+
 /** The number by which everything of this transaction is undone; null where it has changed nothing. */
 export const strokeOf = (transaction: Transaction): number | null => batches.get(transaction) ?? null
 
@@ -29,7 +36,7 @@ export async function nextSeqs(db: Database, holdingId: string, many: number, tr
   })
   if (!row) throw new Error('a holding without a row')
   const first = row.seq - many + 1
-  if (!batches.has(transaction)) batches.set(transaction, first)
+  if (!batches.has(transaction) && !apart.has(transaction)) batches.set(transaction, first)
   return first
 }
 

@@ -7,7 +7,7 @@ import { rowOf } from './shapes.ts'
 
 const GROUP = 'Records'
 /** Kinds whose rows can be taken away: a yard or the settings stay. */
-const TAKEN_AWAY = new Set(['colony', 'placement', 'look', 'count', 'board', 'jar', 'visit', 'trial'])
+const TAKEN_AWAY = new Set(['colony', 'placement', 'look', 'count', 'board', 'jar', 'visit', 'trial', 'lot'])
 
 const putOf = (keep: Keeping, word: RecordWord, kind: Kind): Route => ({
   method: 'put',

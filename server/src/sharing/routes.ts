@@ -220,7 +220,7 @@ export function sharingRoutes(keep: Keeping, publicUrl: () => string): Route[] {
         const settings = await settingsOf(db, row.holdingId)
         const lines: unknown[] = []
         for (const yard of await yardsOf(keep, row, yardId))
-          for (const record of (await readRows(db, row, clock, yard.id, null, `${year}-01-01`)).map(present) as YardRecord[])
+          for (const record of (await readRows(db, row, clock, yard.id, null, { since: `${year}-01-01` })).map(present) as YardRecord[])
             for (const round of reviewedRounds([yardState(record, settings as never)], `${year}-01-01`))
               if (yearOf(round.from) === year) {
                 const { treatment, courses, ...rest } = round

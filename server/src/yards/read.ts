@@ -44,13 +44,13 @@ standing AS (
     CASE WHEN $3 THEN c.parents ELSE ARRAY(SELECT x FROM unnest(c.parents) x WHERE yard_of_colony(x) = ANY($4::uuid[])) END AS parents, p.id AS placement_id, p.version AS placement_version, p.position, p.from_day, p.yard_id,
     p.created_at AS placed_at
     FROM placements p JOIN colonies c ON c.id = p.colony_id AND ($10 OR c.retired_on IS NULL) AND c.deleted_at IS NULL
-   WHERE p.yard_id IN (SELECT id FROM yard) AND p.deleted_at IS NULL
+   WHERE p.yard_id IN (SELECT id FROM yard) AND p.deleted_at IS NULL AND ($11::uuid IS NULL OR c.id = $11::uuid)
      AND (p.to_day IS NULL OR (c.retired_on IS NOT NULL AND NOT EXISTS (SELECT 1 FROM placements x WHERE x.colony_id = c.id AND x.deleted_at IS NULL AND x.from_day > p.from_day)))),
 course AS (
   SELECT c.* FROM courses c JOIN standing s ON s.id = c.colony_id
    WHERE c.start_on >= $8::date
       OR c.id = (SELECT x.id FROM courses x WHERE x.colony_id = c.colony_id ORDER BY x.start_on DESC, x.id LIMIT 1)
-      OR (c.treatment = ANY($9::text[])
+      OR ((c.treatment = ANY($9::text[]) OR c.treatment LIKE 'own-%')
           AND EXISTS (SELECT 1 FROM events e WHERE e.course_id = c.id AND e.kind IN ('done', 'part') AND e.job = 'dose')
           AND NOT EXISTS (SELECT 1 FROM events e WHERE e.course_id = c.id
                 AND ((e.kind = 'done' AND e.job = 'remove') OR e.kind IN ('died', 'merged', 'sold'))
@@ -171,15 +171,24 @@ function weatherOf({ today, ownDays, kept }: YardRow): WeatherDay[] {
   return [...told, ...mine].filter((d) => d.date >= from && d.date <= to).toSorted((a, b) => (a.date < b.date ? -1 : 1))
 }
 
-/** The yards of a scope (or one of them), counts and courses of so long ago or since a day, with what is kept of their weather; `gone`: with the colonies that are out of their row. */
+/** What else is read, or what alone. */
+interface ReadAlso {
+  /** Counts and courses since a day, where that is longer ago than is read without being asked for. */
+  readonly since?: Day | null
+  /** With the colonies that are out of their row. */
+  readonly gone?: boolean
+  /** One colony alone. */
+  readonly colonyId?: string | null
+}
+
+/** The yards of a scope (or one of them), counts and courses of so long ago or since a day, with what is kept of their weather. */
 export async function readRows(
   db: Database,
   scope: Pick<Scope, 'holdingId' | 'yards' | 'livesOn' | 'demo'>,
   clock: Clock,
   yardId: string | null,
   transaction: Transaction | null = null,
-  since: Day | null = null,
-  gone = false,
+  { since = null, gone = false, colonyId = null }: ReadAlso = {},
 ): Promise<YardRow[]> {
   const around = todayOf(scope.livesOn, 'UTC', clock)
   const bind = [
@@ -193,6 +202,7 @@ export async function readRows(
     earlierOf(since ?? around, addDays(around, -REMEMBERED.courses)),
     COMES_OUT,
     gone,
+    colonyId,
   ]
   // Within other work on the connection that it has: one that waits for a second while it holds the first can stop everybody.
   const [lists] = transaction
@@ -254,11 +264,10 @@ export async function readLine(
   )
   if (!placed) return null
   const [[row], looks] = await Promise.all([
-    readRows(db, scope, clock, placed.yardId, null, since, true),
+    readRows(db, scope, clock, placed.yardId, null, { since, gone: true, colonyId }),
     db.reads.read<unknown>('line looks', LOOKS, [colonyId, scope.holdingId, since]),
   ])
-  const colonies = (row?.colonies ?? []).filter((c) => (c as { id: string }).id === colonyId)
-  return row && colonies.length > 0 ? { yard: present({ ...row, colonies }), looks } : null
+  return row && row.colonies.length > 0 ? { yard: present(row), looks } : null
 }
 
 /** The same, after the service was asked for what is missing or too old. */
@@ -270,9 +279,9 @@ export async function readYardsWithWeather(
   since: Day | null = null,
 ): Promise<unknown[]> {
   const { db, clock } = keep
-  const rows = await readRows(db, scope, clock, yardId, null, since)
+  const rows = await readRows(db, scope, clock, yardId, null, { since })
   const stale = rows.map((row) => ({ ...row, yardId: row.id })).filter((need) => isStale(need, clock()))
   if (stale.length === 0) return rows.map(present)
   await fetchWeather(db, clock, source, stale)
-  return (await readRows(db, scope, clock, yardId, null, since)).map(present)
+  return (await readRows(db, scope, clock, yardId, null, { since })).map(present)
 }

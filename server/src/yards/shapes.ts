@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { day, instant, maybe, packNote, RECORD_BODIES, spots, uuid, version, whyNote } from '@thistle/core/bodies'
 import { EVENT_KINDS } from '@thistle/core/course'
-import { TREATMENT_KEYS } from '@thistle/core/situation'
+import { treatmentSchema } from '@thistle/core/formats'
 
 const kept = { id: uuid().required(), version: version().required() }
 const without = (schema: Joi.ObjectSchema, ...fields: string[]): Joi.ObjectSchema =>
@@ -28,9 +28,7 @@ const event = Joi.object({
 const course = Joi.object({
   id: uuid().required(),
   decisionId: uuid().required(),
-  treatment: Joi.string()
-    .valid(...TREATMENT_KEYS)
-    .required(),
+  treatment: treatmentSchema().required(),
   startOn: day().required(),
   latestStart: day().required(),
   facts: Joi.object().unknown(true).required(),

@@ -78,7 +78,8 @@ const byWord = (typed: string, option: { label?: string } | undefined) => (optio
 <template>
   <span ref="root" class="pickone" @keydown.capture="onKey">
     <ASelect
-      :id="id"
+    :id="id"
+      not-found-content="Nothing is called that."
       class="select"
       :value="value ?? (unknown === false ? undefined : NOTHING)"
       :options="options"

@@ -3,11 +3,10 @@
 import ASelect from 'ant-design-vue/es/select'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { TREATMENTS } from '@thistle/core/treatments'
 import { listId, useCombobox, wordId } from '../fields/combobox.ts'
 import { useHolding } from '../stores/holding.ts'
 import OverPage from './OverPage.vue'
-import { ASIDE, BOOK, COUNTING, PLACES, ROUNDS } from './places.ts'
+import { ASIDE, BOOK, COUNTING, PLACES, ROUNDS, SHELF } from './places.ts'
 
 const emit = defineEmits<{ close: [] }>()
 const holding = useHolding()
@@ -38,10 +37,11 @@ const all = computed<Target[]>(() => [
     }),
   ),
   ...holding.states.map((y) => ({ path: `/match/yard/${y.yard.id}`, name: `Match ${y.yard.name}`, says: 'the whole yard, and a plan for it' })),
+  ...SHELF.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...ROUNDS.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...COUNTING.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...BOOK.map((p) => ({ path: p.path, name: p.name, says: p.says })),
-  ...TREATMENTS.map((t) => ({ path: `/rules/${t.key}`, name: t.name, says: 'its sheet' })),
+  ...holding.treatments.map((t) => ({ path: `/rules/${t.key}`, name: t.name, says: 'its sheet' })),
   ...ASIDE.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   { path: '/reference', name: 'The API', says: 'for programs' },
 ])

@@ -72,20 +72,26 @@ function pickYard(id: string): void {
 .find:hover { color: var(--band-ink); border-color: var(--band-soft); }
 .band :focus-visible { outline-color: var(--band-mark); }
 /* By the room there is: an open pane takes some of it. */
+@container band (max-width: 1320px) {
+  .inner { gap: 14px; }
+  .right { gap: 10px; }
+  .place { padding-left: 10px; padding-right: 10px; }
+}
 @container band (max-width: 1100px) {
   .name { display: none; }
   .inner { gap: 12px; }
   .right { gap: 10px; }
-  .place { padding-left: 8px; padding-right: 8px; }
+  .place { padding-left: 6px; padding-right: 6px; }
 }
 @container band (max-width: 960px) {
-  .place { padding-inline: 9px; font-size: 15px; }
+  .place { padding-inline: 6px; font-size: 15px; }
   .right :deep(.word) { display: none; }
   .inner { padding-inline: 14px; gap: 8px; }
 }
 @container band (max-width: 860px) {
   .find, .date { display: none; }
-  .place { padding-inline: 7px; }
+  .place { padding-inline: 4px; }
+  .places { gap: 0; }
 }
 @media screen and (max-width: 720px) {
   .places, .find { display: none; }

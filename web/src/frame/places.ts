@@ -16,6 +16,7 @@ export const PLACES: readonly Place[] = [
   { path: '/match', name: 'Match', inYard: true, letter: 'm', says: 'what fits, and why' },
   { path: '/rounds', name: 'Rounds', inYard: true, letter: 'o', says: 'visits drawn together, their sheets, the season' },
   { path: '/book', name: 'Book', inYard: false, letter: 'b', says: 'the register of treatments, and what worked here' },
+  { path: '/shelf', name: 'Shelf', inYard: false, letter: 's', says: 'what is there, what is missing, mixing, gear, safety, tags' },
   { path: '/rules', name: 'Rules', inYard: false, letter: 'r', says: 'your list, school, kit and dates' },
 ]
 /** Ways into counting besides the hive itself. */
@@ -40,9 +41,17 @@ export const BOOK: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
   { path: '/book/winter', name: 'Over the winter', says: 'who came through, by what each had in autumn' },
   { path: '/book/year', name: 'The year looked back on', says: 'counted, done, worked, slipped, lost' },
 ]
+/** Other pages of the shelf. */
+export const SHELF: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
+  { path: '/shelf/bench', name: 'The mixing bench', says: 'dribble, dilution, charges, portions, soapy water' },
+  { path: '/shelf/gear', name: 'Gear', says: 'your kit, its cartridges, what is lacking' },
+  { path: '/shelf/safety', name: 'Safety cards', says: 'hazards, gear, first aid, spills, by active' },
+  { path: '/shelf/tags', name: 'Tags', says: 'a code for each hive, to print and to scan' },
+]
 /** What belongs to the keeper and the holding rather than to the work. */
 export const ASIDE: readonly Place[] = [
   { path: '/changes', name: 'Last changes', inYard: false, letter: 'l', says: 'who changed what, and undo' },
   { path: '/people', name: 'People', inYard: false, letter: 'p', says: 'who else is in the holding' },
+  { path: '/phone', name: 'On this device', inYard: false, letter: 'd', says: 'what waits to be sent, and working without the network' },
   { path: '/you', name: 'You', inYard: false, letter: 'u', says: 'units, light, password, leaving' },
 ]

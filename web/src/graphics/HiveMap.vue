@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The hive from above, a box a row: the frames as lines, the strips between them, so that all are found again. */
+/** The hive from above, a box a row, and from the side: the frames as lines, what hangs between them or lies on them, so that all is found again. */
 import { computed, ref } from 'vue'
 import type { Spot } from '@thistle/core/holding'
 import { useGestures } from '../parts/gestures.ts'
@@ -12,8 +12,10 @@ const props = withDefaults(
     fixed?: boolean
     /** What hangs there, for the ear. */
     unit?: string
+    /** Between the frames, or on the bars of a box. */
+    put?: 'between' | 'on-top' | 'wall'
   }>(),
-  { frames: 10, fixed: false, unit: 'strip' },
+  { frames: 10, fixed: false, unit: 'strip', put: 'between' },
 )
 const spots = defineModel<readonly Spot[]>({ required: true })
 const GAP = 26
@@ -59,14 +61,23 @@ useGestures(
   { drag: { filterTaps: true, pointer: { keys: false } } },
 )
 const nameOf = (box: number, after: number): string => {
+  if (props.put === 'on-top') return `on the bars${props.boxes > 1 ? ` of box ${box} from the floor` : ''}, over frames ${Math.max(1, after)} and ${Math.min(props.frames, after + 1)}`
   const where = after === 0 ? 'left of frame 1' : after === props.frames ? `right of frame ${props.frames}` : `between frames ${after} and ${after + 1}`
   return props.boxes > 1 ? `box ${box} from the floor, ${where}` : where
 }
+/** From the side: the boxes as they stand, so many units wide and high. */
+const SIDE = { gap: 8, box: 30 } as const
+const side = computed(() => ({
+  width: SIDE.gap * (props.frames + 1),
+  height: SIDE.box * props.boxes + 8,
+  boxes: Array.from({ length: props.boxes }, (_, i) => ({ y: 6 + i * SIDE.box })),
+  spots: spots.value.map((s) => ({ x: SIDE.gap * s.after + SIDE.gap / 2, y: 6 + (props.boxes - s.box) * SIDE.box })),
+}))
 const words = computed(() => (spots.value.length === 0 ? 'none marked' : spots.value.map((s) => nameOf(s.box, s.after)).join('; ')))
 </script>
 
 <template>
-  <div ref="map" class="map" data-part="hive-map">
+  <div ref="map" class="map" :class="put" data-part="hive-map">
     <div v-for="row in rows" :key="row.box" class="box">
       <span v-if="boxes > 1" class="soft small no">{{ row.box === boxes ? 'top' : row.box === 1 ? 'floor' : row.box }}</span>
       <div class="frames" :style="{ height: `${HEIGHT}px`, width: `${GAP * (frames + 1)}px` }" :role="fixed ? 'img' : 'group'" :aria-label="fixed ? `Seen from above: ${words}` : 'Seen from above, frame 1 on the left'">
@@ -90,6 +101,19 @@ const words = computed(() => (spots.value.length === 0 ? 'none marked' : spots.v
         </button>
       </div>
     </div>
+    <figure v-if="spots.length > 0" class="side" aria-hidden="true">
+      <svg :viewBox="`-2 0 ${side.width + 4} ${side.height}`" :width="(side.width + 4) * 2" :height="side.height * 2">
+        <g v-for="b in side.boxes" :key="b.y">
+          <rect x="0" :y="b.y" :width="side.width" :height="SIDE.box - 2" rx="1.5" class="wood" />
+          <line v-for="f in frames" :key="f" :x1="SIDE.gap * f" :x2="SIDE.gap * f" :y1="b.y + 3" :y2="b.y + SIDE.box - 5" class="comb" />
+        </g>
+        <template v-for="(s, i) in side.spots" :key="i">
+          <rect v-if="put === 'on-top'" :x="s.x - 9" :y="s.y - 3.5" width="18" height="4" rx="1.5" class="put" />
+          <rect v-else :x="s.x - 1.6" :y="s.y + 2" width="3.2" :height="SIDE.box - 10" rx="1.4" class="put" />
+        </template>
+      </svg>
+      <figcaption class="soft small">from the side</figcaption>
+    </figure>
     <p class="soft small">{{ words }}</p>
   </div>
 </template>
@@ -110,5 +134,10 @@ const words = computed(() => (spots.value.length === 0 ? 'none marked' : spots.v
   .frame { background: GrayText; }
   .strip { background: Highlight; outline: 1px solid CanvasText; }
 }
+.side { display: grid; justify-items: start; margin: 2px 0; }
+.wood { fill: var(--sheet); stroke: var(--line); stroke-width: 1; }
+.comb { stroke: var(--bar-usual); stroke-width: 1.4; }
+.put { fill: var(--thistle); }
+.on-top .strip { top: 50%; bottom: auto; height: 14px; width: 40px; margin: -7px 0 0 -20px; z-index: 1; pointer-events: none; }
 .strip { position: absolute; top: 8px; bottom: 8px; left: 50%; width: 7px; margin-left: -3.5px; border-radius: 3px; background: var(--thistle); }
 </style>

@@ -16,3 +16,6 @@ export const sayWindow = (earliest: Day, latest: Day): string => coreWindow(earl
 /** The day of a moment by the device's own clock. */
 export const localDay = (moment: Date): Day =>
   `${moment.getFullYear()}-${String(moment.getMonth() + 1).padStart(2, '0')}-${String(moment.getDate()).padStart(2, '0')}`
+/** The day of a moment by the clock of a place. */
+export const dayIn = (moment: Date, timeZone: string): Day =>
+  new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(moment)

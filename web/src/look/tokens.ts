@@ -17,6 +17,9 @@ const LIGHT = {
   'thistle-pale': '#FAF6FB',
   'thistle-band': '#E3D2EA',
   'on-fill': '#FFFFFF',
+  /** What is printed and stuck on bottles and hives: black on white in any light. */
+  'label-paper': '#FFFFFF',
+  'label-ink': '#1C1622',
   lichen: '#44624C',
   'lichen-deep': '#365040',
   'lichen-mid': '#92AD97',
@@ -70,6 +73,8 @@ const DARK: Palette = {
   'thistle-pale': '#291F31',
   'thistle-band': '#4C3659',
   'on-fill': '#1B1521',
+  'label-paper': '#FFFFFF',
+  'label-ink': '#1C1622',
   lichen: '#9CC4A5',
   'lichen-deep': '#B6D8BD',
   'lichen-mid': '#5C7A63',

@@ -26,10 +26,7 @@ const beside = (kept: readonly CountRecord[]): string =>
 
 async function takeBack(count: CountRecord | undefined): Promise<void> {
   if (!count) return
-  const done = await save(async () => {
-    await holding.persist('DELETE', `/counts/${count.id}?version=${count.version}`)
-    await holding.refresh(yardId.value)
-  })
+  const done = await save(() => holding.takeAway('counts', count.id, count.version, yardId.value))
   if (done) gone.value = count
 }
 async function putBack(): Promise<void> {

@@ -10,7 +10,7 @@ import { computed, toRefs } from 'vue'
 import { courseState, USUAL_WORK, type ColonyState, type CourseState, type Spot, type YardRecord } from '@thistle/core/holding'
 import { entryOf, followsVisit, minutesOf, sayJob, type PlannedJob } from '@thistle/core/course'
 import { doseDay, judged } from '@thistle/core/match'
-import { sayTools } from '@thistle/core/treatments'
+import { sayTools, unitOfMany, USUAL_FRAMES, usualLayout } from '@thistle/core/treatments'
 import { sayDay, sayWindow } from '../look/dates.ts'
 import { useKeptForm } from '../stores/kept-forms.ts'
 import { newId, useHolding } from '../stores/holding.ts'
@@ -42,14 +42,34 @@ const { form, kept, drop } = useKeptForm(`job ${props.course.record.id} ${props.
   reason: '',
   part: false,
   spots: [] as readonly Spot[],
+  off: {} as Record<number, Off>,
 }))
 const { onDay, amount, onFloor, note, doneBy, reason, part, spots } = toRefs(form)
 /** Strips that come out are told apart: from between the frames, from the floor, and not found. */
 const counted = computed(() => props.job.job === 'remove' && props.course.course.inside !== null)
 const missing = computed(() => (counted.value ? Math.max(0, inside.value - (amount.value ?? 0) - (onFloor.value ?? 0)) : 0))
-/** Strips hang between frames: where, so that all are found again. */
-const hangs = computed(() => props.course.course.inside !== null && (props.job.job === 'dose' || props.job.job === 'check'))
+/** Strips hang between frames, pads lie on the bars: where, so that all are found again. */
+const put = computed(() => props.course.treatment.put ?? 'between')
+const frames = computed(() => props.state.colony.look?.framesPerBox ?? USUAL_FRAMES)
+const hangs = computed(() => (props.course.course.inside !== null || props.course.treatment.put !== undefined) && (props.job.job === 'dose' || props.job.job === 'check'))
+/** As it is usually laid, for whoever has laid it so. */
+const usual = computed(() => usualLayout(props.course.treatment, form.amount ?? props.job.planned ?? 0, props.state.situation.colony, frames.value))
+const takeUsual = () => (form.spots = usual.value)
 const hung = computed(() => props.course.events.findLast((e) => e.spots != null && e.spots.length > 0)?.spots ?? [])
+/** At retrieval each is ticked off by itself: out, on the floor, or not found yet. */
+const OFF = [
+  ['out', 'out'],
+  ['floor', 'on the floor'],
+  ['lost', 'not found'],
+] as const
+type Off = (typeof OFF)[number][0]
+function tickOff(i: number, word: Off): void {
+  form.off = { ...form.off, [i]: word }
+  const of = (w: Off) => hung.value.filter((_, k) => form.off[k] === w).length
+  // What hangs there besides what was noted counts as out, until the figure says otherwise.
+  form.amount = of('out') + Math.max(0, inside.value - hung.value.length)
+  form.onFloor = of('floor')
+}
 /** More comes out than went in by the notes: possible, but said why. */
 const tooMany = computed(() => props.job.job === 'remove' && props.course.course.inside !== null && (amount.value ?? 0) + (onFloor.value ?? 0) > inside.value)
 const minutes = computed(() => minutesOf(props.course.treatment, props.job, (holding.settings?.work ?? USUAL_WORK).vaporisers))
@@ -63,10 +83,14 @@ const onTheDay = computed(() =>
 const fall = computed(() => props.job.job === 'check' && asksAmount.value)
 const unit = computed(() => {
   if (fall.value) return 'mites a day'
-  const u = props.course.course.dose?.unit
-  return u === 'strip' ? 'strips' : u === 'wafer' ? 'wafers' : (u ?? '')
+  return unitOfMany(props.course.course.dose?.unit)
 })
 const amountFault = computed(() => (asksAmount.value && !fall.value && amount.value === null ? 'How many? 0 where there were none.' : null))
+
+function lostSpots(): readonly Spot[] | null {
+  const lost = hung.value.filter((_, i) => form.off[i] === 'lost')
+  return lost.length > 0 ? lost : null
+}
 
 const found = computed(() => ({
   id: form.ids.found,
@@ -87,7 +111,8 @@ const event = computed(() => ({
   supersedes: null,
   doneBy: doneBy.value.trim() || null,
   reason: tooMany.value ? reason.value.trim() || null : null,
-  spots: hangs.value && spots.value.length > 0 ? spots.value : null,
+  // At retrieval: those that were not found stay on the list.
+  spots: hangs.value && spots.value.length > 0 ? spots.value : props.job.job === 'remove' ? lostSpots() : null,
 }))
 const entered = computed(() => [...(counted.value && (onFloor.value ?? 0) > 0 ? [found.value] : []), event.value])
 /** The course as it will stand once this is kept; what is kept already is not counted twice. */
@@ -116,6 +141,18 @@ async function keep(): Promise<void> {
     <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}{{ hangsOn }}. About {{ sayMinutes(minutes) }}{{ gear ? `, with ${gear}` : '' }}.</p>
     <p v-if="onTheDay && onTheDay.level !== 'fits'" :class="onTheDay.level === 'care' ? 'care' : 'alarm strong'">{{ holding.say(onTheDay.text) }}</p>
     <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :window="job" :fault="at('happenedOn') ?? at(path('happenedOn'))" />
+    <div v-if="job.job === 'remove' && hung.length > 0" class="field">
+      <span class="label">Where they hang by your notes</span>
+      <HiveMap :model-value="hung" :boxes="state.situation.colony.broodBoxes" :frames="frames" :put="put" fixed />
+      <ol v-if="counted" class="off">
+        <li v-for="(s, i) in hung" :key="`${s.box} ${s.after}`">
+          <span>{{ state.situation.colony.broodBoxes > 1 ? `Box ${s.box} from the floor, ` : '' }}after frame {{ s.after }}</span>
+          <span class="three">
+            <AButton v-for="[word, says] in OFF" :key="word" class="press quiet" :class="{ chosen: form.off[i] === word }" :aria-pressed="form.off[i] === word" @click="tickOff(i, word)">{{ says }}</AButton>
+          </span>
+        </li>
+      </ol>
+    </div>
     <NumberField
       v-if="asksAmount"
       id="jf-amount"
@@ -135,11 +172,8 @@ async function keep(): Promise<void> {
     <AreaField v-if="tooMany" id="jf-reason" v-model="reason" label="How can more come out than went in?" :most="2000" :fault="at('reason') ?? at(path('reason'))" placeholder="Strips of last spring were still in it" />
     <div v-if="hangs" class="field">
       <span class="label">Where they hang, seen from above</span>
-      <HiveMap v-model="spots" :boxes="state.situation.colony.broodBoxes" />
-    </div>
-    <div v-else-if="job.job === 'remove' && hung.length > 0" class="field">
-      <span class="label">Where they hang by your notes</span>
-      <HiveMap :model-value="hung" :boxes="state.situation.colony.broodBoxes" fixed />
+      <HiveMap v-model="spots" :boxes="state.situation.colony.broodBoxes" :frames="frames" :put="put" />
+      <AButton v-if="spots.length === 0 && usual.length > 0 && job.job === 'dose'" class="press quiet" @click="takeUsual">{{ put === 'on-top' ? `As usual: ${usual.length} over the brood` : `As usual: ${usual.length} in the brood nest, two frames apart` }}</AButton>
     </div>
     <TextField id="jf-by" v-model="doneBy" label="Done by (if not you)" :most="80" :fault="at(path('doneBy'))" />
     <AreaField id="jf-note" v-model="note" label="Note" :most="2000" :placeholder="job.job === 'dose' ? 'Which pack, which weather' : ''" />
@@ -157,6 +191,11 @@ async function keep(): Promise<void> {
 <style scoped>
 .form { display: grid; gap: 13px; }
 .what { font-size: 18px; line-height: 1.25; }
+.off { display: grid; gap: 8px; margin-top: 8px; }
+.off li { display: grid; gap: 4px; }
+.three { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 8px; }
+.three .press { min-height: 56px; padding-inline: 6px; }
+.three .chosen { background: var(--thistle); color: var(--on-fill); border-color: var(--thistle); }
 /* What is done last is always in sight, on a ground of its own: the pane ends 40 px below what is in it. */
 @media screen and (max-width: 720px) { .form > button.press { position: sticky; bottom: -28px; z-index: 2; box-shadow: 0 0 0 12px var(--sheet); } }
 </style>

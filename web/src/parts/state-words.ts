@@ -3,9 +3,9 @@ import type { Cup } from '@thistle/core/count'
 import { shape, type Field, type Fields, type Words } from '@thistle/core/fields'
 import { KIND_NAMES, RECORD_FIELDS, type OwnLimits, type WorkFacts } from '@thistle/core/holding'
 import { saySchool } from '@thistle/core/judge'
-import { PHASES, RULE_FIELDS, SHELF_FIELDS, type School } from '@thistle/core/situation'
+import { isOwnKey, OWN_FIELDS, PHASES, RULE_FIELDS, SHELF_FIELDS, type OwnSheet, type School } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
-import { TREATMENTS } from '@thistle/core/treatments'
+import { treatmentOf, TREATMENTS } from '@thistle/core/treatments'
 import { plain } from '@thistle/core/units'
 import { sayDay } from '../look/dates.ts'
 
@@ -57,6 +57,10 @@ const SAID: Readonly<Record<string, (value: never) => string>> = {
   cup: (value: Cup) => `${plain(value.mL)} mL, ${value.bees} bees`,
   ownLimits: sayOwnLimits,
   normals: (value: unknown[]) => (value.length === 0 ? 'none' : `${value.length} months`),
+  gear: (value: Record<string, unknown>) => (Object.keys(value).length === 0 ? 'none' : `${Object.keys(value).length} written down`),
+  mix: (value: { what: string }) => value.what,
+  limits: (value: unknown[]) => (value.length === 0 ? 'none' : `${value.length} of them`),
+  own: (value: { name: string }[]) => value.map((s) => s.name).join(', ') || 'none',
   work: ({ minutes, people }: WorkFacts) =>
     `${plain(minutes.reduce((sum, m) => sum + m, 0) / 60)} h a week, ${people === 1 ? 'one person' : `${people} people`}`,
 }
@@ -84,7 +88,8 @@ export interface FieldDifference {
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
 
 function perTreatment(field: string, before: Lines, after: Lines, near?: Day): FieldDifference[] {
-  return TREATMENTS.flatMap(({ key, name }) =>
+  const own = Object.keys({ ...before, ...after }).filter((key) => isOwnKey(key))
+  return [...TREATMENTS, ...own.map((key) => ({ key, name: treatmentOf(key)?.name ?? 'A treatment of your own' }))].flatMap(({ key, name }) =>
     Object.entries(PER_TREATMENT[field] ?? {}).flatMap(([line, of]) => {
       const [was, is] = [before[key]?.[line], after[key]?.[line]]
       return same(was, is)
@@ -100,6 +105,28 @@ function perTreatment(field: string, before: Lines, after: Lines, near?: Day): F
     }),
   )
 }
+/** Sheets of the keeper's own, field by field; one that is new or gone by its name alone. */
+function perSheet(before: readonly OwnSheet[], after: readonly OwnSheet[], near?: Day): FieldDifference[] {
+  const keys = [...new Set([...before, ...after].map((s) => s.key))]
+  return keys.flatMap((key): FieldDifference[] => {
+    const [was, is] = [before, after].map((all) => all.find((s) => s.key === key))
+    if (!was || !is) return [{ field: `own.${key}`, label: 'A treatment of your own', before: was?.name ?? 'none', after: is?.name ?? 'none' }]
+    return Object.entries(OWN_FIELDS as Fields).flatMap(([field, of]) => {
+      const [one, other] = [was[field as keyof OwnSheet], is[field as keyof OwnSheet]]
+      return same(one, other)
+        ? []
+        : [
+            {
+              field: `own.${key}.${field}`,
+              label: `${is.name}: ${of.label}`,
+              before: sayValue(field, one, of, near),
+              after: sayValue(field, other, of, near),
+            },
+          ]
+    })
+  })
+}
+
 /**
  * The fields that differ between two states of a row, in the order in which they are spoken of; a list by its lines. Ids name nothing to
  * a keeper. A day of another year than `near` is said with it.
@@ -108,6 +135,7 @@ export function differences(before: State, after: State, kind: string | null = n
   return Object.entries(fieldsOf(kind)).flatMap(([field, of]) => {
     if ((!(field in before) && !(field in after)) || of.kind === 'id') return []
     if (field in PER_TREATMENT) return perTreatment(field, (before[field] ?? {}) as Lines, (after[field] ?? {}) as Lines, near)
+    if (field === 'own') return perSheet((before.own ?? []) as OwnSheet[], (after.own ?? []) as OwnSheet[], near)
     const [was, is] = [before[field], after[field]]
     return same(was, is) ? [] : [{ field, label: of.label, before: sayValue(field, was, of, near), after: sayValue(field, is, of, near) }]
   })

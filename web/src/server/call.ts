@@ -1,4 +1,8 @@
 import type { Restoration } from '@thistle/core/holding'
+import { noteClock } from '../stores/server-clock.ts'
+
+/** The session was ended from another device: what every answer says then. */
+const SIGNED_OUT_ELSEWHERE = 'signed-out-elsewhere'
 
 /** A refusal or a failure, in words that can be shown. */
 export class Refused extends Error {
@@ -28,24 +32,31 @@ export class Refused extends Error {
   get isOutage(): boolean {
     return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504
   }
+  /** The session was ended from another device: nothing is waited for any more. */
+  get isEndedElsewhere(): boolean {
+    return this.status === 401 && this.kind === SIGNED_OUT_ELSEWHERE
+  }
   /** The sentence for a field, where there is one. */
   at(path: string): string | null {
     return this.faults.find((f) => f.path === path)?.sentence ?? null
   }
 }
 
-interface ProblemDocument {
+export interface ProblemDocument {
   readonly type?: string
   readonly detail?: string
   readonly errors?: Refused['faults']
   readonly current?: unknown
 }
 
-const OUT_OF_REACH = 'The server cannot be reached. What you typed stays here; it goes on by itself once it is back.'
+export const OUT_OF_REACH = 'The server cannot be reached. What you typed stays here; it goes on by itself once it is back.'
 
 async function refusal(response: Response, sent: unknown): Promise<Refused> {
-  const body = (await response.json().catch(() => ({}))) as ProblemDocument
-  return new Refused(response.status, body.detail ?? 'The server gave no reason.', {
+  return refusedBy(response.status, (await response.json().catch(() => ({}))) as ProblemDocument, sent)
+}
+/** A problem document as a refusal. */
+export function refusedBy(status: number, body: ProblemDocument, sent: unknown): Refused {
+  return new Refused(status, body.detail ?? 'The server gave no reason.', {
     faults: body.errors ?? [],
     current: body.current ?? null,
     sent,
@@ -63,9 +74,15 @@ async function ask(path: string, init: RequestInit, sent: unknown, patience: num
   } catch {
     throw new Refused(0, OUT_OF_REACH)
   }
-  if (!response.ok) throw await refusal(response, sent)
-  return response
+  noteClock(response.headers.get('date'))
+  if (response.ok) return response
+  const refused = await refusal(response, sent)
+  if (refused.isEndedElsewhere) ended()
+  throw refused
 }
+let ended: () => void = () => undefined
+/** What is done where the session turns out to have been ended from elsewhere. */
+export const whenEndedElsewhere = (then: () => void): void => void (ended = then)
 
 /** What is sent is checked by the API's own schemas before it goes, once they are fetched: a slip is said at once, and out of reach too. */
 let faultsOf: typeof import('@thistle/core/bodies').faultsOf | null = null
@@ -86,12 +103,14 @@ export async function checkAhead(calls: readonly (readonly [method: string, path
   )
 }
 
+/** So long an answer is waited for, ms. */
+const PATIENCE = 15_000
 /** One call to our API. Throws `Refused` for every answer that is not a success. */
-export async function call<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> {
+export async function call<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, body?: unknown, patience = PATIENCE): Promise<T> {
   const text = body === undefined ? null : JSON.stringify(body)
   if (text !== null && text.length <= MOST_CHECKED) refuseFor(faultsOf?.(method, path, body) ?? [], body)
   const init = { method, ...(text === null ? {} : { headers: { 'content-type': JSON_TYPE }, body: text }) }
-  const response = await ask(path, init, body ?? null, 15_000)
+  const response = await ask(path, init, body ?? null, patience)
   return response.status === 204 || response.status === 202 ? (undefined as T) : ((await response.json()) as T)
 }
 

@@ -2,12 +2,16 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { call, Refused } from '../server/call.ts'
 
-const ASK_EVERY = 1500
+/** Asked again after so long, ms, and more seldom the longer it is away: a phone in the yard saves its strength. */
+const ASK_FIRST = 1500
+const ASK_SELDOM = 15_000
 
 /** Whether the records can be reached, and whether the session still holds. Saves wait here and go on by themselves. */
 export const useConnection = defineStore('connection', () => {
   const lost = ref<string | null>(null)
   const signedOut = ref(false)
+  let every = ASK_FIRST
+  let timer: ReturnType<typeof setTimeout> | null = null
   let waiting: { promise: Promise<void>; settle: () => void } | null = null
   let signing: { promise: Promise<void>; settle: () => void } | null = null
 
@@ -18,25 +22,36 @@ export const useConnection = defineStore('connection', () => {
   }
 
   async function ask(): Promise<void> {
+    timer = null
     const answered = await fetch('/readyz', { cache: 'no-store' }).catch(() => null)
     if (!answered?.ok) {
-      setTimeout(() => void ask(), ASK_EVERY)
+      if (timer === null) timer = setTimeout(() => void ask(), every)
+      every = Math.min(ASK_SELDOM, every * 1.4)
       return
     }
+    every = ASK_FIRST
     lost.value = null
     waiting?.settle()
     waiting = null
   }
 
   /** Resolves once the records can be reached again. */
-  function untilBack(why: string): Promise<void> {
-    lost.value = why
+  function untilBack(why: string | null): Promise<void> {
+    lost.value = why || lost.value || 'The server cannot be reached.'
     if (!waiting) {
       waiting = gate()
-      setTimeout(() => void ask(), ASK_EVERY)
+      timer = setTimeout(() => void ask(), every)
     }
     return waiting.promise
   }
+  /** The device says that the network is back: asked at once. */
+  function askNow(): void {
+    if (!waiting || timer === null) return
+    clearTimeout(timer)
+    every = ASK_FIRST
+    void ask()
+  }
+  if (typeof window !== 'undefined') window.addEventListener('online', askNow)
 
   /** Resolves once somebody has signed in again over the page. */
   function untilSignedIn(): Promise<void> {
@@ -59,12 +74,12 @@ export const useConnection = defineStore('connection', () => {
         return result
       } catch (fault) {
         if (fault instanceof Refused && fault.isOutage) await untilBack(fault.message)
-        else if (fault instanceof Refused && fault.status === 401) await untilSignedIn()
+        else if (fault instanceof Refused && fault.status === 401 && !fault.isEndedElsewhere) await untilSignedIn()
         else throw fault
       }
     }
   }
   const persist = <T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> =>
     untilDone(() => call<T>(method, path, body))
-  return { lost, signedOut, untilBack, signedIn, untilDone, persist }
+  return { lost, signedOut, untilBack, untilSignedIn, signedIn, untilDone, persist }
 })

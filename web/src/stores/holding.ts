@@ -1,23 +1,33 @@
 import { defineStore } from 'pinia'
+import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { v7 } from 'uuid'
 import {
   todayOfYards,
+  withEntries,
+  type Entry,
   USUAL_PREFERENCES,
   type Preferences,
   type ColonyState,
+  type GivenDose,
+  type LotRecord,
   type SettingsRecord,
   type YardRecord,
   type YardState,
 } from '@thistle/core/holding'
+import { dosesNow, shelfOf, stockOf, type Shelf } from '@thistle/core/shelf'
 import { addDays, type Day } from '@thistle/core/time'
+import { knowOwn, treatmentsWith, type Treatment } from '@thistle/core/treatments'
 import { sayTemperature } from '@thistle/core/units'
 import { sayAs } from '@thistle/core/words'
-import { stateOf, workAhead } from './states.ts'
-import { dateStyle, readingDay, localDay } from '../look/dates.ts'
+import { markOf, stateOf, workAhead } from './states.ts'
+import { dateStyle, dayIn, readingDay, localDay } from '../look/dates.ts'
 import { chosenTheme } from '../look/light.ts'
+import { untilStill, whenIdle } from '../frame/idle.ts'
 import { call } from '../server/call.ts'
 import { useConnection } from './connection.ts'
+import { usePhone } from './phone.ts'
+import { serverNow, takeUpClock } from './server-clock.ts'
 
 interface Me {
   readonly keeper: {
@@ -36,14 +46,24 @@ interface Me {
     readonly livesTo: Day | null
   }
   readonly settings: SettingsRecord
+  readonly lots?: readonly LotRecord[]
+  readonly doses?: readonly GivenDose[]
 }
+
+/** What is on the shelf by what was ticked; a device that kept an older answer has nothing of it. */
+const shelfIn = (mine: Me, rows: readonly YardRecord[]): Shelf =>
+  shelfOf(mine.lots ?? [], dosesNow(mine.doses ?? [], rows), rows[0]?.today ?? mine.holding.livesOn ?? localDay(new Date()))
 
 /** A new row's id: made here, so that sending it twice makes one row. */
 export const newId = (): string => v7()
 
+/** So long after the last reading the yards are kept on this device, ms. */
+const KEEP_AFTER = 2000
+
 /** Everything of the holding in view, and the one road by which it is changed. */
 export const useHolding = defineStore('holding', () => {
   const connection = useConnection()
+  const phone = usePhone()
   // Always replaced whole: the core reads plain objects, and workers are handed them as they are.
   const me = shallowRef<Me | null>(null)
   const yards = shallowRef<readonly YardRecord[]>([])
@@ -51,7 +71,19 @@ export const useHolding = defineStore('holding', () => {
   const chosenYard = ref<string | null>(null)
   const chosenDay = ref<Day | null>(null)
 
-  const settings = computed(() => me.value?.settings ?? null)
+  const shelf = computed<Shelf>(() => (me.value ? shelfIn(me.value, yards.value) : { lots: [], over: {} }))
+  /** Settings as they are judged by: with what is on the shelf. */
+  const settings = computed<SettingsRecord | null>(() => (me.value ? judgedBy(me.value, shelf.value) : null))
+  let last: { readonly raw: SettingsRecord; readonly stock: string; readonly judged: SettingsRecord } | null = null
+  /** The same object for as long as nothing in it is another: what was worked out by it stands. */
+  function judgedBy({ settings: raw }: Me, on: Shelf): SettingsRecord {
+    const own = stockOf(on)
+    const stock = JSON.stringify(own)
+    if (last?.raw !== raw || last.stock !== stock) last = { raw, stock, judged: { ...raw, stock: { ...raw.stock, ...own } } }
+    return last.judged
+  }
+  /** Every treatment that is offered here: those of the list, and the holding's own. */
+  const treatments = computed<readonly Treatment[]>(() => treatmentsWith(me.value?.settings.own))
   const states = computed<readonly YardState[]>(() => (settings.value ? yards.value.map((y) => stateOf(y, settings.value as SettingsRecord)) : []))
   const yard = computed(() => states.value.find((s) => s.yard.id === chosenYard.value) ?? states.value[0] ?? null)
   const today = computed<Day>(() => yard.value?.yard.today ?? me.value?.holding.livesOn ?? localDay(new Date()))
@@ -80,41 +112,113 @@ export const useHolding = defineStore('holding', () => {
     return null
   }
 
-  async function load(): Promise<void> {
-    const [nextMe, nextYards] = await Promise.all([connection.persist<Me>('GET', '/holding'), connection.persist<YardRecord[]>('GET', '/yards')])
-    await workAhead(nextYards, nextMe.settings)
+  /** What a place has done beside the page while it is got ready: rounds are drawn. */
+  let beside: Promise<(rows: readonly YardRecord[], by: SettingsRecord) => unknown> | null = null
+  /** The one yard that the first place is about: the others are worked out once it stands. */
+  let about: string | null = null
+  /** Settled once all yards are worked out. */
+  let worked: Promise<unknown> = Promise.resolve()
+  function firstAbout(yardId: string | null, draw: typeof beside): void {
+    about = yardId
+    beside = draw
+  }
+  const allWorked = (): Promise<unknown> => worked
+
+  let [begun, shown] = [0, 0]
+  /** How often the server's answer has put other yards in the place of those that this device had kept and shown. */
+  const corrected = ref(0)
+  /** Takes up what was read, with what is written here and not sent yet; not where what was begun later stands already. */
+  async function show(nextMe: Me, read: readonly YardRecord[], keptAt: number | null): Promise<void> {
+    const mine = ++begun
+    await phone.open({ keeperId: nextMe.keeper.id, holdingId: nextMe.holding.id }, afterSending)
+    knowOwn(nextMe.settings.own)
+    const nextYards = withEntries(read, phone.waiting)
+    const by = judgedBy(nextMe, shelfIn(nextMe, nextYards))
+    void beside?.then((draw) => draw(nextYards, by)).catch(() => undefined)
+    const first = nextYards.filter((y) => y.id === about)
+    await workAhead(first.length > 0 && !loaded.value ? first : nextYards, by)
+    // Not before the place stands.
+    if (first.length > 0 && !loaded.value) worked = untilStill().then(() => workAhead(nextYards, by))
+    if (mine < shown) return
+    shown = mine
+    beside = null
+    const other = phone.asOf !== null && keptAt === null && markOf(yards.value) !== markOf(nextYards)
+    phone.asOf = keptAt
     me.value = nextMe
     yards.value = nextYards
     loaded.value = true
+    if (other) corrected.value += 1
   }
+  /** How many answers of the server have come. */
+  let answers = 0
+  /** Once for a row of saves: what is kept is written to the disk of a phone. */
+  const keepSoon = useDebounceFn((mine: Me, rows: readonly YardRecord[]) => whenIdle(() => phone.keepYards(mine, rows)), KEEP_AFTER)
+  async function fromServer(ask: <T>(path: string) => Promise<T>): Promise<void> {
+    const [nextMe, nextYards] = await Promise.all([ask<Me>('/holding'), ask<YardRecord[]>('/yards')])
+    answers += 1
+    await show(nextMe, nextYards, null)
+    void keepSoon(nextMe, nextYards)
+  }
+  const load = (): Promise<void> => fromServer((path) => connection.persist('GET', path))
   /** Like `load`, but an ended session is told at once instead of being waited for. */
-  async function tryLoad(): Promise<void> {
-    const [mine, rows] = await Promise.all([call<Me>('GET', '/holding'), call<YardRecord[]>('GET', '/yards')])
-    await workAhead(rows, mine.settings)
-    me.value = mine
-    yards.value = rows
-    loaded.value = true
+  const tryLoad = (): Promise<void> => fromServer((path) => call('GET', path))
+  /** What is sent is read again, without standing in anybody's way. */
+  const afterSending = (): Promise<void> => tryLoad()
+
+  /**
+   * The yards as this device kept them; false where it has none, or the server has answered meanwhile. Their day is the one of the server's
+   * clock.
+   */
+  async function loadKept(): Promise<boolean> {
+    const before = answers
+    const kept = await phone.readKept()
+    if (!kept || answers > before) return false
+    takeUpClock(kept.about.behind)
+    const keptMe = kept.about.me as Me
+    // A clock that runs backwards tells nothing: the day stays the one on which it was read.
+    const now = new Date(Math.max(serverNow(), kept.about.at))
+    const own = keptMe.holding.livesOn === null
+    const read = (kept.yards as YardRecord[]).map((y) => (own ? { ...y, today: dayIn(now, y.timeZone) } : y))
+    await show(keptMe, read, kept.about.at)
+    return true
   }
+
   async function refresh(yardId: string): Promise<void> {
+    // What is written here is shown already; the rest is read once the server is back.
+    if (connection.lost && phone.waiting.length > 0) return
     const next = await connection.persist<YardRecord>('GET', `/yards/${yardId}`)
-    yards.value = yards.value.map((y) => (y.id === yardId ? next : y))
+    void phone.keepYard(next)
+    const [shown = next] = withEntries([next], phone.waiting)
+    yards.value = yards.value.map((y) => (y.id === yardId ? shown : y))
   }
+  /** Sends what was written, or has it kept on this device and shown as it will be. The answer is null where it is kept here. */
+  async function write<T>(entry: Entry, after: () => Promise<void>): Promise<T | null> {
+    const done = await phone.write<T>(entry)
+    if (done.kept) {
+      yards.value = withEntries(yards.value, phone.waiting)
+      return null
+    }
+    await after()
+    return done.answer
+  }
+  const rereadYard = (yardId: string | null) => async (): Promise<void> => void (yardId && (await refresh(yardId)))
+
   async function put<T>(kind: string, id: string, body: unknown, yardId: string | null): Promise<T> {
-    const row = await connection.persist<T>('PUT', `/${kind}/${id}`, body)
-    if (yardId) await refresh(yardId)
-    return row
+    const row = await write<T>({ method: 'PUT', path: `/${kind}/${id}`, body }, rereadYard(yardId))
+    return row ?? ({ id, ...(body as object), version: Number((body as { version?: number | null }).version ?? 0) + 1 } as T)
   }
   /** Many rows in one stroke: all of them are kept, or none. */
   async function keepRows(rows: Readonly<Record<string, readonly unknown[]>>, yardId: string | null): Promise<void> {
-    await connection.persist('POST', '/records', rows)
-    if (yardId) await refresh(yardId)
-    else await load()
+    await write({ method: 'POST', path: '/records', body: rows }, yardId ? rereadYard(yardId) : load)
   }
   /** What was done in many colonies, days set, visits planned: in one stroke. Gives the number by which it is undone. */
   async function stroke(rows: Readonly<Record<string, readonly unknown[]>>, yardId: string): Promise<number | null> {
-    const { stroke: seq } = await connection.persist<{ stroke: number | null }>('POST', '/rounds', rows)
-    await refresh(yardId)
-    return seq
+    const done = await write<{ stroke: number | null }>({ method: 'POST', path: '/rounds', body: rows }, rereadYard(yardId))
+    return done?.stroke ?? null
+  }
+  /** Takes a row away. */
+  async function takeAway(kind: string, id: string, version: number, yardId: string): Promise<void> {
+    await write({ method: 'DELETE', path: `/${kind}/${id}?version=${version}`, body: undefined }, rereadYard(yardId))
   }
   /** Courses of the past, in one stroke. */
   async function keepPastCourses(decisions: readonly unknown[]): Promise<void> {
@@ -127,10 +231,23 @@ export const useHolding = defineStore('holding', () => {
   }
   async function saveSettings(next: SettingsRecord): Promise<void> {
     const { id, ...body } = next
-    const row = await connection.persist<SettingsRecord>('PUT', `/settings/${id}`, body)
-    const settings = { ...next, version: row.version }
-    await workAhead(yards.value, settings)
-    if (me.value) me.value = { ...me.value, settings }
+    // The shelf is kept for itself.
+    const stock = me.value?.settings.stock ?? {}
+    const row = await connection.persist<SettingsRecord>('PUT', `/settings/${id}`, { ...body, stock })
+    if (!me.value) return
+    knowOwn(next.own)
+    const mine = { ...me.value, settings: { ...next, stock, version: row.version } }
+    await workAhead(yards.value, judgedBy(mine, shelf.value))
+    me.value = mine
+  }
+  /** Writes a lot of the shelf, or takes it away. */
+  async function keepLot(id: string, body: unknown): Promise<void> {
+    await connection.persist('PUT', `/lots/${id}`, body)
+    await load()
+  }
+  async function dropLot(id: string, version: number): Promise<void> {
+    await connection.persist('DELETE', `/lots/${id}?version=${version}`)
+    await load()
   }
   async function savePreferences(next: Preferences): Promise<void> {
     const kept = await connection.persist<Preferences>('PUT', '/account/preferences', next)
@@ -160,8 +277,10 @@ export const useHolding = defineStore('holding', () => {
     me,
     yards,
     loaded,
+    corrected,
     chosenYard,
     settings,
+    treatments,
     states,
     yard,
     today,
@@ -175,6 +294,10 @@ export const useHolding = defineStore('holding', () => {
     findColony,
     load,
     tryLoad,
+    loadKept,
+    firstAbout,
+    allWorked,
+    takeAway,
     refresh,
     put,
     keepRows,
@@ -182,6 +305,9 @@ export const useHolding = defineStore('holding', () => {
     stroke,
     undo,
     saveSettings,
+    shelf,
+    keepLot,
+    dropLot,
     liveOn,
     forget,
     say,

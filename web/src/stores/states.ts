@@ -12,6 +12,28 @@ export function stateOf(yard: YardRecord, settings: SettingsRecord): YardState {
   return state
 }
 
+/** What of the yards a form may have been filled from, in few letters: where it differs, what was filled in may be of before. */
+export const markOf = (yards: readonly YardRecord[]): string =>
+  yards
+    .map(
+      (y) =>
+        `${y.id} ${y.version} ${y.today} ${y.colonies
+          .map((c) =>
+            [
+              c.id,
+              c.version,
+              c.counts.length,
+              c.counts.at(-1)?.version,
+              c.look?.id,
+              c.look?.version,
+              c.board?.id,
+              ...c.courses.map((o) => `${o.id} ${o.events.length}`),
+            ].join(),
+          )
+          .join(';')}`,
+    )
+    .join('\n')
+
 /** Longest that is worked without letting the page breathe, ms: with the yard that goes over it still under 50. */
 const BREATH = 16
 /** Lets what waits in the page have its turn. */
@@ -22,7 +44,8 @@ export async function workAhead(yards: readonly YardRecord[], settings: Settings
   if (!settings) return
   let began = performance.now()
   for (const yard of yards) {
-    stateOf(yard, settings)
+    // Its row is worked out by being read.
+    void stateOf(yard, settings).row
     if (performance.now() - began < BREATH) continue
     await breathe()
     began = performance.now()

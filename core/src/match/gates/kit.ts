@@ -1,4 +1,4 @@
-import type { Tool } from '../../situation/index.ts'
+import { stockOn, type Tool } from '../../situation/index.ts'
 import { daysBetween, sayDays } from '../../time/index.ts'
 import { doseOf, dosesOf, patternOf, sayAmount, saySource, sayTools, type Treatment } from '../../treatments/index.ts'
 import { plain } from '../../units/index.ts'
@@ -69,9 +69,10 @@ const gear: Ask = (option, s) => {
 /** Enough of it on the shelf, in date; nothing where the shelf is not written down. */
 const shelf: Ask = (option, s) => {
   const found: LazyFinding[] = []
-  const stock = s.stock[option.key]
+  const kept = s.stock[option.key]
   const dose = doseOf(option, s)
-  if (!stock || !dose) return found
+  if (!kept || !dose) return found
+  const stock = stockOn(kept, s.startOn)
   if (stock.units !== null) {
     const doses = dosesOf(patternOf(option, s))
     const wanted = dose.amount * doses
@@ -108,7 +109,8 @@ const shelf: Ask = (option, s) => {
 
 /** A pack that has stood open longer than it keeps is weaker than its dose says. */
 function openTooLong(option: Treatment, s: JudgedSituation): LazyFinding | null {
-  const openedOn = s.stock[option.key]?.openedOn ?? null
+  const kept = s.stock[option.key]
+  const openedOn = kept ? (stockOn(kept, s.startOn).openedOn ?? null) : null
   const keeps = option.openedKeepsDays
   if (openedOn === null || keeps === null) return null
   const open = daysBetween(openedOn, s.startOn)
@@ -131,7 +133,7 @@ function openTooLong(option: Treatment, s: JudgedSituation): LazyFinding | null 
 /** The day matters to what may be out of date on it. */
 const sameOn: Gate['sameOn'] = (option, one, other) => {
   const stock = one.stock[option.key]
-  return one.colony === other.colony && (stock?.expires ?? null) === null && (stock?.openedOn ?? null) === null
+  return one.colony === other.colony && [stock, ...(stock?.lots ?? [])].every((l) => (l?.expires ?? null) === null && (l?.openedOn ?? null) === null)
 }
 
 /** Gate 8: the gear it takes, and enough of it on the shelf, in date. */

@@ -94,6 +94,9 @@ export const formicLiquid: Treatment = {
   mostAPersonADay: null,
   pack: null,
   heat: { over: 30, halveOver: null, backWithin: 2, what: 'the pad', source: PRACTICE },
+  put: 'on-top',
+  bench: 'formic-dilution',
+  carry: [{ job: 'dose', what: 'Pads in slit bags, tongs, the acid in its bottle inside a second closed one; a bucket of water and baking soda' }],
   setUp: [
     'The pad on top: vapour sinks; in a top-bar hive on the floor',
     'Upper entrance shut, lower one open, tray in',

@@ -45,6 +45,7 @@ export const formicStrip10x2: Treatment = {
   ],
   warmth: formic.FORMIC_WARMTH,
   ranks: { knockdown: { broodless: 8, brood: 5 }, strain: 4, residue: 0 },
+  put: 'on-top',
   setUp: [...formic.FORMIC_SET_UP, 'Wrappers stay on'],
   openedKeepsDays: 14,
   storage: `${formic.FORMIC_STORAGE} Sealed, about two years.`,

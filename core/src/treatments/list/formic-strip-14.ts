@@ -40,6 +40,7 @@ export const formicStrip14: Treatment = {
   ],
   warmth: formic.FORMIC_WARMTH,
   ranks: { knockdown: { broodless: 4, brood: 1 }, strain: 5, residue: 0 },
+  put: 'on-top',
   setUp: [...formic.FORMIC_SET_UP, 'Wrappers stay on'],
   openedKeepsDays: 7,
   storage: `${formic.FORMIC_STORAGE} Sealed, about two years.`,

@@ -40,6 +40,7 @@ export const formicStrip7: Treatment = {
   ],
   warmth: formic.FORMIC_WARMTH,
   ranks: { knockdown: { broodless: 4, brood: 1 }, strain: 6, residue: 0 },
+  put: 'on-top',
   setUp: formic.FORMIC_SET_UP,
   openedKeepsDays: 7,
   storage: `${formic.FORMIC_STORAGE} Some keep only about six months: look at the date.`,

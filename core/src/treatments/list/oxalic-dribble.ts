@@ -73,6 +73,14 @@ export const oxalicDribble: Treatment = {
   ranks: { knockdown: { broodless: 2, brood: 15 }, strain: 3, residue: 0 },
   mostAPersonADay: null,
   pack: null,
+  bench: 'oxalic-dribble',
+  carry: [
+    {
+      job: 'prepare',
+      what: 'For the mixing: oxalic acid, white sugar, water, scales, two bowls, a spoon for this alone, a bottle that closes, its label',
+    },
+    { job: 'dose', what: 'The mixed bottle with its label, lukewarm; a syringe that reads {5 mL}; a bowl of water to rinse it' },
+  ],
   setUp: [
     'Broodless: about the turn of the year, after a swarm, or with the queen caged',
     'Dry floor; lukewarm; seam by seam on the bees',

@@ -95,6 +95,13 @@ export const oxalicVapour: Treatment = {
   ranks: { knockdown: { broodless: 1, brood: 10 }, strain: 2, residue: 0 },
   mostAPersonADay: null,
   pack: null,
+  bench: 'oxalic-charges',
+  carry: [
+    {
+      job: 'dose',
+      what: 'The charges in closed tubes, a wire for the nozzle, the vaporiser with its power, foam or cloth to shut the entrances, water against fire',
+    },
+  ],
   setUp: [
     'Bees home, entrance and gaps shut for 10 (hot) to 15 minutes',
     'Rod: load, insert, turn over, wait for the reading to come back, 1-2 minutes a hive. Pan: 3 minutes of heat, 10 closed',

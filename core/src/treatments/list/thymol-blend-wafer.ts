@@ -81,6 +81,7 @@ export const thymolBlendWafer: Treatment = {
   ranks: { knockdown: { broodless: 8, brood: 8 }, strain: 4, residue: 1 },
   mostAPersonADay: null,
   pack: { holds: 2, says: 'packs hold two wafers: a course takes one and a half packs' },
+  put: 'on-top',
   setUp: ['A piece on each corner of the brood nest, 4 cm off the brood', 'Screen shut'],
   caution: thymol.THYMOL_CAUTION,
   openedKeepsDays: 30,

@@ -76,6 +76,9 @@ export const thymolGel: Treatment = {
   mostAPersonADay: null,
   pack: null,
   heat: { over: 35, halveOver: 30, backWithin: 3, what: 'the trays', source: PRACTICE },
+  put: 'on-top',
+  bench: 'gel-portions',
+  carry: [{ job: 'dose', what: 'Trays, a spatula, the gel in its closed pack' }],
   setUp: [
     'On the top bars over the brood, a rim above it so that bees reach it',
     'Screen shut, upper vents shut',

@@ -94,6 +94,7 @@ export const thymolWafer: Treatment = {
   ranks: { knockdown: { broodless: 6, brood: 6 }, strain: 4, residue: 1 },
   mostAPersonADay: null,
   pack: null,
+  put: 'on-top',
   setUp: ['On the top bars at the edge of the brood, 4 cm off it', '5 mm of air above: a thin rim or battens', 'Solid floor, or the screen shut'],
   caution: thymol.THYMOL_CAUTION,
   openedKeepsDays: 7,

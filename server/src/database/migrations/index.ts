@@ -11,6 +11,10 @@ import { forecasts } from './010-forecasts.ts'
 import { packs } from './011-packs.ts'
 import { whys } from './012-whys.ts'
 import { trials } from './013-trials.ts'
+import { lots } from './015-lots.ts'
+import { gear } from './016-gear.ts'
+import { frames } from './017-frames.ts'
+import { own } from './018-own.ts'
 import { readerLinks } from './014-reader-links.ts'
 
 export interface Step {
@@ -34,4 +38,8 @@ export const MIGRATIONS: readonly Step[] = [
   whys,
   trials,
   readerLinks,
+  lots,
+  gear,
+  frames,
+  own,
 ]

@@ -83,7 +83,7 @@ const rows = computed<readonly ReadRow<Imported>[]>(() => {
   const days = order.value || null
   if (what.value === 'counts')
     return readCounts(table.value, mapping.value, days, knownColonies(holding.states), { method: method.value, yard: inYard })
-  if (what.value === 'courses') return readCourses(table.value, mapping.value, days, treatedColonies(holding.states), inYard)
+  if (what.value === 'courses') return readCourses(table.value, mapping.value, days, treatedColonies(holding.states), inYard, holding.treatments)
   return readColonies(table.value, mapping.value, days, knownYards(holding.states), usualYard)
 })
 const rowColumns = computed<readonly Column<ReadRow<Imported>>[]>(() => [

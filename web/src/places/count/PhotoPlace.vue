@@ -16,8 +16,9 @@ import { usePhoto } from '../../parts/photo/usePhoto.ts'
 import NumberField from '../../fields/NumberField.vue'
 import { useColonyInView } from '../../parts/useColonyInView.ts'
 import { useSave } from '../../parts/useSave.ts'
-import { fetchPhoto, sendPhoto } from '../../server/call.ts'
+import { fetchPhoto } from '../../server/call.ts'
 import { useConnection } from '../../stores/connection.ts'
+import { usePhone } from '../../stores/phone.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import CountNav from './CountNav.vue'
 import { useDrafts } from './drafts.ts'
@@ -29,6 +30,7 @@ const router = useRouter()
 const holding = useHolding()
 const drafts = useDrafts()
 const connection = useConnection()
+const phone = usePhone()
 const { busy, fault: notKept, save } = useSave()
 const place = useColonyInView(() => true)
 const photo = usePhoto()
@@ -49,7 +51,7 @@ const board = computed(() => (kept.value?.method ?? draft.value?.method) === 'bo
 async function reopen(of: { photoId: string; marks: readonly Spot[]; grid: Grid | null }): Promise<void> {
   photoId.value = of.photoId
   await save(async () => {
-    const blob = drafts.photos.get(of.photoId) ?? (await connection.untilDone(() => fetchPhoto(of.photoId)))
+    const blob = drafts.photos.get(of.photoId) ?? (await phone.photoHere(of.photoId)) ?? (await connection.untilDone(() => fetchPhoto(of.photoId)))
     await photo.open(blob, 'The photograph')
   })
   marks.value = of.marks
@@ -153,7 +155,7 @@ async function use(): Promise<void> {
   const [d, p, id, at] = [draft.value, picture.value, photoId.value, place.value]
   if (!d || !p || !id || !at) return
   const colonyId = at.state.colony.id
-  const done = await save(() => connection.untilDone(() => sendPhoto(id, colonyId, p.blob)))
+  const done = await save(() => phone.writePhoto(id, colonyId, p.blob))
   if (!done) return
   drafts.photos.set(id, p.blob)
   d.photo = { photoId: id, width: p.width, height: p.height, grid: grid.value, marks: marks.value.map(({ x, y }) => ({ x, y })) }

@@ -1,11 +1,27 @@
 <script setup lang="ts">
 /** One big number and one big thing to press; the same by the keys: space, backspace, Enter. */
+import AButton from 'ant-design-vue/es/button'
+import { useSpeechRecognition } from '@vueuse/core'
+import { ref, watch } from 'vue'
+import { spokenCount } from '@thistle/core/count'
 import { bindingOf } from '../../frame/keys.ts'
 
 const props = withDefaults(defineProps<{ what?: 'mite' | 'cell' }>(), { what: 'mite' })
 const mites = defineModel<number | null>({ required: true })
 const emit = defineEmits<{ keep: [] }>()
 const add = (n: number) => (mites.value = Math.max(0, (mites.value ?? 0) + n))
+/** A count that is said, where the browser hears: it stands in figures at once, and is put right by the presses. */
+const { isSupported: canHear, isListening: hearing, isFinal: said, result: heard, start } = useSpeechRecognition({ lang: 'en', continuous: false, interimResults: false })
+const unheard = ref(false)
+function hear(): void {
+  unheard.value = false
+  start()
+}
+watch(said, (is) => {
+  const count = is ? spokenCount(heard.value) : null
+  if (count !== null) mites.value = count
+})
+watch(hearing, (is) => (unheard.value = !is && (!said.value || spokenCount(heard.value) === null)))
 function onKey(event: KeyboardEvent): void {
   const binding = bindingOf(event, ['The tally'])
   if (!binding) return
@@ -31,6 +47,10 @@ function onKey(event: KeyboardEvent): void {
       <button class="plus" type="button" @click="add(1)">{{ mites === null ? `first ${props.what}` : `one more ${props.what}` }}</button>
       <button class="none" type="button" @click="mites = 0">none</button>
     </div>
+    <p v-if="canHear" class="hear">
+      <AButton class="press quiet" :disabled="hearing" @click="hear">{{ hearing ? 'Say the count ...' : 'Say it' }}</AButton>
+      <span v-if="unheard" class="soft small" role="status">No count was heard; press instead.</span>
+    </p>
   </div>
 </template>
 
@@ -46,6 +66,7 @@ function onKey(event: KeyboardEvent): void {
 .plus { background: var(--thistle); color: var(--on-fill); }
 .plus:hover { background: var(--thistle-deep); }
 .plus:active { transform: translateY(1px); }
+.hear { display: flex; gap: 10px; align-items: center; }
 @media screen and (max-width: 720px) {
   .big { font-size: 64px; line-height: 1; }
   .tally { border: 0; padding: 0; }

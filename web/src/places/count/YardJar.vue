@@ -46,10 +46,7 @@ async function keep(): Promise<void> {
   open.value = false
 }
 async function takeBack(id: string, version: number): Promise<void> {
-  await save(async () => {
-    await holding.persist('DELETE', `/jars/${id}?version=${version}`)
-    await holding.refresh(props.yard.yard.id)
-  })
+  await save(() => holding.takeAway('jars', id, version, props.yard.yard.id))
 }
 </script>
 

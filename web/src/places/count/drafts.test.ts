@@ -38,6 +38,16 @@ describe('a draft', () => {
     drafts.drop('c')
     expect(isTyped(drafts.of(stateOf(), TODAY, settings))).toBe(false)
   })
+  it('is of the new day where nobody has done anything in it, and of its own where somebody has', () => {
+    const drafts = useDrafts()
+    const [left, flagged] = [drafts.of(stateOf(), TODAY, settings), drafts.of(stateOf({ id: 'flagged' }), TODAY, settings)]
+    flagged.queenSeen = true
+    expect(drafts.of(stateOf(), TODAY, settings)).toBe(left)
+    expect(drafts.of(stateOf(), '2026-08-13', settings)).toMatchObject({ onDay: '2026-08-13' })
+    expect(drafts.of(stateOf({ id: 'flagged' }), '2026-08-13', settings)).toMatchObject({ onDay: TODAY, queenSeen: true })
+    const board = { id: 'b', version: 1, laidOn: '2026-08-09' }
+    expect(drafts.of(stateOf({ board }), '2026-08-13', settings).method).toBe('board')
+  })
   it('is flagged by what the last look says, the drone brood not for want of brood', () => {
     expect(flagsOf(stateOf({ look }), 'wash')).toEqual(['queenless', 'newly-hived', 'broodless'])
     expect(flagsOf(stateOf({ look }), 'drone')).toEqual(['queenless', 'newly-hived'])

@@ -104,6 +104,9 @@ export const bodyOf = (draft: Draft, cup: Cup | null, colonyId: string, courseId
 export const isTyped = (draft: Draft): boolean =>
   draft.jars.some((jar) => jar.shakes.some((m) => m !== null)) || draft.note !== '' || draft.photo !== null
 
+/** Everything in it that a hand sets; the days of a board follow from when it was laid. */
+const asMade = (draft: Draft): string => JSON.stringify({ ...draft, days: null })
+
 export const useDrafts = defineStore('count-drafts', () => {
   const drafts = reactive(new Map<string, Draft>())
   /** Photographs that were sent from here: they need not be fetched to be looked at again. */
@@ -117,6 +120,8 @@ export const useDrafts = defineStore('count-drafts', () => {
   })
 
   const holding = useHolding()
+  /** What each was filled from, its day and the board that lay, and as what it was made. */
+  const begun = new Map<string, { readonly from: string; readonly as: string }>()
   let restored = false
   /** What was typed before the page was closed comes back once. */
   function restore(): void {
@@ -137,11 +142,15 @@ export const useDrafts = defineStore('count-drafts', () => {
   function of(state: ColonyState, today: Day, settings: SettingsRecord | null): Draft {
     restore()
     const known = drafts.get(state.colony.id)
-    if (known) return known
+    // A day later, or with another board under the colony, one in which nobody has done anything is begun anew.
+    const from = `${today} ${state.colony.board?.id ?? ''}`
+    const made = known && begun.get(known.id)
+    if (known && (!made || made.from === from || made.as !== asMade(known))) return known
     const method: Method = state.colony.board ? 'board' : last.value.method
     const amount = method === last.value.method ? last.value.amount : usualAmount(method)
+    const id = newId()
     drafts.set(state.colony.id, {
-      id: newId(),
+      id,
       version: null,
       method,
       fluid: last.value.fluid,
@@ -155,7 +164,9 @@ export const useDrafts = defineStore('count-drafts', () => {
       note: '',
       photo: null,
     })
-    return drafts.get(state.colony.id) as Draft
+    const draft = drafts.get(state.colony.id) as Draft
+    begun.set(id, { from, as: asMade(draft) })
+    return draft
   }
   /** Takes a kept count up again, to be put right. What was typed for its colony gives way. */
   function takeUp(colonyId: string, count: CountRecord): void {

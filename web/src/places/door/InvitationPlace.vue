@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Somebody holds a link: what it offers, and three ways to take it. */
+import { signedInAnew } from '../../frame/useSignOut.ts'
 import WaitLine from '../../parts/WaitLine.vue'
 import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
@@ -47,6 +48,7 @@ async function look(): Promise<void> {
 }
 onMounted(look)
 async function enter(): Promise<void> {
+  signedInAnew()
   useHolding().forget()
   await router.push('/today')
 }

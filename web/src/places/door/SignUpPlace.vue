@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { signedInAnew } from '../../frame/useSignOut.ts'
 import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
@@ -19,6 +20,7 @@ const holdingName = ref('')
 async function make(): Promise<void> {
   const body = { ...keeper, email: keeper.email.trim(), holding: holdingName.value }
   if (!(await save(() => call('POST', '/accounts', body)))) return
+  signedInAnew()
   useHolding().forget()
   await router.push('/first-steps')
 }

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import type { AnsweredOption } from '@thistle/core/course'
 import { doubtsOf, judged, type Verdict } from '@thistle/core/match'
 import type { Situation } from '@thistle/core/situation'
-import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
+import { treatmentOf } from '@thistle/core/treatments'
 import { useHolding } from '../../stores/holding.ts'
 
 const props = defineProps<{ option: AnsweredOption; situation: Situation }>()
@@ -13,7 +13,7 @@ const holding = useHolding()
 const open = ref(false)
 const name = computed(() => treatmentOf(props.option.treatment)?.name ?? '')
 const questions = computed(() => props.option.questions)
-const doubts = computed(() => (open.value ? doubtsOf(judged(props.situation), TREATMENTS) : []))
+const doubts = computed(() => (open.value ? doubtsOf(judged(props.situation), holding.treatments) : []))
 const SAID: Record<Verdict, string> = { fits: 'these fit', care: 'these fit with care', wait: 'these wait', 'ruled-out': 'these are ruled out' }
 
 /** Answers with the same outcome for many options on one line. */

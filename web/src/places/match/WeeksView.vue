@@ -5,7 +5,7 @@ import type { AnsweredOption } from '@thistle/core/course'
 import { HORIZON, judged, startWindows, type OptionWindows } from '@thistle/core/match'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
-import { treatmentOf, TREATMENTS } from '@thistle/core/treatments'
+import { treatmentOf } from '@thistle/core/treatments'
 import VerdictRound from '../../graphics/VerdictRound.vue'
 import { sayDay } from '../../look/dates.ts'
 import { useNarrow } from '../../look/narrow.ts'
@@ -32,8 +32,8 @@ watch(
     const found: OptionWindows[] = []
     const next = (from: number): void => {
       if (mine !== run) return
-      found.push(...startWindows(s, origin, HORIZON, TREATMENTS.slice(from, from + AT_ONCE)))
-      if (from + AT_ONCE < TREATMENTS.length) window.setTimeout(() => next(from + AT_ONCE))
+      found.push(...startWindows(s, origin, HORIZON, holding.treatments.slice(from, from + AT_ONCE)))
+      if (from + AT_ONCE < holding.treatments.length) window.setTimeout(() => next(from + AT_ONCE))
       else windows.value = found
     }
     next(0)

@@ -6,7 +6,7 @@ import AButton from 'ant-design-vue/es/button'
 import { computed, ref, toRef, watch } from 'vue'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
-import { TREATMENTS, treatmentOf } from '@thistle/core/treatments'
+import { treatmentOf } from '@thistle/core/treatments'
 import DayStrip from '../../graphics/DayStrip.vue'
 import StartWindows, { type WindowRow } from '../../graphics/StartWindows.vue'
 import { sayDay, sayDayLong } from '../../look/dates.ts'
@@ -36,7 +36,7 @@ const WAYS = ['given', 'hive-work', 'waiting'] as const
 /** Options that serve the most of the colonies chosen first. */
 const lines = computed<YardOption[]>((before) => {
   const asked = chosen.value.length > 0 ? chosen.value : row.value.map((s) => s.colony.id)
-  const all = TREATMENTS.map((t) => {
+  const all = holding.treatments.map((t) => {
     const serves = asked.filter((id) => usable(id, t.key)).length
     // What says the same is not drawn anew.
     return (

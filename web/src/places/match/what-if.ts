@@ -108,7 +108,10 @@ function writeMites(s: Situation, value: FactValue): Situation {
 /** Everything at hand, everything allowed: what would fit if that were settled. */
 const ALL_AUTHORISED = (s: Situation): Situation['rules'] => {
   return Object.fromEntries(
-    TREATMENT_KEYS.map((key: TreatmentKey) => [key, { ...NO_RULE, ...s.rules[key], authorised: 'yes' as const, starter: null }]),
+    [...TREATMENT_KEYS, ...(s.own ?? []).map((sheet) => sheet.key)].map((key: TreatmentKey) => [
+      key,
+      { ...NO_RULE, ...s.rules[key], authorised: 'yes' as const, starter: null },
+    ]),
   )
 }
 

@@ -15,7 +15,7 @@ import {
 } from '@thistle/core/match'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
-import { TREATMENTS } from '@thistle/core/treatments'
+import { treatmentsWith } from '@thistle/core/treatments'
 
 export interface YardCase {
   readonly id: string
@@ -77,8 +77,9 @@ const worker = {
   },
   /** Over some weeks from a day: how many of the colonies each option serves on each day. */
   weeks(ids: readonly string[], from: Day, days: number): YardWeeks[] {
-    const all = inTheRow(ids).map((l) => startWindows(l.situation, from, days))
-    return TREATMENTS.map((t, i) => ({
+    const row = inTheRow(ids)
+    const all = row.map((l) => startWindows(l.situation, from, days))
+    return treatmentsWith(row[0]?.situation.own).map((t, i) => ({
       treatment: t.key,
       serves: Array.from({ length: days }, (_, n) => all.filter((w) => w[i]?.days[n] === 'fits' || w[i]?.days[n] === 'care').length),
     }))

@@ -34,7 +34,7 @@ const places = [...PLACES.filter((p) => !p.inYard), ...ASIDE]
         </RouterLink>
       </li>
       <li>
-        <AButton type="text" class="bare" @click="signOut"><strong>Sign out</strong></AButton>
+        <AButton type="text" class="bare" @click="signOut()"><strong>Sign out</strong></AButton>
       </li>
     </ul>
   </div>

@@ -8,12 +8,14 @@ import { entryOf, followsVisit, isCounted } from '@thistle/core/course'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { USUAL_WORK, type ColonyState, type CourseState } from '@thistle/core/holding'
-import { jobsOfYard, roundSheet, visitMinutes, type RoundJob } from '@thistle/core/rounds'
+import { handledElsewhere, jobsOfYard, roundSheet, visitMinutes, type RoundJob } from '@thistle/core/rounds'
 import { isDay, type Day } from '@thistle/core/time'
+import { safetyFor, treatmentOf, type SafetyCard } from '@thistle/core/treatments'
 import HiveMap from '../../graphics/HiveMap.vue'
 import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
-import HandTimer from '../../parts/HandTimer.vue'
+import VapourCycles from '../../parts/VapourCycles.vue'
 import JobForm from '../../parts/JobForm.vue'
+import SafetyText from '../../parts/SafetyText.vue'
 import SidePane from '../../parts/SidePane.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { capital, plural, sayMinutes } from '../../parts/words.ts'
@@ -23,7 +25,7 @@ import WaitLine from '../../parts/WaitLine.vue'
 
 const route = useRoute()
 const holding = useHolding()
-const { plan } = useRounds()
+const { plan, before } = useRounds()
 const { busy, fault, save } = useSave()
 const day = computed<Day | null>(() => (isDay(route.params.day) ? route.params.day : null))
 const yard = computed(() => holding.states.find((y) => y.yard.id === route.params.yardId) ?? null)
@@ -32,14 +34,23 @@ const work = computed(() => holding.settings?.work ?? USUAL_WORK)
 /** The jobs as they stood when the sheet was opened: what is ticked stays on it. */
 const jobs = shallowRef<readonly RoundJob[] | null>(null)
 const drawn = ref(true)
+/** They are those of the plan that was drawn last: the new one puts its own in their place. */
+let provisional = false
 watch(
-  [plan, yard, day],
+  [plan, before, yard, day],
   () => {
-    if (jobs.value || !plan.value || !yard.value || !day.value) return
+    const by = plan.value ?? before.value
+    if ((jobs.value && !(provisional && plan.value)) || !by || !yard.value || !day.value) return
     const on = day.value
-    const round = plan.value.rounds.find((r) => r.yardId === yard.value?.yard.id && r.day === on)
+    const round = by.rounds.find((r) => r.yardId === yard.value?.yard.id && r.day === on)
+    // Only what is drawn anew says that no round is drawn.
+    if (!round && !plan.value) return
+    provisional = plan.value === null
     drawn.value = round !== undefined
-    jobs.value = round?.jobs ?? jobsOfYard(yard.value, work.value).filter((j) => j.overdue || (j.earliest <= on && on <= j.latest))
+    const next = round?.jobs ?? jobsOfYard(yard.value, work.value).filter((j) => j.overdue || (j.earliest <= on && on <= j.latest))
+    // What was ticked meanwhile stays on the sheet.
+    const ticked = (jobs.value ?? []).filter((j) => find(j)?.done && !next.some((n) => n.id === j.id))
+    jobs.value = ticked.length > 0 ? [...ticked, ...next] : next
   },
   { immediate: true },
 )
@@ -47,7 +58,39 @@ watch(
   () => route.fullPath,
   () => (jobs.value = null),
 )
-const sheet = computed(() => (yard.value && day.value && jobs.value && holding.settings ? roundSheet({ day: day.value, jobs: jobs.value }, yard.value, holding.settings) : null))
+/** The other yards are worked out once the sheet stands. */
+const others = ref(false)
+void holding.allWorked().then(() => (others.value = true))
+const sheet = computed(() =>
+  yard.value && day.value && jobs.value && holding.settings
+    ? roundSheet({ day: day.value, jobs: jobs.value }, yard.value, holding.settings, others.value ? handledElsewhere(holding.states, day.value, yard.value.yard.id) : undefined)
+    : null,
+)
+/** What is weighed or mixed for it. */
+const benches = computed(() => [...new Set((jobs.value ?? []).flatMap((j) => (j.treatment && j.job === 'dose' ? (treatmentOf(j.treatment)?.bench ?? []) : [])))])
+/** A safety card is opened before the first tick of an acid or a synthetic, once a round. */
+const card = ref<{ readonly card: SafetyCard; readonly then: RoundJob | null } | null>(null)
+const readKey = (c: SafetyCard) => `thistle-card ${yard.value?.yard.id} ${day.value} ${c.key}`
+const isRead = (c: SafetyCard) => sessionStorage.getItem(readKey(c)) !== null
+function press(job: RoundJob): void {
+  const given = job.treatment ? treatmentOf(job.treatment) : null
+  const first = given && HANDLED.has(job.job ?? '') ? safetyFor(given) : null
+  if (first?.beforeRound && !isRead(first)) card.value = { card: first, then: job }
+  else void tick(job)
+}
+const HANDLED = new Set<string>(['dose', 'remove', 'check', 'lift', 'lay-again'])
+function readOn(): void {
+  const open = card.value
+  if (!open) return
+  sessionStorage.setItem(readKey(open.card), '1')
+  card.value = null
+  if (open.then) void tick(open.then)
+}
+/** Once what was handled is done: hands, and who may come back when. */
+const washed = computed(() => {
+  const handled = (jobs.value ?? []).filter((j) => j.treatment && HANDLED.has(j.job ?? ''))
+  return handled.length > 0 && handled.every((j) => find(j)?.done) ? (sheet.value?.cards.flatMap((c) => c.afterwards) ?? []) : []
+})
 const minutes = computed(() => visitMinutes(jobs.value ?? [], work.value))
 
 interface Found {
@@ -99,9 +142,22 @@ const form = computed(() => {
   return found?.course && planned && yard.value ? { state: found.state, course: found.course, job: planned } : null
 })
 const KNOWN = { observed: 'observed', stated: 'as given', forecast: 'forecast', normal: 'usual for the season' } as const
-const vapourLeft = computed(() => (jobs.value ?? []).some((j) => j.tail > 0 && find(j)?.done === null))
+/** Hives that are vaporised on this round, in the order of the row. */
+const vapourHives = computed(() =>
+  (jobs.value ?? [])
+    .filter((j) => j.tail > 0)
+    .map((j) => ({ id: j.colonyId, position: j.position, name: j.colony, charge: holding.say(j.amount?.text ?? ''), grams: j.amount?.amount ?? 1 }))
+    .toSorted((a, b) => a.position - b.position),
+)
 const countLink = (job: RoundJob) => `/count/${job.colonyId}`
 const isCount = (job: RoundJob) => job.kind === 'count' || job.kind === 'board' || isCounted(job.job)
+/** The first hive of the row where something is left to do: in the yard that is what is wanted, and the list of what to take along is read. */
+const nextHive = computed(() => sheet.value?.colonies.find((c) => c.jobs.some((job) => !find(job)?.done)) ?? null)
+function toHive(id: string): void {
+  const hive = document.getElementById(`hive-${id}`)
+  hive?.scrollIntoView()
+  hive?.focus({ preventScroll: true })
+}
 const print = () => window.print()
 </script>
 
@@ -121,6 +177,7 @@ const print = () => window.print()
       </p>
       <p v-if="sheet.strips" class="alarm strong">{{ sheet.strips }}</p>
     </header>
+    <AButton v-if="over && nextHive" type="primary" class="press big to-row no-print" @click="toHive(nextHive.colonyId)">To {{ nextHive.position }} {{ nextHive.name }} ↓</AButton>
     <p v-if="jobs?.length === 0" class="sheet empty">Nothing is to be done here on this day.</p>
 
     <div class="ready">
@@ -139,13 +196,14 @@ const print = () => window.print()
           <strong>{{ c.name }}. {{ holding.say(c.hazard) }}</strong> {{ holding.say(c.protection) }} {{ holding.say(c.mishap) }}
         </CautionNote>
       </section>
+      <p v-if="sheet.cards.length > 0 || benches.length > 0" class="no-print cards">
+        <AButton v-for="c in sheet.cards" :key="c.key" class="press quiet" @click="card = { card: c, then: null }">{{ c.title }}: safety card</AButton>
+        <RouterLink v-for="b in left > 0 ? benches : []" :key="b" class="press quiet" :to="{ path: '/shelf/bench', query: { what: b, yard: yard.yard.id, day } }">{{ b === 'oxalic-charges' ? 'Weigh the charges' : b === 'gel-portions' ? 'Portion the gel' : 'Mix for this round' }}</RouterLink>
+      </p>
       <section v-if="sheet.cycle" aria-labelledby="s-cycle">
         <h2 id="s-cycle">The vaporiser</h2>
         <p>{{ holding.say(sheet.cycle.text) }}</p>
-        <template v-if="over && vapourLeft">
-          <HandTimer name="vapour-heat" says="Start the heat" doing="Heat" done="Take it out, on to the next" :seconds="sheet.cycle.heatMinutes * 60" />
-          <HandTimer name="vapour-shut" says="Shut: start" doing="Stays shut" done="The last hive may be opened" :seconds="sheet.cycle.shutMinutes * 60" />
-        </template>
+        <VapourCycles v-if="over && vapourHives.length > 0" :round="`${yard.yard.id} ${day}`" :hives="vapourHives" :heat-seconds="sheet.cycle.heatMinutes * 60" :shut-seconds="sheet.cycle.shutMinutes * 60" :tools="sheet.cycle.tools" />
       </section>
       <FoldAway v-if="sheet.setUp.length > 0" class="no-print" title="How it is laid and set up">
         <template v-for="s in sheet.setUp" :key="s.name">
@@ -155,16 +213,17 @@ const print = () => window.print()
       </FoldAway>
     </div>
 
+    <p v-if="washed.length > 0" class="caution-after no-print" role="status"><strong>Now.</strong> {{ washed.join(' ') }}</p>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <p v-if="!over" class="care no-print">{{ sayDay(day) }} is still to come: what is done earlier is entered on its own day, by a tick all the same.</p>
     <ol class="row">
-      <li v-for="c in sheet.colonies" :key="c.colonyId" class="sheet colony">
+      <li v-for="c in sheet.colonies" :id="`hive-${c.colonyId}`" :key="c.colonyId" class="sheet colony" tabindex="-1">
         <h2>
           <i>{{ c.position }}</i>
           {{ c.name }}
         </h2>
         <p v-if="c.note" class="soft small note">{{ c.note }}</p>
-        <HiveMap v-if="c.spots.length > 0" :model-value="c.spots" :boxes="c.boxes" fixed />
+        <HiveMap v-if="c.spots.length > 0" :model-value="c.spots" :boxes="c.boxes" :frames="c.frames" :put="c.put" fixed />
         <div v-for="job in c.jobs" :key="job.id" class="job" :class="{ done: find(job)?.done }">
           <span class="box on-paper" aria-hidden="true" />
           <div class="what">
@@ -183,7 +242,7 @@ const print = () => window.print()
             <RouterLink v-else-if="isCount(job)" class="press quiet" :to="countLink(job)">Count</RouterLink>
             <RouterLink v-else-if="job.kind === 'queen'" class="press quiet" :to="`/yards/${job.yardId}?colony=${job.colonyId}`">Note a look</RouterLink>
             <template v-else-if="canTick(job)">
-              <AButton type="primary" class="press big" :disabled="busy" :aria-label="`Done: ${holding.say(job.text)}, ${c.name}`" @click="tick(job)">✓ Done</AButton>
+              <AButton type="primary" class="press big" :disabled="busy" :aria-label="`Done: ${holding.say(job.text)}, ${c.name}`" @click="press(job)">✓ Done</AButton>
               <AButton type="link" class="plainlink" @click="otherwise = job">otherwise ...</AButton>
             </template>
           </div>
@@ -192,7 +251,12 @@ const print = () => window.print()
     </ol>
     <p class="law">The label in your hand and your local law decide; this defers to both, and to the vet or inspector where they have the say.</p>
     <p class="no-print"><AButton class="press quiet" @click="print">Print it</AButton></p>
-    <SidePane v-if="form" :title="form.state.colony.name" :sub="form.course.treatment.name" @close="otherwise = null">
+    <SidePane v-if="card" :title="`${card.card.title}: safety`" :sub="card.then ? 'Once a round, before the first tick' : undefined" words @close="card = null">
+      <AButton v-if="card.then" type="primary" class="press big" @click="readOn">Read: tick it</AButton>
+      <SafetyText :card="card.card" />
+      <AButton v-if="card.then" type="primary" class="press big" @click="readOn">Read: tick it</AButton>
+    </SidePane>
+    <SidePane v-else-if="form" :title="form.state.colony.name" :sub="form.course.treatment.name" @close="otherwise = null">
       <JobForm :key="form.course.record.id + form.job.job + form.job.n" :yard="yard.yard" :state="form.state" :course="form.course" :job="form.job" @done="otherwise = null" />
     </SidePane>
   </div>
@@ -206,6 +270,9 @@ const print = () => window.print()
 <style scoped>
 .round { max-width: 940px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; }
 header { display: grid; gap: 4px; }
+.to-row { display: none; }
+.colony { scroll-margin-top: 74px; }
+.colony:focus { outline: none; }
 .ready { display: grid; gap: 14px; }
 .ready h2 { margin-bottom: 5px; }
 .pack { display: grid; gap: 4px; }
@@ -220,6 +287,8 @@ header { display: grid; gap: 4px; }
 .tick { display: grid; gap: 4px; justify-items: center; min-width: 128px; }
 .big { min-height: 60px; min-width: 128px; font-size: 18px; }
 .tick .plainlink { min-height: 40px; }
+.cards { display: flex; gap: 10px; flex-wrap: wrap; }
+.caution-after { background: var(--straw-wash); color: var(--straw-ink); border-radius: 10px; padding: 12px 14px; }
 .empty { padding: 20px; }
 .box { width: 15px; height: 15px; border: 1.4px solid var(--ink); border-radius: 3px; }
 @media print {
@@ -238,6 +307,7 @@ header { display: grid; gap: 4px; }
   .caution { padding: 5px 8px; font-size: 8.8pt; }
 }
 @media screen and (max-width: 720px) {
+  .to-row.press { display: inline-flex; }
   .job { grid-template-columns: minmax(0, 1fr); gap: 8px; }
   .tick { grid-template-columns: 1fr auto; justify-items: stretch; align-items: center; gap: 14px; }
   .big { min-height: 64px; }

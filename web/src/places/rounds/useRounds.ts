@@ -1,35 +1,37 @@
-/** The rounds of the next weeks, drawn in their worker whenever something changes. */
-import { wrap, type Remote } from 'comlink'
+/** The rounds of the next weeks, drawn anew whenever something changes. */
 import { onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { RoundPlan } from '@thistle/core/rounds'
 import { useHolding } from '../../stores/holding.ts'
-import type { RoundsWorker } from './rounds.worker.ts'
+import { usePhone } from '../../stores/phone.ts'
+import { drawnFor, planOf } from '../../stores/round-plan.ts'
 
 export function useRounds() {
   const holding = useHolding()
-  const worker = new Worker(new URL('./rounds.worker.ts', import.meta.url), { type: 'module' })
-  const remote: Remote<RoundsWorker> = wrap<RoundsWorker>(worker)
-  onScopeDispose(() => worker.terminate())
+  const phone = usePhone()
+  /** As they were drawn last on this device, until they are drawn anew. */
+  const before = shallowRef<RoundPlan | null>(null)
   const plan = shallowRef<RoundPlan | null>(null)
   const busy = ref(true)
   const failed = ref(false)
-  // A worker that cannot be loaded answers nothing: it says so by this alone.
-  worker.addEventListener('error', () => {
-    failed.value = true
-    busy.value = false
-  })
   let run = 0
+  onScopeDispose(() => (run += 1))
   watch(
     () => [holding.yards, holding.settings] as const,
     async ([yards, settings]) => {
       if (!settings) return
       const mine = ++run
-      busy.value = true
+      const drawn = drawnFor(yards, settings)
+      if (drawn) plan.value = drawn
+      busy.value = drawn === null
+      if (!drawn && !plan.value && !before.value) void phone.readPlan().then((kept) => (before.value = kept as RoundPlan | null))
       try {
-        const found = await remote.draw(yards, settings)
-        if (mine === run) plan.value = found
+        const found = drawn ?? (await planOf(yards, settings))
+        if (mine !== run) return
+        plan.value = found
         failed.value = false
+        if (!drawn) void phone.keepPlan(found)
       } catch (fault) {
+        if (mine !== run) return
         console.error(fault)
         failed.value = true
       } finally {
@@ -38,5 +40,5 @@ export function useRounds() {
     },
     { immediate: true },
   )
-  return { plan, busy, failed }
+  return { plan, before, busy, failed }
 }

@@ -7,7 +7,7 @@ import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/ch
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { computed, reactive, ref, toRaw } from 'vue'
-import { NO_RULE, type BoardKind, type Rule, type Stock, type Tool, type TreatmentKey } from '@thistle/core/situation'
+import { NO_RULE, type BoardKind, type Rule, type Tool, type TreatmentKey } from '@thistle/core/situation'
 import type { Cup } from '@thistle/core/count'
 import type { OwnLimits, WorkFacts } from '@thistle/core/holding'
 import type { Day } from '@thistle/core/time'
@@ -26,8 +26,9 @@ import YardDates from './YardDates.vue'
 
 const holding = useHolding()
 /** What is given has a label and a law; work on the hive has neither. */
-const given = TREATMENTS.filter((t) => t.way === 'given')
+const given = holding.treatments.filter((t) => t.way === 'given')
 const others = TREATMENTS.filter((t) => t.way !== 'given')
+const retired = computed(() => (holding.settings?.own ?? []).filter((s) => s.retired))
 const EMPTY: Rule = {
   ...NO_RULE,
   waitDays: null,
@@ -55,7 +56,6 @@ function draftOf() {
     work: plainCopy(s.work ?? null) as WorkFacts | null,
     closedThrough: (s.closedThrough ?? null) as Day | null,
     rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
-    stock: Object.fromEntries(given.map((t) => [t.key, { units: null, expires: null, openedOn: null, label: null, batch: null, bought: null, vet: null, ...s.stock[t.key] }])) as Record<string, Draft<Stock>>,
   }
 }
 const draft = reactive(draftOf())
@@ -82,7 +82,6 @@ async function keep(): Promise<void> {
       ...s,
       ...next,
       rules: { ...others, ...next.rules } as Partial<Record<TreatmentKey, Rule>>,
-      stock: { ...s.stock, ...next.stock } as Partial<Record<TreatmentKey, Stock>>,
     })
     before.value = JSON.stringify(draft)
   })
@@ -124,11 +123,18 @@ async function reread(): Promise<void> {
           v-for="t in given"
           :key="t.key"
           v-model:rule="draft.rules[t.key]!"
-          v-model:stock="draft.stock[t.key]!"
           :treatment="t"
           :at="at"
         />
         </div>
+        <p class="ownline">
+          <RouterLink class="press quiet" to="/rules/own">Make a sheet of your own</RouterLink>
+          <span class="soft small">for a label that this list lacks: slow pads, another strip, a new active</span>
+        </p>
+        <p v-if="retired.length > 0" class="small soft">
+          Of your own, and not offered any more:
+          <template v-for="(s, i) in retired" :key="s.key">{{ i > 0 ? ', ' : '' }}<RouterLink :to="`/rules/own/${s.key}`">{{ s.name }}</RouterLink></template>.
+        </p>
         <p class="small soft">
           Without a label, and always offered:
           <template v-for="(t, i) in others" :key="t.key">{{ i > 0 ? ', ' : '' }}<RouterLink :to="`/rules/${t.key}`">{{ t.name.toLowerCase() }}</RouterLink></template>.
@@ -178,6 +184,7 @@ async function reread(): Promise<void> {
 .form { display: grid; grid-template-columns: minmax(0, 1fr); gap: 18px; }
 .block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
+.ownline { display: flex; gap: 6px 14px; align-items: center; flex-wrap: wrap; }
 .kit { display: grid; width: 100%; grid-template-columns: repeat(auto-fit, minmax(min(280px, 100%), 1fr)); gap: 4px 20px; }
 @media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }

@@ -30,10 +30,16 @@ const AUTHORISED = { yes: 'Authorised by your own list', no: 'Not authorised by 
       <h1>{{ treatment.name }}</h1>
       <p class="soft">
         <template v-if="treatment.way === 'given'">{{ AUTHORISED[rule?.authorised ?? 'unknown'] }}. </template>
-        The label in your hand and your local law decide; where they differ from this sheet, they are right. Last read against the fact sheet
-        {{ looked ? sayDay(looked, '2000-01-01') : '' }}; recalled from memory, looked up nowhere.
+        The label in your hand and your local law decide; where they differ from this sheet, they are right.
+        <template v-if="treatment.own">
+          You made it after a label read on {{ sayDay(treatment.own.readOn, '2000-01-01') }}; nobody else has checked it. What you did not change is as in
+          <RouterLink :to="`/rules/${treatment.own.base}`">{{ treatmentOf(treatment.own.base)?.name }}</RouterLink>.
+        </template>
+        <template v-else>Last read against the fact sheet {{ looked ? sayDay(looked, '2000-01-01') : '' }}; recalled from memory, looked up nowhere.</template>
       </p>
     </header>
+    <p v-if="treatment.own" class="no-print"><RouterLink class="press quiet" :to="`/rules/own/${treatment.key}`">Change this sheet</RouterLink></p>
+    <p v-else-if="treatment.way === 'given'" class="soft small no-print">Your label says otherwise? Small things go in <RouterLink to="/rules">Rules</RouterLink>; for another form <RouterLink to="/rules/own">make a sheet of your own</RouterLink>.</p>
     <CautionNote v-if="treatment.caution">
       <strong>{{ holding.say(treatment.caution.hazard) }}</strong> {{ holding.say(treatment.caution.protection) }} {{ holding.say(treatment.caution.mishap) }}
     </CautionNote>

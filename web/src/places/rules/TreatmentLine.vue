@@ -5,25 +5,25 @@ import PickField from '../../fields/PickField.vue'
 import PickOne from '../../fields/PickOne.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
-import type { Rule, Stock } from '@thistle/core/situation'
+import type { Rule } from '@thistle/core/situation'
 import { dosesOf, hasRhythm, patternOf, pricedRhythm, sayAmount, sayCoverage, type Treatment } from '@thistle/core/treatments'
 import DayField from '../../fields/DayField.vue'
 import NumberField from '../../fields/NumberField.vue'
-import TextField from '../../fields/TextField.vue'
 import { sayDay } from '../../look/dates.ts'
 import { AUTHORISED_WORDS } from '@thistle/core/situation'
 import { useHolding } from '../../stores/holding.ts'
-import { PACK_TEXTS } from '../../parts/pack-fields.ts'
 
 const props = defineProps<{ treatment: Treatment; at: (path: string) => string | null }>()
 type Draft<T> = { -readonly [K in keyof T]: T[K] }
 const rule = defineModel<Draft<Rule>>('rule', { required: true })
-const stock = defineModel<Draft<Stock>>('stock', { required: true })
 const holding = useHolding()
 const open = ref(false)
 const key = computed(() => props.treatment.key)
+/** A sheet of one's own is confirmed by being made: it may be refused, and is never unknown. */
+const words = computed(() => AUTHORISED_WORDS.filter(([word]) => !props.treatment.own || word !== 'unknown'))
 const unit = computed(() => (props.treatment.dose.by === 'none' ? null : props.treatment.dose.unit))
-const UNITS = { strip: 'strips', g: 'g', mL: 'mL', wafer: 'wafers' } as const
+/** What the shelf has of it. */
+const units = computed(() => holding.settings?.stock[key.value]?.units ?? null)
 const hasStay = computed(() => props.treatment.patterns.some((p) => p.days.least !== p.days.most && p.steps.some((s) => s.job === 'remove')))
 /** Its series, where the rounds and the days between them are the keeper's to set. */
 const series = computed(() => props.treatment.patterns.find(hasRhythm) ?? null)
@@ -39,8 +39,7 @@ const price = computed(() => {
     : lasts
 })
 const faulty = computed(() =>
-  ['gramsPerBox', 'mostDays', 'mostCourses', 'rounds', 'daysBetween', 'waitDays', 'note', 'confirmedOn'].some((f) => props.at(`rules.${key.value}.${f}`)) ||
-  ['units', 'expires', 'openedOn', ...PACK_TEXTS.map((f) => f.name)].some((f) => props.at(`stock.${key.value}.${f}`)),
+  ['gramsPerBox', 'mostDays', 'mostCourses', 'rounds', 'daysBetween', 'waitDays', 'note', 'confirmedOn'].some((f) => props.at(`rules.${key.value}.${f}`)),
 )
 /** What the line says beside authorised, in a few words. */
 const gist = computed(() => {
@@ -53,7 +52,7 @@ const gist = computed(() => {
     r.gramsPerBox == null ? null : `${holding.say(sayAmount(r.gramsPerBox, 'g'))} a box`,
     r.mostCourses == null ? null : `at most ${r.mostCourses} a year`,
     r.rounds == null && r.daysBetween == null ? null : 'own rhythm',
-    stock.value.units == null || !unit.value ? null : `shelf: ${holding.say(sayAmount(stock.value.units, unit.value))}`,
+    units.value == null || !unit.value ? null : `shelf: ${holding.say(sayAmount(units.value, unit.value))}`,
   ]
     .filter(Boolean)
     .join(', ')
@@ -74,7 +73,7 @@ function say(value: NonNullable<Rule['authorised']> | null): void {
         <RouterLink class="name" :to="`/rules/${treatment.key}`">{{ treatment.name }}</RouterLink>
         <p class="soft small">{{ gist || holding.say(treatment.short) }}</p>
       </div>
-      <PickOne :id="`a-${treatment.key}`" class="auth" :named="`${treatment.name}: authorised`" :unknown="false" :options="AUTHORISED_WORDS" :model-value="rule.authorised ?? 'unknown'" @update:model-value="say" />
+      <PickOne :id="`a-${treatment.key}`" class="auth" :named="`${treatment.name}: authorised`" :unknown="false" :options="words" :model-value="rule.authorised ?? 'unknown'" @update:model-value="say" />
       <AButton type="link" class="plainlink more" :aria-expanded="open || faulty" @click="open = !open">
         {{ open || faulty ? 'Less' : 'More' }}<span class="unseen"> of {{ treatment.name }}</span>
       </AButton>
@@ -145,33 +144,6 @@ function say(value: NonNullable<Rule['authorised']> | null): void {
         :max="holding.today"
         :fault="at(`rules.${treatment.key}.confirmedOn`)"
         @update:model-value="rule.confirmedOn = $event"
-      />
-      <NumberField
-        :id="`u-${treatment.key}`"
-        v-model="stock.units"
-        label="On the shelf"
-        :unit="unit ? UNITS[unit] : ''"
-        :min="0"
-        :fault="at(`stock.${treatment.key}.units`)"
-      />
-      <DayField :id="`e-${treatment.key}`" v-model="stock.expires" label="Its expiry" :fault="at(`stock.${treatment.key}.expires`)" />
-      <DayField
-        :id="`o-${treatment.key}`"
-        :model-value="stock.openedOn ?? null"
-        label="Pack opened on"
-        :max="holding.today"
-        :fault="at(`stock.${treatment.key}.openedOn`)"
-        @update:model-value="stock.openedOn = $event"
-      />
-      <TextField
-        v-for="f in PACK_TEXTS"
-        :id="`${f.name}-${treatment.key}`"
-        :key="f.name"
-        :model-value="stock[f.name] ?? ''"
-        :label="f.label"
-        :most="f.most"
-        :fault="at(`stock.${treatment.key}.${f.name}`)"
-        @update:model-value="stock[f.name] = $event || null"
       />
       <AreaField :id="`n-${treatment.key}`" class="note" :model-value="rule.note ?? ''" label="Note" :most="500" @update:model-value="rule.note = $event || null" />
       <p class="soft small note">Where labels differ: {{ holding.say(treatment.differs) }}</p>

@@ -2,6 +2,7 @@
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { ref } from 'vue'
+import { signedInAnew } from '../../frame/useSignOut.ts'
 import FaultLine from '../../parts/FaultLine.vue'
 import TextField from '../../fields/TextField.vue'
 import { useSave } from '../../parts/useSave.ts'
@@ -17,7 +18,9 @@ async function enter(which: 'demo' | 'own'): Promise<void> {
   const done = await save(() =>
     which === 'demo' ? call('POST', `/session/demo${props.demo ? `?again=${props.demo}` : ''}`) : call('POST', '/session', { email: email.value, password: password.value }),
   )
-  if (done) emit('done')
+  if (!done) return
+  signedInAnew()
+  emit('done')
 }
 </script>
 

@@ -9,6 +9,8 @@ import SignInForm from './SignInForm.vue'
 const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
+/** This device was signed out from another one. */
+const ended = route.query.ended === 'elsewhere'
 
 async function go(): Promise<void> {
   holding.forget()
@@ -61,6 +63,7 @@ async function go(): Promise<void> {
     </section>
     <section class="enter sheet" aria-label="Sign in">
       <h2>Come in</h2>
+      <p v-if="ended" class="care strong" role="alert">This device was signed out from another one. What it had kept of the holding is gone from it.</p>
       <SignInForm @done="go" />
       <p class="law">
         The demo is an invented holding in an invented valley, yours alone for a day. Round Thistle helps you think; the label in your hand and your local law decide, and

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** One job done in many colonies on one day, with those left out that were not, and the amounts as they were. */
 import CautionNote from '../../parts/CautionNote.vue'
+import { unitOfMany } from '@thistle/core/treatments'
 import FaultLine from '../../parts/FaultLine.vue'
 import NumberInput from '../../fields/NumberInput.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
@@ -33,8 +34,7 @@ const rows = reactive(
 const chosen = computed(() => rows.filter((r) => r.done))
 const unit = computed(() => {
   if (props.line.step.job?.job === 'check') return 'mites a day on the board'
-  const u = rows[0]?.course.course.dose?.unit
-  return u === 'strip' || u === 'wafer' ? `${u}s` : (u ?? '')
+  return unitOfMany(rows[0]?.course.course.dose?.unit)
 })
 const asks = computed(() => rows.some((r) => r.job.asksAmount))
 /** Chosen, and without its amount. */

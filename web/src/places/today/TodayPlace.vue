@@ -10,6 +10,8 @@ import { notSeenSinceWinter } from '@thistle/core/book'
 import { isCounted } from '@thistle/core/course'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { driftingWithin, jobsOn, sharedText, type Phrase, type TodayJob, type YardState } from '@thistle/core/holding'
+import { needsOf } from '@thistle/core/shelf'
+import { sayShort } from '../../parts/shelf-words.ts'
 import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
 import DayStrip from '../../graphics/DayStrip.vue'
 import { whenIdle } from '../../frame/idle.ts'
@@ -33,6 +35,8 @@ onMounted(() => {
 })
 /** In spring the winter is asked for. */
 const wintered = computed(() => notSeenSinceWinter(holding.states, holding.today))
+/** One line for the holding of each thing that runs short for what is planned. */
+const short = computed(() => (all.value ? needsOf(holding.states, holding.shelf).filter((n) => n.short > 0) : []))
 const marks = useMarks(computed(() => holding.states))
 const doing = ref<{ line: TodayJob; index: number } | null>(null)
 const current = computed(() => {
@@ -166,6 +170,9 @@ function afterOne(): void {
         <AskedToday />
       <p v-if="wintered > 0" class="winter serif">
         <RouterLink to="/book/winter">How did they come through the winter? Of {{ plural(wintered, 'colony', 'colonies') }} nobody has said yet.</RouterLink>
+      </p>
+ <p v-for="n in short" :key="n.treatment" class="winter serif">
+        <RouterLink to="/shelf" class="care">{{ holding.say(sayShort(n)) }}</RouterLink>
       </p>
         <section v-for="g in groups" :key="g.key" class="group" :class="g.key" :aria-labelledby="`g-${g.key}`">
           <h2 :id="`g-${g.key}`">{{ g.title }}</h2>

@@ -233,7 +233,7 @@ const csv = () => line.value && saveAs(new Blob(['\ufeff', writeLine(line.value)
         <p v-if="holding.mayWrite && state"><RouterLink class="press quiet" :to="`/count/${colonyId}?change=${openedCount.id}`">Change it</RouterLink></p>
       </template>
       <template v-if="openedLook">
-        <p>{{ sayLook({ ...openedLook, colonyId, seenOn: openedLook.seenOn ?? null }) }}</p>
+        <p>{{ sayLook({ ...openedLook, colonyId, framesPerBox: openedLook.framesPerBox ?? null, seenOn: openedLook.seenOn ?? null }) }}</p>
         <p v-if="openedLook.note" class="note">{{ openedLook.note }}</p>
       </template>
       <CourseBlock v-if="openedCourse && yard && state" :yard="yard" :state="state" :course="openedCourse" />

@@ -6,7 +6,7 @@ import AForm from 'ant-design-vue/es/form/Form'
 import { computed, ref, watch } from 'vue'
 import { type ColonyState, type YardState } from '@thistle/core/holding'
 import type { TreatmentKey } from '@thistle/core/situation'
-import { doseOf, dosesOf, patternOf, treatmentOf, TREATMENTS } from '@thistle/core/treatments'
+import { doseOf, dosesOf, patternOf, treatmentOf, unitOfMany } from '@thistle/core/treatments'
 import DayField from '../../fields/DayField.vue'
 import NumberField from '../../fields/NumberField.vue'
 import PickField from '../../fields/PickField.vue'
@@ -19,7 +19,7 @@ const props = defineProps<{ yard: YardState; state: ColonyState }>()
 const emit = defineEmits<{ done: [] }>()
 const holding = useHolding()
 const { busy, fault, at, refuse, save } = useSave()
-const OPTIONS = TREATMENTS.filter((t) => t.way !== 'waiting').map((t) => [t.key, t.name] as const)
+const OPTIONS = holding.treatments.filter((t) => t.way !== 'waiting').map((t) => [t.key, t.name] as const)
 const key = ref<TreatmentKey | null>(null)
 const startOn = ref<string | null>(null)
 const over = ref(true)
@@ -68,7 +68,7 @@ async function keep(): Promise<void> {
     <ACheckbox v-model:checked="over">It is over, and nothing of it is in the hive</ACheckbox>
     <DayField v-if="over" id="pc-end" v-model="endOn" label="Over, or taken out, on" :max="holding.today" :fault="at('past.endOn')" />
     <NumberField v-if="usual > 1" id="pc-rounds" v-model="rounds" label="Rounds given" :hint="`${usual} is usual`" :min="1" :fault="at('past.rounds')" />
-    <NumberField v-if="dose" id="pc-amount" v-model="amount" label="Each time" :unit="dose.unit === 'strip' || dose.unit === 'wafer' ? `${dose.unit}s` : dose.unit" :min="0" :fault="at('past.amount')" />
+    <NumberField v-if="dose" id="pc-amount" v-model="amount" label="Each time" :unit="unitOfMany(dose.unit)" :min="0" :fault="at('past.amount')" />
     <ACheckbox v-if="others.length > 1" v-model:checked="everywhere">The same in all {{ plural(others.length, 'colony', 'colonies') }} of {{ yard.yard.name }}</ACheckbox>
     <FaultLine v-if="fault && !['treatment', 'startOn', 'past.endOn', 'past.rounds', 'past.amount'].some((f) => at(f))">{{ fault }}</FaultLine>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : whom.length > 1 ? `Keep it for ${whom.length}` : 'Keep it' }}</AButton>

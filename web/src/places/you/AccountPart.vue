@@ -86,6 +86,7 @@ function sayAgent(agent: string): string {
         <AButton v-if="!s.current" type="link" class="plainlink" :disabled="ending.busy.value" @click="end(s.id)">End it</AButton>
       </li>
     </ul>
+    <p v-if="(sessions?.length ?? 0) > 1" class="soft small">A device whose session you end is wiped of the holding at its next contact, what it had not sent yet too.</p>
     <p v-if="(sessions?.length ?? 0) > 1"><AButton type="link" class="plainlink" :disabled="ending.busy.value" @click="end(null)">End all the others</AButton></p>
     <FaultLine v-if="ending.fault.value">{{ ending.fault.value }}</FaultLine>
   </section>

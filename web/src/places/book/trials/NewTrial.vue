@@ -9,7 +9,7 @@ import type { Power } from '@thistle/core/review'
 import type { TrialArmKey } from '@thistle/core/holding'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays } from '@thistle/core/time'
-import { sayAmount, treatmentOf, TREATMENTS } from '@thistle/core/treatments'
+import { sayAmount, treatmentOf } from '@thistle/core/treatments'
 import { assignArms, balanceOf, spreadOfLevels, UNTREATED, type TrialCandidate } from '@thistle/core/trial'
 import { plain } from '@thistle/core/units'
 import DayField from '../../../fields/DayField.vue'
@@ -69,7 +69,7 @@ const picked = computed(() => able.value.filter((c) => chosen.value.includes(c.i
 const fits = (c: TrialCandidate, key: TreatmentKey) => c.options.some((o) => o.treatment === key && (o.fit === 'fits' || o.fit === 'care'))
 /** Treatments that can be begun on the day in some of the colonies chosen, with how many of them fit with care alone. */
 const armsToHave = computed(() =>
-  TREATMENTS.filter((t) => t.way === 'given').flatMap((t) => {
+  holding.treatments.filter((t) => t.way === 'given').flatMap((t) => {
     const n = picked.value.filter((c) => fits(c, t.key)).length
     const care = picked.value.filter((c) => c.options.some((o) => o.treatment === t.key && o.fit === 'care')).length
     return n > 1 ? [{ key: t.key, name: t.name, n, care, all: n === picked.value.length }] : []

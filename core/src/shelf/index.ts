@@ -1,0 +1,5 @@
+export { countedAgain, dosesNow, lotsOf, shelfOf, stockOf, type LotState, type Shelf } from './lots.ts'
+export { courseCost, needsOf, packHolds, WEEKS_AHEAD, type Need, type PlannedDose } from './needs.ts'
+export { gearState, type ToolState } from './gear.ts'
+export { readTag, sayTag, tagOf } from './tags.ts'
+export { roundMix, type RoundMix } from './round-mix.ts'

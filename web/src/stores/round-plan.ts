@@ -1,0 +1,66 @@
+/** The rounds of the next weeks, drawn in their worker: once for what they are drawn from, whoever asks. */
+import { wrap, type Remote } from 'comlink'
+import type { SettingsRecord, YardRecord } from '@thistle/core/holding'
+import type { RoundPlan } from '@thistle/core/rounds'
+import { holdAhead } from '../frame/idle.ts'
+import type { RoundsWorker } from '../places/rounds/rounds.worker.ts'
+
+interface Drawing {
+  readonly yards: readonly YardRecord[]
+  readonly settings: SettingsRecord
+  readonly promise: Promise<RoundPlan>
+  plan: RoundPlan | null
+  readonly stop: () => void
+}
+let last: Drawing | null = null
+/** A worker that has nothing to do. */
+interface Hand {
+  readonly worker: Worker
+  readonly remote: Remote<RoundsWorker>
+}
+let idle: Hand | null = null
+function hire(): Hand {
+  const worker = new Worker(new URL('../places/rounds/rounds.worker.ts', import.meta.url), { type: 'module' })
+  return { worker, remote: wrap<RoundsWorker>(worker) }
+}
+
+function draw(yards: readonly YardRecord[], settings: SettingsRecord): Drawing {
+  const hand = idle ?? hire()
+  idle = null
+  const { worker, remote } = hand
+  let stop = (): void => worker.terminate()
+  const promise = new Promise<RoundPlan>((resolve, reject) => {
+    // A worker that cannot be loaded answers nothing: it says so by this alone.
+    worker.addEventListener('error', () => reject(new Error('the rounds cannot be drawn')), { once: true })
+    stop = () => {
+      worker.terminate()
+      reject(new Error('drawn anew'))
+    }
+    remote.draw(yards, settings).then(resolve, reject)
+  })
+  const drawing: Drawing = { yards, settings, promise, plan: null, stop: () => stop() }
+  promise.then(
+    (plan) => {
+      drawing.plan = plan
+      idle = hand
+    },
+    () => {
+      worker.terminate()
+      // What failed is tried again by whoever asks next.
+      if (last === drawing) last = null
+    },
+  )
+  return drawing
+}
+
+/** The plan for these yards; what was being drawn for others is given up. Rejects where it cannot be drawn, or is given up itself. */
+export function planOf(yards: readonly YardRecord[], settings: SettingsRecord): Promise<RoundPlan> {
+  if (last?.yards === yards && last.settings === settings) return last.promise
+  if (last && !last.plan) last.stop()
+  last = draw(yards, settings)
+  holdAhead(last.promise)
+  return last.promise
+}
+/** The plan for these yards where it is drawn already. */
+export const drawnFor = (yards: readonly YardRecord[], settings: SettingsRecord): RoundPlan | null =>
+  last?.yards === yards && last.settings === settings ? last.plan : null
