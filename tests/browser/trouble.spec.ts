@@ -100,7 +100,7 @@ test.describe('a server that takes four seconds', () => {
     const yards = (await (await page.request.get('/api/yards')).json()) as { colonies: { id: string; name: string }[] }[]
     const quince = yards.flatMap((y) => y.colonies).find((c) => c.name === 'Quince')!.id
     const board = { colonyId: quince, laidOn: '2026-08-12', takenOn: null }
-    expect((await page.request.put('/api/boards/019aaaaa-0000-7000-8000-0000000000b1', { data: board })).status()).toBe(201)
+    expect((await page.request.put(`/api/boards/${crypto.randomUUID()}`, { data: board })).status()).toBe(201)
     await page.goto(`/count/${quince}`)
     await expect(page.getByText('A board lies here since Wed 12 Aug: laid today.')).toBeVisible()
     await expect.poll(() => keptOnDevice(page, 'yards'), { timeout: 20_000 }).toContain('"laidOn":"2026-08-12"')
@@ -134,6 +134,8 @@ test.describe('a server that takes four seconds', () => {
 test('a device that has no room says so, and what was typed waits in the page', async ({ demo: page }) => {
   await page.goto('/count')
   await page.getByRole('navigation', { name: 'The row' }).getByRole('link', { name: /Ivy/ }).click()
+  // What keeps things is fetched once the page stands.
+  await expect.poll(() => keptOnDevice(page, 'yards'), { timeout: 20_000 }).not.toBe('[]')
   await page.evaluate(() => {
     IDBObjectStore.prototype.add = () => {
       throw new DOMException('no room', 'QuotaExceededError')

@@ -14,7 +14,17 @@ export {
   type Ending,
   type Fate,
 } from './events.ts'
-export { COUNT_MINUTES, gearOf, heatMinutes, minutesOf, SHUT_MINUTES, tailMinutes, vapourMinutes, USUAL_VAPORISERS, type Vaporisers } from './labour.ts'
+export {
+  COUNT_MINUTES,
+  gearOf,
+  heatMinutes,
+  minutesOf,
+  SHUT_MINUTES,
+  tailMinutes,
+  vapourMinutes,
+  USUAL_VAPORISERS,
+  type Vaporisers,
+} from './labour.ts'
 export { midwayWanted, tellsFrom } from './midway.ts'
 export { fallAtCheck, sayFall, costsOf, mendsOf, type Cost, type CourseDates, type Mend } from './slips.ts'
 export { courseEnd, lockOf, type Lock } from './lock.ts'
