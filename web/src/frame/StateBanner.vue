@@ -26,7 +26,7 @@ const inRound = computed(() => route.name === 'rounds-sheet' || route.path.start
 </script>
 
 <template>
-  <div aria-live="polite" class="no-print">
+  <div aria-live="polite" class="here no-print">
     <p v-if="connection.lost" class="lost" role="status">
       <strong>Out of reach.</strong>
       <template v-if="phone.noRoom">{{ phone.noRoom }}</template>
@@ -37,11 +37,10 @@ const inRound = computed(() => route.name === 'rounds-sheet' || route.path.start
       <template v-else>{{ connection.lost }}</template>
     </p>
     <p v-else-if="kept > 0" class="lost" role="status">
-      <RouterLink to="/phone">Kept on this phone: {{ plural(kept, 'thing') }}</RouterLink>
-      {{ phone.sending ? ', being sent ...' : phone.stuck.length > 0 ? `, ${phone.stuck.length === 1 ? 'one waits' : `${phone.stuck.length} wait`} for your word` : '' }}
+      <RouterLink to="/phone">Kept on this phone: {{ plural(kept, 'thing') }}</RouterLink>{{ phone.sending ? ', being sent ...' : phone.stuck.length > 0 ? `, ${phone.stuck.length === 1 ? 'one waits' : `${phone.stuck.length} wait`} for your word` : '' }}
     </p>
     <p v-else-if="phone.asOf !== null" class="lost" role="status">As it was read {{ sayWhen(new Date(phone.asOf).toISOString()) }}; the server is asked ...</p>
-    <p v-else-if="older" class="lost" role="status">
+    <p v-else-if="older" class="lost stays" role="status">
       The server tells otherwise than this phone had kept: what you filled in here was begun on that.
       <AButton type="link" class="plainlink" @click="emit('anew')">Open this place anew</AButton>
     </p>
@@ -55,4 +54,6 @@ const inRound = computed(() => route.name === 'rounds-sheet' || route.path.start
 
 <style scoped>
 .lost { background: var(--straw-wash); color: var(--straw-ink); border-bottom: 1px solid var(--straw-mid); padding: 9px 20px; }
+/* Somebody is in the middle of the place by then, not at its top. */
+.here:has(.stays) { position: sticky; top: 0; z-index: 20; }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Somebody else changed what is being written: both versions side by side, to choose from, or line by line. Nothing is lost either way. */
+/** Somebody else changed what is being written: both versions side by side, to choose from, or line by line. */
 import RowsTable, { type Column } from './RowsTable.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, reactive, ref } from 'vue'
@@ -38,7 +38,7 @@ const merged = computed<State>(() => Object.fromEntries(rows.value.map((r) => [r
       <AButton type="primary" class="press" :disabled="busy" @click="emit('mine')">Keep mine</AButton>
       <AButton v-if="merge && rows.length > 1" class="press quiet" :disabled="busy" @click="merging = true">Line by line ...</AButton>
     </p>
-    <p class="soft small">Whichever you choose, the other stays in the history.</p>
+    <p class="soft small">Keep yours, and what stands now stays in the history. Leave it, and what you wrote here is gone.</p>
   </section>
 </template>
 

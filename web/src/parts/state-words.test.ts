@@ -50,6 +50,7 @@ describe('what differs between two states of a row', () => {
       ['What comes first', 'gentlest first', 'fewest visits first'],
     ])
     expect(differences(before, { ...before, version: 9 })).toEqual([])
+    expect(differences({ note: null }, { note: '' })).toEqual([])
   })
   it('of the keeper’s own list and shelf only the lines that differ', () => {
     const line = { authorised: 'no', withSupers: null, gramsPerBox: null, mostCourses: null, mostDays: null }

@@ -85,7 +85,9 @@ export interface FieldDifference {
   readonly before: string
   readonly after: string
 }
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
+/** An empty text says as little as none. */
+const orNone = (value: unknown): unknown => (value === '' ? null : (value ?? null))
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(orNone(a)) === JSON.stringify(orNone(b))
 
 function perTreatment(field: string, before: Lines, after: Lines, near?: Day): FieldDifference[] {
   const own = Object.keys({ ...before, ...after }).filter((key) => isOwnKey(key))

@@ -4,8 +4,8 @@ import { registerSW } from 'virtual:pwa-register'
 
 /** A new version waits. */
 export const renewed = ref(false)
-/** The page opens without the network. */
-export const worksAlone = ref(false)
+/** Whether the page opens without the network: `soon` while it is being fetched, `never` where the browser does not keep it. */
+export const worksAlone = ref<'yes' | 'soon' | 'never'>('serviceWorker' in navigator ? 'soon' : 'never')
 let takeUp: (reload?: boolean) => Promise<void> = () => Promise.resolve()
 /** Looks so often whether there is a new one, ms. */
 const LOOK_EVERY = 3_600_000
@@ -13,10 +13,11 @@ const LOOK_EVERY = 3_600_000
 /** Registers the worker that keeps the page on this device. */
 export function keepPage(): void {
   if (!('serviceWorker' in navigator)) return
-  void navigator.serviceWorker.ready.then(() => (worksAlone.value = true))
+  void navigator.serviceWorker.ready.then(() => (worksAlone.value = 'yes'))
   takeUp = registerSW({
     onNeedRefresh: () => (renewed.value = true),
-    onOfflineReady: () => (worksAlone.value = true),
+    onOfflineReady: () => (worksAlone.value = 'yes'),
+    onRegisterError: () => (worksAlone.value = 'never'),
     onRegisteredSW: (_url, registration) => {
       if (registration) setInterval(() => void registration.update().catch(() => undefined), LOOK_EVERY)
     },

@@ -76,7 +76,8 @@ const sayClock = (minutes: number) => {
 
     <section aria-labelledby="ph-alone">
       <h2 id="ph-alone">Without the network</h2>
-      <p v-if="worksAlone">The page opens on this device without the network: rounds and their sheets, the rows, counting, ticking, notes, photographs, timers. {{ phone.asOf === null ? '' : `What is shown was read ${sayWhen(new Date(phone.asOf).toISOString())}.` }}</p>
+      <p v-if="worksAlone === 'yes'">The page opens on this device without the network: rounds and their sheets, the rows, counting, ticking, notes, photographs, timers. {{ phone.asOf === null ? '' : `What is shown was read ${sayWhen(new Date(phone.asOf).toISOString())}.` }}</p>
+      <p v-else-if="worksAlone === 'soon'" class="soft">What the page needs without the network is being fetched, and is not all here yet: stay a moment before you drive off.</p>
       <p v-else class="soft">This browser does not keep the page: without the network it stays open, and cannot be opened anew. It does on an address that begins with https, or on this machine itself.</p>
       <p class="soft small">Choosing a treatment, the book as files, people and your list need the server.</p>
       <p v-if="installable" class="choose"><AButton class="press quiet" @click="install">Put it among the applications of this device</AButton></p>

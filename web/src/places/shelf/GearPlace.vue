@@ -43,9 +43,10 @@ async function keep(): Promise<void> {
   if (!s || !tool) return
   if (await save(() => holding.saveSettings({ ...s, gear: { ...s.gear, [tool]: { ...draft.value, note: draft.value.note || null } } }))) open.value = null
 }
+const wanted = computed(() => states.value.some((t) => t.jobs > 0))
 const says = (t: ToolState): string =>
   [
-    t.jobs > 0 && t.nextOn ? `${plural(t.jobs, 'job')} open, ${t.nextOn < holding.today ? 'overdue since' : 'the first'} ${sayDay(t.nextOn, holding.today)}` : 'nothing planned takes it',
+    t.jobs > 0 && t.nextOn ? `${plural(t.jobs, 'job')} open, ${t.nextOn < holding.today ? 'overdue since' : 'the first'} ${sayDay(t.nextOn, holding.today)}` : wanted.value ? 'nothing planned takes it' : null,
     t.hours === null ? null : `${plain(t.hours)} h${t.mostHours === null ? ' worn' : ` of ${plain(t.mostHours)} worn`}`,
   ]
     .filter(Boolean)
@@ -59,9 +60,10 @@ const warns = (t: ToolState): string | null =>
     <ShelfNav />
     <h1>Gear</h1>
     <p class="serif lead">
-      <template v-if="lacking.length > 0">Fetch before it is wanted: {{ lacking.map((t) => `${nameOf(t.tool).toLowerCase()}${t.nextOn ? ` (${sayDay(t.nextOn, holding.today)})` : ''}`).join(', ') }}.</template>
+      <template v-if="lacking.length > 0">Fetch before it is wanted: {{ lacking.map((t) => `${nameOf(t.tool).toLowerCase()}${t.nextOn ? ` (${t.nextOn < holding.today ? 'wanted since ' : ''}${sayDay(t.nextOn, holding.today)})` : ''}`).join(', ') }}.</template>
       <template v-else-if="worn.length > 0">{{ worn.map((t) => `${nameOf(t.tool)}: ${(warns(t) ?? '').toLowerCase()}`).join(' ') }}</template>
-      <template v-else>What is planned lacks no gear.</template>
+      <template v-else-if="wanted">What is planned lacks no gear.</template>
+      <template v-else>Nothing is planned that takes any gear. Tick what you own: what you lack is then said in time.</template>
     </p>
     <ul class="sheet list">
       <li v-for="t in states" :key="t.tool">

@@ -6,6 +6,7 @@ import { computed, reactive, ref } from 'vue'
 import { countedAgain, dosesNow, packHolds, type LotState } from '@thistle/core/shelf'
 import type { LotRecord } from '@thistle/core/holding'
 import type { TreatmentKey } from '@thistle/core/situation'
+import { sayDays } from '@thistle/core/time'
 import { treatmentOf, unitOfMany } from '@thistle/core/treatments'
 import AreaField from '../../fields/AreaField.vue'
 import DayField from '../../fields/DayField.vue'
@@ -91,7 +92,7 @@ async function drop(): Promise<void> {
     <NumberField id="lot-left" v-model="left" :label="l ? 'There are now' : 'How many'" :unit="unit" :min="0" :fault="at('units')" hint="Doses that you tick are drawn from it" />
     <DayField id="lot-expires" v-model="draft.expires" label="Good until" :fault="at('expires')" />
     <DayField id="lot-opened" v-model="draft.openedOn" label="Opened on" :max="holding.today" :fault="at('openedOn')" />
-    <p v-if="keeps?.openedKeepsDays" class="soft small">Opened and closed again it keeps about {{ Math.round(keeps.openedKeepsDays / 30) }} months (common practice, no source); the label decides.</p>
+    <p v-if="keeps?.openedKeepsDays" class="soft small">Opened and closed again it keeps about {{ sayDays(keeps.openedKeepsDays) }} ({{ keeps.own ? 'your own sheet' : 'common practice, no source' }}); the label decides.</p>
     <TextField id="lot-batch" v-model="draft.batch" label="Batch" :most="40" :fault="at('batch')" />
     <NumberField id="lot-pack" v-model="draft.packHolds" label="Units in a pack" :unit="unit" :min="0" :hint="usualPack ? `${usualPack} as before` : undefined" :fault="at('packHolds')" />
     <NumberField id="lot-price" v-model="draft.price" label="Price of a pack" :min="0" :fault="at('price')" />

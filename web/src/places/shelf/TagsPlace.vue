@@ -27,7 +27,7 @@ const print = () => window.print()
     <div class="pick no-print">
       <PickField id="t-yard" v-model="yardId" label="Yard" unknown="all of them" :options="holding.states.map((y) => [y.yard.id, y.yard.name])" />
       <PickField id="t-size" v-model="size" label="Size" :unknown="false" :options="[['large', '45 mm'], ['small', '30 mm']]" />
-      <AButton type="primary" class="press" :disabled="colonies.length === 0" @click="print">Print {{ colonies.length }}</AButton>
+      <AButton v-if="colonies.length > 0" type="primary" class="press" @click="print">Print {{ colonies.length }}</AButton>
       <RouterLink class="press quiet scan" to="/tag/scan">Scan one</RouterLink>
     </div>
     <p v-if="colonies.length === 0" class="soft">No colony stands here yet. <RouterLink to="/yards">To the yards</RouterLink></p>
