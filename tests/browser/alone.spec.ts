@@ -38,7 +38,10 @@ async function openSheet(page: Page, sheet = /^Sheet of Quarry Bank/): Promise<v
   await page.goto('/rounds')
   await page.getByRole('link', { name: sheet }).first().click()
   await expect(page.getByRole('button', { name: /^Done: / }).first()).toBeVisible()
+  await asDrawn(page)
 }
+/** Waits until the jobs of a sheet are those of the rounds as they stand, and no more of those that were drawn last. */
+const asDrawn = (page: Page): Promise<void> => expect(page.locator('ol.row[aria-busy=true]')).toHaveCount(0, { timeout: 40_000 })
 const things = (page: Page) => page.getByRole('link', { name: /\d+ things?$/ })
 
 test('a round is done from start to finish with the network off, the tab killed in between, and then sent', async ({ demo, context }) => {
@@ -61,6 +64,7 @@ test('a round is done from start to finish with the network off, the tab killed 
   await again.goto(address)
   const left = again.getByRole('button', { name: /^Done: / })
   await expect(left.first()).toBeVisible()
+  await asDrawn(again)
   await expect(again.getByRole('button', { name: first, exact: true })).toHaveCount(0)
   let ticked = 1
   for (let n = await left.count(); n > 0; n--, ticked++) {

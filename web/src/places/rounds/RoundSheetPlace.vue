@@ -25,7 +25,7 @@ import WaitLine from '../../parts/WaitLine.vue'
 
 const route = useRoute()
 const holding = useHolding()
-const { plan, before } = useRounds()
+const { plan, before, failed } = useRounds()
 const { busy, fault, save } = useSave()
 const day = computed<Day | null>(() => (isDay(route.params.day) ? route.params.day : null))
 const yard = computed(() => holding.states.find((y) => y.yard.id === route.params.yardId) ?? null)
@@ -35,17 +35,17 @@ const work = computed(() => holding.settings?.work ?? USUAL_WORK)
 const jobs = shallowRef<readonly RoundJob[] | null>(null)
 const drawn = ref(true)
 /** They are those of the plan that was drawn last: the new one puts its own in their place. */
-let provisional = false
+const provisional = ref(false)
 watch(
   [plan, before, yard, day],
   () => {
     const by = plan.value ?? before.value
-    if ((jobs.value && !(provisional && plan.value)) || !by || !yard.value || !day.value) return
+    if ((jobs.value && !(provisional.value && plan.value)) || !by || !yard.value || !day.value) return
     const on = day.value
     const round = by.rounds.find((r) => r.yardId === yard.value?.yard.id && r.day === on)
     // Only what is drawn anew says that no round is drawn.
     if (!round && !plan.value) return
-    provisional = plan.value === null
+    provisional.value = plan.value === null
     drawn.value = round !== undefined
     const next = round?.jobs ?? jobsOfYard(yard.value, work.value).filter((j) => j.overdue || (j.earliest <= on && on <= j.latest))
     // What was ticked meanwhile stays on the sheet.
@@ -216,7 +216,8 @@ const print = () => window.print()
     <p v-if="washed.length > 0" class="caution-after no-print" role="status"><strong>Now.</strong> {{ washed.join(' ') }}</p>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <p v-if="!over" class="care no-print">{{ sayDay(day) }} is still to come: what is done earlier is entered on its own day, by a tick all the same.</p>
-    <ol class="row">
+    <p v-if="provisional" class="soft small no-print">By the rounds as they were drawn last; they {{ failed ? 'could not be drawn anew.' : 'are being drawn anew ...' }}</p>
+    <ol class="row" :aria-busy="provisional && !failed">
       <li v-for="c in sheet.colonies" :id="`hive-${c.colonyId}`" :key="c.colonyId" class="sheet colony" tabindex="-1">
         <h2>
           <i>{{ c.position }}</i>
