@@ -15,6 +15,7 @@ const STEPS = [
   'course',
   'outcome',
   'review',
+  'outlook',
   'holding',
   'shelf',
   'book',

@@ -1,8 +1,9 @@
-/** `npm run -s case -- match file.json` (`-` for standard input): the core's answer to a case, a review, a trial or a mix, as JSON. */
+/** `npm run -s case -- match file.json` (`-` for standard input): the core's answer to a case, a review, a trial, a mix or an outlook, as JSON. */
 import { readFileSync } from 'node:fs'
 import { answer } from '@thistle/core/course'
-import { parseCase, parseMix, parsePower, parseReview, type Refusal } from '@thistle/core/formats'
+import { parseCase, parseMix, parseOutlook, parsePower, parseReview, type Refusal } from '@thistle/core/formats'
 import { mixOf } from '@thistle/core/mix'
+import { outlookOf } from '@thistle/core/outlook'
 import { powerOf, reviewOf } from '@thistle/core/review'
 import { worded } from '@thistle/core/words'
 
@@ -42,6 +43,10 @@ const COMMANDS: Readonly<Record<string, (value: unknown) => Read>> = {
     const parsed = parsePower(value)
     return parsed.ok ? { ok: true, answer: () => powerOf(parsed.asked) } : parsed
   },
+  outlook: (value) => {
+    const parsed = parseOutlook(value)
+    return parsed.ok ? { ok: true, answer: () => outlookOf(parsed.asked) } : parsed
+  },
   mix: (value) => {
     const parsed = parseMix(value)
     return parsed.ok ? { ok: true, answer: () => mixOf(parsed.asked) } : parsed
@@ -51,7 +56,7 @@ const COMMANDS: Readonly<Record<string, (value: unknown) => Read>> = {
 const [command = '', file, ...rest] = process.argv.slice(2)
 const asked = COMMANDS[command]
 if (!asked || !file || rest.length > 0)
-  refuse('Use it as: npm run -s case -- match FILE (or review FILE, power FILE, mix FILE), with - for standard input.')
+  refuse('Use it as: npm run -s case -- match FILE (or review FILE, power FILE, mix FILE, outlook FILE), with - for standard input.')
 const found = asked(parse(read(file)))
 if (!found.ok) refuse(found.refusal.sentence)
 process.stdout.write(`${JSON.stringify(worded(found.answer()), null, 2)}\n`)

@@ -1,7 +1,7 @@
 /** `npm run schema`: writes the JSON Schemas in docs/ from the Joi schemas. */
 import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { caseSchema, jsonSchemaOf, mixSchema, powerSchema, reviewSchema } from '@thistle/core/formats'
+import { caseSchema, jsonSchemaOf, mixSchema, outlookSchema, powerSchema, reviewSchema } from '@thistle/core/formats'
 import { ABOUT, aboutShape, CHECK, checkShape, FORMAT, PARTS, PEOPLE, peopleShape } from '../server/src/archive/parts.ts'
 
 const DIALECT = 'https://json-schema.org/draft/2020-12/schema'
@@ -30,6 +30,7 @@ export const DOCUMENTS = {
   'case.schema.json': ofFile('case', caseSchema),
   'review.schema.json': ofFile('review', reviewSchema),
   'power.schema.json': ofFile('power', powerSchema),
+  'outlook.schema.json': ofFile('outlook', outlookSchema),
   'mix.schema.json': ofFile('mix', mixSchema),
   'holding-archive.schema.json': jsonSchemaOfArchive,
 } as const

@@ -18,6 +18,8 @@ const PLACES = [
   '/rounds/season',
   '/rounds/deadlines',
   '/rounds/:yard/2026-08-12',
+  '/outlook',
+  '/outlook/knows',
   '/book',
   '/book/counts',
   '/book/looks',

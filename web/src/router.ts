@@ -143,6 +143,13 @@ export function makeRouter(): Router {
         component: () => import('./places/rounds/RoundSheetPlace.vue'),
         meta: { title: 'Round sheet' },
       },
+      {
+        path: '/outlook/knows',
+        name: 'outlook-knows',
+        component: () => import('./places/outlook/KnowsPlace.vue'),
+        meta: { title: 'What it can know' },
+      },
+      { path: '/outlook/:colonyId?', name: 'outlook', component: () => import('./places/outlook/OutlookPlace.vue'), meta: { title: 'The outlook' } },
       { path: '/book', name: 'book', component: () => import('./places/book/RegisterPlace.vue'), meta: { title: 'The register' } },
       {
         path: '/book/counts',

@@ -1,6 +1,7 @@
 export { caseSchema, monthSchema, limitSchema } from './case-schema.ts'
 export { parseCase, writeCase, type Refusal, type Parsed } from './parse-case.ts'
 export { faultOfAsked, mixSchema, parseMix } from './parse-mix.ts'
+export { outlookSchema, parseOutlook } from './parse-outlook.ts'
 export { parsePower, parseReview, powerSchema, reviewSchema } from './parse-review.ts'
 export { caseField, nameOf, sentObject } from './fields.ts'
 export { daySchema, saidBy, MESSAGES } from './joi.ts'

@@ -1,7 +1,7 @@
 import { newestCount, THREE_WAYS, type PooledCount } from '../count/index.ts'
 import type { Sample } from '../level/index.ts'
 import { phaseAt, type CountFact, type Situation } from '../situation/index.ts'
-import { daysBetween } from '../time/index.ts'
+import { daysBetween, type Day } from '../time/index.ts'
 import { begunBefore, movedSince } from './since.ts'
 import { DRONE_LIMIT, limitOf, middleOfBoards } from './schools.ts'
 
@@ -65,7 +65,9 @@ function sampleOf(count: PooledCount, situation: Situation): Sample {
  * The counts of a colony that speak of one course of its level, by every method: since the last course before the newest of them began. What
  * was marked as not representative speaks only where it is the newest, for then it is all that is judged.
  */
-export function ownSamples(situation: Situation, newest: PooledCount): Sample[] {
+export const ownSamples = (situation: Situation, newest: PooledCount): Sample[] =>
+  tellingCounts(situation, newest).map((count) => sampleOf(count, situation))
+function tellingCounts(situation: Situation, newest: PooledCount): PooledCount[] {
   const since = begunBefore(situation, newest.date)
   const told = situation.counts.filter(
     (c) =>
@@ -74,7 +76,7 @@ export function ownSamples(situation: Situation, newest: PooledCount): Sample[] 
       (since === null || c.date > since) &&
       (c.representative !== false || c.date === newest.date),
   )
-  const found: Sample[] = []
+  const found: PooledCount[] = []
   for (const date of new Set(told.map((c) => c.date))) {
     const ofDay = told.filter((c) => c.date === date)
     for (const method of new Set(ofDay.map((c) => c.method))) {
@@ -82,10 +84,19 @@ export function ownSamples(situation: Situation, newest: PooledCount): Sample[] 
         ofDay.filter((c) => c.method === method),
         date,
       )
-      if (pooled) found.push(sampleOf(pooled, situation))
+      if (pooled) found.push(pooled)
     }
   }
   return found
+}
+
+/** The same counts with their days, oldest first, as each speaks of the level of its own day; none where nothing was counted, or all is too old. */
+export function datedSamples(situation: Situation): readonly { readonly date: Day; readonly sample: Sample }[] {
+  const newest = newestCount(situation.counts, situation.asOf)
+  if (!newest) return []
+  return tellingCounts(situation, newest)
+    .map((count) => ({ date: count.date, sample: { ...sampleOf(count, situation), growth: { mean: 0, sd: 0 } } }))
+    .toSorted((a, b) => a.date.localeCompare(b.date))
 }
 
 interface AsKept {

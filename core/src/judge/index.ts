@@ -12,6 +12,7 @@ export {
   type Limit,
 } from './schools.ts'
 export { STALE_AFTER } from './recount.ts'
+export { datedSamples } from './evidence.ts'
 export {
   expectedLevel,
   isOver,

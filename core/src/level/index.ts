@@ -1,5 +1,5 @@
 export { chanceGrown, growthADay, growthOver, type Growing } from './ahead.ts'
-export { estimateLevel, estimateYardLevel, type Level, type Sample, type YardLevel } from './level.ts'
+export { chanceAtLevel, estimateLevel, estimateYardLevel, type Level, type Sample, type YardLevel } from './level.ts'
 export { estimateTaken, type Taken, type TakenFrom } from './taken.ts'
 export type { Spread } from './grid.ts'
 export { chanceOfFewer } from './likelihood.ts'

@@ -1,6 +1,6 @@
 import type { Phase } from '../situation/index.ts'
 import { keeping } from '../units/index.ts'
-import { CELLS, chanceUnder, grown, levelsOf, meanOf, normalised, spreadOf, type Spread } from './grid.ts'
+import { CELLS, chanceUnder, grown, LEVELS, levelsOf, meanOf, normalised, spreadOf, STEP, type Spread } from './grid.ts'
 import { likelihoodOf } from './likelihood.ts'
 import { expectedBy, explained, meanOfYard } from './yard.ts'
 
@@ -50,6 +50,16 @@ const chancesOf = (s: Sample): Float64Array =>
       s.growth.sd,
     ),
   )
+
+/** The chance of what a sample found at a level, one at its highest: between the cells of the grid as a straight line. */
+export function chanceAtLevel(sample: Sample): (per100: number) => number {
+  const row = chancesOf(sample)
+  return (per100) => {
+    const at = Math.min(CELLS - 1, Math.max(0, Math.log(Math.max(per100, 1e-9) / (LEVELS[0] ?? 1)) / STEP))
+    const [i, part] = [Math.floor(at), at - Math.floor(at)]
+    return (row[i] ?? 0) * (1 - part) + (row[Math.min(CELLS - 1, i + 1)] ?? 0) * part
+  }
+}
 
 /** The same list is asked for again by each of its neighbours. */
 const ofList = new WeakMap<readonly Sample[], Evidence>()

@@ -166,6 +166,20 @@ export interface Harm {
 /** What it does where mites sit under cappings. `brake`: it takes some with the brood; `opens`: it leaves no brood to hide in. */
 export type BroodReach = 'under-cappings' | 'outlasts' | 'series' | 'once' | 'brake' | 'opens' | 'none'
 
+/**
+ * How a dose works from its day on, as hazards on the mites: what the model of a colony needs beside the share that a course takes. The shape of
+ * it was tuned by hand and is a guess; how strong it is follows from that share.
+ */
+export type Action =
+  /** It stays in: hazards a day on mites on bees and under cappings on the first day, halved after so many, and the share of eggs laid meanwhile. */
+  | { readonly by: 'staying'; readonly onBees: number; readonly capped: number; readonly halfLife: number; readonly laying: number }
+  /** It is over in days: the share of the mites on bees that it takes, and how the hazard of it is spread over its days. */
+  | { readonly by: 'at-once'; readonly onBees: number; readonly over: readonly number[] }
+  /** The queen lays nothing until it is over. */
+  | { readonly by: 'caging' }
+  /** Drone comb is cut out: the share of the mites in drone cells that goes with it. */
+  | { readonly by: 'cutting'; readonly takes: number }
+
 /** One way of dealing with mites, as data: everything that gates, planner and sheets read. */
 export interface Treatment {
   readonly key: TreatmentKey
@@ -219,6 +233,8 @@ export interface Treatment {
   readonly mostAPersonADay: number | null
   /** How many units stand in a pack, where packs do not hold a course. */
   readonly pack: { readonly holds: number; readonly says: string } | null
+  /** How it works; left out: nothing is done to the mites. */
+  readonly action?: Action
   /** Days for which one dose kills, where doses make a series (common practice, no source). Left out: it stays in. */
   readonly killDays?: number
   /** What is done with it in heat; left out: it is not taken out and put back. */

@@ -6,7 +6,7 @@ import { PLACES } from './places.ts'
 const route = useRoute()
 const here = (path: string) => route.path === path || route.path.startsWith(`${path}/`)
 const places = [...PLACES.filter((p) => p.inYard), { path: '/more', name: 'More' }]
-const MORE = ['/more', '/yards', '/book', '/shelf', '/rules', '/changes', '/people', '/you', '/phone', '/reference']
+const MORE = ['/more', '/yards', '/outlook', '/book', '/shelf', '/rules', '/changes', '/people', '/you', '/phone', '/reference']
 const isHere = (path: string) => (path === '/more' ? MORE.some(here) : here(path))
 </script>
 

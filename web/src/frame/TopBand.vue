@@ -62,7 +62,8 @@ function pickYard(id: string): void {
 .inner { max-width: 1360px; margin: 0 auto; padding: 0 20px; display: flex; align-items: center; gap: 20px; min-height: 54px; }
 .home { display: flex; align-items: center; gap: 10px; color: inherit; text-decoration: none; }
 .name { font-size: 19px; white-space: nowrap; }
-.places { display: flex; gap: 2px; }
+/* Where nothing else helps, in letters wider than ours on a small screen, it is the names that are moved, and not the page. */
+.places { display: flex; gap: 2px; justify-content: space-between; flex: 0 1 590px; min-width: 0; overflow-x: auto; scrollbar-width: none; }
 .place { color: var(--band-soft); text-decoration: none; padding: 7px 13px; border-bottom: 3px solid transparent; border-top: 3px solid transparent; font-size: 15.5px; }
 .place:hover { color: var(--band-ink); }
 .place.here { color: var(--band-ink); font-weight: 650; border-bottom-color: var(--band-mark); }
@@ -72,28 +73,34 @@ function pickYard(id: string): void {
 .find:hover { color: var(--band-ink); border-color: var(--band-soft); }
 .band :focus-visible { outline-color: var(--band-mark); }
 /* By the room there is: an open pane takes some of it. */
-@container band (max-width: 1320px) {
-  .inner { gap: 14px; }
-  .right { gap: 10px; }
-  .place { padding-left: 10px; padding-right: 10px; }
+@container band (max-width: 1410px) {
+  .inner { gap: 12px; }
+  .right { gap: 8px; }
+  .place { padding-left: 4px; padding-right: 4px; font-size: 15px; }
+  .find { padding-inline: 8px; }
 }
-@container band (max-width: 1100px) {
+@container band (max-width: 1270px) {
   .name { display: none; }
   .inner { gap: 12px; }
   .right { gap: 10px; }
   .place { padding-left: 6px; padding-right: 6px; }
 }
-@container band (max-width: 960px) {
+@container band (max-width: 1150px) {
   .place { padding-inline: 6px; font-size: 15px; }
   .right :deep(.word) { display: none; }
   .inner { padding-inline: 14px; gap: 8px; }
 }
-@container band (max-width: 860px) {
+@container band (max-width: 1056px) {
   .find, .date { display: none; }
   .place { padding-inline: 4px; }
   .places { gap: 0; }
 }
+@container band (max-width: 897px) {
+  .home { display: none; }
+  .place { padding-inline: 2px; font-size: 14px; }
+}
 @media screen and (max-width: 720px) {
+  .home { display: flex; }
   .places, .find { display: none; }
   .inner { padding: 0 14px; gap: 10px; }
   .right { flex: 1; justify-content: flex-end; flex-direction: row-reverse; gap: 6px; }

@@ -15,6 +15,7 @@ export const PLACES: readonly Place[] = [
   { path: '/count', name: 'Count', inYard: true, letter: 'c', says: 'every way of counting, and what it means' },
   { path: '/match', name: 'Match', inYard: true, letter: 'm', says: 'what fits, and why' },
   { path: '/rounds', name: 'Rounds', inYard: true, letter: 'o', says: 'visits drawn together, their sheets, the season' },
+  { path: '/outlook', name: 'Outlook', inYard: false, letter: 'a', says: 'when to look again, and what each plan would do' },
   { path: '/book', name: 'Book', inYard: false, letter: 'b', says: 'the register of treatments, and what worked here' },
   { path: '/shelf', name: 'Shelf', inYard: false, letter: 's', says: 'what is there, what is missing, mixing, gear, safety, tags' },
   { path: '/rules', name: 'Rules', inYard: false, letter: 'r', says: 'your list, school, kit and dates' },

@@ -14,6 +14,7 @@ export const amitrazStrip: Treatment = {
   liquidAcid: false,
   reach: 'outlasts',
   efficacy: { broodless: { low: 0.95, high: 0.99 }, brood: { low: 0.9, high: 0.99 } },
+  action: { by: 'staying', onBees: 0.3, capped: 0, halfLife: 30, laying: 1 },
   efficacySource: '90-99 % where mites are susceptible, 40-80 % or less where they resist; from memory',
   temperature: [MOVING_BEES],
   seasons: {},

@@ -16,6 +16,7 @@ export const broodBreak: Treatment = {
   liquidAcid: false,
   reach: 'opens',
   efficacy: null,
+  action: { by: 'caging' },
   efficacySource: '',
   temperature: [],
   seasons: {

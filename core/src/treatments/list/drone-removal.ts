@@ -17,6 +17,7 @@ export const droneRemoval: Treatment = {
   liquidAcid: false,
   reach: 'brake',
   efficacy: { broodless: { low: 0, high: 0 }, brood: { low: 0.3, high: 0.6 } },
+  action: { by: 'cutting', takes: 0.9 },
   efficacySource: 'a load 30-60 % lower at the end of the season (Charrière et al. 2003; Calderone 2005); from memory',
   temperature: [],
   seasons: {

@@ -12,6 +12,7 @@ export const flumethrinStrip: Treatment = {
   active: 'flumethrin',
   efficacy: { broodless: { low: 0.3, high: 0.99 }, brood: { low: 0.3, high: 0.99 } },
   susceptible: { low: 0.9, high: 0.99 },
+  action: { by: 'staying', onBees: 0.3, capped: 0, halfLife: 30, laying: 1 },
   efficacySource: '90-99 % where mites are susceptible, far less where they withstand pyrethroids (30 % taken here as the low end); from memory',
   supers: { while: 'never', waitDays: 14, source: labels('low', 'none to 14 days by label; 14 unless the label read says none') },
   dose: {

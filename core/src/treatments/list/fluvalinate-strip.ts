@@ -12,6 +12,7 @@ export const fluvalinateStrip: Treatment = {
   active: 'tau-fluvalinate',
   efficacy: { broodless: { low: 0.1, high: 0.98 }, brood: { low: 0.1, high: 0.98 } },
   susceptible: { low: 0.9, high: 0.98 },
+  action: { by: 'staying', onBees: 0.3, capped: 0, halfLife: 30, laying: 1 },
   efficacySource: 'over 95 % where mites are susceptible, 10-60 % where they resist, which is common; from memory',
   supers: { while: 'never', waitDays: 14, source: labels('low', 'label versions differ: none or 14 days; 14 unless the label read says none') },
   dose: {

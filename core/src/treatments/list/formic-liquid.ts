@@ -17,6 +17,7 @@ export const formicLiquid: Treatment = {
   liquidAcid: true,
   reach: 'under-cappings',
   efficacy: { broodless: { low: 0.6, high: 0.95 }, brood: { low: 0.6, high: 0.95 } },
+  action: { by: 'staying', onBees: 0.26, capped: 0.05, halfLife: 1.5, laying: 1 },
   efficacySource: '60-95 %, very variable, from memory',
   temperature: [
     {

@@ -10,6 +10,7 @@ export const formicStrip10x2: Treatment = {
   short: 'One strip, and one more at day 10: gentler on queens, weaker on mites',
   verb: 'lay the strip',
   efficacy: { broodless: { low: 0.65, high: 0.9 }, brood: { low: 0.65, high: 0.9 } },
+  action: { by: 'staying', onBees: 0.25, capped: 0.08, halfLife: 10, laying: 1 },
   efficacySource: 'lower than two strips at once, 65-90 % taken here; from memory, not sure',
   temperature: [
     ...formic.freshStrip(0, 'on the first day', 'on the two days after'),

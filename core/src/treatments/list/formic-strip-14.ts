@@ -10,6 +10,7 @@ export const formicStrip14: Treatment = {
   short: 'Two strips at once across the brood frames; reaches mites under cappings',
   verb: 'lay the strips',
   efficacy: { broodless: { low: 0.8, high: 0.95 }, brood: { low: 0.8, high: 0.95 } },
+  action: { by: 'staying', onBees: 0.35, capped: 0.11, halfLife: 10, laying: 1 },
   efficacySource: 'about 80-95 %, from memory',
   temperature: [...formic.freshStrip(0, 'on the first day', 'on the two days after'), formic.weakWhenCold(14)],
   dose: {

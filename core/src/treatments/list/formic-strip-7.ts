@@ -10,6 +10,7 @@ export const formicStrip7: Treatment = {
   short: 'Two strips at once for a week; quick, and reaches mites under cappings',
   verb: 'lay the strips',
   efficacy: { broodless: { low: 0.8, high: 0.95 }, brood: { low: 0.8, high: 0.95 } },
+  action: { by: 'staying', onBees: 0.55, capped: 0.32, halfLife: 4, laying: 1 },
   efficacySource: 'usually 80-95 % (60-98 % seen), from memory',
   temperature: [...formic.freshStrip(0, 'on the first day', 'on the two days after'), formic.weakWhenCold(7)],
   dose: {

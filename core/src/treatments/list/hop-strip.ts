@@ -36,6 +36,7 @@ export const hopStrip: Treatment = {
   liquidAcid: false,
   reach: 'series',
   efficacy: { broodless: { low: 0.75, high: 0.9 }, brood: { low: 0.3, high: 0.6 } },
+  action: { by: 'staying', onBees: 0.2, capped: 0, halfLife: 5, laying: 1 },
   efficacySource: 'broodless 75-90 %, with brood 30-60 %; from memory',
   temperature: [
     {

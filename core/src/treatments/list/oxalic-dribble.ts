@@ -16,6 +16,7 @@ export const oxalicDribble: Treatment = {
   liquidAcid: true,
   reach: 'once',
   efficacy: { broodless: { low: 0.9, high: 0.97 }, brood: { low: 0.25, high: 0.6 } },
+  action: { by: 'at-once', onBees: 0.9, over: oxalic.OXALIC_OVER },
   efficacySource: 'broodless 90-97 %, with brood 25-60 %; from memory',
   temperature: [
     {

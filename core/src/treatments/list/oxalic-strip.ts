@@ -16,6 +16,7 @@ export const oxalicStrip: Treatment = {
   liquidAcid: false,
   reach: 'outlasts',
   efficacy: { broodless: { low: 0.8, high: 0.95 }, brood: { low: 0.5, high: 0.95 } },
+  action: { by: 'staying', onBees: 0.12, capped: 0, halfLife: 40, laying: 1 },
   efficacySource: '50-95 %, by climate (about 93 % in Argentina: Maggi et al. 2016); from memory',
   temperature: [{ ...MOVING_BEES, source: labels('low', 'active bees, {10 °C} and over: common practice') }],
   seasons: {},

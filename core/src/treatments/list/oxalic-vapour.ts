@@ -55,6 +55,7 @@ export const oxalicVapour: Treatment = {
   liquidAcid: false,
   reach: 'series',
   efficacy: { broodless: { low: 0.9, high: 0.98 }, brood: { low: 0.4, high: 0.8 } },
+  action: { by: 'at-once', onBees: 0.9, over: oxalic.OXALIC_OVER },
   efficacySource: 'broodless 90-98 %; a series through brood varies widely, 40-80 % used here (20-60 % a round); from memory',
   temperature: [
     {

@@ -16,6 +16,7 @@ export const thymolBlendWafer: Treatment = {
   liquidAcid: false,
   reach: 'outlasts',
   efficacy: { broodless: { low: 0.7, high: 0.95 }, brood: { low: 0.65, high: 0.95 } },
+  action: { by: 'staying', onBees: 0.2, capped: 0, halfLife: 12, laying: 0.85 },
   efficacySource: '65-95 %, from memory',
   temperature: [
     {

@@ -16,6 +16,7 @@ export const thymolGel: Treatment = {
   liquidAcid: false,
   reach: 'outlasts',
   efficacy: { broodless: { low: 0.8, high: 0.95 }, brood: { low: 0.74, high: 0.93 } },
+  action: { by: 'staying', onBees: 0.28, capped: 0, halfLife: 8, laying: 0.8 },
   efficacySource: '74-98 %, usually 85-93 % when warm, 50-75 % when cool; from memory',
   temperature: [
     thymol.coldStart(15),

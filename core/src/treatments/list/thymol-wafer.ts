@@ -16,6 +16,7 @@ export const thymolWafer: Treatment = {
   liquidAcid: false,
   reach: 'outlasts',
   efficacy: { broodless: { low: 0.85, high: 0.97 }, brood: { low: 0.8, high: 0.9 } },
+  action: { by: 'staying', onBees: 0.2, capped: 0, halfLife: 12, laying: 0.85 },
   efficacySource: '80-90 % when the conditions hold, by the label; up to 97 % elsewhere; from memory',
   temperature: [
     {

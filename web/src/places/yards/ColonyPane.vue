@@ -131,7 +131,10 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         </CautionNote>
         <PlaceForms v-if="doing" :key="doing" :what="doing" :yard="yard.yard" :colony="c" @done="doing = null" @gone="emit('close')" />
       </section>
-      <p><RouterLink class="press quiet" :to="`/line/${c.id}`">Its line over the year</RouterLink></p>
+      <p class="ways">
+        <RouterLink class="press quiet" :to="`/line/${c.id}`">Its line over the year</RouterLink>
+        <RouterLink class="press quiet" :to="`/outlook/${c.id}`">What lies ahead</RouterLink>
+      </p>
       <CountHistory :state="state" class="block" />
       <FoldAway class="block" title="Last changes">
         <ChangeList :query="`colony=${c.id}`" :most="10" />
@@ -141,6 +144,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
 </template>
 
 <style scoped>
+.ways { display: flex; gap: 10px; flex-wrap: wrap; }
 .block { display: grid; gap: 9px; }
 .says { font-size: 18px; line-height: 1.28; font-weight: 560; }
 .steps { display: grid; gap: 6px; }

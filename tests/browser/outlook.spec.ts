@@ -1,0 +1,74 @@
+/** What lies ahead of a colony: the date of the next count, the fan, plans side by side. */
+import { accessible, choose, expect, openColony, PHONE, signUp, test, plainTest, typeDay } from './steps.ts'
+
+test('what lies ahead is told from the pane of a colony, plans side by side with their reasons', async ({ demo: page }) => {
+  await openColony(page, 'Quarry Bank', 'Hazel')
+  await page.getByRole('link', { name: 'What lies ahead' }).click()
+  await expect(page.getByRole('heading', { name: 'What lies ahead of Hazel' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /such colonies stand at or over 3 in 100 today; left alone over 8 in 100/ })).toBeVisible()
+  const plans = page.getByRole('region', { name: 'Plans, side by side' })
+  const row = (name: RegExp) => plans.getByRole('row').filter({ has: page.getByRole('button', { name, exact: true }) })
+  await expect(row(/^Nothing$/)).toContainText('over 8')
+  await row(/^Amitraz strip Sat 15 Aug$/)
+    .getByRole('button', { name: /^Amitraz/ })
+    .click()
+  await expect(page.getByText('those that come out meet it.')).toBeVisible()
+  await expect(page.getByText(/is taken to take about 9\d in 100 of the mites .* as in Match/)).toBeVisible()
+  await expect(page.getByText('the label and local law decide').first()).toBeVisible()
+  await accessible(page)
+
+  // A plan of one's own: what is missing is said by its field, and one that is over is refused.
+  await page.getByRole('button', { name: 'Hold another plan against them' }).click()
+  await page.getByRole('button', { name: 'Hold it against them' }).click()
+  await expect(page.getByText('Say what is given.')).toBeVisible()
+  await choose(page.getByRole('combobox', { name: 'What is given' }), 'Oxalic acid vapour')
+  await typeDay(page.getByLabel('Begun on', { exact: true }), '2026-08-01')
+  await page.getByRole('button', { name: 'Hold it against them' }).click()
+  await expect(page.getByText('That day is over.')).toBeVisible()
+  await typeDay(page.getByLabel('Begun on', { exact: true }), '2026-08-14')
+  await page.getByRole('button', { name: 'Hold it against them' }).click()
+  await expect(page.getByText(/about 4\d in 100 of the mites are on bees, the others under cappings: each of the 4 rounds/)).toBeVisible()
+  await expect(plans.getByRole('row')).toHaveCount(5)
+  await page.getByRole('button', { name: 'Take out: Oxalic acid vapour Fri 14 Aug' }).click()
+  await expect(plans.getByRole('row')).toHaveCount(4)
+  await page.getByRole('button', { name: 'Those offered' }).click()
+  await expect(plans.getByRole('row')).toHaveCount(5)
+  await page.getByText('Week by week').click()
+  await expect(page.getByLabel('Week by week').getByRole('row').nth(1)).toContainText('Wed 12 Aug')
+  await page.getByText('Two months').click()
+  await expect(plans.getByRole('columnheader', { name: 'In 100 bees on Sun 11 Oct' })).toBeVisible()
+})
+
+test('a colony under its limit is told the day of its next count, another colony is chosen, and what it cannot know stands there', async ({
+  demo: page,
+}) => {
+  await openColony(page, 'Quarry Bank', 'Bramble')
+  await page.getByRole('link', { name: 'What lies ahead' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /^Count again by \w{3} \d+ \w{3}/ })).toBeVisible()
+  await choose(page.getByRole('combobox', { name: 'Colony' }), '1 Alder')
+  await expect(page.getByRole('heading', { name: 'What lies ahead of Alder' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /^Count again by \w{3} \d+ Aug: / })).toBeVisible()
+  await page.getByRole('link', { name: 'what it can and cannot know' }).click()
+  await expect(page.getByRole('heading', { name: 'What the outlook can and cannot know' })).toBeVisible()
+  await expect(page.getByRole('row', { name: /invasion of drone cells/ })).toContainText('published')
+  await accessible(page)
+})
+
+plainTest('with nothing there it says what to do first', async ({ page }) => {
+  await signUp(page, 'Strand bees')
+  await page.goto('/outlook')
+  await expect(page.getByRole('heading', { name: 'No colony yet.' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Add a yard' })).toBeVisible()
+})
+
+test.describe('on a phone', () => {
+  test.use(PHONE)
+  test('it is read and its plans are chosen by the thumb', async ({ demo: page }) => {
+    await page.goto('/outlook')
+    const plans = page.getByRole('region', { name: 'Plans, side by side' })
+    await plans.getByRole('button', { name: /then/ }).first().tap()
+    await expect(page.getByRole('heading', { name: 'Why' })).toBeVisible()
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0)
+    await accessible(page)
+  })
+})

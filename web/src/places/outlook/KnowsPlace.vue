@@ -1,0 +1,66 @@
+<script setup lang="ts">
+/** What the model of the outlook can and cannot know, and every figure in it with what it stands on. */
+import { PARAMETERS, type Parameter } from '@thistle/core/outlook'
+import { plain } from '@thistle/core/units'
+import RowsTable, { type Column } from '../../parts/RowsTable.vue'
+
+const STANDS = { published: 'published', fitted: 'fitted by hand', guess: 'our guess' } as const
+const rows: readonly Parameter[] = Object.values(PARAMETERS)
+const COLUMNS: readonly Column<Parameter>[] = [
+  { key: 'what', title: 'Figure', heads: true, text: (p) => p.what },
+  { key: 'value', title: 'Value', text: (p) => `${plain(p.value, 4)} ${p.unit}` },
+  { key: 'standing', title: 'Stands on', text: (p) => STANDS[p.standing] },
+  { key: 'source', title: 'Source, from memory', class: 'wide-only', text: (p) => p.source },
+]
+</script>
+
+<template>
+  <div class="page knows">
+    <p class="back no-print"><RouterLink to="/outlook">← The outlook</RouterLink></p>
+    <h1>What the outlook can and cannot know</h1>
+    <p class="serif lead">It tells direction and rough timing. It does not tell one colony’s mites.</p>
+    <section aria-labelledby="k-can">
+      <h2 id="k-can">It can say</h2>
+      <ul>
+        <li>why a wash lies low in spring, and climbs faster than the mites in late summer;</li>
+        <li>why brood blunts what works for a day or two;</li>
+        <li>when another count is worth it, and how little one wash says: none in a jar is not none in the colony;</li>
+        <li>what sort of plan leaves more and what leaves less.</li>
+      </ul>
+    </section>
+    <section aria-labelledby="k-cannot">
+      <h2 id="k-cannot">It cannot say</h2>
+      <ul>
+        <li>how many mites one colony has;</li>
+        <li>which of two treatments of like strength is the better one;</li>
+        <li>whether mites withstand an active, came from outside, or it was not given well;</li>
+        <li>anything over about 5 to 8 mites in 100 bees: what they do to bees is not in it;</li>
+        <li>what becomes of a colony that swarms, is split, requeened, or of a resistant stock.</li>
+      </ul>
+    </section>
+    <section aria-labelledby="k-how">
+      <h2 id="k-how">How it is made</h2>
+      <p>
+        A colony’s bees and mites are carried on day by day: eggs by the season of its place, brood by its age, mites on bees and under cappings. It begins at the level that all its counts and its yard lead to, and is run a thousand
+        times in the ways in which colonies differ: how fast mites breed, how long they rest, drones, the season, mites from outside, and what a treatment takes. What a treatment takes is the same figure as in Match. The light band
+        holds nine in ten of those runs.
+      </p>
+      <p>
+        It was tuned by hand to ranges recalled from memory: that it agrees with them is calibration, and no proof; no field data went into it. One figure that it was not tuned to it misses: over the first 128 days of brood mites grow seven- to eightfold in it, where about twelvefold is published (Martin 1998, from memory). The main doubt is how long mites stay on bees before they go under cappings again: five weekly rounds of vapour at 90 in 100 each take 93 in 100
+        where they rest for two days, and 81 where they do not rest.
+      </p>
+    </section>
+    <section aria-labelledby="k-figures">
+      <h2 id="k-figures">Every figure in it</h2>
+      <RowsTable label="Every figure in it" :columns="COLUMNS" :rows="rows" :row-key="(p) => p.what" />
+    </section>
+    <p class="soft small">It advises a look, and no dose: limits, labels and local law decide, and the vet or inspector where they have the say.</p>
+  </div>
+</template>
+
+<style scoped>
+.knows { max-width: 860px; display: grid; gap: 14px; grid-template-columns: minmax(0, 1fr); align-content: start; }
+.lead { font-size: 20px; line-height: 1.35; }
+section { display: grid; gap: 8px; }
+ul { margin: 0; padding-left: 20px; display: grid; gap: 6px; list-style: disc; }
+</style>

@@ -1,0 +1,36 @@
+import { wrap, type Remote } from 'comlink'
+import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import type { OutlookPlan } from '@thistle/core/outlook'
+import type { Situation } from '@thistle/core/situation'
+import type { Ahead, OutlookWorker } from './outlook.worker.ts'
+
+/** What lies ahead of a colony, worked out anew in a worker with everything that changes; what came last stands until the next is there. */
+export function useAhead(situation: Ref<Situation | null>, days: Ref<number>, plans: Ref<readonly OutlookPlan[] | null>) {
+  const worker = new Worker(new URL('./outlook.worker.ts', import.meta.url), { type: 'module' })
+  const remote: Remote<OutlookWorker> = wrap<OutlookWorker>(worker)
+  onScopeDispose(() => worker.terminate())
+  const ahead = shallowRef<Ahead | null>(null)
+  const busy = ref(true)
+  const failed = ref<string | null>(null)
+  let run = 0
+  watch(
+    [situation, days, plans],
+    async ([of, far, chosen]) => {
+      const mine = ++run
+      if (!of) return
+      busy.value = true
+      failed.value = null
+      try {
+        const found = await remote.ahead(of, far, chosen)
+        if (mine === run) ahead.value = found
+      } catch (fault) {
+        console.error(fault)
+        if (mine === run) failed.value = 'It could not be worked out. Load the page again; what was counted and chosen is kept.'
+      } finally {
+        if (mine === run) busy.value = false
+      }
+    },
+    { immediate: true },
+  )
+  return { ahead, busy, failed }
+}
