@@ -17,6 +17,7 @@ import { migrate, openDatabase } from '../../server/src/database/index.ts'
 import { KEEPER } from '../../server/src/demo/holding.ts'
 import { demoId, loadDemo } from '../../server/src/demo/load.ts'
 import { benchCalibration } from './calibration.ts'
+import { benchOutlook } from './outlook.ts'
 import { benchRounds } from './rounds.ts'
 
 const url = process.env.DATABASE_URL ?? ''
@@ -158,6 +159,7 @@ await db.sequelize.query(`
 
 const everyYard = JSON.parse(await fetchOnce(api.port, '/api/yards', { cookie })) as YardRecord[]
 benchCalibration()
+benchOutlook()
 const rounds = benchRounds(everyYard, settings, timed)
 const said = (p: (typeof rounds)['plan']) => `${p.jobs} jobs in ${p.rounds.length} rounds, ${p.proof}`
 

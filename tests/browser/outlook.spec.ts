@@ -33,6 +33,18 @@ test('what lies ahead is told from the pane of a colony, plans side by side with
   await expect(plans.getByRole('row')).toHaveCount(4)
   await page.getByRole('button', { name: 'Those offered' }).click()
   await expect(plans.getByRole('row')).toHaveCount(5)
+  // Rounds of vapour, tried in every number and spacing.
+  await page.getByText('Rounds, and days between them').click()
+  await page.getByRole('button', { name: /^5 rounds 7 days apart leave \d+$/ }).click()
+  const said = page.getByRole('status').filter({ hasText: 'Oxalic acid vapour, 5 rounds 7 days apart' })
+  await expect(said).toContainText('with 7 between two rounds some go under cappings again')
+  await typeDay(page.getByLabel('First round on'), '2026-08-01')
+  await expect(page.getByText('That day is over.')).toBeVisible()
+  await typeDay(page.getByLabel('First round on'), '2026-12-05')
+  await expect(
+    page.getByRole('button', { name: 'One round leaves 5' }).or(page.getByRole('button', { name: /^One round leaves [3-9]$/ })),
+  ).toBeVisible()
+  await accessible(page)
   await page.getByText('Week by week').click()
   await expect(page.getByLabel('Week by week').getByRole('row').nth(1)).toContainText('Wed 12 Aug')
   await page.getByText('Two months').click()

@@ -71,6 +71,37 @@ describe('npm run -s case', { timeout: 120_000 }, () => {
     expect(err).toMatch(sentence)
   })
 
+  it('answers what lies ahead, the same for the same seed, and refuses it alike', async () => {
+    const counts = [{ date: '2026-08-11', method: 'wash', mites: 11, bees: 300 }]
+    const ask = {
+      outlook: 1,
+      case: { case: 1, asOf: '2026-08-12', colony: { broodBoxes: 2 }, counts },
+      days: 60,
+      runs: 200,
+      seed: 4,
+      plans: [
+        { name: 'nothing', courses: [] },
+        { name: 'strips', courses: [{ treatment: 'amitraz-strip', start: '2026-08-14' }] },
+      ],
+    }
+    const { runs: _runs, ...alone } = ask
+    const [told, again, middle, refused] = await Promise.all([
+      command(['outlook', '-'], JSON.stringify(ask)),
+      command(['outlook', '-'], JSON.stringify(ask)),
+      command(['outlook', '-'], JSON.stringify({ ...alone, mean: true })),
+      command(['outlook', '-'], JSON.stringify({ ...ask, case: { ...ask.case, asOf: '2026-08-10' } })),
+    ])
+    expect(told).toMatchObject({ code: 0, err: '' })
+    expect(again.out).toBe(told.out)
+    const of = (out: string) => JSON.parse(out) as { dates: string[]; recountBy: string; plans: { wash: Record<string, number[]>; over: number[] }[] }
+    const { dates, recountBy, plans } = of(told.out)
+    expect([dates.length, dates[0], dates.at(-1), recountBy]).toEqual([61, '2026-08-12', '2026-10-11', '2026-08-18'])
+    expect(plans[1]!.wash.p50![60]!).toBeLessThan(plans[0]!.wash.p50![60]! / 5)
+    expect(plans[0]!.over[60]).toBeGreaterThan(0.9)
+    expect(of(middle.out).plans[0]!.wash.p05![0]).toBeCloseTo((11 / 300) * 100, 2)
+    expect(refused).toMatchObject({ code: 2, out: '' })
+    expect(refused.err).toMatch(/^case\.counts\[0\]\.date is after asOf/)
+  })
   it('answers what a mix takes, and refuses it alike', async () => {
     const ask = { mix: 1, what: 'oxalic-dribble', acid: 'dihydrate', colonies: 24, seams: 10 }
     const [mixed, unknown] = await Promise.all([

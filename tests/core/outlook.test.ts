@@ -4,7 +4,20 @@ import { describe, expect, it } from 'vitest'
 import { answer } from '@thistle/core/course'
 import { parseOutlook } from '@thistle/core/formats'
 import { judge } from '@thistle/core/judge'
-import { mostTakenBy, outlookOf, PARAMETERS, sayAhead, sayWhy, strengthOf, suggestPlans, toldOn, type Outlook } from '@thistle/core/outlook'
+import {
+  designSeries,
+  isDesigned,
+  mostTakenBy,
+  outlookOf,
+  PARAMETERS,
+  sayAhead,
+  sayCell,
+  sayWhy,
+  strengthOf,
+  suggestPlans,
+  toldOn,
+  type Outlook,
+} from '@thistle/core/outlook'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import { addDays, daysBetween, type Day } from '@thistle/core/time'
 import { TREATMENTS } from '@thistle/core/treatments'
@@ -355,5 +368,54 @@ describe('an outlook file', () => {
     ['plans that are none', { plans: [] }, /^plans must have at least 1/],
   ])('refuses %s with its place', (_, over, says) => {
     expect(refusal(over)).toMatch(says)
+  })
+})
+
+describe('a series of rounds', () => {
+  const vapour = TREATMENTS.find((t) => t.key === 'oxalic-vapour')!
+  const of = (asOf: Day, mites = 9) =>
+    designSeries(august({ asOf, startOn: asOf, phase: null, counts: [wash(asOf, mites)] }), vapour, addDays(asOf, 1))
+  const cell = (series: ReturnType<typeof of>, rounds: number, every: number) => series.cells.find((c) => c.rounds === rounds && c.every === every)!
+  const [june, december] = [of('2026-06-20'), of('2026-12-01')]
+  it('is offered of what is over in days and given again, and of nothing else', () => {
+    expect(TREATMENTS.filter(isDesigned).map((t) => t.key)).toEqual(['oxalic-vapour'])
+  })
+  it('once a week through heavy brood leaves more than the same rounds closer together', () => {
+    expect(cell(june, 5, 7).middle).toBeGreaterThan(cell(june, 5, 4).middle + 0.08)
+    expect(cell(june, 5, 7).middle).toBeGreaterThan(0.5)
+    expect(cell(june, 5, 7).without).toBeGreaterThan(1.8)
+  })
+  it('leaves less with each further round, and takes more', () => {
+    for (const every of [3, 5, 7]) {
+      const row = [2, 3, 4, 5, 6].map((n) => cell(june, n, every))
+      expect(row.map((c) => c.middle)).toEqual(row.map((c) => c.middle).toSorted((a, b) => b - a))
+      expect(row.map((c) => c.takes)).toEqual(row.map((c) => c.takes).toSorted((a, b) => a - b))
+      for (const c of row) expect(c.low <= c.middle && c.middle <= c.high).toBe(true)
+    }
+  })
+  it('without brood is one round', () => {
+    expect(december.published.rounds).toBe(1)
+    expect(cell(december, 1, 3).middle).toBeLessThan(0.1)
+    expect(december.onBees).toBeGreaterThan(0.97)
+  })
+  it('as it is published takes what Match says, in late summer', () => {
+    const s = late()
+    const told = answer(s).options.find((o) => o.treatment === 'oxalic-vapour')!.efficacy!
+    const c = cell(designSeries(s, vapour, '2026-08-15'), 4, 5)
+    expect(Math.abs(c.takes - told.estimate)).toBeLessThan(0.05)
+  })
+  it('says what hinders it', () => {
+    const text = (rounds: number, every: number, series = june, start: Day = '2026-06-21') =>
+      sayCell(cell(series, rounds, every), series, vapour, start, start)
+        .map((s) => sayAs(USUAL_READER, s.text))
+        .join(' ')
+    expect(text(4, 7)).toMatch(
+      /^Oxalic acid vapour, 4 rounds 7 days apart, from Sun 21 Jun to Sun 12 Jul: of 100 mites .* with 7 between two rounds some go under cappings/,
+    )
+    expect(text(4, 10)).toContain('many go under cappings')
+    expect(text(3, 4)).toContain('The rounds end 8 days after the first')
+    expect(text(4, 4)).not.toMatch(/The rounds end|ride on bees/)
+    expect(text(1, 3)).toContain('reaches those on bees alone')
+    expect(text(1, 3, december, '2026-12-02')).toContain('next to nothing is under cappings')
   })
 })

@@ -22,9 +22,11 @@ export interface OutlookAsked extends StartAsked {
 /** Figures by date under which so many of 100 such colonies lie. */
 export interface Fan {
   readonly p05: readonly number[]
+  readonly p10: readonly number[]
   readonly p25: readonly number[]
   readonly p50: readonly number[]
   readonly p75: readonly number[]
+  readonly p90: readonly number[]
   readonly p95: readonly number[]
 }
 export interface PlanOutlook {
@@ -189,18 +191,18 @@ function quantile(row: Float64Array, p: number): number {
   return low + ((row[i + 1] ?? low) - low) * (at - i)
 }
 
-const PARTS = { p05: 0.05, p25: 0.25, p50: 0.5, p75: 0.75, p95: 0.95 } as const
+const PARTS = { p05: 0.05, p10: 0.1, p25: 0.25, p50: 0.5, p75: 0.75, p90: 0.9, p95: 0.95 } as const
 /** So many digits are kept: more say nothing. */
 const rounded = (x: number): number => Number(x.toPrecision(4))
 
 /** The fan of some runs, date by date, and of each date the share of those that stand at or over its limit. */
 function fanOf(figures: Float64Array, runs: number, days: number): Fan {
-  const fan = { p05: [] as number[], p25: [] as number[], p50: [] as number[], p75: [] as number[], p95: [] as number[] }
+  const fan: { [K in keyof Fan]: number[] } = { p05: [], p10: [], p25: [], p50: [], p75: [], p90: [], p95: [] }
   const row = new Float64Array(runs)
   for (let t = 0; t < days; t++) {
     for (let run = 0; run < runs; run++) row[run] = figures[run * days + t] ?? 0
     row.sort()
-    for (const [part, p] of Object.entries(PARTS)) fan[part as keyof Fan & keyof typeof fan].push(rounded(quantile(row, p)))
+    for (const [part, p] of Object.entries(PARTS)) fan[part as keyof Fan].push(rounded(quantile(row, p)))
   }
   return fan
 }

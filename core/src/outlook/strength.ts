@@ -51,6 +51,7 @@ export function takenBy(bees: Bees, untreated: Bees, hazards: Hazards, from: num
 interface Curve {
   readonly strengths: readonly number[]
   readonly takes: readonly number[]
+  readonly most: number
 }
 const curves = new WeakMap<Treatment, Partial<Record<'brood' | 'broodless', Curve>>>()
 function curveOf(treatment: Treatment, brood: 'brood' | 'broodless'): Curve {
@@ -63,26 +64,24 @@ function drawCurve(treatment: Treatment, brood: 'brood' | 'broodless'): Curve {
   const untreated = usualBees(brood, null)
   const bees = slowsLaying(course) ? usualBees(brood, treatment) : untreated
   const told = Math.min(bees.days - 1, course.over + TOLD_AFTER)
-  return {
-    strengths: TRIED,
-    takes: TRIED.map((strength) => {
-      const hazards = noHazards(bees.days)
-      addCourse(hazards, course, strength)
-      return takenBy(bees, untreated, hazards, RUN_IN, told)
-    }),
-  }
+  const takes = TRIED.map((strength) => {
+    const hazards = noHazards(bees.days)
+    addCourse(hazards, course, strength)
+    return takenBy(bees, untreated, hazards, RUN_IN, told)
+  })
+  return { strengths: TRIED, takes, most: Math.max(0, ...takes) }
 }
 
 /** The most that a course can take by the model, however strong it is: what is under cappings, and comes out after it, it does not reach. */
-export const mostTakenBy = (treatment: Treatment, brood: 'brood' | 'broodless'): number =>
-  treatment.action ? Math.max(0, ...curveOf(treatment, brood).takes) : 0
+export const mostTakenBy = (treatment: Treatment, brood: 'brood' | 'broodless'): number => (treatment.action ? curveOf(treatment, brood).most : 0)
 
 /**
  * How strong the action of a treatment is where its course takes a share, 0 to 1, of the mites of the colony that it is told of. 0 where nothing
  * is done to mites; the most that is tried where no strength takes so much.
  */
 export function strengthOf(treatment: Treatment, brood: 'brood' | 'broodless', share: number): number {
-  if (!treatment.action || treatment.action.by === 'caging') return treatment.action ? 1 : 0
+  // A queen that is caged lays nothing, and comb that is cut is cut: nothing of it is stronger or weaker.
+  if (!treatment.action || treatment.action.by === 'caging' || treatment.action.by === 'cutting') return treatment.action ? 1 : 0
   const { strengths, takes } = curveOf(treatment, brood)
   const at = takes.findIndex((t) => t >= share)
   if (at < 0) return strengths.at(-1) ?? 1

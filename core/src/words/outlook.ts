@@ -28,6 +28,8 @@ const range = (r: Range): string =>
 const limitWords = (limit: number): string => `${plain(limit, 2)} in 100`
 const colonies = (chance: number): string => `${of100(chance)} of 100 such colonies`
 const verb = (chance: number, one: string, many: string): string => (Math.round(chance * 100) <= 1 ? one : many)
+/** Of a hundred: "under 1", "80". */
+const ofHundred = (share: number): string => (share < 0.01 ? 'under 1' : plain(share * 100, 0))
 const percent = (share: number): string => `${plain(share * 100, 0)} in 100`
 
 /** What the model says ahead of a colony: a date before a figure, and never a figure without its range. */
@@ -62,6 +64,25 @@ export const OUTLOOK = speaker('outlook', {
   underCappings: (v: { name: string } & Of) => `${v.name} reaches mites under cappings as well.`,
   takes: (v: { name: string; low: number; estimate: number; high: number } & Of) =>
     `${v.name} is taken to take about ${percent(v.estimate)} of the mites (${plain(v.low * 100, 0)} to ${plain(v.high * 100, 0)}), as in Match.`,
+  series: (
+    v: {
+      name: string
+      rounds: number
+      every: number
+      start: Day
+      last: Day
+      low: number
+      middle: number
+      high: number
+      without: number
+      takes: number
+    } & Of,
+  ) =>
+    `${v.name}, ${v.rounds === 1 ? `one round on ${aDay(v.start, v.asOf)}` : `${v.rounds} rounds ${v.every} days apart, from ${aDay(v.start, v.asOf)} to ${aDay(v.last, v.asOf)}`}: of 100 mites that are there before it ${v.middle < 0.01 ? '' : 'about '}${ofHundred(v.middle)} (${ofHundred(v.low)} to ${ofHundred(v.high)}) ${v.middle < 0.01 ? 'is' : 'are'} there three days after ${v.rounds === 1 ? 'it' : 'the last'}, where without it there would be about ${plain(v.without * 100, 0)}: it takes ${v.takes > 0.99 ? 'over 99 in 100' : percent(v.takes)}.`,
+  tooFar: (v: { every: number; sure: boolean } & Of) =>
+    `Mites that come out of the brood ride on bees for some 4 to 7 days: with ${v.every} between two rounds ${v.sure ? 'many' : 'some'} go under cappings again without meeting one.`,
+  tooShort: (v: { spans: number; capped: number } & Of) =>
+    `The rounds end ${sayDays(v.spans)} after the first: what was capped then comes out for ${sayDays(v.capped)}, and the last of it meets none.`,
   fewerBees: (v: { share: number; on: Day } & Of) => `The queen lays less meanwhile: about ${percent(v.share)} fewer bees on ${aDay(v.on, v.asOf)}.`,
   caged: (v: { days: number } & Of) => `Nothing is laid for ${sayDays(v.days)}: mites have nowhere to breed, and come out on to the bees.`,
   droneComb: () => 'Drone comb takes many times the mites of worker comb: those in it go with it.',

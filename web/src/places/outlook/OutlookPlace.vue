@@ -6,7 +6,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { isOver } from '@thistle/core/judge'
 import { situationOf } from '@thistle/core/holding'
-import { MOST_PLANS, namePlan, type OutlookPlan } from '@thistle/core/outlook'
+import { isDesigned, MOST_PLANS, namePlan, type OutlookPlan } from '@thistle/core/outlook'
 import { addDays, type Day } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
 import { CRUDE_OVER, sayRangeAhead } from '@thistle/core/words'
@@ -25,6 +25,7 @@ import { sayDay } from '../../look/dates.ts'
 import { useNarrow } from '../../look/narrow.ts'
 import { useHolding } from '../../stores/holding.ts'
 import PlanForm from './PlanForm.vue'
+import SeriesTable from './SeriesTable.vue'
 import { useAhead } from './useAhead.ts'
 
 const router = useRouter()
@@ -49,7 +50,9 @@ watch(colonyId, () => {
   own.value = null
   chosen.value = null
 })
-const { ahead, busy, failed } = useAhead(situation, days, own)
+const { ahead, busy, failed, tryRounds } = useAhead(situation, days, own)
+/** Treatments whose rounds may be designed, and that the keeper's list does not refuse. */
+const designed = computed(() => holding.treatments.filter((t) => isDesigned(t) && holding.settings?.rules[t.key]?.authorised !== 'no'))
 const plans = computed(() => ahead.value?.plans ?? [])
 const told = computed(() => ahead.value?.outlook.plans ?? [])
 const index = computed(() => Math.max(0, plans.value.findIndex((p) => p.name === chosen.value)))
@@ -180,6 +183,9 @@ const row = computed(() => (place.value?.yard.row ?? []).map((s) => [s.colony.id
           <PlanForm v-if="adding" :from="today" :to="addDays(today, days)" @add="add" @leave="adding = false" />
           <p class="soft small">Middle, with nine in ten between the figures in brackets. {{ plural(1000, 'run') }} for each plan; the same colonies meet every plan.</p>
         </section>
+        <FoldAway v-if="situation && designed.length > 0" title="Rounds, and days between them">
+          <SeriesTable :key="colonyId ?? ''" :situation="situation" :designed="designed" :try-rounds="tryRounds" />
+        </FoldAway>
         <FoldAway title="Week by week">
           <RowsTable label="Week by week" :columns="WEEKS" :rows="weeks" :row-key="(t) => String(t)" />
         </FoldAway>

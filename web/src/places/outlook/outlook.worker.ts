@@ -3,10 +3,21 @@ import { expose } from 'comlink'
 import { clopperPearson } from '@thistle/core/count'
 import { answer } from '@thistle/core/course'
 import { isOver, judge, lastForWinterBees } from '@thistle/core/judge'
-import { outlookOf, sayAhead, sayWhy, suggestPlans, toldOn, type Outlook, type OutlookPlan } from '@thistle/core/outlook'
-import type { Situation } from '@thistle/core/situation'
+import {
+  designSeries,
+  outlookOf,
+  sayAhead,
+  sayCell,
+  sayWhy,
+  suggestPlans,
+  toldOn,
+  type Outlook,
+  type OutlookPlan,
+  type Series,
+} from '@thistle/core/outlook'
+import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
-import { patternOf, treatmentOf } from '@thistle/core/treatments'
+import { knowOwn, patternOf, treatmentOf } from '@thistle/core/treatments'
 
 /** A jar that was counted, as it stands in the picture. */
 export interface Jar {
@@ -38,7 +49,20 @@ const SEED = 1
 /** Jars older than this, days, stand in no picture of what is ahead. */
 const BACK = 60
 
+/** Rounds of one treatment from a day on, tried in every number and spacing, with what is said of each. */
+export interface Tried {
+  readonly series: Series
+  readonly says: readonly (readonly string[])[]
+}
+
 const worker = {
+  series(situation: Situation, key: TreatmentKey, start: Day): Tried | null {
+    knowOwn(situation.own)
+    const treatment = treatmentOf(key)
+    if (!treatment) return null
+    const series = designSeries(situation, treatment, start, SEED)
+    return { series, says: series.cells.map((cell) => sayCell(cell, series, treatment, start, situation.asOf).map((s) => s.text)) }
+  },
   ahead(situation: Situation, days: number, given: readonly OutlookPlan[] | null): Ahead {
     const plans = given ?? suggestPlans(answer(situation), situation, addDays(situation.asOf, days))
     const outlook = outlookOf({ situation, days, runs: RUNS, seed: SEED, plans: [{ name: '', courses: [] }, ...plans] })

@@ -1,8 +1,9 @@
 import { wrap, type Remote } from 'comlink'
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import type { OutlookPlan } from '@thistle/core/outlook'
-import type { Situation } from '@thistle/core/situation'
-import type { Ahead, OutlookWorker } from './outlook.worker.ts'
+import type { Situation, TreatmentKey } from '@thistle/core/situation'
+import type { Day } from '@thistle/core/time'
+import type { Ahead, OutlookWorker, Tried } from './outlook.worker.ts'
 
 /** What lies ahead of a colony, worked out anew in a worker with everything that changes; what came last stands until the next is there. */
 export function useAhead(situation: Ref<Situation | null>, days: Ref<number>, plans: Ref<readonly OutlookPlan[] | null>) {
@@ -32,5 +33,7 @@ export function useAhead(situation: Ref<Situation | null>, days: Ref<number>, pl
     },
     { immediate: true },
   )
-  return { ahead, busy, failed }
+  /** Rounds of a treatment tried in this colony; null where it is not known any more. */
+  const tryRounds = (of: Situation, key: TreatmentKey, start: Day): Promise<Tried | null> => remote.series(of, key, start)
+  return { ahead, busy, failed, tryRounds }
 }
