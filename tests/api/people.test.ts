@@ -83,6 +83,7 @@ describe('an account', () => {
       letters: false,
       letterHour: 6,
       alarmHour: null,
+      outlook: false,
     }
     await client.put('/api/account/preferences').send(wanted).expect(200, wanted)
     expect((await client.get('/api/holding')).body.keeper.preferences).toEqual(wanted)

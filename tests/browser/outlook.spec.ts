@@ -73,6 +73,22 @@ plainTest('with nothing there it says what to do first', async ({ page }) => {
   await expect(page.getByRole('link', { name: 'Add a yard' })).toBeVisible()
 })
 
+test('who wants counts and limits alone switches it off', async ({ demo: page }) => {
+  await page.goto('/you')
+  await page.getByRole('checkbox', { name: /^The outlook/ }).uncheck()
+  await expect(page.getByText(/^Kept\. Reads like/)).toBeVisible()
+  await expect(page.getByRole('navigation', { name: 'Places', exact: true }).getByRole('link', { name: 'Outlook' })).toHaveCount(0)
+  await openColony(page, 'Quarry Bank', 'Hazel')
+  await expect(page.getByRole('link', { name: 'What lies ahead' })).toHaveCount(0)
+  await page.goto('/outlook')
+  await expect(page.getByRole('heading', { name: 'The outlook is switched off.' })).toBeVisible()
+  await page.goto('/you')
+  await page.getByRole('checkbox', { name: /^The outlook/ }).check()
+  await expect(page.getByText(/^Kept\. Reads like/)).toBeVisible()
+  await page.goto('/outlook')
+  await expect(page.getByRole('heading', { name: /^What lies ahead of/ })).toBeVisible()
+})
+
 test.describe('on a phone', () => {
   test.use(PHONE)
   test('it is read and its plans are chosen by the thumb', async ({ demo: page }) => {

@@ -48,6 +48,7 @@ export const preferences = Joi.object({
   letters: Joi.boolean().default(true),
   letterHour: left(hour()),
   alarmHour: hour().allow(null).default(7),
+  outlook: Joi.boolean().default(true),
 })
 
 export const passwordBody = Joi.object({ password: known(), next: password().required() })

@@ -11,6 +11,8 @@ export interface Preferences extends Reader {
   readonly letterHour: number | null
   /** The hour at which a calendar's event rings; null: it does not. */
   readonly alarmHour: number | null
+  /** What a model says of the weeks ahead is shown; off for those who want counts and limits alone. */
+  readonly outlook: boolean
 }
 /** What holds until a keeper says otherwise. */
 export const USUAL_PREFERENCES: Preferences = {
@@ -19,4 +21,5 @@ export const USUAL_PREFERENCES: Preferences = {
   letters: true,
   letterHour: null,
   alarmHour: 7,
+  outlook: true,
 }

@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 import { listId, useCombobox, wordId } from '../fields/combobox.ts'
 import { useHolding } from '../stores/holding.ts'
 import OverPage from './OverPage.vue'
-import { ASIDE, BOOK, COUNTING, PLACES, ROUNDS, SHELF } from './places.ts'
+import { ASIDE, BOOK, COUNTING, placesOf, ROUNDS, SHELF } from './places.ts'
 
 const emit = defineEmits<{ close: [] }>()
 const holding = useHolding()
@@ -24,7 +24,7 @@ interface Target {
 }
 const MOST = 12
 const all = computed<Target[]>(() => [
-  ...PLACES.map((p) => ({ path: p.path, name: p.name, says: p.says })),
+  ...placesOf(holding.preferences).map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...holding.states.map((y) => ({ path: `/yards/${y.yard.id}`, name: y.yard.name, says: `yard, ${y.row.length} ${y.row.length === 1 ? 'colony' : 'colonies'}` })),
   ...holding.states.flatMap((y) =>
     y.row.flatMap((s) => {

@@ -7,7 +7,7 @@ import RoundThistle from '../graphics/RoundThistle.vue'
 import { useHolding } from '../stores/holding.ts'
 import DemoClock from './DemoClock.vue'
 import KeeperMenu from './KeeperMenu.vue'
-import { PLACES } from './places.ts'
+import { placesOf } from './places.ts'
 import YardPick from './YardPick.vue'
 
 const emit = defineEmits<{ open: [what: 'go' | 'sheet'] }>()
@@ -22,7 +22,7 @@ function pickYard(id: string): void {
   // A place of a whole yard stays that place, of the other yard.
   const place = route.matched.at(-1)?.path
   if (place?.includes(':yardId?')) void router.push(place.replace(':yardId?', id))
-  else if (here('/count') || here('/match')) void router.push(`/${route.path.split('/')[1]}`)
+  else if (here('/count') || here('/match') || here('/outlook')) void router.push(`/${route.path.split('/')[1]}`)
 }
 </script>
 
@@ -35,7 +35,7 @@ function pickYard(id: string): void {
       </RouterLink>
       <nav class="places" aria-label="Places">
         <RouterLink
-          v-for="p in PLACES"
+          v-for="p in placesOf(holding.preferences)"
           :key="p.path"
           :to="p.path"
           class="place keeps-width"

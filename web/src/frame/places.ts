@@ -1,3 +1,5 @@
+import type { Preferences } from '@thistle/core/holding'
+
 /** The places, named for the work, in the order in which people do it. A place is listed once it does its work. */
 export interface Place {
   readonly path: string
@@ -20,6 +22,10 @@ export const PLACES: readonly Place[] = [
   { path: '/shelf', name: 'Shelf', inYard: false, letter: 's', says: 'what is there, what is missing, mixing, gear, safety, tags' },
   { path: '/rules', name: 'Rules', inYard: false, letter: 'r', says: 'your list, school, kit and dates' },
 ]
+/** The places of a keeper: without the outlook for those who want counts and limits alone. */
+export const placesOf = ({ outlook }: Pick<Preferences, 'outlook'>): readonly Place[] =>
+  // A device that kept what is older knows nothing of it.
+  (outlook as boolean | undefined) === false ? PLACES.filter((p) => p.path !== '/outlook') : PLACES
 /** Ways into counting besides the hive itself. */
 export const COUNTING: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
   { path: '/count/table', name: 'Count in a table', says: 'a whole yard in one go' },

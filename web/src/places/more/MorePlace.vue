@@ -1,13 +1,14 @@
 <script setup lang="ts">
 /** What a phone keeps out of the bar under the thumb. */
 import AButton from 'ant-design-vue/es/button'
-import { ASIDE, PLACES } from '../../frame/places.ts'
+import { computed } from 'vue'
+import { ASIDE, placesOf } from '../../frame/places.ts'
 import { useSignOut } from '../../frame/useSignOut.ts'
 import { useHolding } from '../../stores/holding.ts'
 
 const holding = useHolding()
 const signOut = useSignOut()
-const places = [...PLACES.filter((p) => !p.inYard), ...ASIDE]
+const places = computed(() => [...placesOf(holding.preferences).filter((p) => !p.inYard), ...ASIDE])
 </script>
 
 <template>

@@ -35,7 +35,7 @@ const place = useColonyInView((s) => s.inHand === null && isOver(s.judgement))
 const colonyId = computed(() => place.value?.state.colony.id ?? null)
 const situation = computed(() => {
   const at = place.value
-  return at && holding.settings ? { ...situationOf(at.yard.yard, at.state.colony, holding.settings), startOn: at.yard.yard.today } : null
+  return at && holding.settings && holding.preferences.outlook !== false ? { ...situationOf(at.yard.yard, at.state.colony, holding.settings), startOn: at.yard.yard.today } : null
 })
 const SPANS = [
   { value: 60, label: 'Two months' },
@@ -129,7 +129,11 @@ const row = computed(() => (place.value?.yard.row ?? []).map((s) => [s.colony.id
 
 <template>
   <div class="page outlook">
-    <NothingYet v-if="!place" title="No colony yet." says="The outlook is told of a colony: where it stands by its counts, and what may become of it." go="Add a yard" />
+    <div v-if="holding.preferences.outlook === false" class="off">
+      <h1>The outlook is switched off.</h1>
+      <p class="soft">You see counts and limits alone. What a model says of the weeks ahead is switched on again under <RouterLink to="/you">You</RouterLink>.</p>
+    </div>
+    <NothingYet v-else-if="!place" title="No colony yet." says="The outlook is told of a colony: where it stands by its counts, and what may become of it." go="Add a yard" />
     <template v-else>
       <div class="head">
         <div>
@@ -195,6 +199,7 @@ const row = computed(() => (place.value?.yard.row ?? []).map((s) => [s.colony.id
 </template>
 
 <style scoped>
+.off { display: grid; gap: 10px; }
 .outlook { display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; align-content: start; }
 .head { display: flex; justify-content: space-between; gap: 14px; flex-wrap: wrap; align-items: end; }
 .colony { min-width: 220px; }

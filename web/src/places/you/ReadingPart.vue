@@ -43,6 +43,7 @@ async function set<K extends keyof Preferences>(field: K, value: Preferences[K] 
       <PickField id="y-theme" :model-value="wanted.theme" label="Light" :unknown="false" :options="[['as-device', 'as the device'], ['light', 'light'], ['dark', 'dark, for the evening']]" @update:model-value="set('theme', $event)" />
     </div>
     <ACheckbox :checked="wanted.letters" @update:checked="set('letters', $event)">Single letters are keys (press ? for the sheet)</ACheckbox>
+    <ACheckbox :checked="wanted.outlook" @update:checked="set('outlook', $event)">The outlook: what a model says of the weeks ahead (off: counts and limits alone)</ACheckbox>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <p v-else class="soft small" role="status">
       {{ kept ? 'Kept. ' : '' }}Reads like: {{ sayDay(holding.today) }}, {{ holding.degrees(29.5) }}, {{ holding.say(`${grams(2)}, ${millilitres(15)}`) }}.
