@@ -204,16 +204,30 @@ describe('the day of the next count', () => {
     const days = [0, 3, 5, 8].map((m) => ahead(june(m), { runs: 1000 }).recountBy!)
     expect(days).toEqual(days.toSorted().toReversed())
   })
+  it('is the one of judging from June to September, and in spring none that comes later', () => {
+    for (const asOf of ['2026-04-20', '2026-05-15', '2026-06-15', '2026-07-15', '2026-08-15', '2026-09-15'])
+      for (const mites of [0, 2, 4, 6]) {
+        const situation = august({ asOf, startOn: asOf, phase: null, counts: [wash(asOf, mites)], weather: [] })
+        const [judged, told] = [judge(situation).recountDue!, ahead(situation, { runs: 1000, days: 40 }).recountBy!]
+        expect(daysBetween(judged, told)).toBeGreaterThanOrEqual(-4)
+        if (asOf > '2026-06') expect(daysBetween(judged, told)).toBeLessThanOrEqual(5)
+      }
+  })
   it('is told with its chance, and a date stands before a figure', () => {
     const text = (s: Situation) => {
       const o = ahead(s, { runs: 1000 })
-      return sayAhead(o, o.plans[0]!, s, judge(s).level)
+      return sayAhead(o, o.plans[0]!, s, judge(s))
         .map((said) => sayAs(USUAL_READER, said.text))
         .join(' ')
     }
     expect(text(june(3))).toMatch(/^Count again by \w{3} \d+ Jul: one in five such colonies stands at or over 3 in 100 by then\./)
-    expect(text(june(0))).toMatch(
-      /^Count again by Wed 15 Jul: about \d+ of 100 such colonies stand at or over 3 in 100 by then, and no count speaks for longer\./,
+    expect(text(june(0))).toMatch(/^Count again by Wed 15 Jul: about \d+ of 100 such colonies stand at or over 3 in 100 by then\. Left alone about/)
+    const running = late({
+      counts: [wash('2026-07-19', 14)],
+      history: [{ treatment: 'amitraz-strip', start: '2026-07-20', end: null, efficacy: null }],
+    })
+    expect(text(running)).toMatch(
+      /^With amitraz strip in, if it takes what it is taken to take, about [\d.]+ in 100 .* A count tells whether it does\.$/,
     )
     expect(text(late())).toMatch(/^About \d+ of 100 such colonies stand at or over 3 in 100 today; left alone over 8 in 100 on Sun 1 Nov\.$/)
     expect(text(late({ counts: [] }))).toMatch(/^Nothing is counted: .* Count first\.$/)
@@ -250,6 +264,12 @@ describe('plans', () => {
   })
   it('a winter round after the course leaves less in spring than the course alone', () => {
     expect(of('and winter').totalMites.p50[120]!).toBeLessThan(0.15 * of('formic').totalMites.p50[120]!)
+  })
+  it('that are begun today take as much as tomorrow', () => {
+    const winter = august({ asOf: '2026-12-10', startOn: '2026-12-10', phase: null, counts: [wash('2026-10-20', 6)], weather: [] })
+    const left = (day: Day) => ahead(winter, { days: 20, plans: [plan('oxalic-dribble', day)] }).plans[0]!.totalMites.p50[20]!
+    expect(left('2026-12-10') / left('2026-12-11')).toBeCloseTo(1, 1)
+    expect(left('2026-12-10')).toBeLessThan(0.12 * ahead(winter, { days: 20 }).plans[0]!.totalMites.p50[20]!)
   })
   it('cost bees where the queen lays less, and none elsewhere', () => {
     expect(of('thymol').bees).toBeLessThan(0.97)

@@ -484,7 +484,7 @@ describe('how a round could be moved', () => {
     const out = plan.rounds.find((r) => r.jobs.some((j) => j.job === 'remove'))!
     expect([out.moves[0]!.level, out.moves[1]!.level]).toEqual(['open', 'ask'])
     expect(out.moves[1]!.why).toBe('Taking out in A is overdue already.')
-    const { plan: again } = draw([{ ...colonyOf('A', 1, []), counts: [bareCount(TODAY, 2)] }])
+    const { plan: again } = draw([{ ...colonyOf('A', 1, []), counts: [bareCount(TODAY, 3)] }])
     const count = again.rounds.find((r) => r.jobs.some((j) => j.kind === 'count'))!
     const { earliest } = count.jobs[0]!
     const early = count.moves.findLast((m) => m.day < earliest)!
@@ -762,7 +762,7 @@ describe('what a plan keeps to', () => {
     expect([out(2), out(3)]).toEqual([[2], []])
     const counts = (d: number) => dayOf(draw([colonyOf('A', 1, [])], only(d)).plan, (j) => j.kind === 'count')
     expect([counts(2), counts(5), counts(6)]).toEqual([[2], [5], []])
-    const [day] = dayOf(draw([{ ...colonyOf('A', 1, []), counts: [bareCount(TODAY, 2)] }]).plan, (j) => j.kind === 'count')
+    const [day] = dayOf(draw([{ ...colonyOf('A', 1, []), counts: [bareCount(TODAY, 3)] }]).plan, (j) => j.kind === 'count')
     expect(day).toBeGreaterThanOrEqual(13)
   })
   it('hangs what is late on today, and a check on its own day', () => {

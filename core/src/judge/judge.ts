@@ -394,7 +394,8 @@ export function judge(situation: Situation): Judgement {
   // No more than every bee carries one.
   const allowed = (x: number) => Math.min(x / recovery, measured.scale === 100 ? 1 : Infinity)
   const stale = phase !== 'dormant' && count.age > STALE_AFTER
-  const recount = recountBy(count, measured.threshold, situation, phase)
+  const recount = recountBy(count, situation, phase)
+  const due = once(() => recountDue(count, situation, phaseAt(situation, count.date)))
   const unlike = unlikeOf(count, situation, phase)
   const exposure = count.method === 'board' ? count.days : count.bees
   const over = isOver({ level })
@@ -457,7 +458,9 @@ export function judge(situation: Situation): Judgement {
     representative: unlike === null,
     unlike,
     recountBy: recount,
-    recountDue: recountDue(count, measured.threshold, situation, phaseAt(situation, count.date)),
+    get recountDue() {
+      return due()
+    },
     given,
     trend: trendOf(situation, begunBefore(situation, count.date)),
   }

@@ -1,7 +1,9 @@
-import { clopperPearson, poissonRate, type PooledCount } from '../count/index.ts'
-import { growthADay } from '../level/index.ts'
-import type { Phase, Situation } from '../situation/index.ts'
+import { newestCount, type PooledCount } from '../count/index.ts'
+import { chanceGrown, estimateLevel, growthOver } from '../level/index.ts'
+import { phaseAt, type Phase, type Situation } from '../situation/index.ts'
 import { addDays, laterOf, type Day } from '../time/index.ts'
+import { ownSamples } from './evidence.ts'
+import { limitOf } from './schools.ts'
 
 /** Days after which a count, in season, no longer speaks for the colony: three weeks (common practice, no source). */
 export const STALE_AFTER = 21
@@ -10,23 +12,31 @@ const SOONEST = 7
 const LATEST = 30
 /** In the winter rest mites cannot breed: the next look may wait until spring is near. */
 const LATEST_DORMANT = 60
+/** One in so many such colonies over its limit is reason to look again. */
+const FEW = 0.2
 
 /**
- * The day by which to count again: when the upper bound of the central 80 % interval, growing as above from the day
- * of the count, reaches the limit. Never before a week from the count, nor after 30 days in season. It may have passed.
- * `threshold` is per 100 bees, or a day for boards.
+ * The day by which to count again: the first on which one in five such colonies stands at or over the limit, its level by the colony's own counts
+ * up to this one and its season, growing as its seasons let it. Never before a week from the count, nor after 30 days in season. It may have
+ * passed. Counts that come later, its own or its neighbours', do not move it.
  */
-export function recountDue(count: PooledCount, threshold: number, situation: Situation, phase: Phase): Day {
-  const recovery = count.recovery ?? 1
-  const upper =
-    (count.method === 'board'
-      ? poissonRate(count.mites, count.days, 0.8, count.spread).high
-      : clopperPearson(count.mites, count.bees, 0.8).high * 100) / recovery
-  const growth = growthADay(phase, situation.colony.brood)
+export function recountDue(count: PooledCount, situation: Situation, phase: Phase): Day {
+  const then: Situation = { ...situation, asOf: count.date, startOn: count.date }
+  const newest = newestCount(then.counts, count.date) ?? count
+  const { levels } = estimateLevel(ownSamples(then, newest), [], phase)
   const latest = phase === 'dormant' ? LATEST_DORMANT : LATEST
-  const reached = upper >= threshold ? 0 : growth > 0 ? Math.floor(Math.log(threshold / upper) / growth) : latest
-  return addDays(count.date, Math.min(latest, Math.max(SOONEST, reached)))
+  const over = (days: number): boolean => {
+    const day = addDays(count.date, days)
+    const { mites, bees } = limitOf(situation.keeper, phaseAt(situation, day))
+    return chanceGrown(levels, growthOver(then, count.date, day), (100 * mites) / bees) >= FEW
+  }
+  // The longer it grows the more are over: by weeks, and then by days within the week.
+  let due = SOONEST
+  while (due < latest && !over(due)) due = Math.min(latest, due + 7)
+  let day = Math.max(SOONEST, due - 6)
+  while (day < due && !over(day)) day += 1
+  return addDays(count.date, day)
 }
 
 /** The same, never before the day on which it is asked. */
-export const recountBy = (...asked: Parameters<typeof recountDue>): Day => laterOf(asked[2].asOf, recountDue(...asked))
+export const recountBy = (...asked: Parameters<typeof recountDue>): Day => laterOf(asked[1].asOf, recountDue(...asked))

@@ -88,7 +88,8 @@ function plannedIn(start: Start, plan: OutlookPlan): Planned[] {
   return plan.courses.flatMap(({ treatment: key, start: on }): Planned[] => {
     const treatment = treatmentOf(key)
     if (!treatment?.action) return []
-    const from = today + daysBetween(situation.asOf, on)
+    // What is begun on the day of the case works from its end on, when the count is made.
+    const from = today + Math.max(1, daysBetween(situation.asOf, on))
     const [one] = bees
     const brood = (one?.capped[from] ?? 0) > BROOD_FROM * (one?.adults[from] ?? 0) ? 'brood' : 'broodless'
     const then: Situation = { ...situation, startOn: on, colony: { ...situation.colony, brood: brood === 'brood' ? 'capped' : 'none' } }

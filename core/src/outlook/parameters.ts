@@ -71,7 +71,7 @@ export interface Ways {
   readonly droneShare: number
   /** The season is so many days late. */
   readonly late: number
-  /** Mites that come from outside on a day on which bees fly. */
+  /** Mites that come from outside on a day of late summer; a tenth as many in spring, none in the winter rest. */
   readonly influx: number
 }
 export const USUAL_WAYS: Ways = { growth: 1, rest: FIGURES.rest, droneShare: FIGURES.droneShare, late: 0, influx: 0 }

@@ -1,4 +1,4 @@
-import { isOver } from '../judge/index.ts'
+import { isOver, type Judgement } from '../judge/index.ts'
 import { nextRest, phaseAt, type Situation } from '../situation/index.ts'
 import { daysBetween, earlierOf, type Day } from '../time/index.ts'
 import { patternOf, shortName, treatmentOf } from '../treatments/index.ts'
@@ -21,20 +21,22 @@ export function toldOn({ dates }: Pick<Outlook, 'dates'>, situation: Situation):
   return rest && rest.from > first ? daysBetween(first, earlierOf(rest.from, last)) : dates.length - 1
 }
 
-/** What the outlook says, a date first, in one or two sentences. `nothing` is the plan in which nothing is done. */
+/** What the outlook says, a date first, in one or two sentences. `nothing` is the plan in which nothing more is done; the day of the next count is the one that is told everywhere. */
 export function sayAhead(
   outlook: Outlook,
   nothing: PlanOutlook,
   situation: Situation,
-  level: Parameters<typeof isOver>[0]['level'],
+  { level, recountBy, given }: Pick<Judgement, 'level' | 'recountBy' | 'given'>,
 ): readonly Said[] {
-  const { dates, limits, recountBy } = outlook
+  const { dates, limits } = outlook
   const { asOf } = situation
   const t = toldOn(outlook, situation)
   const on: Day = dates[t] ?? asOf
   const ranged = { on, ...at(nothing, t), asOf }
-  if (outlook.uncounted || recountBy === null) return [OUTLOOK.uncounted(ranged)]
+  if (outlook.uncounted) return [OUTLOOK.uncounted(ranged)]
   const flagged = outlook.contradict ? [OUTLOOK.contradict()] : []
+  if (given && given.end === null)
+    return [OUTLOOK.running({ names: given.names, chance: nothing.over[t] ?? 0, limit: limits[t] ?? 3, ...ranged }), ...flagged]
   if (isOver({ level })) return [OUTLOOK.over({ chance: nothing.over[0] ?? 0, limit: limits[0] ?? 3, ...ranged }), ...flagged]
   const by = Math.min(dates.length - 1, daysBetween(asOf, recountBy))
   const [chance, limit] = [nothing.over[by] ?? 0, limits[by] ?? 3]
@@ -46,7 +48,6 @@ export function sayAhead(
           chance,
           limit,
           winter: phaseAt(situation, asOf) === 'dormant',
-          reached: chance >= 0.195 && chance <= 0.3,
           asOf,
         })
   return [again, OUTLOOK.alone(ranged), ...flagged]

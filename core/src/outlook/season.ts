@@ -69,5 +69,11 @@ const DRONES = { from: 95, to: 225 } as const
 /** Share of the most drone eggs that is laid on a day: it rises and falls by the root of a sine (fitted). */
 export const dronesOn = (day: number): number =>
   day <= DRONES.from || day >= DRONES.to ? 0 : Math.sqrt(Math.sin(((day - DRONES.from) / (DRONES.to - DRONES.from)) * Math.PI))
-/** Days of the model's year on which bees fly, and mites may come with them. */
-export const fliesOn = (day: number): boolean => day > 75 && day < 310
+/** Bees fly on these days of the model's year, and mites may come with them: few before the robbing season of late summer (a guess). */
+const COMES = { from: 75, few: 190, many: 215, until: 310, early: 0.1 } as const
+/** Share of the mites from outside of a day of late summer that comes on a day. */
+export function comesOn(day: number): number {
+  if (day <= COMES.from || day >= COMES.until) return 0
+  const risen = Math.min(1, Math.max(0, (day - COMES.few) / (COMES.many - COMES.few)))
+  return COMES.early + (1 - COMES.early) * risen
+}

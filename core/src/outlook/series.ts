@@ -42,7 +42,8 @@ export const isDesigned = (treatment: Treatment): boolean => treatment.action?.b
  * that were there before the first. Brood that comes out meanwhile brings new ones: a series that takes long leaves more. A round's strength is the one by which the published series takes what Match says; the others follow.
  */
 export function designSeries(situation: Situation, treatment: Treatment, start: Day, seed = 1): Series {
-  const ahead = daysBetween(situation.asOf, start)
+  // A first round on the day of the case works from its end on.
+  const ahead = Math.max(1, daysBetween(situation.asOf, start))
   const longest = ahead + Math.max(...ROUNDS_TRIED) * Math.max(...DAYS_TRIED) + TOLD_AFTER
   const from = startOf({ situation, days: longest, runs: RUNS, seed })
   const { kinds, kindOf, levels, bees, today, last, past } = from

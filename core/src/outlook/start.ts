@@ -23,6 +23,8 @@ interface Kind {
   readonly came: Float64Array
   readonly state: Float64Array
   readonly cameState: Float64Array
+  /** The day, counted from the first, of which the colony's level is told. */
+  readonly toldAt: number
 }
 
 /** A colony as it stands today: in many ways, each with the level it may have by its counts. */
@@ -39,7 +41,7 @@ export interface Start {
   readonly bees: readonly Bees[]
   readonly asked: readonly Parameters<typeof beesOver>[0][]
   readonly past: Hazards
-  /** The kind of each run, and its mites per 100 bees today as a wash would find them. */
+  /** The kind of each run, and its mites per 100 bees as a wash would find them, on the day of which its level is told. */
   readonly kindOf: Int32Array
   readonly levels: Float64Array
   /** Nothing was counted: the season alone speaks. */
@@ -132,6 +134,9 @@ export function startOf({ situation, days, runs, seed, mean = false }: StartAske
   const last = today + days
   const stretch = stretchOf(situation, first, last - RUN_IN + 1)
   const at = (day: Day): number => RUN_IN + daysBetween(first, day)
+  // While something is at work since the count its level is still that of the count: what has become of it is the model's to say.
+  const running = judgement.given !== null && judgement.given.end === null
+  const toldAt = (running && judgement.countedOn ? at(judgement.countedOn) : today) - RUN_IN
   const past = pastOf(situation, first, addDays(first, -MITES_RUN_IN))
   const laying = new Float64Array(last + 1).fill(1)
   layingKnown(laying, situation, at, today)
@@ -166,7 +171,7 @@ export function startOf({ situation, days, runs, seed, mean = false }: StartAske
       return { wash, state }
     }
     const [own, other] = [run(null), run(influxOver(asked[its]?.season ?? stretch.season, of.influx * FEW))]
-    return { ways: of, beesAt: its, bred: own.wash, came: other.wash, state: own.state, cameState: other.state }
+    return { ways: of, beesAt: its, bred: own.wash, came: other.wash, state: own.state, cameState: other.state, toldAt }
   })
   const chances = counts.map(({ date, sample }) => ({ at: at(date) - RUN_IN, chance: chanceAtLevel(sample) }))
   const spread = mean ? middleOf(judgement, situation) : levelsFor(judgement.levels ?? expectedLevel(situation).levels, runs, seed)
@@ -244,9 +249,8 @@ function kindsFor(
 }
 /** At least so much of the mites of today was bred here, and did not come from outside. */
 const BRED_HERE = 0.05
-/** Factor on a kind's single mite that makes its wash of today so high, with those that came from outside. */
+/** Factor on a kind's single mite that makes its wash so high on the day of which it is told, with those that came from outside. */
 export function scaleOf(kind: Kind, level: number): number {
-  const end = kind.bred.length - 1
-  const came = (kind.came[end] ?? 0) / FEW
-  return Math.max(level * BRED_HERE, level - came) / Math.max(1e-12, kind.bred[end] ?? 0)
+  const came = (kind.came[kind.toldAt] ?? 0) / FEW
+  return Math.max(level * BRED_HERE, level - came) / Math.max(1e-12, kind.bred[kind.toldAt] ?? 0)
 }

@@ -1,5 +1,5 @@
 import { addDays, yearOf, type Day } from '../time/index.ts'
-import { fliesOn, seasonOf, type Place } from './season.ts'
+import { comesOn, seasonOf, type Place } from './season.ts'
 
 /** Days before the first one asked for from which bees are run in: over a year, so that nothing of how they began is left. */
 export const RUN_IN = 400
@@ -33,5 +33,5 @@ export const seasonLate = ({ season }: Stretch, late: number): Float64Array => {
   const by = Math.round(Math.min(MOST_LATE, Math.max(-MOST_LATE, late)))
   return season.subarray(MOST_LATE - by, season.length - MOST_LATE - by)
 }
-/** Mites from outside on each day, where `aDay` come while bees fly. */
-export const influxOver = (season: Float64Array, aDay: number): Float64Array => Float64Array.from(season, (day) => (fliesOn(day) ? aDay : 0))
+/** Mites from outside on each day, where `aDay` come in late summer. */
+export const influxOver = (season: Float64Array, aDay: number): Float64Array => Float64Array.from(season, (day) => aDay * comesOn(day))

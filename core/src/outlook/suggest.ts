@@ -1,7 +1,7 @@
 import type { Answer } from '../course/index.ts'
 import type { Situation } from '../situation/index.ts'
 import { earlierOf, type Day } from '../time/index.ts'
-import { shortName, treatmentOf } from '../treatments/index.ts'
+import { treatmentOf } from '../treatments/index.ts'
 import { aDay } from '../words/index.ts'
 import type { OutlookPlan } from './outlook.ts'
 
@@ -18,7 +18,7 @@ export const namePlan = (courses: readonly Course[], asOf: Day): string =>
     : courses
         .map(({ treatment, start }) => {
           const of = treatmentOf(treatment)
-          return `${of ? shortName(of) : treatment} ${aDay(start, asOf)}`
+          return `${of?.name ?? treatment} ${aDay(start, asOf)}`
         })
         .join(', then ')
 
@@ -50,6 +50,7 @@ export function suggestPlans({ options, combinations, winter, judgement }: Answe
   const under = judgement.level === 'under'
   const all: readonly (readonly Course[])[] = [
     [],
+    // What is under its limit asks for nothing but, at the most, the winter's round.
     ...(under ? (round ? [[round]] : []) : []),
     ...first.slice(0, 1).map((course) => [course]),
     ...both,

@@ -38,10 +38,12 @@ export const OUTLOOK = speaker('outlook', {
     `Nothing is counted: this is what the season leads one to expect of any colony, ${range(v)} on ${aDay(v.on, v.asOf)} if nothing is done. Count first.`,
   over: (v: { chance: number; limit: number; on: Day } & Range & Of) =>
     `${colonies(v.chance).replace(/^./, (c) => c.toUpperCase())} ${verb(v.chance, 'stands', 'stand')} at or over ${limitWords(v.limit)} today; left alone ${range(v)} on ${aDay(v.on, v.asOf)}.`,
-  recount: (v: { by: Day; chance: number; limit: number; winter: boolean; reached: boolean } & Of) =>
+  recount: (v: { by: Day; chance: number; limit: number; winter: boolean } & Of) =>
     `Count again by ${aDay(v.by, v.asOf)}${v.winter ? ', on a board' : ''}: ${
-      v.reached ? 'one in five such colonies stands' : `${colonies(v.chance)} ${verb(v.chance, 'stands', 'stand')}`
-    } at or over ${limitWords(v.limit)} by then${v.reached ? '' : ', and no count speaks for longer'}.`,
+      v.chance >= 0.17 && v.chance <= 0.23 ? 'one in five such colonies stands' : `${colonies(v.chance)} ${verb(v.chance, 'stands', 'stand')}`
+    } at or over ${limitWords(v.limit)} by then.`,
+  running: (v: { names: readonly string[]; chance: number; limit: number; on: Day } & Range & Of) =>
+    `With ${v.names.join(' and ')} in, if it takes what it is taken to take, ${range(v)} on ${aDay(v.on, v.asOf)}: ${colonies(v.chance)} ${verb(v.chance, 'stands', 'stand')} at or over ${limitWords(v.limit)} then. A count tells whether it does.`,
   recountNow: (v: { chance: number; limit: number } & Of) =>
     `Count again now: by the last count ${colonies(v.chance)} ${verb(v.chance, 'stands', 'stand')} at or over ${limitWords(v.limit)} today.`,
   alone: (v: { on: Day } & Range & Of) => `Left alone ${range(v)} on ${aDay(v.on, v.asOf)}.`,

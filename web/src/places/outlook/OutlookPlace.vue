@@ -71,7 +71,7 @@ const shown = computed<FanShown | null>(() => {
     limits: a.outlook.limits,
     jars: a.jars,
     winterBees: a.winterBees,
-    recountBy: a.over ? null : a.outlook.recountBy,
+    recountBy: a.over ? null : a.recountBy,
     say: day,
   }
 })

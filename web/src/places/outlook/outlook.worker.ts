@@ -41,6 +41,8 @@ export interface Ahead {
   readonly winterBees: Day | null
   /** It stands over its limit: a treatment is needed, and no other count. */
   readonly over: boolean
+  /** The day by which it is counted again, as everywhere else; null where nothing was counted. */
+  readonly recountBy: Day | null
 }
 
 const RUNS = 1000
@@ -67,11 +69,11 @@ const worker = {
     const plans = given ?? suggestPlans(answer(situation), situation, addDays(situation.asOf, days))
     const outlook = outlookOf({ situation, days, runs: RUNS, seed: SEED, plans: [{ name: '', courses: [] }, ...plans] })
     const [nothing, ...told] = outlook.plans
-    const { level } = judge(situation)
+    const judgement = judge(situation)
     return {
       outlook: { ...outlook, plans: told },
       plans,
-      says: nothing ? sayAhead(outlook, nothing, situation, level).map((s) => s.text) : [],
+      says: nothing ? sayAhead(outlook, nothing, situation, judgement).map((s) => s.text) : [],
       why: plans.map((plan, i) => {
         const of = told[i]
         return of ? sayWhy(plan, of, outlook, situation).map((s) => s.text) : []
@@ -88,7 +90,8 @@ const worker = {
         const { estimate, low, high } = clopperPearson(mites, bees)
         return [{ on: date, estimate: estimate * 100, low: low * 100, high: high * 100 }]
       }),
-      over: isOver({ level }),
+      over: isOver(judgement),
+      recountBy: outlook.uncounted ? null : judgement.recountBy,
       winterBees: lastForWinterBees(situation, situation.asOf),
     }
   },
