@@ -82,6 +82,7 @@ try {
     .first()
     .click()
   await page.getByRole('heading', { name: 'Why' }).waitFor()
+  await page.evaluate(() => window.scrollTo(0, 0))
   await snap('outlook')
   await go('/book')
   await page.getByRole('row', { name: /Linden/ }).waitFor()

@@ -216,6 +216,7 @@ figure { margin: 0; display: grid; gap: 6px; grid-template-columns: minmax(0, 1f
 .named .out { grid-column: 2; }
 .sample line { stroke: var(--soft); stroke-width: 1.6; }
 .sample line.here { stroke: var(--thistle); stroke-width: 2.6; }
+.outlook :deep(td:last-child) { white-space: nowrap; }
 .choose { display: flex; gap: 12px; align-items: center; margin-top: 10px; }
 @media screen and (max-width: 720px) { .outlook :deep(.wide-only) { display: none; } .side { grid-template-columns: minmax(0, 1fr); } .colony { flex: 1 1 100%; } .lead { font-size: 19px; } }
 </style>
