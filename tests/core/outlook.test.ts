@@ -7,14 +7,17 @@ import { judge } from '@thistle/core/judge'
 import {
   designSeries,
   isDesigned,
+  lookBackOn,
   mostTakenBy,
   outlookOf,
   PARAMETERS,
   sayAhead,
+  sayBackwards,
   sayCell,
   sayWhy,
   strengthOf,
   suggestPlans,
+  tellBackwards,
   toldOn,
   type Outlook,
 } from '@thistle/core/outlook'
@@ -437,5 +440,55 @@ describe('a series of rounds', () => {
     expect(text(4, 4)).not.toMatch(/The rounds end|ride on bees/)
     expect(text(1, 3)).toContain('reaches those on bees alone')
     expect(text(1, 3, december, '2026-12-02')).toContain('next to nothing is under cappings')
+  })
+})
+
+describe('a course told backwards', () => {
+  const history = [{ treatment: 'formic-strip-14' as const, start: '2026-08-10', end: '2026-08-24', efficacy: null }]
+  const after = (before: number, then: number, over: Partial<Situation> = {}) =>
+    august({
+      asOf: '2026-10-05',
+      startOn: '2026-10-05',
+      phase: null,
+      history,
+      counts: [wash('2026-08-08', before), wash('2026-09-05', then)],
+      weather: [],
+      ...over,
+    })
+  it('stands lower for having been given, and lower still two weeks earlier over those weeks', () => {
+    const told = tellBackwards(after(12, 2))!
+    expect(told.asItWas.middle).toBeLessThan(told.never.middle / 4)
+    expect(told.daysOver.earlier).toBeLessThanOrEqual(told.daysOver.asItWas)
+    expect(told.daysOver.never).toBeGreaterThan(told.daysOver.asItWas + 20)
+    for (const t of [told.asItWas, told.earlier, told.never]) expect(t.low <= t.middle && t.middle <= t.high).toBe(true)
+    expect([told.from, told.on]).toEqual(['2026-07-27', '2026-10-05'])
+    expect(told.daysOver.earlier).toBeLessThan(told.daysOver.asItWas - 2)
+  })
+  it('goes by what was counted after it: as many as before are no work that was done', () => {
+    const [good, bad] = [tellBackwards(after(12, 1))!, tellBackwards(after(12, 9))!]
+    expect(good.asItWas.middle).toBeLessThan(bad.asItWas.middle / 2)
+  })
+  it('says nothing where nothing can be told', () => {
+    expect(lookBackOn(after(12, 2, { counts: [wash('2026-08-08', 12)] }))).toBeNull()
+    expect(lookBackOn(after(12, 2, { history: [{ ...history[0]!, end: null }] }))).toBeNull()
+    expect(
+      tellBackwards(
+        after(12, 2, {
+          history: [...history, { treatment: 'oxalic-vapour', start: '2026-09-01', end: '2026-09-16', efficacy: null }],
+          counts: [wash('2026-08-08', 12), wash('2026-09-30', 2)],
+        }),
+      ),
+    ).toBeNull()
+    // Nothing that the model knows of brings 90 in 300 about four weeks after such a course.
+    expect(tellBackwards(after(1, 90))).toBeNull()
+  })
+  it('is said as what its counts say, and what would likely have been', () => {
+    const s = after(12, 2)
+    const text = sayBackwards(tellBackwards(s)!, s).map((said) => sayAs(USUAL_READER, said.text))
+    expect(text[0]).toMatch(
+      /^Formic acid strip, begun on Mon 10 Aug: by its counts about [\d.]+ in 100 .* on Mon 5 Oct, and about \d+ days? over the limit\.$/,
+    )
+    expect(text[1]).toMatch(/^Begun on Mon 27 Jul instead it would likely stand at/)
+    expect(text[2]).toMatch(/^Not given at all it would likely stand at over 8 in 100/)
   })
 })

@@ -109,10 +109,3 @@ function turn(state: Float64Array, at: number, length: number, by: number): void
   for (let i = 0; i < length; i++) room[i] = state[at + ((i + by) % length)] ?? 0
   for (let i = 0; i < length; i++) state[at + i] = room[i] ?? 0
 }
-
-/** Mites that fall on a board in a day, of those on bees and those that emerged with brood. */
-export const fallOf = (onBees: number, mothers: number, droneMothers: number, brood: boolean): number =>
-  F.fallFinds *
-  (onBees * (brood ? F.deathWithBrood : F.deathBroodless) +
-    mothers * (F.mothersFall + F.immaturesWorker) +
-    droneMothers * (F.mothersFall + F.immaturesDrone))

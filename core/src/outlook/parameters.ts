@@ -51,10 +51,6 @@ export const PARAMETERS = {
   deathWithBrood: parameter('mites on bees that die, with brood', 0.006, 'a day', 'published', 'Martin 1998; Fries et al. 1994'),
   deathBroodless: parameter('mites on bees that die, without brood', 0.003, 'a day', 'published', 'Martin 1998; Fries et al. 1994'),
   washFinds: parameter('mites that an alcohol wash finds', 0.92, 'share', 'guess', ''),
-  fallFinds: parameter('of those that fall, found on a board', 0.85, 'share', 'guess', ''),
-  mothersFall: parameter('mothers that fall as they emerge', 0.29, 'share', 'published', 'those that do not live through a cell'),
-  immaturesWorker: parameter('young mites that fall with each mother of a worker cell', 0.45, 'each', 'guess', ''),
-  immaturesDrone: parameter('young mites that fall with each mother of a drone cell', 0.9, 'each', 'guess', ''),
 } as const satisfies Readonly<Record<string, Parameter>>
 
 /** The same, as numbers. */

@@ -5,7 +5,8 @@ import { patternOf, shortName, treatmentOf } from '../treatments/index.ts'
 import { small } from '../units/index.ts'
 import { OUTLOOK, type Said } from '../words/index.ts'
 import { courseFrom } from './course.ts'
-import type { Outlook, OutlookPlan, PlanOutlook } from './outlook.ts'
+import type { Outlook, PlanOutlook } from './outlook.ts'
+import type { OutlookPlan } from './run-plan.ts'
 
 /** Under so much of the mites under cappings next to none are. */
 const NEXT_TO_NONE = 0.03

@@ -5,7 +5,9 @@ import { small } from '../units/index.ts'
 import { OUTLOOK, type Said } from '../words/index.ts'
 import { addCourse, noHazards } from './course.ts'
 import { runMites, STATE } from './mites.ts'
-import { scaleOf, shareAt, startOf, takesAs } from './start.ts'
+import { scaleOf } from './kinds.ts'
+import { startOf } from './start.ts'
+import { shareAt, takesAs } from './takes.ts'
 import { strengthOf } from './strength.ts'
 
 /** Rounds, and days between them, that are tried. */

@@ -3,7 +3,7 @@ import type { Situation } from '../situation/index.ts'
 import { earlierOf, type Day } from '../time/index.ts'
 import { treatmentOf } from '../treatments/index.ts'
 import { aDay } from '../words/index.ts'
-import type { OutlookPlan } from './outlook.ts'
+import type { OutlookPlan } from './run-plan.ts'
 
 /** Plans that are held against each other at the most. */
 export const MOST_PLANS = 4

@@ -28,6 +28,8 @@ const range = (r: Range): string =>
 const limitWords = (limit: number): string => `${plain(limit, 2)} in 100`
 const colonies = (chance: number): string => `${of100(chance)} of 100 such colonies`
 const verb = (chance: number, one: string, many: string): string => (Math.round(chance * 100) <= 1 ? one : many)
+/** Days on average: "no day", "about 12 days". */
+const daysOver = (days: number): string => (days < 0.5 ? 'no day' : `about ${sayDays(Math.round(days))}`)
 /** Of a hundred: "under 1", "80". */
 const ofHundred = (share: number): string => (share < 0.01 ? 'under 1' : plain(share * 100, 0))
 const percent = (share: number): string => `${plain(share * 100, 0)} in 100`
@@ -88,6 +90,12 @@ export const OUTLOOK = speaker('outlook', {
   fewerBees: (v: { share: number; on: Day } & Of) => `The queen lays less meanwhile: about ${percent(v.share)} fewer bees on ${aDay(v.on, v.asOf)}.`,
   caged: (v: { days: number } & Of) => `Nothing is laid for ${sayDays(v.days)}: mites have nowhere to breed, and come out on to the bees.`,
   droneComb: () => 'Drone comb takes many times the mites of worker comb: those in it go with it.',
+  asItWas: (v: { name: string; start: Day; on: Day; days: number } & Range & Of) =>
+    `${v.name}, begun on ${aDay(v.start, v.asOf)}: by its counts ${range(v)} on ${aDay(v.on, v.asOf)}, and ${daysOver(v.days)} over the limit.`,
+  wereEarlier: (v: { start: Day; days: number } & Range & Of) =>
+    `Begun on ${aDay(v.start, v.asOf)} instead it would likely stand at ${range(v)}, with ${daysOver(v.days)} over the limit.`,
+  wereNever: (v: { days: number } & Range & Of) => `Not given at all it would likely stand at ${range(v)}, with ${daysOver(v.days)} over the limit.`,
+  stillOver: () => 'It stands over its limit all the same: what was gained is not enough.',
   after: (v: { chance: number; limit: number; on: Day } & Of) =>
     `What is left breeds on: on ${aDay(v.on, v.asOf)} ${colonies(v.chance)} ${verb(v.chance, 'stands', 'stand')} at or over ${limitWords(v.limit)}.`,
 })

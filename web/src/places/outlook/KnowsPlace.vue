@@ -1,9 +1,26 @@
 <script setup lang="ts">
 /** What the model of the outlook can and cannot know, and every figure in it with what it stands on. */
-import { PARAMETERS, type Parameter } from '@thistle/core/outlook'
+import { shallowRef } from 'vue'
+import { ENOUGH_HELD, heldOf, PARAMETERS, type HeldCount, type Parameter } from '@thistle/core/outlook'
 import { plain } from '@thistle/core/units'
 import RowsTable, { type Column } from '../../parts/RowsTable.vue'
+import WaitLine from '../../parts/WaitLine.vue'
+import { plural } from '../../parts/words.ts'
+import { useHolding } from '../../stores/holding.ts'
+import { useOutlookWorker } from './useOutlookWorker.ts'
 
+const holding = useHolding()
+/** Colonies whose counts are looked through: of very large holdings the first, in the order of their yards. */
+const MOST = 120
+const held = shallowRef<readonly HeldCount[] | null>(null)
+const failed = shallowRef(false)
+void useOutlookWorker()
+  .held(holding.states.flatMap((y) => y.row.map((s) => s.situation)).slice(0, MOST))
+  .then((found) => (held.value = found))
+  .catch((fault: unknown) => {
+    console.error(fault)
+    failed.value = true
+  })
 const STANDS = { published: 'published', fitted: 'fitted by hand', guess: 'our guess' } as const
 const rows: readonly Parameter[] = Object.values(PARAMETERS)
 const COLUMNS: readonly Column<Parameter>[] = [
@@ -54,8 +71,16 @@ const COLUMNS: readonly Column<Parameter>[] = [
       <h2 id="k-held">How well it holds</h2>
       <p>
         Tried on simulated colonies of another making, each counted three times: a band that is to hold eighty of a hundred held 75 to 85 of them thirty days on. Where something is not known to it, it holds far worse: about two of
-        three where twenty mites a day come from outside, the others over it; fewer than half after a swarm, the others under it; fewer than half where mites withstand what is given. Real colonies have not been tried.
+        three where twenty mites a day come from outside, the others over it; fewer than half after a swarm, the others under it; fewer than half where mites withstand what is given.
       </p>
+      <h3>Here, of your own counts</h3>
+      <p v-if="failed" class="soft">It could not be worked out. Load the page again.</p>
+      <WaitLine v-else-if="held === null">Your counts are held against what was to be expected of them ...</WaitLine>
+      <p v-else-if="heldOf(held)" role="status">
+        <strong>{{ heldOf(held)!.inside }} of {{ heldOf(held)!.counts }}</strong> of your counts lay in the band that was to hold eighty of a hundred, told at the count before with nothing given in between: {{ plain((100 * heldOf(held)!.inside) / heldOf(held)!.counts, 0) }} in 100, likely {{ plain(100 * heldOf(held)!.low, 0) }} to {{ plain(100 * heldOf(held)!.high, 0) }}.
+        {{ plural(held.filter((c) => c.below > 0.9).length, 'count') }} lay over it, {{ held.filter((c) => c.below < 0.1).length }} under it.
+      </p>
+      <p v-else role="status" class="soft">{{ held.length === 0 ? 'No count' : plural(held.length, 'count') }} of yours so far came 7 to 60 days after another with nothing given in between: from {{ ENOUGH_HELD }} on it is told how many lay where they were to.</p>
     </section>
     <section aria-labelledby="k-figures">
       <h2 id="k-figures">Every figure in it</h2>
@@ -69,5 +94,7 @@ const COLUMNS: readonly Column<Parameter>[] = [
 .knows { max-width: 860px; display: grid; gap: 14px; grid-template-columns: minmax(0, 1fr); align-content: start; }
 .lead { font-size: 20px; line-height: 1.35; }
 section { display: grid; gap: 8px; }
+/* On a small screen the source is left out, and what it stands on is said. */
+@media screen and (max-width: 720px) { .knows :deep(.wide-only) { display: none; } .knows :deep(td), .knows :deep(th) { padding-inline: 4px !important; overflow-wrap: anywhere; } .knows :deep(table) { table-layout: fixed !important; } }
 ul { margin: 0; padding-left: 20px; display: grid; gap: 6px; list-style: disc; }
 </style>

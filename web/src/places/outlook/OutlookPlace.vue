@@ -6,7 +6,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { isOver } from '@thistle/core/judge'
 import { situationOf } from '@thistle/core/holding'
-import { isDesigned, MOST_PLANS, namePlan, type OutlookPlan } from '@thistle/core/outlook'
+import { isDesigned, lookBackOn, MOST_PLANS, namePlan, type OutlookPlan } from '@thistle/core/outlook'
 import { addDays, type Day } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
 import { CRUDE_OVER, sayRangeAhead } from '@thistle/core/words'
@@ -24,6 +24,7 @@ import { useColonyInView } from '../../parts/useColonyInView.ts'
 import { sayDay } from '../../look/dates.ts'
 import { useNarrow } from '../../look/narrow.ts'
 import { useHolding } from '../../stores/holding.ts'
+import BackwardsBlock from './BackwardsBlock.vue'
 import PlanForm from './PlanForm.vue'
 import SeriesTable from './SeriesTable.vue'
 import { useAhead } from './useAhead.ts'
@@ -50,9 +51,11 @@ watch(colonyId, () => {
   own.value = null
   chosen.value = null
 })
-const { ahead, busy, failed, tryRounds } = useAhead(situation, days, own)
+const { ahead, busy, failed, tryRounds, tellBack } = useAhead(situation, days, own)
 /** Treatments whose rounds may be designed, and that the keeper's list does not refuse. */
 const designed = computed(() => holding.treatments.filter((t) => isDesigned(t) && holding.settings?.rules[t.key]?.authorised !== 'no'))
+/** A course that is over, with counts before and after it. */
+const past = computed(() => (situation.value ? lookBackOn(situation.value) : null))
 const plans = computed(() => ahead.value?.plans ?? [])
 const told = computed(() => ahead.value?.outlook.plans ?? [])
 const index = computed(() => Math.max(0, plans.value.findIndex((p) => p.name === chosen.value)))
@@ -190,6 +193,9 @@ const row = computed(() => (place.value?.yard.row ?? []).map((s) => [s.colony.id
         <FoldAway v-if="situation && designed.length > 0" title="Rounds, and days between them">
           <SeriesTable :key="colonyId ?? ''" :situation="situation" :designed="designed" :try-rounds="tryRounds" />
         </FoldAway>
+        <FoldAway v-if="situation && past" title="Was it worth it, told backwards">
+          <BackwardsBlock :key="colonyId ?? ''" :situation="situation" :tell-back="tellBack" />
+        </FoldAway>
         <FoldAway title="Week by week">
           <RowsTable label="Week by week" :columns="WEEKS" :rows="weeks" :row-key="(t) => String(t)" />
         </FoldAway>
@@ -216,7 +222,7 @@ figure { margin: 0; display: grid; gap: 6px; grid-template-columns: minmax(0, 1f
 .named .out { grid-column: 2; }
 .sample line { stroke: var(--soft); stroke-width: 1.6; }
 .sample line.here { stroke: var(--thistle); stroke-width: 2.6; }
-.outlook :deep(td:last-child) { white-space: nowrap; }
+.outlook :deep(td:last-child .plainlink) { white-space: nowrap; }
 .choose { display: flex; gap: 12px; align-items: center; margin-top: 10px; }
 @media screen and (max-width: 720px) { .outlook :deep(.wide-only) { display: none; } .side { grid-template-columns: minmax(0, 1fr); } .colony { flex: 1 1 100%; } .lead { font-size: 19px; } }
 </style>

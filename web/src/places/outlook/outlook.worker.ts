@@ -5,12 +5,16 @@ import { answer } from '@thistle/core/course'
 import { isOver, judge, lastForWinterBees } from '@thistle/core/judge'
 import {
   designSeries,
+  heldCounts,
   outlookOf,
   sayAhead,
+  sayBackwards,
   sayCell,
   sayWhy,
   suggestPlans,
+  tellBackwards,
   toldOn,
+  type HeldCount,
   type Outlook,
   type OutlookPlan,
   type Series,
@@ -58,6 +62,14 @@ export interface Tried {
 }
 
 const worker = {
+  /** What the last course was worth, told backwards: its sentences; none where nothing can be told. */
+  back(situation: Situation): readonly string[] {
+    knowOwn(situation.own)
+    const told = tellBackwards(situation, SEED)
+    return told ? sayBackwards(told, situation).map((s) => s.text) : []
+  },
+  /** The counts of some colonies against what was to be expected of them. */
+  held: (situations: readonly Situation[]): readonly HeldCount[] => situations.flatMap((s) => heldCounts(s, SEED)),
   series(situation: Situation, key: TreatmentKey, start: Day): Tried | null {
     knowOwn(situation.own)
     const treatment = treatmentOf(key)

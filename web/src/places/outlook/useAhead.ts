@@ -1,15 +1,13 @@
-import { wrap, type Remote } from 'comlink'
-import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import { ref, shallowRef, watch, type Ref } from 'vue'
 import type { OutlookPlan } from '@thistle/core/outlook'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
-import type { Ahead, OutlookWorker, Tried } from './outlook.worker.ts'
+import type { Ahead, Tried } from './outlook.worker.ts'
+import { useOutlookWorker } from './useOutlookWorker.ts'
 
 /** What lies ahead of a colony, worked out anew in a worker with everything that changes; what came last stands until the next is there. */
 export function useAhead(situation: Ref<Situation | null>, days: Ref<number>, plans: Ref<readonly OutlookPlan[] | null>) {
-  const worker = new Worker(new URL('./outlook.worker.ts', import.meta.url), { type: 'module' })
-  const remote: Remote<OutlookWorker> = wrap<OutlookWorker>(worker)
-  onScopeDispose(() => worker.terminate())
+  const remote = useOutlookWorker()
   const ahead = shallowRef<Ahead | null>(null)
   const busy = ref(true)
   const failed = ref<string | null>(null)
@@ -35,5 +33,7 @@ export function useAhead(situation: Ref<Situation | null>, days: Ref<number>, pl
   )
   /** Rounds of a treatment tried in this colony; null where it is not known any more. */
   const tryRounds = (of: Situation, key: TreatmentKey, start: Day): Promise<Tried | null> => remote.series(of, key, start)
-  return { ahead, busy, failed, tryRounds }
+  /** What the last course was worth, in sentences of the core. */
+  const tellBack = (of: Situation): Promise<readonly string[]> => remote.back(of)
+  return { ahead, busy, failed, tryRounds, tellBack }
 }
