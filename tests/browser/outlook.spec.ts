@@ -63,7 +63,9 @@ test('a colony under its limit is told the day of its next count, another colony
   await page.getByRole('link', { name: 'what it can and cannot know' }).click()
   await expect(page.getByRole('heading', { name: 'What the outlook can and cannot know' })).toBeVisible()
   await expect(page.getByRole('row', { name: /invasion of drone cells/ })).toContainText('published')
-  await expect(page.getByText(/of your counts lay in the band that was to hold eighty of a hundred|counts? of yours so far came 7 to 60 days after another/)).toBeVisible()
+  await expect(
+    page.getByText(/of your counts lay in the band that was to hold eighty of a hundred|counts? of yours so far came 7 to 60 days after another/),
+  ).toBeVisible()
   await accessible(page)
 })
 
