@@ -71,7 +71,7 @@ const COLUMNS: readonly Column<Parameter>[] = [
       <h2 id="k-held">How well it holds</h2>
       <p>
         Tried on simulated colonies of another making, each counted three times: a band that is to hold eighty of a hundred held 75 to 85 of them thirty days on. Where something is not known to it, it holds far worse: about two of
-        three where twenty mites a day come from outside, the others over it; fewer than half after a swarm, the others under it; fewer than half where mites withstand what is given.
+        three where twenty mites a day come from outside, the others over it; about half after a swarm, the others under it; fewer than half where mites withstand what is given.
       </p>
       <h3>Here, of your own counts</h3>
       <p v-if="failed" class="soft">It could not be worked out. Load the page again.</p>
