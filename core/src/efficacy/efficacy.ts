@@ -25,8 +25,9 @@ const BETWEEN = { own: 0.4, yard: 0.7 } as const
 const A_YEAR = 0.3
 
 const inside = (share: number): number => Math.min(1 - EDGE, Math.max(EDGE, share))
-const logOdds = (share: number): number => Math.log(inside(share) / (1 - inside(share)))
-const share = (x: number): number => 1 / (1 + Math.exp(-x))
+export const logOdds = (share: number): number => Math.log(inside(share) / (1 - inside(share)))
+export const shareAt = (x: number): number => 1 / (1 + Math.exp(-x))
+const share = shareAt
 
 /** Log-odds at a temperature, straight between the points, straight on below the first, level above the last. */
 function atWarmth(points: readonly (readonly [number, number])[], high: number): number {

@@ -11,7 +11,7 @@ export {
   saySchool,
   type Limit,
 } from './schools.ts'
-export { STALE_AFTER } from './recount.ts'
+export { LOOK_AGAIN, STALE_AFTER } from './recount.ts'
 export { datedSamples } from './evidence.ts'
 export {
   expectedLevel,

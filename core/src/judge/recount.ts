@@ -8,12 +8,11 @@ import { limitOf } from './schools.ts'
 /** Days after which a count, in season, no longer speaks for the colony: three weeks (common practice, no source). */
 export const STALE_AFTER = 21
 /** In season: never sooner, never later (common practice, no source). */
-const SOONEST = 7
-const LATEST = 30
+const [SOONEST, LATEST] = [7, 30] as const
 /** In the winter rest mites cannot breed: the next look may wait until spring is near. */
 const LATEST_DORMANT = 60
-/** One in so many such colonies over its limit is reason to look again. */
-const FEW = 0.2
+/** Days after a count within which it is looked at again, and the chance of standing over the limit that is reason to. */
+export const LOOK_AGAIN = { soonest: SOONEST, latest: LATEST, dormant: LATEST_DORMANT, few: 0.2 } as const
 
 /**
  * The day by which to count again: the first on which one in five such colonies stands at or over the limit, its level by the colony's own counts
@@ -28,12 +27,12 @@ export function recountDue(count: PooledCount, situation: Situation, phase: Phas
   const over = (days: number): boolean => {
     const day = addDays(count.date, days)
     const { mites, bees } = limitOf(situation.keeper, phaseAt(situation, day))
-    return chanceGrown(levels, growthOver(then, count.date, day), (100 * mites) / bees) >= FEW
+    return chanceGrown(levels, growthOver(then, count.date, day), (100 * mites) / bees) >= LOOK_AGAIN.few
   }
   // The longer it grows the more are over: by weeks, and then by days within the week.
-  let due = SOONEST
+  let due: number = SOONEST
   while (due < latest && !over(due)) due = Math.min(latest, due + 7)
-  let day = Math.max(SOONEST, due - 6)
+  let day: number = Math.max(SOONEST, due - 6)
   while (day < due && !over(day)) day += 1
   return addDays(count.date, day)
 }

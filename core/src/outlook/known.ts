@@ -1,3 +1,4 @@
+import { shareAt } from '../efficacy/index.ts'
 import { onceEach, type PastCourse, type Situation } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
 import { broodState, patternOf, treatmentOf } from '../treatments/index.ts'
@@ -5,7 +6,7 @@ import { courseFrom, type ModelCourse } from './course.ts'
 import { FIGURES } from './parameters.ts'
 import { strengthOf } from './strength.ts'
 import { RUN_IN } from './stretch.ts'
-import { shareAt, takesAs } from './takes.ts'
+import { takesAs } from './takes.ts'
 
 /** Days for which a queen that is not there, caged or not yet laying is taken to lay nothing yet (a guess). */
 const NOT_YET = 14

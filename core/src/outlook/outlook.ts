@@ -1,4 +1,4 @@
-import { limitOf } from '../judge/index.ts'
+import { limitOf, LOOK_AGAIN } from '../judge/index.ts'
 import { phaseAt, phaseOf } from '../situation/index.ts'
 import { addDays, laterOf, type Day } from '../time/index.ts'
 import { luckOf, quantile, runPlan, type CourseTakes, type OutlookPlan, type Runs } from './run-plan.ts'
@@ -47,10 +47,6 @@ export interface Outlook {
   readonly contradict: boolean
 }
 
-/** One in so many such colonies over its limit is reason to look again. */
-const FEW_OVER = 0.2
-/** Days after a count within which it is looked at again: in season, and in the winter rest (common practice, no source). */
-const LOOK_AGAIN = { soonest: 7, latest: 30, dormant: 60 } as const
 /** Counts that go together less well than this contradict each other (a guess). */
 const CONTRADICT = 0.02
 
@@ -106,7 +102,7 @@ function recountOf(start: Start, over: readonly number[]): Day | null {
   if (uncounted || judgement.countedOn === null) return null
   const latest = phaseOf(situation) === 'dormant' ? LOOK_AGAIN.dormant : LOOK_AGAIN.latest
   const [soonest, last] = [addDays(judgement.countedOn, LOOK_AGAIN.soonest), addDays(judgement.countedOn, latest)]
-  const at = over.findIndex((chance) => chance >= FEW_OVER)
+  const at = over.findIndex((chance) => chance >= LOOK_AGAIN.few)
   const reached = at < 0 ? last : addDays(situation.asOf, at)
   return laterOf(situation.asOf, laterOf(soonest, reached < last ? reached : last))
 }

@@ -1,4 +1,5 @@
 import normal from '@stdlib/random-base-normal'
+import { shareAt } from '../efficacy/index.ts'
 import type { Situation, TreatmentKey } from '../situation/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
 import { patternOf, treatmentOf, type Treatment } from '../treatments/index.ts'
@@ -9,7 +10,7 @@ import { FEW, scaleOf } from './kinds.ts'
 import { startOf, washOf, type Start, type StartAsked } from './start.ts'
 import { mostTakenBy, strengthOf } from './strength.ts'
 import { influxOver } from './stretch.ts'
-import { shareAt, takesAs } from './takes.ts'
+import { takesAs } from './takes.ts'
 
 /** Courses that may be done, each on its day. */
 export interface OutlookPlan {
@@ -41,6 +42,9 @@ interface Planned {
 }
 /** Cells under cappings, as a share of the adults, from which on there is brood to speak of. */
 const BROOD_FROM = 0.01
+/** Whether there is brood to speak of on a day of a run. */
+export const broodOn = (bees: Bees | undefined, at: number): 'brood' | 'broodless' =>
+  (bees?.capped[at] ?? 0) > BROOD_FROM * (bees?.adults[at] ?? 0) ? 'brood' : 'broodless'
 
 function plannedIn(start: Start, plan: OutlookPlan): Planned[] {
   const { situation, today, bees } = start
@@ -49,8 +53,7 @@ function plannedIn(start: Start, plan: OutlookPlan): Planned[] {
     if (!treatment?.action) return []
     // What is begun on the day of the case works from its end on, when the count is made.
     const from = today + Math.max(1, daysBetween(situation.asOf, on))
-    const [one] = bees
-    const brood = (one?.capped[from] ?? 0) > BROOD_FROM * (one?.adults[from] ?? 0) ? 'brood' : 'broodless'
+    const brood = broodOn(bees[0], from)
     const then: Situation = { ...situation, startOn: on, colony: { ...situation.colony, brood: brood === 'brood' ? 'capped' : 'none' } }
     return [{ course: courseFrom(treatment, patternOf(treatment, then), from), brood, takes: takesAs(treatment, then) }]
   })

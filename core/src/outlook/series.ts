@@ -1,3 +1,4 @@
+import { shareAt } from '../efficacy/index.ts'
 import { CAPPED_DAYS, type Situation } from '../situation/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
 import { hasRhythm, patternOf, publishedPattern, shortName, type Treatment } from '../treatments/index.ts'
@@ -6,8 +7,9 @@ import { OUTLOOK, type Said } from '../words/index.ts'
 import { addCourse, noHazards } from './course.ts'
 import { runMites, STATE } from './mites.ts'
 import { scaleOf } from './kinds.ts'
+import { broodOn, luckOf } from './run-plan.ts'
 import { startOf } from './start.ts'
-import { shareAt, takesAs } from './takes.ts'
+import { takesAs } from './takes.ts'
 import { strengthOf } from './strength.ts'
 
 /** Rounds, and days between them, that are tried. */
@@ -50,10 +52,10 @@ export function designSeries(situation: Situation, treatment: Treatment, start: 
   const from = startOf({ situation, days: longest, runs: RUNS, seed })
   const { kinds, kindOf, levels, bees, today, last, past } = from
   const begin = today + ahead
-  const [one] = bees
-  const brood = (one?.capped[begin] ?? 0) > 0.01 * (one?.adults[begin] ?? 0) ? 'brood' : 'broodless'
+  const brood = broodOn(bees[0], begin)
   const then: Situation = { ...situation, startOn: start, colony: { ...situation.colony, brood: brood === 'brood' ? 'capped' : 'none' } }
   const takes = takesAs(treatment, then)
+  const luck = luckOf(seed, RUNS)(treatment, 0)
   const days = last - today
   const [onBees, all] = [new Float64Array(days), new Float64Array(days)]
   const state = new Float64Array(STATE)
@@ -71,9 +73,8 @@ export function designSeries(situation: Situation, treatment: Treatment, start: 
     hazards.onBees.set(past.onBees)
     hazards.capped.set(past.capped)
     if (doses.length > 0) {
-      // Spread as evenly over what is as likely as the levels are, and in another order.
-      const luck = takes ? shareAt(takes.mean + takes.sd * quantileOfBell(((n * 53) % RUNS) + 0.5, RUNS)) : 1
-      addCourse(hazards, { treatment, doses, over: last }, strengthOf(treatment, brood, luck))
+      const taken = takes ? shareAt(takes.mean + takes.sd * (luck[n] ?? 0)) : 1
+      addCourse(hazards, { treatment, doses, over: last }, strengthOf(treatment, brood, taken))
     }
     runMites(state, { bees: its, growth: kind.ways.growth, rest: kind.ways.rest, influx: null, hazards }, today + 1, last + 1, onBees, all)
   }
@@ -110,19 +111,6 @@ export function designSeries(situation: Situation, treatment: Treatment, start: 
     published: { rounds: doses.length, every: doses.at(-1)?.n === 1 ? null : (doses.at(-1)?.best ?? null) },
   }
 }
-
-/** Standard deviations under which `at` of `n` lie: by halving, since it is asked a few times. */
-function quantileOfBell(at: number, n: number): number {
-  let [low, high] = [-5, 5]
-  for (let i = 0; i < 40; i++) {
-    const middle = (low + high) / 2
-    if (logistic(middle) < at / n) low = middle
-    else high = middle
-  }
-  return low
-}
-/** Close to the normal distribution function (Bowling et al. 2009, from memory): good enough to spread draws by. */
-const logistic = (z: number): number => 1 / (1 + Math.exp(-(0.07056 * z ** 3 + 1.5976 * z)))
 
 /** Mites ride on bees for at least so many days before they go under cappings again: rounds farther apart miss some (common practice, no source). */
 const RIDES = 4

@@ -1,5 +1,5 @@
 import { temperateNormals } from '../situation/index.ts'
-import { daysBetween, type Day } from '../time/index.ts'
+import type { Day } from '../time/index.ts'
 import { publishedPattern, type Treatment } from '../treatments/index.ts'
 import { beesOver, type Bees } from './bees.ts'
 import { addCourse, addLaying, courseFrom, noHazards, slowsLaying, type ModelCourse } from './course.ts'
@@ -19,30 +19,36 @@ const LONGEST = 120
 const TRIED = Array.from({ length: 22 }, (_, i) => 0.004 * 1.55 ** i)
 
 const place = { hemisphere: 'north', normals: temperateNormals('north') } as const
-const kept = new Map<string, Bees>()
-/** The usual colony in one of the two, where a course keeps its queen from laying in part, or none does. */
-function usualBees(brood: 'brood' | 'broodless', slowedBy: Treatment | null): Bees {
-  const key = `${brood} ${slowedBy?.key ?? ''}`
-  let bees = kept.get(key)
-  if (!bees) {
-    const season = seasonLate(stretchOf(place, STANDS[brood], LONGEST), 0)
-    const laying = new Float64Array(season.length).fill(1)
-    if (slowedBy) addLaying(laying, courseOf(slowedBy, brood))
-    kept.set(key, (bees = beesOver({ season, size: 1, droneShare: USUAL_WAYS.droneShare, laying })))
-  }
+const kept = new Map<'brood' | 'broodless', Bees>()
+/** The usual colony in one of the two; where a course keeps its queen from laying in part, made for it alone. */
+function usualBees(brood: 'brood' | 'broodless', slowedBy: ModelCourse | null): Bees {
+  const known = slowedBy ? null : kept.get(brood)
+  if (known) return known
+  const season = seasonLate(stretchOf(place, STANDS[brood], LONGEST), 0)
+  const laying = new Float64Array(season.length).fill(1)
+  if (slowedBy) addLaying(laying, slowedBy)
+  const bees = beesOver({ season, size: 1, droneShare: USUAL_WAYS.droneShare, laying })
+  if (!slowedBy) kept.set(brood, bees)
   return bees
 }
 const courseOf = (treatment: Treatment, brood: 'brood' | 'broodless'): ModelCourse =>
   courseFrom(treatment, publishedPattern(treatment, brood === 'brood' ? 'capped' : 'none'), RUN_IN)
 
 /** Share of all mites that a course takes, 0 to 1, against the same colony untreated, some days after it is over; it begins on a day of the bees. */
-export function takenBy(bees: Bees, untreated: Bees, hazards: Hazards, from: number, told: number, growth = 1): number {
+function takenBy(bees: Bees, untreated: Bees, hazards: Hazards, from: number, told: number): number {
   const after = (of: Bees, h: Hazards | null): number => {
     const state = new Float64Array(STATE)
     state[0] = 1e-3
     const days = told - (from - MITES_RUN_IN) + 1
     const [onBees, all] = [new Float64Array(days), new Float64Array(days)]
-    runMites(state, { bees: of, growth, rest: USUAL_WAYS.rest, influx: null, hazards: h }, from - MITES_RUN_IN, told + 1, onBees, all)
+    runMites(
+      state,
+      { bees: of, growth: USUAL_WAYS.growth, rest: USUAL_WAYS.rest, influx: null, hazards: h },
+      from - MITES_RUN_IN,
+      told + 1,
+      onBees,
+      all,
+    )
     return all[days - 1] ?? 0
   }
   return 1 - after(bees, hazards) / after(untreated, null)
@@ -62,7 +68,7 @@ function curveOf(treatment: Treatment, brood: 'brood' | 'broodless'): Curve {
 function drawCurve(treatment: Treatment, brood: 'brood' | 'broodless'): Curve {
   const course = courseOf(treatment, brood)
   const untreated = usualBees(brood, null)
-  const bees = slowsLaying(course) ? usualBees(brood, treatment) : untreated
+  const bees = slowsLaying(course) ? usualBees(brood, course) : untreated
   const told = Math.min(bees.days - 1, course.over + TOLD_AFTER)
   const takes = TRIED.map((strength) => {
     const hazards = noHazards(bees.days)
@@ -93,6 +99,3 @@ export function strengthOf(treatment: Treatment, brood: 'brood' | 'broodless', s
   const part = y1 === y0 ? 0 : (left(share) - left(y0)) / (left(y1) - left(y0))
   return x0 + (x1 - x0) * part
 }
-
-/** Days of a run by which a day of the calendar stands after its first. */
-export const indexOf = (first: Day, day: Day): number => RUN_IN + daysBetween(first, day)

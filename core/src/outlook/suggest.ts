@@ -50,7 +50,7 @@ export function suggestPlans({ options, combinations, winter, judgement }: Answe
   const under = judgement.level === 'under'
   const all: readonly (readonly Course[])[] = [
     [],
-    // What is under its limit asks for nothing but, at the most, the winter's round.
+    // Of what is under its limit the winter's round is the first to be thought of.
     ...(under ? (round ? [[round]] : []) : []),
     ...first.slice(0, 1).map((course) => [course]),
     ...both,

@@ -1,11 +1,7 @@
-import { efficacyHere } from '../efficacy/index.ts'
+import { efficacyHere, logOdds } from '../efficacy/index.ts'
 import { Z95 } from '../count/index.ts'
 import type { Situation } from '../situation/index.ts'
 import type { Treatment } from '../treatments/index.ts'
-
-/** Log-odds and back; kept off 0 and 1. */
-const logOdds = (p: number): number => Math.log(Math.min(0.995, Math.max(0.005, p)) / (1 - Math.min(0.995, Math.max(0.005, p))))
-export const shareAt = (logOdd: number): number => 1 / (1 + Math.exp(-logOdd))
 
 /** What a course may take here, as a normal distribution of its log-odds: the very figures that Match weighs it by. Null where it takes nothing. */
 export function takesAs(treatment: Treatment, s: Situation): { readonly mean: number; readonly sd: number } | null {

@@ -24,8 +24,7 @@ export const PLACES: readonly Place[] = [
 ]
 /** The places of a keeper: without the outlook for those who want counts and limits alone. */
 export const placesOf = ({ outlook }: Pick<Preferences, 'outlook'>): readonly Place[] =>
-  // A device that kept what is older knows nothing of it.
-  (outlook as boolean | undefined) === false ? PLACES.filter((p) => p.path !== '/outlook') : PLACES
+  outlook ? PLACES : PLACES.filter((p) => p.path !== '/outlook')
 /** Ways into counting besides the hive itself. */
 export const COUNTING: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
   { path: '/count/table', name: 'Count in a table', says: 'a whole yard in one go' },

@@ -89,7 +89,7 @@ export const useHolding = defineStore('holding', () => {
   const today = computed<Day>(() => yard.value?.yard.today ?? me.value?.holding.livesOn ?? localDay(new Date()))
   const day = computed<Day>({ get: () => chosenDay.value ?? today.value, set: (d) => (chosenDay.value = d === today.value ? null : d) })
   const jobs = computed(() => todayOfYards(states.value))
-  const preferences = computed<Preferences>(() => me.value?.keeper.preferences ?? USUAL_PREFERENCES)
+  const preferences = computed<Preferences>(() => ({ ...USUAL_PREFERENCES, ...me.value?.keeper.preferences }))
   const unit = computed(() => preferences.value.temperature)
   const mayWrite = computed(() => me.value?.keeper.role !== 'reader')
 

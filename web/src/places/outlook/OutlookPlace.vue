@@ -36,7 +36,7 @@ const place = useColonyInView((s) => s.inHand === null && isOver(s.judgement))
 const colonyId = computed(() => place.value?.state.colony.id ?? null)
 const situation = computed(() => {
   const at = place.value
-  return at && holding.settings && holding.preferences.outlook !== false ? { ...situationOf(at.yard.yard, at.state.colony, holding.settings), startOn: at.yard.yard.today } : null
+  return at && holding.settings && holding.preferences.outlook ? { ...situationOf(at.yard.yard, at.state.colony, holding.settings), startOn: at.yard.yard.today } : null
 })
 const SPANS = [
   { value: 60, label: 'Two months' },
@@ -132,7 +132,7 @@ const row = computed(() => (place.value?.yard.row ?? []).map((s) => [s.colony.id
 
 <template>
   <div class="page outlook">
-    <div v-if="holding.preferences.outlook === false" class="off">
+    <div v-if="!holding.preferences.outlook" class="off">
       <h1>The outlook is switched off.</h1>
       <p class="soft">You see counts and limits alone. What a model says of the weeks ahead is switched on again under <RouterLink to="/you">You</RouterLink>.</p>
     </div>

@@ -133,7 +133,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
       </section>
       <p class="ways">
         <RouterLink class="press quiet" :to="`/line/${c.id}`">Its line over the year</RouterLink>
-        <RouterLink v-if="holding.preferences.outlook !== false" class="press quiet" :to="`/outlook/${c.id}`">What lies ahead</RouterLink>
+        <RouterLink v-if="holding.preferences.outlook" class="press quiet" :to="`/outlook/${c.id}`">What lies ahead</RouterLink>
       </p>
       <CountHistory :state="state" class="block" />
       <FoldAway class="block" title="Last changes">
