@@ -28,7 +28,7 @@ const MOST = 3
 const shareOf = (treatment: Treatment, s: Judged): Efficacy | null => (treatment.reach === 'opens' ? { low: 0, high: 0 } : efficacyHere(treatment, s))
 
 /** The case as it would stand when the second part is begun: the first is in the history, and may have left no brood. */
-function afterFirst(s: Situation, first: Treatment, start: Day, day: Day): Situation {
+export function afterCourse(s: Situation, first: Treatment, start: Day, day: Day): Situation {
   const end = addDays(start, courseSpan(first, s).least)
   const past: PastCourse = { treatment: first.key, start, end: end <= day ? end : null, efficacy: null }
   // What the break leaves is known of that day, however long ago the colony was looked into.
@@ -40,7 +40,7 @@ function afterFirst(s: Situation, first: Treatment, start: Day, day: Day): Situa
 /** The case on which the second part of a combination is decided. */
 export function caseOfSecond(s: Situation, { parts: [one, two] }: Combination): Situation {
   const first = treatmentOf(one.treatment)
-  return first ? afterFirst(s, first, one.start, two.start) : s
+  return first ? afterCourse(s, first, one.start, two.start) : s
 }
 
 interface Second {
@@ -54,7 +54,7 @@ function secondPart(s: Situation, rule: CombinationRule, first: Treatment, start
     if (!treatment || treatment.rotation.class === first.rotation.class) continue
     for (let n = rule.after.earliest; n <= rule.after.latest; n++) {
       const day = addDays(from, n)
-      const then = judged(afterFirst(s, first, start, day))
+      const then = judged(afterCourse(s, first, start, day))
       const [found] = match(then, [treatment])
       if (found && found.allowed.rules !== 'no' && (found.fit === 'fits' || found.fit === 'care'))
         return { part: { treatment: key, start: day, fit: found.fit }, share: shareOf(treatment, then) }

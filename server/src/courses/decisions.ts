@@ -133,8 +133,12 @@ function refuseSecond(yard: YardRecord | undefined, colonyId: string, treatment:
   const chosen = treatmentOf(treatment as TreatmentKey)
   const inHand = states
     .filter((c) => c.treatment.way === 'given' || c.record.treatment === treatment)
-    // What is planned for another season is not in hand: the winter's round bars no series of the summer.
-    .filter((c) => c.running || (c.planned && Math.abs(daysBetween(c.record.startOn, startOn)) <= SEASON))
+    // What is planned for another season is not in hand, nor is what runs today then: the winter's round bars no series of the summer.
+    .filter(
+      (c) =>
+        (c.running && startOn <= addDays(yard?.today ?? startOn, SEASON)) ||
+        (c.planned && Math.abs(daysBetween(c.record.startOn, startOn)) <= SEASON),
+    )
   const same = inHand.find((c) => c.treatment.way !== 'waiting' && c.record.treatment === treatment)
   if (same && colony) throw Problem.conflict(`${same.treatment.name} is in hand in ${colony.name} already, since ${aDay(same.startedOn)}.`)
   const alike = inHand.find((c) => chosen?.way === 'given' && c.treatment.rotation.class === chosen.rotation.class)
