@@ -4,6 +4,7 @@ import { earlierOf, type Day } from '../time/index.ts'
 import { treatmentOf } from '../treatments/index.ts'
 import { aDay } from '../words/index.ts'
 import type { OutlookPlan } from './run-plan.ts'
+import { plannedOf } from './planner/candidates.ts'
 
 /** Plans that are held against each other at the most. */
 export const MOST_PLANS = 4
@@ -47,9 +48,14 @@ export function suggestPlans({ options, combinations, winter, judgement }: Answe
   const turn = combinations
     .find(({ parts }) => parts.every((p) => p.start <= last))
     ?.parts.map(({ treatment, start }): Course => ({ treatment, start }))
+  const planned = plannedOf(situation)
+    .filter((p) => p.start <= last && treatmentOf(p.treatment)?.action)
+    .map(({ treatment, start }): Course => ({ treatment, start }))
   const under = judgement.level === 'under'
   const all: readonly (readonly Course[])[] = [
     [],
+    // What is planned already is what others are held against.
+    ...(planned.length > 0 ? [planned] : []),
     // Of what is under its limit the winter's round is the first to be thought of.
     ...(under ? (round ? [[round]] : []) : []),
     ...first.slice(0, 1).map((course) => [course]),
@@ -58,5 +64,6 @@ export function suggestPlans({ options, combinations, winter, judgement }: Answe
     ...first.slice(1).map((course) => [course]),
     ...(!under && round ? [[round]] : []),
   ]
-  return all.slice(0, MOST_PLANS).map((courses) => ({ name: namePlan(courses, situation.asOf), courses }))
+  const plans = all.map((courses) => ({ name: namePlan(courses, situation.asOf), courses }))
+  return plans.filter(({ name }, i) => plans.findIndex((p) => p.name === name) === i).slice(0, MOST_PLANS)
 }

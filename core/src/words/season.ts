@@ -1,5 +1,5 @@
-import { sayDays, type Day } from '../time/index.ts'
-import { aDay, of100 } from './notation.ts'
+import { sayDays } from '../time/index.ts'
+import { of100 } from './notation.ts'
 import { speaker } from './speaker.ts'
 
 /** A plan's chance, with how far the draw leaves it open, and its visits. */
@@ -36,6 +36,6 @@ export const SEASON = speaker('season', {
     `What is planned (${v.plan}): by the counts of today ${chance(v)} such colonies ${kept(v.days)}. No plan that was tried does clearly better.`,
   rather: (v: Figures & Let & { rather: Figures }) =>
     `Now rather ${v.rather.plan}: with it ${chance(v.rather)} such colonies ${kept(v.days)}${noVisits(v.rather)}, with what is planned (${v.plan}) ${chance(v)}.`,
-  course: (v: { name: string; start: Day; asOf: Day; confirm: boolean; fetch: boolean }) =>
-    `${v.name} from ${aDay(v.start, v.asOf)}${v.confirm ? '; confirm it in your list first' : ''}${v.fetch ? '; its gear is to be fetched' : ''}.`,
+  notFor: (v: { names: readonly string[] }) =>
+    `It is not for ${v.names.slice(0, 4).join(', ')}${v.names.length > 4 ? ` and ${v.names.length - 4} more` : ''}, where it likely does far less: plan ${v.names.length === 1 ? 'that one by itself' : 'those by themselves'}.`,
 })

@@ -1,7 +1,7 @@
 import { judged, onDay, startWindows, type Judged } from '../../match/index.ts'
-import { nextFlow, phaseAt, type PastCourse, type Situation } from '../../situation/index.ts'
+import { nextFlow, phaseAt, type PastCourse, type Situation, type TreatmentKey } from '../../situation/index.ts'
 import { addDays, daysBetween, type Day } from '../../time/index.ts'
-import { broodState, courseSpan, patternOf, supersMayStay, treatmentsWith, waitDaysOf, type Treatment } from '../../treatments/index.ts'
+import { broodState, courseSpan, patternOf, supersMayStay, treatmentOf, treatmentsWith, waitDaysOf, type Treatment } from '../../treatments/index.ts'
 
 /** A colony that a season is planned for. */
 export interface PlannedColony {
@@ -87,6 +87,15 @@ export function candidateOn(treatment: Treatment, s: Judged, takesPart: readonly
   const facts = { ...s, colony: { ...s.colony, brood: brood === 'brood' ? ('capped' as const) : ('none' as const) } }
   const pattern = patternOf(treatment, facts)
   return { treatment, start: s.startOn, end: addDays(s.startOn, courseSpan(treatment, facts).least), visits: pattern.visits, takesPart }
+}
+
+/** Visits of some courses, each by what is likely of the brood on its day. */
+export function visitsOf(situation: Situation, courses: readonly { readonly treatment: TreatmentKey; readonly start: Day }[]): number {
+  const s = judged(situation)
+  return courses.reduce((sum, { treatment: key, start }) => {
+    const treatment = treatmentOf(key)
+    return sum + (treatment ? candidateOn(treatment, onDay(s, start), [true]).visits : 0)
+  }, 0)
 }
 
 /** The day of a candidate, counted from the day of the case. */

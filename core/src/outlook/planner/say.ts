@@ -1,4 +1,3 @@
-import { treatmentOf } from '../../treatments/index.ts'
 import type { Day } from '../../time/index.ts'
 import { SEASON, type Said } from '../../words/index.ts'
 import { namePlan } from '../suggest.ts'
@@ -19,7 +18,7 @@ const figures = (plan: SeasonPlan, asOf: Day) => ({
 })
 
 /** What the search says, a plan before a figure; what is planned already comes first. */
-export function saySeason(season: Season, aim: Aim, asOf: Day): readonly Said[] {
+export function saySeason(season: Season, aim: Aim, asOf: Day, nameOf: (id: string) => string = (id) => id): readonly Said[] {
   const status = seasonStatus(season, aim)
   const wanted = aim.by === 'chance' ? aim.wanted : null
   const said: Said[] = []
@@ -34,10 +33,14 @@ export function saySeason(season: Season, aim: Aim, asOf: Day): readonly Said[] 
     else if (first.plan.courses.length === 0) said.push(SEASON.nothingNeeded(of))
     else said.push(SEASON.plan(of))
   }
+  const shown = status.is === 'rather' ? status.plan : status.is === 'none' ? first?.plan : status.planned
+  const apart = shown ? notFor(shown) : []
+  if (apart.length > 0) said.push(SEASON.notFor({ names: apart.map(nameOf) }))
   return said
 }
 
-/** What is to be known of a course of a plan before it is begun. */
-export function sayCourse({ treatment: key, start, confirm, fetch }: SeasonPlan['courses'][number], asOf: Day): Said {
-  return SEASON.course({ name: treatmentOf(key)?.name ?? key, start, confirm, fetch, asOf })
-}
+/** A colony that a plan keeps less than half as likely as the others is not one for it (a guess). */
+const APART = 0.5
+/** Colonies of a yard for which a plan does far less than for the others: they want one of their own. */
+export const notFor = ({ byColony, keeps, courses }: SeasonPlan): readonly string[] =>
+  courses.length === 0 ? [] : byColony.filter((c) => c.keeps < keeps * APART).map((c) => c.id)

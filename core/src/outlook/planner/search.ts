@@ -1,7 +1,7 @@
-import { afterCourse } from '../../course/index.ts'
 import { fitsOn, judged, type Judged } from '../../match/index.ts'
 import type { Situation } from '../../situation/index.ts'
 import { addDays, daysBetween } from '../../time/index.ts'
+import { caseOfCourse } from './case-of.ts'
 import { withoutPlanned, type Candidate, type PlannedColony } from './candidates.ts'
 import type { Node, SeasonField } from './field.ts'
 
@@ -49,14 +49,14 @@ export function fitsInTurn(colonies: readonly PlannedColony[]): (courses: readon
     })
 }
 
-/** The case on the day of the last of some courses, with the others given. */
+/** The case of a colony on the day of the last of some courses, with the others given. */
 export function onLast(situation: Situation, courses: readonly Candidate[], colony = 0): Situation {
-  const last = courses.at(-1)
-  const start = last?.start ?? situation.startOn
-  return courses
-    .slice(0, -1)
-    .filter((c) => c.takesPart[colony])
-    .reduce((s, { treatment, start: on }) => afterCourse(s, treatment, on, start), { ...withoutPlanned(situation), startOn: start })
+  const its = courses.filter((c, i) => c.takesPart[colony] || i === courses.length - 1)
+  return caseOfCourse(
+    situation,
+    its.map(({ treatment, start }) => ({ treatment: treatment.key, start })),
+    its.length - 1,
+  )
 }
 
 /** Colonies that differ in what was given to them: the others of a yard are asked no further. */
@@ -109,11 +109,13 @@ function goneOnWith(nodes: readonly Node[]): readonly Node[] {
   return [...chosen].filter((n) => n.over > GOOD)
 }
 
-/** How far a search is: plans that were run, and the most that there will be. */
+/** How far a search is: plans that were weighed, and the share of the search that is done, 0 to 1, rising. */
 export interface Searched {
   readonly tried: number
-  readonly of: number
+  readonly share: number
 }
+/** Share of a search that its first round takes, in which each course is tried alone. */
+const FIRST_ROUND = 0.1
 
 /**
  * The plans of a season that are worth their visits: of each number of visits the one with the best chance, with synthetics and without. Courses
@@ -128,7 +130,7 @@ export function* searchSeason(
 ): Generator<Searched, readonly Node[]> {
   const nothing = field.run([])
   const found: Node[] = [nothing]
-  let [tried, of] = [1, 1 + candidates.length]
+  let tried = 1
   let level: Node[] = [nothing]
   let worth: readonly Candidate[] = candidates
   const seen = new Set<string>()
@@ -144,12 +146,12 @@ export function* searchSeason(
         return [{ parent, one, courses }]
       }),
     )
-    of = tried + todo.length
-    for (const { parent, one, courses } of todo) {
+    for (const [i, { parent, one, courses }] of todo.entries()) {
       tried += 1
       if (!fits(courses)) continue
       next.push(field.run(courses, parent, one))
-      yield { tried, of }
+      const done = (i + 1) / todo.length
+      yield { tried, share: n === 0 ? FIRST_ROUND * done : FIRST_ROUND + (1 - FIRST_ROUND) * ((n - 1 + done) / (most - 1)) }
     }
     if (n === 0) worth = candidates.filter((c) => worthTrying(next).has(c))
     found.push(...next.map(lean))

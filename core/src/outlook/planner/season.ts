@@ -50,8 +50,8 @@ export interface Season {
 /** How far it is. */
 export interface SeasonStep {
   readonly part: 'windows' | 'plans' | 'told'
-  readonly done: number
-  readonly of: number
+  /** Share of this part that is done, 0 to 1. */
+  readonly share: number
 }
 export interface SeasonAsked {
   readonly colonies: readonly PlannedColony[]
@@ -137,7 +137,7 @@ export function* planSeason({ colonies: given, seed = 1, days = SEASON_DAYS }: S
   const colonies = spread(given)
   const windows = candidatesOf(colonies, days)
   let found = windows.next()
-  for (; !found.done; found = windows.next()) yield { part: 'windows', done: found.value, of: colonies.length }
+  for (; !found.done; found = windows.next()) yield { part: 'windows', share: found.value / colonies.length }
   const candidates = found.value
   const runs = runsFor(colonies.length)
   const [first] = candidates.map((c) => dayOf(c, colonies[0]?.situation.asOf ?? c.start)).toSorted((a, b) => a - b)
@@ -148,7 +148,7 @@ export function* planSeason({ colonies: given, seed = 1, days = SEASON_DAYS }: S
   let step = search.next()
   for (; !step.done; step = search.next()) {
     tried = step.value.tried
-    yield { part: 'plans', done: step.value.tried, of: step.value.of }
+    yield { part: 'plans', share: step.value.share }
   }
   const finalists = step.value
   const planned = plannedFor(colonies)
@@ -156,7 +156,7 @@ export function* planSeason({ colonies: given, seed = 1, days = SEASON_DAYS }: S
   const told: Node[] = []
   for (const [i, node] of finalists.entries()) {
     told.push(field.run(node.courses))
-    yield { part: 'told', done: i + 1, of: finalists.length + 1 }
+    yield { part: 'told', share: (i + 1) / finalists.length }
   }
   return {
     plans: frontOf(told)

@@ -27,6 +27,7 @@ import { useHolding } from '../../stores/holding.ts'
 import BackwardsBlock from './BackwardsBlock.vue'
 import PlanForm from './PlanForm.vue'
 import SeriesTable from './SeriesTable.vue'
+import StartPlan from './StartPlan.vue'
 import { useAhead } from './useAhead.ts'
 
 const router = useRouter()
@@ -96,9 +97,16 @@ const columns = computed<readonly Column<Row>[]>(() => [
   ...(last.value === ahead.value?.told ? [] : [{ key: 'end', title: `And on ${day(ahead.value?.outlook.dates[last.value] ?? today.value)}`, text: ({ i }: Row) => at(i, last.value) }]),
   { key: 'over', title: `Over the limit on ${day(toldOn.value)}`, class: 'wide-only', text: ({ i }) => `${of100(told.value[i]?.over[ahead.value?.told ?? 0] ?? 0)} of 100` },
   { key: 'all', title: 'Mites in all', class: 'wide-only', text: ({ i }) => mites(i) },
+  { key: 'bees', title: 'Bees then', class: 'wide-only', text: ({ i }) => beesOf(i) },
   { key: 'visits', title: 'Visits', class: 'wide-only', text: ({ i }) => ahead.value?.visits[i] ?? 0 },
   { key: 'do', title: 'Take it out', hidden: true, class: 'wide-only' },
 ])
+/** The price of a plan in bees, on the last day, against the same colony without it. */
+function beesOf(i: number): string {
+  const { bees = 1 } = told.value[i] ?? {}
+  const fewer = Math.round((1 - bees) * 100)
+  return fewer < 1 ? 'as many' : `${fewer} in 100 fewer`
+}
 function mites(i: number): string {
   const { totalMites, wash } = told.value[i] ?? {}
   const t = ahead.value?.told ?? 0
@@ -127,6 +135,9 @@ function drop(i: number): void {
   own.value = plans.value.filter((_, n) => n !== i)
   chosen.value = null
 }
+/** The plan that is about to be kept as courses. */
+const starting = shallowRef<OutlookPlan | null>(null)
+watch([colonyId, index], () => (starting.value = null))
 const row = computed(() => (place.value?.yard.row ?? []).map((s) => [s.colony.id, `${s.colony.placement.position} ${s.colony.name}`] as const))
 </script>
 
@@ -151,6 +162,7 @@ const row = computed(() => (place.value?.yard.row ?? []).map((s) => [s.colony.id
         <p class="serif lead" role="status" :aria-busy="busy">{{ ahead.says.map((s) => holding.say(s)).join(' ') }}</p>
         <div class="asked no-print">
           <ASegmented v-model:value="days" :options="SPANS" aria-label="How far ahead" />
+          <RouterLink class="press quiet" :to="`/outlook/year/${colonyId}`">A year’s plan</RouterLink>
           <span class="soft small">A model’s word, of a thousand such colonies: <RouterLink to="/outlook/knows">what it can and cannot know</RouterLink>.</span>
         </div>
         <div class="side">
@@ -167,8 +179,10 @@ const row = computed(() => (place.value?.yard.row ?? []).map((s) => [s.colony.id
               <li v-for="says in ahead.why[index]" :key="says">{{ holding.say(says) }}</li>
             </ul>
             <CautionNote v-if="plans[index]?.courses.length">Nothing is chosen here. Whether it fits, on which day, and what the label says stands in <RouterLink :to="`/match/${colonyId}`">Match</RouterLink>; the label and local law decide.</CautionNote>
+            <p v-if="plans[index]?.courses.length && holding.mayWrite && !starting" class="no-print"><AButton class="press quiet" @click="starting = plans[index] ?? null">Plan these courses</AButton></p>
           </section>
         </div>
+        <StartPlan v-if="starting" :yard="place.yard" :colonies="[place.state]" :courses="starting.courses" :name="namePlan(starting.courses, today)" @leave="starting = null" />
         <section aria-labelledby="o-plans">
           <h2 id="o-plans">Plans, side by side</h2>
           <RowsTable label="Plans, side by side" :columns="columns" :rows="rows" :row-key="(r) => String(r.i)" :row-class="(r) => (r.i === index ? 'here' : '')">

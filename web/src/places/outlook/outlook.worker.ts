@@ -14,6 +14,7 @@ import {
   suggestPlans,
   tellBackwards,
   toldOn,
+  visitsOf,
   type HeldCount,
   type Outlook,
   type OutlookPlan,
@@ -21,7 +22,7 @@ import {
 } from '@thistle/core/outlook'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
-import { knowOwn, patternOf, treatmentOf } from '@thistle/core/treatments'
+import { knowOwn, treatmentOf } from '@thistle/core/treatments'
 
 /** A jar that was counted, as it stands in the picture. */
 export interface Jar {
@@ -90,12 +91,7 @@ const worker = {
         const of = told[i]
         return of ? sayWhy(plan, of, outlook, situation).map((s) => s.text) : []
       }),
-      visits: plans.map(({ courses }) =>
-        courses.reduce((sum, { treatment: key }) => {
-          const treatment = treatmentOf(key)
-          return sum + (treatment ? patternOf(treatment, situation).visits : 0)
-        }, 0),
-      ),
+      visits: plans.map(({ courses }) => visitsOf(situation, courses)),
       told: toldOn(outlook, situation),
       jars: situation.counts.flatMap(({ date, method, mites, bees }): Jar[] => {
         if ((method !== 'wash' && method !== 'sugar') || !bees || date < addDays(situation.asOf, -BACK)) return []
