@@ -11,7 +11,16 @@ export type { OutlookPlan } from './run-plan.ts'
 export { DAYS_TRIED, designSeries, isDesigned, ROUNDS_TRIED, sayCell, type Series, type SeriesCell } from './series.ts'
 export { ENOUGH_HELD, heldCounts, heldOf, type Held, type HeldCount } from './held.ts'
 export { lookBackOn, sayBackwards, tellBackwards, type Backwards } from './backwards.ts'
-export { candidateOn, candidatesOf, plannedOf, SEASON_DAYS, visitsOf, type Candidate, type PlannedColony } from './planner/candidates.ts'
+export {
+  candidateOn,
+  candidatesOf,
+  plannedOf,
+  SEASON_DAYS,
+  visitsOf,
+  type Candidate,
+  type PlannedColony,
+  type PlannedCourse,
+} from './planner/candidates.ts'
 export { DAYS_LET_PASS, FLIES, seasonField } from './planner/field.ts'
 export { fitsInTurn, searchSeason } from './planner/search.ts'
 export { MOST_RECKONED, planSeason, type Season, type SeasonCourse, type SeasonPlan, type SeasonStep } from './planner/season.ts'

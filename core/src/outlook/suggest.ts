@@ -4,7 +4,7 @@ import { earlierOf, type Day } from '../time/index.ts'
 import { treatmentOf } from '../treatments/index.ts'
 import { aDay } from '../words/index.ts'
 import type { OutlookPlan } from './run-plan.ts'
-import { plannedOf } from './planner/candidates.ts'
+import { plannedOf, type PlannedCourse } from './planner/candidates.ts'
 
 /** Plans that are held against each other at the most. */
 export const MOST_PLANS = 4
@@ -25,9 +25,14 @@ export const namePlan = (courses: readonly Course[], asOf: Day): string =>
 
 /**
  * Plans worth holding against each other without being asked: nothing; the first courses of the answer on their own first days; the first of
- * them, or nothing else, with the winter's oxalic round; and two in turn where the answer has them. None begins after `last`.
+ * them, or nothing else, with the winter's oxalic round; and two in turn where the answer has them. What is `planned` comes first. None begins after `last`.
  */
-export function suggestPlans({ options, combinations, winter, judgement }: Answer, situation: Situation, last: Day): OutlookPlan[] {
+export function suggestPlans(
+  { options, combinations, winter, judgement }: Answer,
+  situation: Situation,
+  last: Day,
+  planned: readonly PlannedCourse[] = plannedOf(situation),
+): OutlookPlan[] {
   const first = options
     .filter(
       (o) =>
@@ -48,14 +53,14 @@ export function suggestPlans({ options, combinations, winter, judgement }: Answe
   const turn = combinations
     .find(({ parts }) => parts.every((p) => p.start <= last))
     ?.parts.map(({ treatment, start }): Course => ({ treatment, start }))
-  const planned = plannedOf(situation)
+  const kept = planned
     .filter((p) => p.start <= last && treatmentOf(p.treatment)?.action)
     .map(({ treatment, start }): Course => ({ treatment, start }))
   const under = judgement.level === 'under'
   const all: readonly (readonly Course[])[] = [
     [],
     // What is planned already is what others are held against.
-    ...(planned.length > 0 ? [planned] : []),
+    ...(kept.length > 0 ? [kept] : []),
     // Of what is under its limit the winter's round is the first to be thought of.
     ...(under ? (round ? [[round]] : []) : []),
     ...first.slice(0, 1).map((course) => [course]),

@@ -6,8 +6,13 @@ import { broodState, courseSpan, patternOf, supersMayStay, treatmentOf, treatmen
 /** A colony that a season is planned for. */
 export interface PlannedColony {
   readonly id: string
+  /** As it stands; courses in its history that begin later are planned, and not given. */
   readonly situation: Situation
+  /** What is planned for it and not begun; left out: what its history has of days to come. */
+  readonly planned?: readonly PlannedCourse[]
 }
+/** A course that is planned, on its day. */
+export type PlannedCourse = Pick<PastCourse, 'treatment' | 'start'>
 /** One course that may be begun on one day of the season. */
 export interface Candidate {
   readonly treatment: Treatment
@@ -26,8 +31,8 @@ const EVERY = 14
 
 /** What is planned and not begun yet is left out: it is what is asked about. */
 export const withoutPlanned = (s: Situation): Situation => ({ ...s, history: s.history.filter((p) => p.start <= s.asOf) })
-/** What is planned and not begun yet. */
-export const plannedOf = (s: Situation): readonly PastCourse[] =>
+/** What the history of a case has of days to come: planned, and not begun yet. */
+export const plannedOf = (s: Situation): readonly PlannedCourse[] =>
   s.history.filter((p) => p.start > s.asOf && p.end === null).toSorted((a, b) => a.start.localeCompare(b.start))
 
 /** Whether a keeper takes honey: supers are on, or are to go on, or came off on a known day. */

@@ -161,7 +161,8 @@ export function seasonField(
     const oversKept = parent ? parent.overs.slice(0, at) : []
     const pieces = colonies.map((colony, c) => courses.filter((one) => one.takesPart[c]).map((one) => pieceOf(colony, one, luck)))
     const bees = colonies.map((colony, c) => beesUnder(colony, pieces[c] ?? []))
-    const arriving = new Float64Array(runs)
+    // What is on its way from one colony to another stands behind the states.
+    const arriving = states.subarray(all * STATE)
     for (let day = at * KEPT_EVERY; day < days; day += stretch) {
       if (day % KEPT_EVERY === 0) {
         kept.push(states.slice())
@@ -220,9 +221,9 @@ export function seasonField(
   return { colonies: colonies.length, runs, run }
 }
 
-/** Where each run stands on the day of the case. */
+/** Where each run stands on the day of the case, and behind it the mites that are on their way between colonies: none yet. */
 function beginning(colonies: readonly Colony[], runs: number): Float64Array {
-  const states = new Float64Array(colonies.length * runs * STATE)
+  const states = new Float64Array(colonies.length * runs * STATE + runs)
   for (const [c, { start }] of colonies.entries()) {
     for (let r = 0; r < runs; r++) {
       const kind = start.kinds[start.kindOf[r] ?? 0]

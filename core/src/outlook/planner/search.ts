@@ -12,7 +12,7 @@ const COUNTED_AFTER = 21
 /** Starts of one class so near to each other, days, are taken to be one choice wherever a course is chosen (a guess). */
 const ONE_CHOICE = 45
 /** Plans of each number of visits that are gone on with, and of all of them at the most, in each round of the search. */
-const [GO_ON, GO_ON_IN_ALL] = [2, 14]
+const [GO_ON, GO_ON_IN_ALL] = [3, 14]
 /** Of the courses that may begin on one day so many are tried in a plan with others: those that no other one of that day betters in visits and in days over the limit, and once more without these. */
 const LAYERS = 2
 /** A plan over its limit on fewer days than this, in the mean, is not gone on with. */
@@ -114,8 +114,8 @@ export interface Searched {
   readonly tried: number
   readonly share: number
 }
-/** Share of a search that its first round takes, in which each course is tried alone. */
-const FIRST_ROUND = 0.1
+/** Shares of a search that its first round takes, in which each course is tried alone, and its last, in which those found are mended. */
+const [FIRST_ROUND, LAST_ROUND] = [0.08, 0.3]
 
 /**
  * The plans of a season that are worth their visits: of each number of visits the one with the best chance, with synthetics and without. Courses
@@ -134,16 +134,17 @@ export function* searchSeason(
   let level: Node[] = [nothing]
   let worth: readonly Candidate[] = candidates
   const seen = new Set<string>()
+  const isNew = (courses: readonly Candidate[]): boolean => {
+    const key = courses.map((c) => `${c.treatment.key} ${c.start}`).join(', ')
+    return !seen.has(key) && Boolean(seen.add(key))
+  }
   for (let n = 0; n < most; n++) {
     const from = n === 0 ? level : goneOnWith(level)
     const next: Node[] = []
     const todo = from.flatMap((parent) =>
       worth.flatMap((one) => {
-        const courses = [...parent.courses, one].toSorted((a, b) => (a.start < b.start ? -1 : a.start > b.start ? 1 : 0))
-        const key = courses.map((c) => `${c.treatment.key} ${c.start}`).join(', ')
-        if (seen.has(key)) return []
-        seen.add(key)
-        return [{ parent, one, courses }]
+        const courses = inTurn([...parent.courses, one])
+        return isNew(courses) ? [{ parent, one, courses }] : []
       }),
     )
     for (const [i, { parent, one, courses }] of todo.entries()) {
@@ -151,14 +152,31 @@ export function* searchSeason(
       if (!fits(courses)) continue
       next.push(field.run(courses, parent, one))
       const done = (i + 1) / todo.length
-      yield { tried, share: n === 0 ? FIRST_ROUND * done : FIRST_ROUND + (1 - FIRST_ROUND) * ((n - 1 + done) / (most - 1)) }
+      yield { tried, share: n === 0 ? FIRST_ROUND * done : FIRST_ROUND + (1 - FIRST_ROUND - LAST_ROUND) * ((n - 1 + done) / (most - 1)) }
     }
     if (n === 0) worth = candidates.filter((c) => worthTrying(next).has(c))
     found.push(...next.map(lean))
     level = next
   }
+  // What was found is tried with one of its courses on another day, or with another one on its day.
+  const mended = finalistsOf(found).flatMap(({ courses }) =>
+    courses.flatMap((old, i) =>
+      worth
+        .filter((one) => one !== old && (one.start === old.start || one.treatment === old.treatment))
+        .map((one) => inTurn(courses.with(i, one)))
+        .filter(isNew),
+    ),
+  )
+  for (const [i, courses] of mended.entries()) {
+    tried += 1
+    if (fits(courses)) found.push(lean(field.run(courses, nothing, courses[0])))
+    yield { tried, share: 1 - LAST_ROUND * (1 - (i + 1) / mended.length) }
+  }
   return finalistsOf(found)
 }
+/** Courses in the order of their days. */
+const inTurn = (courses: readonly Candidate[]): readonly Candidate[] =>
+  courses.toSorted((a, b) => (a.start < b.start ? -1 : a.start > b.start ? 1 : 0))
 /** Plans that are run once more, on runs of their own: those that did best by luck alone fall back there. */
 const FINALISTS = 3
 function finalistsOf(nodes: readonly Node[]): readonly Node[] {
@@ -166,12 +184,14 @@ function finalistsOf(nodes: readonly Node[]): readonly Node[] {
   for (const some of [nodes, nodes.filter((n) => !isSynthetic(n.courses))]) {
     const byVisits = new Map<number, Node[]>()
     for (const node of some) byVisits.set(node.visits, [...(byVisits.get(node.visits) ?? []), node])
-    let least = Infinity
+    let [most, least] = [-1, Infinity]
     for (const [, of] of [...byVisits].toSorted(([a], [b]) => a - b)) {
       const best = of.toSorted((a, b) => (better(a, b) ? -1 : 1)).slice(0, FINALISTS)
       // More visits that do no better are no choice.
-      if ((best[0]?.over ?? 0) >= least) continue
-      least = Math.min(least, best[0]?.over ?? least)
+      const [keeps, over] = [Math.max(...of.map((n) => n.keeps)), Math.min(...of.map((n) => n.over))]
+      if (keeps <= most && over >= least) continue
+      most = Math.max(most, keeps)
+      least = Math.min(least, over)
       for (const node of best) chosen.add(node)
     }
   }

@@ -78,8 +78,8 @@ function spread(colonies: readonly PlannedColony[]): readonly PlannedColony[] {
 /** What a keeper has planned for some colonies, each course with those that it is planned for. */
 function plannedFor(colonies: readonly PlannedColony[]): Candidate[] {
   const found = new Map<string, { key: TreatmentKey; start: Day; takesPart: boolean[] }>()
-  for (const [c, { situation }] of colonies.entries()) {
-    for (const { treatment: key, start } of plannedOf(situation)) {
+  for (const [c, { situation, planned = plannedOf(situation) }] of colonies.entries()) {
+    for (const { treatment: key, start } of planned) {
       const id = `${start} ${key}`
       const one = found.get(id) ?? { key, start, takesPart: colonies.map(() => false) }
       one.takesPart[c] = true

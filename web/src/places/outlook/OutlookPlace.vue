@@ -5,7 +5,7 @@ import ASegmented from 'ant-design-vue/es/segmented'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { isOver } from '@thistle/core/judge'
-import { situationOf } from '@thistle/core/holding'
+import { plannedColony } from '@thistle/core/holding'
 import { isDesigned, lookBackOn, MOST_PLANS, namePlan, type OutlookPlan } from '@thistle/core/outlook'
 import { addDays, type Day } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
@@ -35,10 +35,9 @@ const narrow = useNarrow()
 const holding = useHolding()
 const place = useColonyInView((s) => s.inHand === null && isOver(s.judgement))
 const colonyId = computed(() => place.value?.state.colony.id ?? null)
-const situation = computed(() => {
-  const at = place.value
-  return at && holding.settings && holding.preferences.outlook ? { ...situationOf(at.yard.yard, at.state.colony, holding.settings), startOn: at.yard.yard.today } : null
-})
+/** As it stands today, what is only chosen told apart. */
+const asked = computed(() => (place.value && holding.preferences.outlook ? plannedColony(place.value.state) : null))
+const situation = computed(() => asked.value?.situation ?? null)
 const SPANS = [
   { value: 60, label: 'Two months' },
   { value: 120, label: 'Four' },
@@ -52,7 +51,7 @@ watch(colonyId, () => {
   own.value = null
   chosen.value = null
 })
-const { ahead, busy, failed, tryRounds, tellBack } = useAhead(situation, days, own)
+const { ahead, busy, failed, tryRounds, tellBack } = useAhead(asked, days, own)
 /** Treatments whose rounds may be designed, and that the keeper's list does not refuse. */
 const designed = computed(() => holding.treatments.filter((t) => isDesigned(t) && holding.settings?.rules[t.key]?.authorised !== 'no'))
 /** A course that is over, with counts before and after it. */

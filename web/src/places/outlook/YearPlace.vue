@@ -5,6 +5,7 @@ import AProgress from 'ant-design-vue/es/progress'
 import ASegmented from 'ant-design-vue/es/segmented'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { plannedColony } from '@thistle/core/holding'
 import { isOver } from '@thistle/core/judge'
 import { DAYS_LET_PASS, namedPlans, notFor, saySeason, saySeasonPlan, type Aim, type PlanName, type PlannedColony, type SeasonPlan } from '@thistle/core/outlook'
 import { addDays } from '@thistle/core/time'
@@ -37,7 +38,7 @@ const states = computed(() => {
   if (!at || !holding.preferences.outlook) return []
   return whom.value === 'colony' ? [at.state] : at.yard.row.filter((s) => s.gone === null)
 })
-const colonies = computed<readonly PlannedColony[]>(() => states.value.map((s) => ({ id: s.colony.id, situation: { ...s.situation, startOn: s.situation.asOf } })))
+const colonies = computed<readonly PlannedColony[]>(() => states.value.map(plannedColony))
 const { season, step, busy, failed, start, stop } = useYearAhead(colonies)
 
 const AIMS = [

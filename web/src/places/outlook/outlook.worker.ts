@@ -18,6 +18,7 @@ import {
   type HeldCount,
   type Outlook,
   type OutlookPlan,
+  type PlannedColony,
   type Series,
 } from '@thistle/core/outlook'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
@@ -78,8 +79,8 @@ const worker = {
     const series = designSeries(situation, treatment, start, SEED)
     return { series, says: series.cells.map((cell) => sayCell(cell, series, treatment, start, situation.asOf).map((s) => s.text)) }
   },
-  ahead(situation: Situation, days: number, given: readonly OutlookPlan[] | null): Ahead {
-    const plans = given ?? suggestPlans(answer(situation), situation, addDays(situation.asOf, days))
+  ahead({ situation, planned = [] }: PlannedColony, days: number, given: readonly OutlookPlan[] | null): Ahead {
+    const plans = given ?? suggestPlans(answer(situation), situation, addDays(situation.asOf, days), planned)
     const outlook = outlookOf({ situation, days, runs: RUNS, seed: SEED, plans: [{ name: '', courses: [] }, ...plans] })
     const [nothing, ...told] = outlook.plans
     const judgement = judge(situation)

@@ -1,19 +1,19 @@
 import { ref, shallowRef, watch, type Ref } from 'vue'
-import type { OutlookPlan } from '@thistle/core/outlook'
+import type { OutlookPlan, PlannedColony } from '@thistle/core/outlook'
 import type { Situation, TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import type { Ahead, Tried } from './outlook.worker.ts'
 import { useOutlookWorker } from './useOutlookWorker.ts'
 
 /** What lies ahead of a colony, worked out anew in a worker with everything that changes; what came last stands until the next is there. */
-export function useAhead(situation: Ref<Situation | null>, days: Ref<number>, plans: Ref<readonly OutlookPlan[] | null>) {
+export function useAhead(colony: Ref<PlannedColony | null>, days: Ref<number>, plans: Ref<readonly OutlookPlan[] | null>) {
   const remote = useOutlookWorker()
   const ahead = shallowRef<Ahead | null>(null)
   const busy = ref(true)
   const failed = ref<string | null>(null)
   let run = 0
   watch(
-    [situation, days, plans],
+    [colony, days, plans],
     async ([of, far, chosen]) => {
       const mine = ++run
       if (!of) return
