@@ -17,6 +17,7 @@ const STEPS = [
   'review',
   'outlook',
   'holding',
+  'practice',
   'shelf',
   'book',
   'rounds',

@@ -39,6 +39,7 @@ import { peopleRoutes } from './people/routes.ts'
 import { noSuchRoute, problemHandler } from './problems/handler.ts'
 import { probeRoutes } from './probe/routes.ts'
 import { Problem } from './problems/problem.ts'
+import { practiceRoutes } from './practice/routes.ts'
 import { photoRoutes } from './photos/routes.ts'
 import { batchRoute } from './records/batch.ts'
 import { recordRoutes } from './records/routes.ts'
@@ -231,6 +232,7 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     ...sharingRoutes(keep, parts.publicUrl),
     ...changeRoutes(keep),
     ...calendarRoutes(keep, weather, parts.publicUrl),
+    ...practiceRoutes(keep),
     ...probeRoutes(parts.probeUrl),
     ...letterRoutes({ ...keep, weather, publicUrl: parts.publicUrl }),
     ...matchingRoutes(keep),

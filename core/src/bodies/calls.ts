@@ -18,7 +18,7 @@ import {
   sureBody,
 } from './people.ts'
 import { SENT_RECORDS } from './records.ts'
-import { dateBody, holdingBody, loadBody, moveBody, ownDaysBody } from './yards.ts'
+import { dateBody, drawnBody, holdingBody, loadBody, moveBody, ownDaysBody, practiceBody } from './yards.ts'
 
 type Method = 'GET' | 'PUT' | 'POST' | 'DELETE'
 
@@ -43,6 +43,8 @@ const CALLS: readonly (readonly [Method, string, Joi.Schema])[] = [
   ['POST', '/account/deletion', sureBody],
   ['POST', '/holdings', nameBody],
   ['POST', '/holding/date', dateBody],
+  ['POST', '/practice', practiceBody],
+  ['POST', '/practice/draws', drawnBody],
   ['POST', '/holding/deletion', deletionBody],
   ['POST', '/password-resets', forgottenBody],
   ['PUT', '/password-resets/{token}', resetBody],

@@ -17,4 +17,4 @@ export {
 export * from './people.ts'
 export { countRow, RECORD_BODIES, sampleBody, SENT_RECORDS, withVersion, type RecordWord } from './records.ts'
 export { day, instant, left, maybe, role, text, uuid, version } from './shapes.ts'
-export { dateBody, holdingBody, loadBody, moveBody, ownDaysBody } from './yards.ts'
+export { dateBody, drawnBody, holdingBody, loadBody, moveBody, ownDaysBody, practiceBody } from './yards.ts'

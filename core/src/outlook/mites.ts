@@ -12,6 +12,12 @@ const REST_AT = 1
 const WORKER_AT = REST_AT + MOST_REST
 const DRONE_AT = WORKER_AT + WORKER
 
+/** Mothers that come out of their cells on the next day of a state. */
+export const emergingIn = (state: Float64Array): { readonly worker: number; readonly drone: number } => ({
+  worker: state[WORKER_AT] ?? 0,
+  drone: state[DRONE_AT] ?? 0,
+})
+
 /** What is done to the mites day by day, as hazards; one figure for each day of the bees, or left out where nothing is done. */
 export interface Hazards {
   readonly onBees: Float64Array

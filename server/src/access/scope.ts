@@ -1,4 +1,5 @@
 import type { Request } from 'express'
+import type { KeptPractice } from '@thistle/core/practice'
 import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
 
@@ -17,6 +18,8 @@ export interface Scope {
   readonly demo: boolean
   /** The date the holding lives on; null: the real one. */
   readonly livesOn: string | null
+  /** What a holding to practise on was drawn from; null, or left out, of any other. */
+  readonly practice?: KeptPractice | null
   /** Nothing is entered any more for this day or before it. */
   readonly closedThrough: string | null
 }
@@ -36,7 +39,7 @@ declare module 'express-session' {
 
 const QUERY = `
   SELECT k.id AS "keeperId", k.name AS "keeperName", h.id AS "holdingId", h.name AS "holdingName",
-         m.role, m.yards, h.demo, h.lives_on AS "livesOn",
+         m.role, m.yards, h.demo, h.lives_on AS "livesOn", h.practice,
          s.closed_through AS "closedThrough"
     FROM memberships m JOIN keepers k ON k.id = m.keeper_id JOIN holdings h ON h.id = m.holding_id
     LEFT JOIN settings s ON s.holding_id = h.id

@@ -2,6 +2,7 @@ import { DataTypes, type Model, type ModelAttributeColumnOptions, type ModelStat
 import type { Measured, Squares } from '@thistle/core/count'
 import { columnOf, mayBeNull, type Fields, type RowOf as FieldsRow } from '@thistle/core/fields'
 import { RECORD_FIELDS, type CourseFacts, type EventRecord, type Preferences, type Spot, type WhyNote } from '@thistle/core/holding'
+import type { KeptPractice } from '@thistle/core/practice'
 import type { PackNote, TreatmentKey, ForecastRecord, WeatherDay } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
 import type { JobKind } from '@thistle/core/treatments'
@@ -61,7 +62,15 @@ const RECORDS = {
 } as const satisfies Tables
 
 const PLAIN = {
-  holdings: { id: key(uuid()), name: text(), demo: yesNo(), livesOn: maybe(day()), seq: whole(), exportedSeq: maybe(whole()) },
+  holdings: {
+    id: key(uuid()),
+    name: text(),
+    demo: yesNo(),
+    livesOn: maybe(day()),
+    practice: maybe(json<KeptPractice>()),
+    seq: whole(),
+    exportedSeq: maybe(whole()),
+  },
   keepers: {
     id: key(uuid()),
     email: text(),

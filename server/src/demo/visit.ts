@@ -4,6 +4,7 @@ import { PARTS } from '../archive/parts.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { clearHolding } from '../holding/clear.ts'
+import { clearPractice } from '../practice/clear.ts'
 import { DEMO_HOLDING, DEMO_KEEPER, DEMO_TAG } from './load.ts'
 
 interface Keeping {
@@ -53,6 +54,7 @@ async function copyDemo({ db, clock }: Keeping, tag: string, transaction: Transa
 async function clearVisit(db: Database, holdingId: string, transaction: Transaction): Promise<void> {
   await clearHolding(db.sequelize, holdingId, transaction)
   const keeperId = withTag(DEMO_KEEPER, holdingId.slice(-DEMO_TAG.length))
+  await clearPractice(db, keeperId, 0, transaction)
   const run = (sql: string) => db.sequelize.query(sql, { replacements: { keeperId }, transaction })
   await run(`DELETE FROM sessions WHERE sess ->> 'keeperId' = :keeperId`)
   await run(`DELETE FROM removals WHERE keeper_id = :keeperId`)

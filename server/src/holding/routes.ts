@@ -22,6 +22,12 @@ const GROUP = 'Holding'
 const HIDDEN = new Set(['holdingId', 'createdAt', 'updatedAt', 'deletedAt'])
 
 const settingsShape = RECORD_BODIES.settings.keys({ id: uuid().required(), version: version().required() })
+const practised = Joi.object({
+  seed: Joi.number().integer().required(),
+  colonies: Joi.array().items(uuid()).required(),
+  from: day().required(),
+  until: day().required(),
+})
 const me = Joi.object({
   keeper: Joi.object({
     id: uuid().required(),
@@ -37,6 +43,7 @@ const me = Joi.object({
     livesOn: maybe(day()).required(),
     livesFrom: maybe(day()).required(),
     livesTo: maybe(day()).required(),
+    practice: maybe(practised).required(),
   }).required(),
   settings: settingsShape.required(),
   lots: Joi.array()
@@ -101,8 +108,9 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
               name: scope.holdingName,
               demo: scope.demo,
               livesOn: scope.livesOn,
-              livesFrom: scope.demo ? DEMO_DAY : null,
-              livesTo: scope.demo ? DEMO_LAST_DAY : null,
+              livesFrom: scope.demo ? DEMO_DAY : (scope.practice?.from ?? null),
+              livesTo: scope.demo ? DEMO_LAST_DAY : (scope.practice?.until ?? null),
+              practice: scope.practice ?? null,
             },
             settings: shown,
             ...shelf,
@@ -115,13 +123,16 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
       path: '/holding/date',
       access: 'write',
       group: GROUP,
-      summary: 'Moves the date on which the demo lives',
+      summary: 'Moves the date on which the demo, or a season to practise on, lives',
       body: dateBody,
-      answers: { 204: nothing('Moved.'), 404: refused('Only the demo has a date of its own.') },
+      answers: { 204: nothing('Moved.'), 404: refused('Only the demo and a season to practise on have a date of their own.') },
       handle: async ({ scope, body }) => {
-        if (!scope.demo) throw Problem.notFound()
+        const { practice } = scope
+        if (!scope.demo && !practice) throw Problem.notFound()
         const { on } = body as { on: string }
-        if (on < DEMO_DAY || on > DEMO_LAST_DAY)
+        if (practice && (on < (scope.livesOn ?? practice.from) || on > practice.until))
+          throw Problem.invalid([{ path: 'on', sentence: `A season to practise on goes on to ${practice.until}, and never back.` }])
+        if (!practice && (on < DEMO_DAY || on > DEMO_LAST_DAY))
           throw Problem.invalid([{ path: 'on', sentence: `The demo goes from ${DEMO_DAY} to ${DEMO_LAST_DAY}.` }])
         await db.sequelize.transaction(async (transaction) => {
           const seq = await nextSeq(db, scope.holdingId, transaction)

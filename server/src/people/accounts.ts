@@ -1,8 +1,10 @@
 import { UniqueConstraintError, type Transaction } from 'sequelize'
 import { v7 } from 'uuid'
 import { SENT_RECORDS } from '@thistle/core/bodies'
+import type { KeptPractice } from '@thistle/core/practice'
 import type { Limits } from '../access/limits.ts'
 import { hashPassword, checkPassword } from '../access/passwords.ts'
+import type { Scope } from '../access/scope.ts'
 import type { RowOf } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
 import { checkBody } from '../records/body.ts'
@@ -40,10 +42,17 @@ export function refuseDemo(keeperId: string): void {
 }
 
 /** A holding of one's own, with the usual settings and oneself as owner. */
-export async function beginHolding(keep: Keeping, keeperId: string, name: string, transaction: Transaction): Promise<string> {
+export async function beginHolding(
+  keep: Keeping,
+  keeperId: string,
+  name: string,
+  transaction: Transaction,
+  practice: KeptPractice | null = null,
+): Promise<Scope> {
   const { db } = keep
   const holdingId = v7()
-  await db.model('holdings').create({ id: holdingId, name, demo: false, livesOn: null, seq: 0 }, { transaction })
+  const livesOn = practice?.from ?? null
+  await db.model('holdings').create({ id: holdingId, name, demo: false, livesOn, practice, seq: 0 }, { transaction })
   await db.model('memberships').create({ keeperId, holdingId, role: 'owner', yards: null, untilDay: null }, { transaction })
   const scope = {
     keeperId,
@@ -53,12 +62,13 @@ export async function beginHolding(keep: Keeping, keeperId: string, name: string
     role: 'owner' as const,
     yards: null,
     demo: false,
-    livesOn: null,
+    livesOn,
+    practice,
     closedThrough: null,
   }
   const usual = checkBody<Given>(SENT_RECORDS.settings, { school: 'three-percent', priority: 'knockdown', organicOnly: false, kit: [] })
   await putWithin(keep, scope, KINDS.settings, holdingId, usual, transaction)
-  return holdingId
+  return scope
 }
 
 /** An account with a holding of its own, or with a place in the one it was invited to. */
@@ -69,7 +79,7 @@ export async function makeAccount(parts: PeopleParts, given: NewAccount): Promis
     return await parts.db.sequelize.transaction(async (transaction) => {
       await parts.db.model('keepers').create({ id: keeperId, email: given.email, name: given.name, passwordHash, preferences: {} }, { transaction })
       const invited = given.invitation ? await acceptWithin(parts, keeperId, given.invitation, transaction) : null
-      const holdingId = given.holding ? await beginHolding(parts, keeperId, given.holding, transaction) : null
+      const holdingId = given.holding ? await (await beginHolding(parts, keeperId, given.holding, transaction)).holdingId : null
       return { keeperId, holdingId: invited ?? holdingId }
     })
   } catch (fault) {

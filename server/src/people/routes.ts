@@ -200,7 +200,7 @@ function accountRoutes(parts: PeopleParts): Route[] {
       handle: async ({ req, keeperId, body }) => {
         refuseDemo(keeperId)
         const { name } = body as { name: string }
-        const id = await db.sequelize.transaction((transaction) => beginHolding(parts, keeperId, name, transaction))
+        const { holdingId: id } = await db.sequelize.transaction((transaction) => beginHolding(parts, keeperId, name, transaction))
         req.session.holdingId = id
         return { status: 201, body: { id } }
       },

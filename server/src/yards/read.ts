@@ -184,7 +184,7 @@ interface ReadAlso {
 /** The yards of a scope (or one of them), counts and courses of so long ago or since a day, with what is kept of their weather. */
 export async function readRows(
   db: Database,
-  scope: Pick<Scope, 'holdingId' | 'yards' | 'livesOn' | 'demo'>,
+  scope: Pick<Scope, 'holdingId' | 'yards' | 'livesOn' | 'demo' | 'practice'>,
   clock: Clock,
   yardId: string | null,
   transaction: Transaction | null = null,
@@ -212,7 +212,7 @@ export async function readRows(
     ? assembled(lists).map((row) => ({
         ...row,
         today: todayOf(scope.livesOn, row.timeZone, clock),
-        invented: !scope.demo && row.kept?.service === INVENTED_SERVICE,
+        invented: !scope.demo && !scope.practice && row.kept?.service === INVENTED_SERVICE,
       }))
     : []
 }

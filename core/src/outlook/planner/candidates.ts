@@ -26,8 +26,8 @@ export interface Candidate {
 
 /** Days ahead that are planned: a year, with its winter's round in it. */
 export const SEASON_DAYS = 365
-/** Starts are tried every so many days of a window, and on its first day. */
-const EVERY = 14
+/** Starts are tried every so many days of a window, and on its first day; in a yard of many colonies, each plan of which takes long, further apart. */
+const [EVERY, EVERY_OF_MANY, MANY] = [14, 21, 10]
 
 /** What is planned and not begun yet is left out: it is what is asked about. */
 export const withoutPlanned = (s: Situation): Situation => ({ ...s, history: s.history.filter((p) => p.start <= s.asOf) })
@@ -53,7 +53,7 @@ function reachesFlow(treatment: Treatment, s: Judged): boolean {
 }
 
 /**
- * Every course that each of some colonies may begin over a year by its windows in Match: on the first day of a window, and every fortnight in it.
+ * Every course that each of some colonies may begin over a year by its windows in Match: on the first day of a window, and every two or three weeks in it.
  * All colonies are of one yard, on one day. What some of them may never have leaves those out; else it is begun on days that suit all. Yields
  * after each colony.
  */
@@ -62,6 +62,7 @@ export function* candidatesOf(colonies: readonly PlannedColony[], days: number =
   if (!first) return []
   const { asOf } = first.situation
   const options = treatmentsWith(first.situation.own).filter((t) => t.action)
+  const every = colonies.length > MANY ? EVERY_OF_MANY : EVERY
   const each: Judged[] = []
   /** For each colony and option the days on which it may begin. */
   const may: boolean[][][] = []
@@ -81,7 +82,7 @@ export function* candidatesOf(colonies: readonly PlannedColony[], days: number =
     if (!s) return []
     const fits = (n: number): boolean => may.every((of, c) => !takesPart[c] || of[o]?.[n] === true)
     return Array.from({ length: days }, (_, n) => n)
-      .filter((n) => fits(n) && (n === 0 || !fits(n - 1) || n % EVERY === 0))
+      .filter((n) => fits(n) && (n === 0 || !fits(n - 1) || n % every === 0))
       .map((n) => candidateOn(treatment, onDay(s, addDays(asOf, n)), takesPart))
   })
 }

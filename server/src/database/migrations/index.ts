@@ -15,6 +15,7 @@ import { lots } from './015-lots.ts'
 import { gear } from './016-gear.ts'
 import { frames } from './017-frames.ts'
 import { own } from './018-own.ts'
+import { practice } from './019-practice.ts'
 import { readerLinks } from './014-reader-links.ts'
 
 export interface Step {
@@ -42,4 +43,5 @@ export const MIGRATIONS: readonly Step[] = [
   gear,
   frames,
   own,
+  practice,
 ]
