@@ -140,7 +140,7 @@ put /password-resets/{token}|get /members|put /members/{id}|delete /members/{id}
 get /invitations/by-link/{token}|post /invitations/acceptance|get /holding|post /holding/date|post /holding/fresh|get /holding/export|post /holding/restoration|post /holding/deletion
 get /yards|post /kept|get /weather/usual|put /settings/{id}|put /lots/{id}|delete /lots/{id}|get /changes|get /changes/last|post /changes/{seq}/undo|get /calendar.ics|get /calendar/address
 post /calendar/address|delete /calendar/address|get /calendar/{address}|get /probe|post /probe/load|get /letter|get /verdicts|post /match|get /outbox|get /outbox/{id}/message.eml
-get /openapi.json|get /winter|get /book/{book}|get /book/{book}/csv|post /book/{book}/pdf|get /book-pdf/{id}|get /book-pdf/{id}/file
+get /openapi.json|post /practice|post /practice/draws|get /practice/looks/{id}|get /practice/end|get /winter|get /book/{book}|get /book/{book}/csv|post /book/{book}/pdf|get /book-pdf/{id}|get /book-pdf/{id}/file
 get /reader-links|post /reader-links|delete /reader-links/{id}|get /shared/{secret}|get /shared/{secret}/review|get /shared/{secret}/{book}|get /shared/{secret}/{book}/csv`.split(
     /[|\n]/,
   ),

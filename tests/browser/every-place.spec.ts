@@ -20,6 +20,8 @@ const PLACES = [
   '/rounds/:yard/2026-08-12',
   '/outlook',
   '/outlook/knows',
+  '/outlook/year',
+  '/practice',
   '/book',
   '/book/counts',
   '/book/looks',

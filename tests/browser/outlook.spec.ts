@@ -103,3 +103,66 @@ test.describe('on a phone', () => {
     await accessible(page)
   })
 })
+
+test('a year is planned for a colony and kept as courses, and is on course when it is looked at again; for a yard, with progress and a stop', async ({
+  demo: page,
+}) => {
+  await page.goto('/outlook')
+  await page.getByRole('link', { name: 'A year’s plan' }).click()
+  await expect(page.getByRole('heading', { name: /^A year’s plan for/ })).toBeVisible()
+  test.slow()
+  const cards = page.getByRole('article')
+  await expect(cards.filter({ hasText: 'Fewest visits' })).toBeVisible({ timeout: 60_000 })
+  await expect(
+    cards
+      .filter({ hasText: 'No synthetics' })
+      .or(cards.filter({ hasText: 'no synthetics' }))
+      .first(),
+  ).toBeVisible()
+  await expect(
+    page.getByRole('status').filter({ hasText: /of 100 \(\d+ to \d+\) such colonies are over their limit on no more than 7 days/ }),
+  ).toBeVisible()
+  await accessible(page)
+  for (const width of [320, 390, 768]) {
+    await page.setViewportSize({ width, height: 800 })
+    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0)
+  }
+  await page.setViewportSize({ width: 1280, height: 800 })
+  // The reverse: the best that so many visits give.
+  await page.getByText('By the visits').click()
+  await choose(page.getByRole('combobox', { name: 'Visits at the most' }), 'the best in 2 visits')
+  await expect(cards.filter({ hasText: 'Best in so many' })).toContainText(/[012] visits?,/)
+  await page.getByText('By the chance').click()
+
+  await cards.filter({ hasText: 'Fewest visits' }).getByRole('button', { name: 'Plan this' }).click()
+  await expect(page.getByRole('heading', { name: 'Plan these courses' })).toBeVisible()
+  await expect(page.getByText('Nothing is given by this.')).toBeVisible()
+  await accessible(page)
+  const colony = (await page.getByRole('heading', { level: 1 }).textContent())!.replace('A year’s plan for ', '').trim()
+  await page.getByRole('button', { name: /^Plan th(is|ese \d+) courses?$/ }).click()
+  await expect(page.getByRole('complementary', { name: colony })).toBeVisible()
+  await page.getByRole('complementary', { name: colony }).getByRole('link', { name: 'What lies ahead' }).click()
+  await page.getByRole('link', { name: 'A year’s plan' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /^What is planned is on course/ })).toBeVisible({ timeout: 60_000 })
+
+  // A yard takes longer: how far it is is said, and it can be stopped and begun again.
+  await page.getByText('Its whole yard').click()
+  await expect(page.getByRole('progressbar')).toBeVisible()
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByText('Stopped. Nothing was found yet.')).toBeVisible()
+  await page.getByText('This colony').click()
+  await expect(cards.first()).toBeVisible({ timeout: 60_000 })
+})
+
+test('a plan held against others is kept as courses', async ({ demo: page }) => {
+  await openColony(page, 'Quarry Bank', 'Hazel')
+  await page.getByRole('link', { name: 'What lies ahead' }).click()
+  await page.getByRole('button', { name: /^Amitraz strip Sat 15 Aug, then/ }).click()
+  await page.getByRole('button', { name: 'Plan these courses' }).click()
+  await page.getByRole('button', { name: 'Plan these 2 courses' }).click()
+  await expect(page.getByRole('complementary', { name: 'Hazel' })).toContainText('Amitraz strip')
+  await page.getByRole('complementary', { name: 'Hazel' }).getByRole('link', { name: 'What lies ahead' }).click()
+  // What is planned is a plan among others, and nothing done is still nothing.
+  await expect(page.getByRole('button', { name: /^Nothing$/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Amitraz strip Sat 15 Aug, then/ })).toBeVisible()
+})

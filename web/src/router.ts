@@ -149,7 +149,13 @@ export function makeRouter(): Router {
         component: () => import('./places/outlook/KnowsPlace.vue'),
         meta: { title: 'What it can know' },
       },
-      { path: '/outlook/year/:colonyId?', name: 'outlook-year', component: () => import('./places/outlook/YearPlace.vue'), meta: { title: 'A year’s plan' } },
+      { path: '/practice', name: 'practice', component: () => import('./places/practice/PracticePlace.vue'), meta: { title: 'A practice season' } },
+      {
+        path: '/outlook/year/:colonyId?',
+        name: 'outlook-year',
+        component: () => import('./places/outlook/YearPlace.vue'),
+        meta: { title: 'A year’s plan' },
+      },
       { path: '/outlook/:colonyId?', name: 'outlook', component: () => import('./places/outlook/OutlookPlace.vue'), meta: { title: 'The outlook' } },
       { path: '/book', name: 'book', component: () => import('./places/book/RegisterPlace.vue'), meta: { title: 'The register' } },
       {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The demo's own date, by its opener. */
+/** The own date of the demo, or of a season to practise on, by its opener. */
 import AButton from 'ant-design-vue/es/button'
 import { sayDay } from '../look/dates.ts'
 import { useHolding } from '../stores/holding.ts'
@@ -12,7 +12,7 @@ const load = () => import('./DemoClockBox.vue')
 <template>
   <LatePart v-slot="{ press, pressed }" :load="load">
     <AButton type="text" class="bare demo-now" aria-expanded="false" :aria-busy="pressed" @click="press">
-      <span class="word">Demo day</span>
+      <span class="word">{{ holding.me?.holding.practice ? 'Practice day' : 'Demo day' }}</span>
       <strong>{{ sayDay(holding.today) }}</strong>
       <span aria-hidden="true">▾</span>
     </AButton>

@@ -15,7 +15,7 @@ const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
 const here = (path: string) => route.path === path || route.path.startsWith(`${path}/`)
-const demo = computed(() => holding.me?.holding.demo ?? false)
+const ownClock = computed(() => holding.me?.holding.livesOn != null)
 
 function pickYard(id: string): void {
   holding.chosenYard = id
@@ -47,7 +47,7 @@ function pickYard(id: string): void {
         </RouterLink>
       </nav>
       <div class="right">
-        <DemoClock v-if="demo" />
+        <DemoClock v-if="ownClock" />
         <span v-else class="date">{{ sayDayLong(holding.today) }}</span>
         <YardPick v-if="holding.states.length > 0" @pick="pickYard" />
         <AButton type="text" class="bare find" @click="emit('open', 'go')">Go to ...</AButton>

@@ -59,5 +59,6 @@ export const ASIDE: readonly Place[] = [
   { path: '/changes', name: 'Last changes', inYard: false, letter: 'l', says: 'who changed what, and undo' },
   { path: '/people', name: 'People', inYard: false, letter: 'p', says: 'who else is in the holding' },
   { path: '/phone', name: 'On this device', inYard: false, letter: 'd', says: 'what waits to be sent, and working without the network' },
+  { path: '/practice', name: 'Practice season', inYard: false, letter: 'z', says: 'made-up bees from April to November, to try yourself on' },
   { path: '/you', name: 'You', inYard: false, letter: 'u', says: 'units, light, password, leaving' },
 ]

@@ -21,6 +21,7 @@ import { knowOwn, treatmentsWith, type Treatment } from '@thistle/core/treatment
 import { sayTemperature } from '@thistle/core/units'
 import { sayAs } from '@thistle/core/words'
 import { markOf, stateOf, workAhead } from './states.ts'
+import type { KeptPractice } from '@thistle/core/practice'
 import { dateStyle, dayIn, readingDay, localDay } from '../look/dates.ts'
 import { chosenTheme } from '../look/light.ts'
 import { untilStill, whenIdle } from '../frame/idle.ts'
@@ -44,6 +45,8 @@ interface Me {
     readonly livesOn: Day | null
     readonly livesFrom: Day | null
     readonly livesTo: Day | null
+    /** What a season to practise on was drawn from; null of any other holding, left out by a device that kept an older answer. */
+    readonly practice?: KeptPractice | null
   }
   readonly settings: SettingsRecord
   readonly lots?: readonly LotRecord[]

@@ -25,12 +25,13 @@ import { useColonyInView } from '../../parts/useColonyInView.ts'
 import { METHOD_WORDS } from '@thistle/core/situation'
 import { isOver, sayCount, wordOf, wordsOfLevel } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
+import DrawJar from '../practice/DrawJar.vue'
 import BoardLine from './BoardLine.vue'
 import CountMeaning from './CountMeaning.vue'
 import CountNav from './CountNav.vue'
 import CountSheet from './CountSheet.vue'
 import HandTimer from '../../parts/HandTimer.vue'
-import { isTyped, mitesOfJar, usualAmount, useDrafts } from './drafts.ts'
+import { beesOfJar, isTyped, mitesOfJar, usualAmount, useDrafts } from './drafts.ts'
 import FlagFields from './FlagFields.vue'
 import GuidePane from './GuidePane.vue'
 import MethodPick from './MethodPick.vue'
@@ -222,6 +223,16 @@ const otherFault = computed(() =>
             />
           </div>
 
+          <DrawJar
+            :key="`draw-${state.colony.id}`"
+            :colony-id="state.colony.id"
+            :method="draft.method"
+            :bees="beesOfJar(draft.jars[jarAt] ?? draft.jars[0]!, cup)"
+            :jar="jarAt + 1"
+            :days="draft.days"
+            :on-day="draft.onDay"
+            @drawn="(n) => (mites = n)"
+          />
           <TallyPad v-model="mites" class="no-print" :what="draft.method === 'drone' ? 'cell' : 'mite'" @keep="keepIt(true)">
             <div v-if="narrow && judged && counted" class="brief">
               <CountDot large :judgement="judged" />

@@ -36,6 +36,7 @@ const COLUMNS: readonly Column<Parameter>[] = [
     <p class="back no-print"><RouterLink to="/outlook">← The outlook</RouterLink></p>
     <h1>What the outlook can and cannot know</h1>
     <p class="serif lead">It tells direction and rough timing. It does not tell one colony’s mites.</p>
+    <p><RouterLink to="/practice">A practice season</RouterLink> shows it at work: made-up bees whose mites it moves, and what went on under the cappings at the end.</p>
     <section aria-labelledby="k-can">
       <h2 id="k-can">It can say</h2>
       <ul>

@@ -5,12 +5,13 @@ import AreaField from '../../fields/AreaField.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { reactive, ref } from 'vue'
-import type { ColonyRecord, YardRecord } from '@thistle/core/holding'
+import type { ColonyRecord, LookRecord, YardRecord } from '@thistle/core/holding'
 import DayField from '../../fields/DayField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { LOOK_FIELDS } from '@thistle/core/situation'
 import { newId, useHolding } from '../../stores/holding.ts'
 import { allOf, draftFrom } from './look-draft.ts'
+import SeeInside from '../practice/SeeInside.vue'
 import LookFields from './LookFields.vue'
 
 const props = defineProps<{ yard: YardRecord; colony: ColonyRecord }>()
@@ -21,6 +22,13 @@ const id = newId()
 const onDay = ref<string | null>(holding.today)
 const draft = reactive(draftFrom(props.colony.look))
 
+/** What a hive to practise on shows takes the place of what stands in the form. */
+function seen(facts: Readonly<Record<string, unknown>>): void {
+  const now = draftFrom({ ...props.colony.look, ...facts } as LookRecord)
+  Object.assign(draft.look, now.look)
+  draft.signs = [...((facts.signs as LookRecord['signs']) ?? [])]
+}
+
 async function keep(): Promise<void> {
   const body = { colonyId: props.colony.id, onDay: onDay.value, ...allOf(draft), note: draft.note }
   if (await save(() => holding.put('looks', id, body, props.yard.id).then(() => undefined))) emit('done')
@@ -30,6 +38,7 @@ async function keep(): Promise<void> {
 <template>
   <AForm novalidate layout="vertical" class="look" @submit="keep">
     <p v-if="colony.look" class="soft small">Filled in from the look before; change what you saw.</p>
+    <SeeInside :colony-id="colony.id" @seen="seen" />
     <DayField id="look-day" v-model="onDay" :label="LOOK_FIELDS.onDay.label" :max="holding.today" :fault="at('onDay')" />
     <LookFields id="look" :draft="draft" :at="at" />
     <AreaField id="look-note" v-model="draft.note" :label="LOOK_FIELDS.note.label" :most="2000" />
