@@ -1,4 +1,5 @@
 /** `npm run pictures`: takes docs/screenshots/ anew from the demo, on a database of its own. */
+import { randomUUID } from 'node:crypto'
 import { rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuilt } from './setup/build.mjs'
@@ -84,6 +85,10 @@ try {
   await page.getByRole('heading', { name: 'Why' }).waitFor()
   await page.evaluate(() => window.scrollTo(0, 0))
   await snap('outlook')
+  await go(`/outlook/year/${find('Elder')}`)
+  await page.getByRole('article').first().waitFor({ timeout: 120_000 })
+  await page.waitForTimeout(500)
+  await snap('year')
   await go('/book')
   await page.getByRole('row', { name: /Linden/ }).waitFor()
   await snap('book')
@@ -96,11 +101,6 @@ try {
     .first()
     .waitFor()
   await snap('shelf')
-  await go('/shelf/bench')
-  await page.getByLabel('Colonies', { exact: true }).fill('24')
-  await page.getByLabel('Seams of bees in each').fill('9')
-  await page.getByText('24 × 45 mL').waitFor()
-  await snap('bench')
 
   const phone = await inDemo({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
   // Once before: the faces that it is drawn in are at hand the second time.
@@ -111,9 +111,39 @@ try {
   await phone.go(`/count/${find('Hazel')}`)
   await phone.page.fill('#c-mites', '11')
   await phone.snap('phone-count')
-  await phone.go(`/match/${find('Elder')}`)
-  await phone.page.click('[data-day="2026-08-16"]')
-  await phone.snap('phone-match')
+  // A season to practise on, played over at speed: jars washed, strips in two of three colonies, and its end.
+  const played = await inDemo()
+  const send = async (method, path, data) => {
+    const answer = await played.context.request[method](`${base}/api${path}`, { data })
+    if (!answer.ok()) throw new Error(`${method} ${path}: ${await answer.text()}`)
+    return answer.status() === 204 ? null : answer.json()
+  }
+  const yardOf = async () => (await (await played.context.request.get(`${base}/api/yards`)).json())[0]
+  await send('post', '/practice', { seed: 4711, colonies: 3 })
+  const practised = (await yardOf()).colonies
+  for (const on of ['2031-06-10', '2031-07-15', '2031-08-10']) {
+    await send('post', '/holding/date', { on })
+    for (const { id: colonyId } of practised) {
+      const { mites } = await send('post', '/practice/draws', { colonyId, method: 'wash', bees: 300, jar: 1 })
+      await send('put', `/counts/${randomUUID()}`, { colonyId, onDay: on, method: 'wash', samples: [{ mites, bees: 300 }] })
+    }
+  }
+  for (const { id } of practised.slice(0, 2)) {
+    await played.go(`/match/${id}`)
+    await played.page
+      .getByRole('button', { name: /^Amitraz strip/ })
+      .first()
+      .click()
+    await played.page.getByRole('button', { name: /^Start on/ }).click()
+    await played.page.getByText('Amitraz strip is in hand').first().waitFor()
+    const course = (await yardOf()).colonies.find((c) => c.id === id).courses.at(-1)
+    const done = (job, happenedOn) => send('put', `/events/${randomUUID()}`, { courseId: course.id, kind: 'done', job, n: 1, happenedOn, amount: 2 })
+    await done('dose', '2031-08-10')
+  }
+  await send('post', '/holding/date', { on: '2031-11-30' })
+  await played.go('/practice')
+  await played.page.getByText('Nobody could see').first().waitFor()
+  await played.snap('practice')
   // In the yard without a signal.
   const alone = await inDemo({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
   await alone.go('/today')

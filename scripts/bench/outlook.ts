@@ -1,7 +1,7 @@
 /** The colony model: how quick it is, and whether its bands hold at full size. */
-import { beesOver, outlookOf, RUN_IN, runMites, seasonLate, STATE, stretchOf } from '@thistle/core/outlook'
+import { beesOver, outlookOf, planSeason, RUN_IN, runMites, seasonLate, STATE, stretchOf } from '@thistle/core/outlook'
 import { temperateNormals } from '@thistle/core/situation'
-import { august } from '../../tests/cases/index.ts'
+import { august, wash } from '../../tests/cases/index.ts'
 import { bandsHeld } from '../../tests/worlds/outlook-held.ts'
 
 const mean = (times: number, work: () => unknown): number => {
@@ -34,6 +34,21 @@ export function benchOutlook(): void {
   console.log(
     `Outlook: a colony-year with its bees ${year.toFixed(2)} ms (wanted: under 1); 1,000 runs of 180 days with the bees made before ${thousand.toFixed(0)} ms (under 60), each with its own ${coupled.toFixed(0)} ms (under 500); four plans over 120 days from the counts on ${four.toFixed(0)} ms`,
   )
+  const seasonOf = (colonies: number): string => {
+    const asked = Array.from({ length: colonies }, (_, i) => ({
+      id: String(i),
+      situation: august({ asOf: '2026-05-10', startOn: '2026-05-10', phase: null, weather: [], counts: [wash('2026-05-10', (5 + 3 * i) % 14)] }),
+    }))
+    const began = performance.now()
+    const search = planSeason({ colonies: asked })
+    let [step, last, longest] = [search.next(), began, 0]
+    for (; !step.done; step = search.next()) {
+      longest = Math.max(longest, performance.now() - last)
+      last = performance.now()
+    }
+    return `${((performance.now() - began) / 1000).toFixed(1)} s, ${step.value.tried} plans, ${longest.toFixed(0)} ms between two words of it at the longest`
+  }
+  console.log(`A year's plan for a colony: ${seasonOf(1)} (wanted: under 5 s, 100 ms); for a yard of thirty: ${seasonOf(30)} (under 30 s)`)
   const say = (held: ReturnType<typeof bandsHeld>) =>
     `${(held.in50 * 100).toFixed(0)}/${(held.in80 * 100).toFixed(0)}/${(held.in90 * 100).toFixed(0)} (over ${(held.over * 100).toFixed(0)}, under ${(held.under * 100).toFixed(0)})`
   console.log(

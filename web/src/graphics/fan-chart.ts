@@ -2,9 +2,10 @@
 import type { ChartConfiguration, ChartDataset } from 'chart.js'
 import type { AnnotationOptions } from 'chartjs-plugin-annotation'
 import type { Fan } from '@thistle/core/outlook'
-import { addDays, daysBetween, monthOf, MONTHS, type Day } from '@thistle/core/time'
+import { daysBetween, type Day } from '@thistle/core/time'
 import { CRUDE_OVER } from '@thistle/core/words'
 import { inkOf } from '../look/chart-ink.ts'
+import { mitesAxis, monthsAxis } from './chart-axes.ts'
 
 /** How the middle of each plan is broken where another one is shown, by its place. */
 export const DASHES: readonly (readonly number[])[] = [
@@ -164,31 +165,11 @@ export function fanChart(shown: FanShown, width: number): ChartConfiguration {
       animation: false,
       maintainAspectRatio: false,
       scales: {
-        x: {
-          type: 'linear',
-          min,
-          max: dates.length - 1,
-          border: { color: inkOf('line') },
-          grid: { color: inkOf('hairline'), drawTicks: false },
-          ticks: { color: inkOf('soft'), maxRotation: 0, autoSkip: false, padding: 6, callback: (value) => monthAt(addDays(first, Number(value))) },
-          afterBuildTicks: (axis) => {
-            axis.ticks = Array.from({ length: dates.length - min }, (_, i) => ({ value: i + min })).filter(({ value }) =>
-              addDays(first, value).endsWith('-01'),
-            )
-          },
-        },
-        y: {
-          min: 0,
-          max: top,
-          border: { color: inkOf('line') },
-          grid: { color: inkOf('hairline'), drawTicks: false },
-          title: { display: true, text: 'mites in 100 bees', color: inkOf('soft'), font: { size: 11.5 } },
-          ticks: { color: inkOf('soft'), padding: 4 },
-        },
+        x: monthsAxis(first, min, dates.length - 1),
+        y: mitesAxis(top),
       },
       interaction: { mode: 'nearest', intersect: false, axis: 'x' },
       plugins: { legend: { display: false }, annotation: { clip: true, annotations }, tooltip: { enabled: false } },
     },
   }
 }
-const monthAt = (day: Day): string => MONTHS[monthOf(day) - 1] ?? ''

@@ -1,7 +1,8 @@
 /** What went on in a colony to practise on as Chart.js takes it: the truth, what would have been, the limit, and the counts beside it. */
 import type { ChartConfiguration, ChartDataset } from 'chart.js'
-import { addDays, daysBetween, monthOf, MONTHS, type Day } from '@thistle/core/time'
+import { daysBetween, type Day } from '@thistle/core/time'
 import { inkOf } from '../look/chart-ink.ts'
+import { mitesAxis, monthsAxis } from './chart-axes.ts'
 
 export interface TruthShown {
   readonly days: readonly Day[]
@@ -58,32 +59,8 @@ export function truthChart({ days, wash, nothingDone, limits, counts, given }: T
       animation: false,
       maintainAspectRatio: false,
       scales: {
-        x: {
-          type: 'linear',
-          min: 0,
-          max: daysBetween(first, last),
-          border: { color: inkOf('line') },
-          grid: { color: inkOf('hairline'), drawTicks: false },
-          ticks: {
-            color: inkOf('soft'),
-            maxRotation: 0,
-            autoSkip: false,
-            callback: (value) => MONTHS[monthOf(addDays(first, Number(value))) - 1] ?? '',
-          },
-          afterBuildTicks: (axis) => {
-            axis.ticks = Array.from({ length: daysBetween(first, last) + 1 }, (_, value) => ({ value })).filter(({ value }) =>
-              addDays(first, value).endsWith('-01'),
-            )
-          },
-        },
-        y: {
-          min: 0,
-          max: TOP,
-          border: { color: inkOf('line') },
-          grid: { color: inkOf('hairline'), drawTicks: false },
-          title: { display: true, text: 'mites in 100 bees', color: inkOf('soft'), font: { size: 11.5 } },
-          ticks: { color: inkOf('soft'), padding: 4 },
-        },
+        x: monthsAxis(first, 0, daysBetween(first, last)),
+        y: mitesAxis(TOP),
       },
       plugins: {
         legend: { display: false },

@@ -1,31 +1,23 @@
 <script setup lang="ts">
 /** In a season to practise on the jar is drawn, and the board read, from its made-up bees. */
 import AButton from 'ant-design-vue/es/button'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import FaultLine from '../../parts/FaultLine.vue'
-import { Refused } from '../../server/call.ts'
 import { useHolding } from '../../stores/holding.ts'
 import { drawFrom } from './practice.ts'
+import { useDrawn } from './useDrawn.ts'
 
 const props = defineProps<{ colonyId: string; method: string; bees: number | null; jar: number; days: number | null; onDay: string | null }>()
 const emit = defineEmits<{ drawn: [mites: number] }>()
 const holding = useHolding()
-const busy = ref(false)
-const fault = ref<string | null>(null)
+const { busy, fault, ask } = useDrawn()
 const board = computed(() => props.method === 'board')
 const may = computed(() => props.method !== 'drone' && props.onDay === holding.today && (board.value ? props.days !== null && props.days >= 1 : props.bees !== null && props.bees >= 1))
-async function draw(): Promise<void> {
-  busy.value = true
-  fault.value = null
-  try {
+const draw = (): Promise<void> =>
+  ask(async () => {
     const { colonyId, method } = props
     emit('drawn', await drawFrom(board.value ? { colonyId, method, days: Math.round(props.days ?? 1) } : { colonyId, method, bees: Math.round(props.bees ?? 300), jar: props.jar }))
-  } catch (problem) {
-    fault.value = problem instanceof Refused ? problem.message : 'The practice yard was not reached; try again.'
-  } finally {
-    busy.value = false
-  }
-}
+  })
 </script>
 
 <template>
