@@ -100,36 +100,56 @@ describe('a season to practise on', () => {
   it('tells the truth at its end alone, and what was given shows in it', async () => {
     const season = await begin(33)
     await season.client.get('/api/practice/end').expect(409)
-    await season.goTo('2031-08-12')
+    await season.goTo('2031-08-01')
     const yard = await season.yard()
     const colony = yard.colonies[0]!
     const before = await jar(season, colony.id)
     await season.client
       .put(`/api/counts/${id()}`)
-      .send({ colonyId: colony.id, onDay: '2031-08-12', method: 'wash', samples: [{ mites: before, bees: 300 }] })
+      .send({ colonyId: colony.id, onDay: '2031-08-01', method: 'wash', samples: [{ mites: before, bees: 300 }] })
       .expect(201)
     const look = (await season.client.get(`/api/practice/looks/${colony.id}`).expect(200)).body as Record<string, unknown>
     expect(look).toMatchObject({ brood: 'capped', supers: 'none', hive: 'frames' })
     await season.client
       .put(`/api/looks/${id()}`)
-      .send({ colonyId: colony.id, onDay: '2031-08-12', ...look })
+      .send({ colonyId: colony.id, onDay: '2031-08-01', ...look })
       .expect(201)
     const now = await season.yard()
-    const situation = { ...situationOf(now, now.colonies[0]!, await season.settings()), startOn: '2031-08-12' }
+    const situation = { ...situationOf(now, now.colonies[0]!, await season.settings()), startOn: '2031-08-01' }
     const courseId = id()
     await season.client
       .put(`/api/decisions/${id()}`)
-      .send({ yardId: yard.id, treatment: 'formic-strip-14', startOn: '2031-08-12', colonies: [{ colonyId: colony.id, courseId, situation }] })
+      .send({ yardId: yard.id, treatment: 'formic-strip-14', startOn: '2031-08-01', colonies: [{ colonyId: colony.id, courseId, situation }] })
       .expect(201)
     await season.client
       .put(`/api/events/${id()}`)
-      .send({ courseId, kind: 'done', job: 'dose', n: 1, happenedOn: '2031-08-12', amount: 2 })
+      .send({ courseId, kind: 'done', job: 'dose', n: 1, happenedOn: '2031-08-01', amount: 2 })
+      .expect(201)
+    // Strips that nobody takes out again go on in the next colony.
+    const [, hung] = now.colonies
+    const strips = id()
+    await season.client
+      .put(`/api/decisions/${id()}`)
+      .send({
+        yardId: yard.id,
+        treatment: 'amitraz-strip',
+        startOn: '2031-08-01',
+        colonies: [
+          { colonyId: hung!.id, courseId: strips, situation: { ...situationOf(now, hung!, await season.settings()), startOn: '2031-08-01' } },
+        ],
+      })
+      .expect(201)
+    await season.client
+      .put(`/api/events/${id()}`)
+      .send({ courseId: strips, kind: 'done', job: 'dose', n: 1, happenedOn: '2031-08-01', amount: 2 })
       .expect(201)
     await season.goTo('2031-11-30')
     const { body } = await season.client.get('/api/practice/end').expect(200)
-    const [treated, ...left] = body.colonies as { wash: number[]; nothingDone: number[]; points: number }[]
-    const at = (body.days as string[]).findIndex((d) => d >= addDays('2031-08-12', 25))
+    const [treated, strip, ...left] = body.colonies as { wash: number[]; nothingDone: number[]; points: number }[]
+    const at = (body.days as string[]).findIndex((d) => d >= addDays('2031-08-01', 25))
     expect(treated!.wash[at]!).toBeLessThan(treated!.nothingDone[at]! * 0.6)
+    const weeks = (body.days as string[]).findIndex((d) => d >= addDays('2031-08-01', 40))
+    expect(strip!.wash[weeks]!).toBeLessThan(strip!.nothingDone[weeks]! * 0.4)
     // Before it nothing differs; what nobody treated is as if nothing was done.
     expect(treated!.wash[20]).toBe(treated!.nothingDone[20])
     for (const one of left) expect(one.wash).toEqual(one.nothingDone)
