@@ -97,6 +97,18 @@ describe('a season to practise on', () => {
     ])
     expect(holdings.some((h) => h.id === holdingId)).toBe(true)
   })
+  it('goes with its keeper, and keeps nobody from leaving', async () => {
+    const { client, keeperId } = await api.newHolding('reader')
+    const season = await begin(11, 2, client)
+    const refused = await client.post('/api/account/deletion').send({ password: 'a long enough password' }).expect(409)
+    expect(refused.body.detail).toMatch(/Export/)
+    // What is refused changes nothing.
+    await client.get('/api/practice/end').expect(409)
+    await client.get('/api/account/export').expect(200)
+    await client.post('/api/account/deletion').send({ password: 'a long enough password' }).expect(204)
+    expect(await api.db.model('holdings').count({ where: { id: season.holdingId } })).toBe(0)
+    expect((await api.db.model('keepers').findByPk(keeperId, { raw: true }))!.leftAt).not.toBeNull()
+  })
   it('tells the truth at its end alone, and what was given shows in it', async () => {
     const season = await begin(33)
     await season.client.get('/api/practice/end').expect(409)

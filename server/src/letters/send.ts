@@ -32,13 +32,13 @@ interface Wanting {
   readonly livesOn: Day | null
 }
 
-/** Keepers who want letters, with the time zone of the first yard they may see. */
+/** Keepers who want letters, but of no season to practise on, with the time zone of the first yard they may see. */
 const WANTING = `
 SELECT m.keeper_id AS "keeperId", m.holding_id AS "holdingId", k.email, k.preferences, h.lives_on AS "livesOn",
        coalesce((SELECT y.time_zone FROM yards y WHERE y.holding_id = m.holding_id AND y.deleted_at IS NULL
                     AND (m.yards IS NULL OR y.id = ANY(m.yards)) ORDER BY y.place, y.name LIMIT 1), 'UTC') AS "timeZone"
   FROM memberships m JOIN keepers k ON k.id = m.keeper_id JOIN holdings h ON h.id = m.holding_id
- WHERE k.left_at IS NULL AND k.password_hash <> 'none' AND jsonb_typeof(k.preferences -> 'letterHour') = 'number'`
+ WHERE k.left_at IS NULL AND h.practice IS NULL AND k.password_hash <> 'none' AND jsonb_typeof(k.preferences -> 'letterHour') = 'number'`
 
 /** After so long a letter that was taken and not sent was lost with its process, ms. */
 const LOST_AFTER = 10 * 60_000

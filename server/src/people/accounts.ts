@@ -11,6 +11,7 @@ import { checkBody } from '../records/body.ts'
 import { KINDS } from '../records/kinds.ts'
 import { putWithin, type Given, type Keeping } from '../records/put.ts'
 import { isDemoKeeper } from '../demo/visit.ts'
+import { clearPractice } from '../practice/clear.ts'
 import { acceptWithin } from './invitations.ts'
 import type { PeopleParts } from './parts.ts'
 
@@ -112,6 +113,8 @@ export async function endAccount({ db, clock }: Keeping, { id: keeperId, exporte
       'SELECT 1 FROM holdings WHERE id IN (SELECT holding_id FROM memberships WHERE keeper_id = :keeperId) ORDER BY id FOR UPDATE',
       { replacements: { keeperId }, transaction },
     )
+    // A season to practise on is nobody's book: it goes with its keeper.
+    await clearPractice(db, keeperId, 0, transaction)
     const sole = await soleHoldings({ db }, keeperId, transaction)
     if (sole.length > 0)
       throw Problem.conflict(`You are the only owner of ${sole.join(' and ')}. Delete it after its export, or make somebody else owner first.`)

@@ -42,7 +42,12 @@ export function useYearAhead(colonies: Ref<readonly PlannedColony[]>) {
       if (mine === run) stop()
     }
   }
-  watch(colonies, () => void start(), { immediate: true })
+  // Rows that were read anew and say the same are the same colonies: what was found stands.
+  watch(
+    () => JSON.stringify(colonies.value),
+    () => void start(),
+    { immediate: true },
+  )
   onScopeDispose(stop)
   return { season, step, busy, failed, start, stop }
 }

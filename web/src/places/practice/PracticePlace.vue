@@ -86,7 +86,7 @@ function hiddenOf(c: EndedColony): string {
   return c.influx >= 3 ? `${breeds}, and about ${Math.round(c.influx)} a day came from outside in late summer` : breeds
 }
 const says = (c: EndedColony): string =>
-  `${c.name}: over the limit on ${plural(c.daysOver, 'day')}, ${sayLevelAhead(c.highest)} in 100 at its highest, ${sayLevelAhead(c.atEnd)} at the end${c.lost ? '; by the rules of this game it is lost' : ''}.`
+  `${c.name}: over the limit on ${c.daysOver === 0 ? 'no day' : plural(c.daysOver, 'day')}, ${sayLevelAhead(c.highest)} in 100 at its highest, ${sayLevelAhead(c.atEnd)} at the end${c.lost ? '; by the rules of this game it is lost' : ''}.`
 const share = computed(() => (practice.value ? `Practice season ${practice.value.seed}, ${plural(practice.value.colonies.length, 'colony', 'colonies')}` : ''))
 const STEPS = [1, 7, 14] as const
 </script>
