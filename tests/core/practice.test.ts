@@ -59,7 +59,7 @@ describe('a practice season', () => {
     const seeds = Array.from({ length: 60 }, (_, i) => i + 1)
     const withstands = seeds.filter((seed) => worldOf(season(seed)).withstands?.class === 'amitraz')
     const feels = seeds.filter((seed) => worldOf(season(seed)).withstands === null)
-    expect(withstands.length).toBeGreaterThan(5)
+    expect(withstands.length).toBeGreaterThan(2)
     expect(mean(feels.map(left))).toBeLessThan(0.25)
     expect(mean(withstands.map(left))).toBeGreaterThan(2 * mean(feels.map(left)))
   })

@@ -25,7 +25,7 @@ export {
   type PlannedColony,
   type PlannedCourse,
 } from './planner/candidates.ts'
-export { DAYS_LET_PASS, FLIES, seasonField } from './planner/field.ts'
+export { DAYS_LET_PASS, seasonField } from './planner/field.ts'
 export { fitsInTurn, searchSeason } from './planner/search.ts'
 export { MOST_RECKONED, planSeason, type Season, type SeasonCourse, type SeasonPlan, type SeasonStep } from './planner/season.ts'
 export { namedPlans, seasonStatus, type Aim, type NamedPlan, type PlanName } from './planner/named.ts'

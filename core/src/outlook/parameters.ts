@@ -51,6 +51,7 @@ export const PARAMETERS = {
   deathWithBrood: parameter('mites on bees that die, with brood', 0.006, 'a day', 'published', 'Martin 1998; Fries et al. 1994'),
   deathBroodless: parameter('mites on bees that die, without brood', 0.003, 'a day', 'published', 'Martin 1998; Fries et al. 1994'),
   washFinds: parameter('mites that an alcohol wash finds', 0.92, 'share', 'guess', ''),
+  flies: parameter('mites on bees that leave for another colony of the yard in late summer', 0.004, 'a day', 'guess', 'a tenth of it in spring'),
 } as const satisfies Readonly<Record<string, Parameter>>
 
 /** The same, as numbers. */

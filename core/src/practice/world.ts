@@ -2,6 +2,7 @@ import normal from '@stdlib/random-base-normal'
 import { seeded } from '../count/index.ts'
 import { drawWays, type Ways } from '../outlook/index.ts'
 import type { Day } from '../time/index.ts'
+import { TREATMENTS } from '../treatments/index.ts'
 
 /** A season to practise on: made-up colonies that differ by a seed alone, from a day to a day. */
 export interface Practice {
@@ -41,8 +42,10 @@ const NAMES = ['Sorrel', 'Tansy', 'Rowan', 'Yarrow', 'Mallow', 'Vetch', 'Thrift'
 /** Mites per 100 bees in April, in the middle and how far they spread; a practice is no better than its guesses. */
 const BEGAN = { middle: 0.35, sd: 0.8, least: 0.03, most: 2.5 } as const
 const SIZE = { sd: 0.15, least: 0.6, most: 1.4 } as const
-/** In one yard of so many mites withstand an active, and one colony of so many is robbed, or robs. */
+/** Shares of yards whose mites withstand a class of synthetics, and of colonies that are robbed, or rob. */
 const [WITHSTAND, ROBBED] = [0.25, 0.2] as const
+/** The part of its strength that mites which withstand an active feel. */
+const FEEL = 0.35
 /** Mites a day that come to a colony which is robbed, or robs, in late summer. */
 const ROBBED_COMES = 6
 const within = (x: number, { least, most }: { readonly least: number; readonly most: number }): number => Math.min(most, Math.max(least, x))
@@ -52,9 +55,10 @@ export function worldOf({ seed, colonies }: Pick<Practice, 'seed' | 'colonies'>)
   const random = seeded(seed * 7 + 3)
   const bell = normal.factory(0, 1, { seed: 1 + Math.abs(Math.round(seed)) })
   const ways = drawWays(64, seed)
-  const withstands = random() < WITHSTAND ? { class: 'amitraz', feel: 0.35 } : null
+  const classes = [...new Set(TREATMENTS.filter((t) => t.synthetic).map((t) => t.rotation.class))]
+  const withstood = random() < WITHSTAND ? classes[seed % classes.length] : undefined
   return {
-    withstands,
+    withstands: withstood === undefined ? null : { class: withstood, feel: FEEL },
     colonies: Array.from({ length: colonies }, (_, i) => {
       const of = ways[Math.floor(random() * ways.length)] ?? ways[0]
       if (!of) throw new Error('no ways')

@@ -20,8 +20,6 @@ import { dayOf, withoutPlanned, type Candidate, type PlannedColony } from './can
 export const DAYS_LET_PASS = 7
 /** Days from the beginning of a course that are given to it to bring a colony under its limit. */
 const AT_WORK = 28
-/** Share of the mites on bees that leaves for another colony of the yard on a day of late summer, a tenth of it in spring (a guess). */
-export const FLIES = 0.004
 /** What goes over to other colonies is shared out once a week. */
 const WEEK = 7
 /** Where nothing flies over, a run goes on for so long at a stretch; what stands then is kept every so many days. */
@@ -77,7 +75,7 @@ function colonyOf(asked: Situation, days: number, runs: number, seed: number, fl
   const influx = start.kinds.map(({ beesAt, ways }) =>
     ways.influx > 0 ? influxOver(start.asked[beesAt]?.season ?? start.season, ways.influx) : null,
   )
-  const leaves = flies ? Float64Array.from(start.season, (on) => FLIES * comesOn(on)) : null
+  const leaves = flies ? Float64Array.from(start.season, (on) => FIGURES.flies * comesOn(on)) : null
   return { start, limits, influx, leaves, pieces: new Map(), slowed: new Map() }
 }
 

@@ -1,4 +1,5 @@
-import { fitsOn, judged, type Judged } from '../../match/index.ts'
+import { judge, type Judgement } from '../../judge/index.ts'
+import { fitsOn, judged } from '../../match/index.ts'
 import type { Situation } from '../../situation/index.ts'
 import { addDays, daysBetween } from '../../time/index.ts'
 import { caseOfCourse } from './case-of.ts'
@@ -18,21 +19,22 @@ const LAYERS = 2
 /** A plan over its limit on fewer days than this, in the mean, is not gone on with. */
 const GOOD = 0.25
 
+/** Whether the last of some courses fits by Match on its day in one colony, the others given. */
+export function lastFits(situation: Situation, courses: readonly Candidate[], colony: number, judgement?: Judgement): boolean {
+  const last = courses.at(-1)
+  if (!last) return true
+  const then = onLast(situation, courses, colony)
+  const [found] = fitsOn(judgement ? judged(then, judgement) : judged(then), [last.treatment])
+  return found?.fit === 'fits' || found?.fit === 'care'
+}
+
 /** Whether each course of a plan fits by Match on its day, with those before it given. What was answered is kept. */
 export function fitsInTurn(colonies: readonly PlannedColony[]): (courses: readonly Candidate[]) => boolean {
   const differ = distinct(colonies)
   const known = new Map<string, boolean>()
-  const asked = new Map<PlannedColony, Judged>()
-  const lastFits = (courses: readonly Candidate[]): boolean =>
-    differ.every(({ colony, at }) => {
-      const last = courses.at(-1)
-      if (!last?.takesPart[at]) return true
-      let base = asked.get(colony)
-      if (!base) asked.set(colony, (base = judged({ ...withoutPlanned(colony.situation), startOn: colony.situation.asOf })))
-      const then = judged(onLast(colony.situation, courses, at), base.judgement)
-      const [found] = fitsOn(then, [last.treatment])
-      return found?.fit === 'fits' || found?.fit === 'care'
-    })
+  const judgements = new Map(differ.map(({ colony }) => [colony, judge(withoutPlanned(colony.situation))]))
+  const fitInAll = (courses: readonly Candidate[]): boolean =>
+    differ.every(({ colony, at }) => !courses.at(-1)?.takesPart[at] || lastFits(colony.situation, courses, at, judgements.get(colony)))
   return (courses) =>
     courses.every((one, i) => {
       const upTo = courses.slice(0, i + 1)
@@ -44,7 +46,7 @@ export function fitsInTurn(colonies: readonly PlannedColony[]): (courses: readon
       if (before && one.start < (before.treatment.reach === 'opens' ? before.end : addDays(before.end, COUNTED_AFTER))) return false
       const key = upTo.map((c) => `${c.treatment.key} ${c.start}`).join(', ')
       let fits = known.get(key)
-      if (fits === undefined) known.set(key, (fits = lastFits(upTo)))
+      if (fits === undefined) known.set(key, (fits = fitInAll(upTo)))
       return fits
     })
 }

@@ -6,13 +6,13 @@ import type { Day } from '../../time/index.ts'
 import { treatmentOf } from '../../treatments/index.ts'
 import { candidateOn, candidatesOf, dayOf, plannedOf, SEASON_DAYS, withoutPlanned, type Candidate, type PlannedColony } from './candidates.ts'
 import { seasonField, type Node, type SeasonField } from './field.ts'
-import { fitsInTurn, frontOf, isSynthetic, onLast, searchSeason } from './search.ts'
+import { fitsInTurn, frontOf, isSynthetic, lastFits, onLast, searchSeason } from './search.ts'
 
 /** A course of a plan, as it would stand in Match on its day. */
 export interface SeasonCourse {
   readonly treatment: TreatmentKey
   readonly start: Day
-  /** Colonies that it is not for: it never fits in them. */
+  /** Colonies that it is not for: it does not fit in them. */
   readonly leavesOut: readonly string[]
   /** What wants care on its day, beside that no count calls for it yet; sentences of Match. */
   readonly cares: readonly string[]
@@ -97,7 +97,7 @@ function plannedFor(colonies: readonly PlannedColony[]): Candidate[] {
     .toSorted((a, b) => a.start.localeCompare(b.start))
 }
 
-function courseTold(courses: readonly Candidate[], i: number, colonies: readonly PlannedColony[]): SeasonCourse {
+function courseTold(courses: readonly Candidate[], i: number, colonies: readonly PlannedColony[], others: readonly PlannedColony[]): SeasonCourse {
   const one = courses[i]
   if (!one) throw new Error('no such course')
   const asked = colonies.flatMap(({ situation }, c) =>
@@ -106,18 +106,22 @@ function courseTold(courses: readonly Candidate[], i: number, colonies: readonly
   return {
     treatment: one.treatment.key,
     start: one.start,
-    leavesOut: colonies.flatMap(({ id }, c) => (one.takesPart[c] ? [] : [id])),
+    leavesOut: [
+      ...colonies.flatMap(({ id }, c) => (one.takesPart[c] ? [] : [id])),
+      // Those that it was not reckoned by are asked all the same.
+      ...others.flatMap(({ id, situation }) => (lastFits(situation, courses.slice(0, i + 1), 0) ? [] : [id])),
+    ],
     cares: [...new Set(asked.flatMap((o) => o.findings.filter((f) => f.of === 'fit' && f.gate !== 'need' && f.fit === 'care').map((f) => f.text)))],
     confirm: asked.some((o) => o.allowed.rules !== 'yes'),
     fetch: asked.some((o) => o.allowed.kit === 'fetch'),
   }
 }
 
-function planTold(node: Node, field: SeasonField, colonies: readonly PlannedColony[]): SeasonPlan {
+function planTold(node: Node, field: SeasonField, colonies: readonly PlannedColony[], others: readonly PlannedColony[]): SeasonPlan {
   const runs = field.runs * field.colonies
   const { low, high } = clopperPearson(Math.round(node.keeps * runs), runs)
   return {
-    courses: node.courses.map((_, i) => courseTold(node.courses, i, colonies)),
+    courses: node.courses.map((_, i) => courseTold(node.courses, i, colonies, others)),
     visits: node.visits,
     synthetic: isSynthetic(node.courses),
     keeps: node.keeps,
@@ -139,6 +143,7 @@ export function* planSeason({ colonies: given, seed = 1, days = SEASON_DAYS }: S
   let found = windows.next()
   for (; !found.done; found = windows.next()) yield { part: 'windows', share: found.value / colonies.length }
   const candidates = found.value
+  const others = given.filter((c) => !colonies.includes(c))
   const runs = runsFor(colonies.length)
   const [first] = candidates.map((c) => dayOf(c, colonies[0]?.situation.asOf ?? c.start)).toSorted((a, b) => a - b)
   const free = first ?? 0
@@ -161,8 +166,8 @@ export function* planSeason({ colonies: given, seed = 1, days = SEASON_DAYS }: S
   return {
     plans: frontOf(told)
       .toSorted((a, b) => a.visits - b.visits || a.keeps - b.keeps)
-      .map((node) => planTold(node, field, colonies)),
-    planned: planned.length > 0 ? planTold(field.run(planned), field, colonies) : null,
+      .map((node) => planTold(node, field, colonies, others)),
+    planned: planned.length > 0 ? planTold(field.run(planned), field, colonies, others) : null,
     tried,
     candidates: candidates.length,
     reckoned: { by: colonies.length, of: given.length },

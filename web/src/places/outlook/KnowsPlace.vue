@@ -67,6 +67,9 @@ const COLUMNS: readonly Column<Parameter>[] = [
         It was tuned by hand to ranges recalled from memory: that it agrees with them is calibration, and no proof; no field data went into it. One figure that it was not tuned to it misses: over the first 128 days of brood mites grow seven- to eightfold in it, where about twelvefold is published (Martin 1998, from memory). The main doubt is how long mites stay on bees before they go under cappings again: five weekly rounds of vapour at 90 in 100 each take 93 in 100
         where they rest for two days, and 81 where they do not rest.
       </p>
+      <p>
+        A year’s plan is looked for among the starts that Match lets begin, some thousands of plans put together one course at a time: on small cases it finds what trying everything finds, on a whole year nobody can try everything. Its chances are those of the model, and of courses that are given on their days; in a yard four in a thousand of the mites on bees are taken to fly over to other colonies on a day of late summer, a guess.
+      </p>
     </section>
     <section aria-labelledby="k-held">
       <h2 id="k-held">How well it holds</h2>

@@ -36,7 +36,7 @@ const whom = ref<'colony' | 'yard'>('colony')
 const states = computed(() => {
   const at = place.value
   if (!at || !holding.preferences.outlook) return []
-  return whom.value === 'colony' ? [at.state] : at.yard.row.filter((s) => s.gone === null)
+  return (whom.value === 'colony' ? [at.state] : at.yard.row).filter((s) => s.gone === null)
 })
 const colonies = computed<readonly PlannedColony[]>(() => states.value.map(plannedColony))
 const { season, step, busy, failed, start, stop } = useYearAhead(colonies)
@@ -127,6 +127,7 @@ const share = computed(() => Math.round(100 * (step.value?.share ?? 0)))
         <AProgress :percent="share" :aria-label="step ? PARTS[step.part] : 'The model is made ready'" />
         <p><AButton class="press quiet" @click="stop">Stop</AButton></p>
       </div>
+      <p v-else-if="states.length === 0" class="soft">{{ whom === 'colony' ? 'It is gone: nothing is planned for it.' : 'No colony stands here any more.' }}</p>
       <p v-else-if="!season" class="stopped">
         <span class="soft">Stopped. Nothing was found yet.</span>
         <AButton type="primary" class="press" @click="start">Look again</AButton>

@@ -2,6 +2,7 @@
 /** A season to practise on: begun by a seed, worked in the ordinary places, and at its end what went on under the cappings. */
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
+import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { clopperPearson } from '@thistle/core/count'
@@ -36,6 +37,12 @@ async function begin(): Promise<void> {
   holding.forget()
   await router.push('/today')
 }
+/** The same season from its first day: to do better with what is known now. */
+function sameAgain(): Promise<void> {
+  seed.value = practice.value?.seed ?? null
+  colonies.value = practice.value?.colonies.length ?? PRACTICE_COLONIES.usual
+  return begin()
+}
 const go = (on: Day) => save(() => holding.liveOn(on))
 const ended = shallowRef<Ended | null>(null)
 const unread = ref(false)
@@ -54,6 +61,12 @@ watch(
   },
   { immediate: true },
 )
+/** The best score of each season on this device: by its number and colonies. */
+const best = useLocalStorage<Record<string, number>>('practice-best', {})
+const season = computed(() => (practice.value ? `${practice.value.seed}/${practice.value.colonies.length}` : ''))
+watch(ended, (end) => {
+  if (end && season.value) best.value = { ...best.value, [season.value]: Math.max(end.score, best.value[season.value] ?? 0) }
+})
 const stateOf = (id: string) => holding.states.flatMap((y) => y.row).find((s) => s.colony.id === id)
 const limits = computed(() => {
   const [state] = holding.states.flatMap((y) => y.row)
@@ -125,7 +138,7 @@ const STEPS = [1, 7, 14] as const
       <WaitLine v-else-if="!ended">The hives are opened ...</WaitLine>
       <template v-else>
         <p class="serif lead" role="status">
-          Score {{ ended.score }} of 100, with {{ plural(ended.visits, 'day') }} at the yard; with nothing done it would be {{ ended.scoreOfNothing }}.
+          Score {{ ended.score }} of 100, with {{ plural(ended.visits, 'day') }} at the yard; with nothing done it would be {{ ended.scoreOfNothing }}.<template v-if="(best[season] ?? 0) > ended.score"> Your best with these bees: {{ best[season] }}.</template>
         </p>
         <p v-if="ended.withstands" class="care strong">The mites of this yard withstood {{ ended.withstands }}: it did about a third of its work.</p>
         <p class="soft small">Full line: what went on, as washes would have found it in the mean. Dotted: with nothing done. Dots: your jars. Thin uprights: doses. Broken brick: the limit.</p>
@@ -139,6 +152,7 @@ const STEPS = [1, 7, 14] as const
         <p class="soft small">A model’s season: it says how little a jar tells and what late treatment costs, and nothing of your own bees.</p>
       </template>
       <AForm novalidate layout="vertical" class="again no-print" @submit="begin">
+        <AButton class="press quiet" :disabled="busy" @click="sameAgain">These bees again</AButton>
         <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Drawing its bees ...' : 'Begin another season' }}</AButton>
         <RouterLink class="press quiet" to="/holdings">Back to your holdings</RouterLink>
         <FaultLine v-if="fault">{{ fault }}</FaultLine>
