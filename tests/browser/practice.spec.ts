@@ -4,7 +4,7 @@ import { accessible, expect, openColony, test } from './steps.ts'
 
 const YARD = 'The practice yard'
 /** On by the presses of the season's own page. */
-async function stepOn(page: Page, presses: readonly ('On a day' | 'On a week' | 'On two weeks' | 'To the end')[]): Promise<void> {
+async function stepOn(page: Page, presses: readonly ('On a day' | 'On a week' | 'On two weeks')[]): Promise<void> {
   await page.goto('/practice')
   for (const press of presses) {
     const before = await page.locator('.practice .lead').textContent()
@@ -107,7 +107,8 @@ test('a season is played from April to November: counted, looked into, treated, 
   await stepOn(page, ['On a week'])
   await countAll(page, names)
   await page.goto('/practice')
-  await page.getByRole('button', { name: 'To the end' }).click()
+  await page.getByRole('button', { name: 'To the end ...' }).click()
+  await page.getByRole('button', { name: 'To the end', exact: true }).click()
   const told = page.getByRole('status').filter({ hasText: /Score \d+ of 100/ })
   await expect(told).toBeVisible()
   const [score, nothing] = [...(await told.textContent())!.matchAll(/Score (\d+)|would be (\d+)/g)].map((m) => Number(m[1] ?? m[2]))
@@ -120,7 +121,8 @@ test('a season is played from April to November: counted, looked into, treated, 
   await page.getByRole('button', { name: 'These bees again' }).click()
   await expect(page.getByRole('button', { name: /^Practice day Tue 1 Apr/ })).toBeVisible()
   await page.goto('/practice')
-  await page.getByRole('button', { name: 'To the end' }).click()
+  await page.getByRole('button', { name: 'To the end ...' }).click()
+  await page.getByRole('button', { name: 'To the end', exact: true }).click()
   await expect(page.getByRole('status').filter({ hasText: `Your best with these bees: ${score}.` })).toContainText(`Score ${nothing} of 100`)
   // Its own clock is over, and one’s own bees are where they were.
   await page.getByRole('link', { name: 'Back to your holdings' }).click()

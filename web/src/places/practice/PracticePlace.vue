@@ -37,6 +37,8 @@ async function begin(): Promise<void> {
   holding.forget()
   await router.push('/today')
 }
+/** The rest of a season cannot be taken back: it is asked once more. */
+const ending = ref(false)
 /** The same season from its first day: to do better with what is known now. */
 function sameAgain(): Promise<void> {
   seed.value = practice.value?.seed ?? null
@@ -122,7 +124,12 @@ const STEPS = [1, 7, 14] as const
       <p class="serif lead">{{ sayDay(holding.today) }}: {{ plural(daysBetween(holding.today, practice.until), 'day') }} to go, to {{ sayDay(practice.until, holding.today) }}.</p>
       <p class="steps">
         <AButton v-for="n in STEPS" :key="n" :type="n === 7 ? 'primary' : 'default'" class="press" :class="{ quiet: n !== 7 }" :disabled="busy || addDays(holding.today, n) > practice.until" @click="go(addDays(holding.today, n))">On {{ n === 1 ? 'a day' : n === 7 ? 'a week' : 'two weeks' }}</AButton>
+        <AButton v-if="!ending" class="press quiet" :disabled="busy" @click="ending = true">To the end ...</AButton>
+      </p>
+      <p v-if="ending" class="steps">
+        <strong>{{ plural(daysBetween(holding.today, practice.until), 'day') }} at once, with nothing more done, and never back?</strong>
         <AButton class="press quiet" :disabled="busy" @click="go(practice.until)">To the end</AButton>
+        <AButton class="press quiet" @click="ending = false">Not yet</AButton>
       </p>
       <FaultLine v-if="fault">{{ fault }}</FaultLine>
       <ul class="ways">
