@@ -63,7 +63,7 @@ export interface SeasonAsked {
 export const MOST_RECKONED = 30
 /** Runs for each colony while plans are looked for, and while those found are told: fewer where there are many colonies. */
 const runsFor = (colonies: number): { readonly search: number; readonly told: number } => ({
-  search: Math.max(3, Math.min(20, Math.round(100 / colonies))),
+  search: Math.max(3, Math.min(16, Math.round(100 / colonies))),
   told: Math.max(12, Math.min(240, Math.round(420 / colonies))),
 })
 
