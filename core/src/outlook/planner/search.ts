@@ -19,6 +19,9 @@ const LAYERS = 2
 /** A plan over its limit on fewer days than this, in the mean, is not gone on with. */
 const GOOD = 0.25
 
+/** Some courses as one word: the same for the same courses. */
+const keyOf = (courses: readonly Candidate[]): string => courses.map((c) => `${c.treatment.key} ${c.start}`).join(', ')
+
 /** Whether the last of some courses fits by Match on its day in one colony, the others given. */
 export function lastFits(situation: Situation, courses: readonly Candidate[], colony: number, judgement?: Judgement): boolean {
   const last = courses.at(-1)
@@ -44,7 +47,7 @@ export function fitsInTurn(colonies: readonly PlannedColony[]): (courses: readon
         .some((c) => c.treatment.rotation.class === one.treatment.rotation.class && daysBetween(c.start, one.start) <= ONE_CHOICE)
       if (same && one.treatment.way === 'given') return false
       if (before && one.start < (before.treatment.reach === 'opens' ? before.end : addDays(before.end, COUNTED_AFTER))) return false
-      const key = upTo.map((c) => `${c.treatment.key} ${c.start}`).join(', ')
+      const key = keyOf(upTo)
       let fits = known.get(key)
       if (fits === undefined) known.set(key, (fits = fitInAll(upTo)))
       return fits
@@ -111,7 +114,7 @@ function goneOnWith(nodes: readonly Node[]): readonly Node[] {
   return [...chosen].filter((n) => n.over > GOOD)
 }
 
-/** How far a search is: plans that were weighed, and the share of the search that is done, 0 to 1, rising. */
+/** How far a search is: plans that were run, and the share of the search that is done, 0 to 1, rising. */
 export interface Searched {
   readonly tried: number
   readonly share: number
@@ -137,7 +140,7 @@ export function* searchSeason(
   let worth: readonly Candidate[] = candidates
   const seen = new Set<string>()
   const isNew = (courses: readonly Candidate[]): boolean => {
-    const key = courses.map((c) => `${c.treatment.key} ${c.start}`).join(', ')
+    const key = keyOf(courses)
     return !seen.has(key) && Boolean(seen.add(key))
   }
   for (let n = 0; n < most; n++) {
@@ -150,13 +153,16 @@ export function* searchSeason(
       }),
     )
     for (const [i, { parent, one, courses }] of todo.entries()) {
-      tried += 1
       if (!fits(courses)) continue
+      tried += 1
       next.push(field.run(courses, parent, one))
       const done = (i + 1) / todo.length
       yield { tried, share: n === 0 ? FIRST_ROUND * done : FIRST_ROUND + (1 - FIRST_ROUND - LAST_ROUND) * ((n - 1 + done) / (most - 1)) }
     }
-    if (n === 0) worth = candidates.filter((c) => worthTrying(next).has(c))
+    if (n === 0) {
+      const tryOn = worthTrying(next)
+      worth = candidates.filter((c) => tryOn.has(c))
+    }
     found.push(...next.map(lean))
     level = next
   }
@@ -170,8 +176,10 @@ export function* searchSeason(
     ),
   )
   for (const [i, courses] of mended.entries()) {
-    tried += 1
-    if (fits(courses)) found.push(lean(field.run(courses, nothing, courses[0])))
+    if (fits(courses)) {
+      tried += 1
+      found.push(lean(field.run(courses, nothing, courses[0])))
+    }
     yield { tried, share: 1 - LAST_ROUND * (1 - (i + 1) / mended.length) }
   }
   return finalistsOf(found)

@@ -100,16 +100,18 @@ function plannedFor(colonies: readonly PlannedColony[]): Candidate[] {
 function courseTold(courses: readonly Candidate[], i: number, colonies: readonly PlannedColony[], others: readonly PlannedColony[]): SeasonCourse {
   const one = courses[i]
   if (!one) throw new Error('no such course')
-  const asked = colonies.flatMap(({ situation }, c) =>
-    one.takesPart[c] ? match(judged(onLast(situation, courses.slice(0, i + 1), c), judge(situation)), [one.treatment]) : [],
+  const upTo = courses.slice(0, i + 1)
+  const weighed = colonies.map(({ situation }, c) =>
+    one.takesPart[c] ? match(judged(onLast(situation, upTo, c), judge(situation)), [one.treatment])[0] : undefined,
   )
+  const asked = weighed.filter((o) => o !== undefined)
   return {
     treatment: one.treatment.key,
     start: one.start,
     leavesOut: [
-      ...colonies.flatMap(({ id }, c) => (one.takesPart[c] ? [] : [id])),
+      ...colonies.flatMap(({ id }, c) => (weighed[c]?.fit === 'fits' || weighed[c]?.fit === 'care' ? [] : [id])),
       // Those that it was not reckoned by are asked all the same.
-      ...others.flatMap(({ id, situation }) => (lastFits(situation, courses.slice(0, i + 1), 0) ? [] : [id])),
+      ...others.flatMap(({ id, situation }) => (lastFits(situation, upTo, 0) ? [] : [id])),
     ],
     cares: [...new Set(asked.flatMap((o) => o.findings.filter((f) => f.of === 'fit' && f.gate !== 'need' && f.fit === 'care').map((f) => f.text)))],
     confirm: asked.some((o) => o.allowed.rules !== 'yes'),
