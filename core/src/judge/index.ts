@@ -6,6 +6,7 @@ export {
   URGENT,
   isOwnLimit,
   limitOf,
+  limitOn,
   sayBoards,
   SCHOOL_LIMITS,
   saySchool,

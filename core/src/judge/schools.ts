@@ -1,5 +1,5 @@
 import { monthOf, type Day } from '../time/index.ts'
-import type { BoardKind, KeeperFacts, Phase, School } from '../situation/index.ts'
+import { phaseAt, type BoardKind, type KeeperFacts, type Phase, type School, type Situation } from '../situation/index.ts'
 
 /** A limit as the fraction it is, so that five of 300 is compared exactly. */
 export interface Limit {
@@ -35,6 +35,11 @@ export const saySchool = (school: School): { name: string; why: string } => NAME
 export function limitOf(keeper: Pick<KeeperFacts, 'school' | 'limits'>, phase: Phase): Limit {
   const own = keeper.limits?.[phase]
   return own ? percent(own) : SCHOOL_LIMITS[keeper.school][phase]
+}
+/** The limit of a day at a place, mites per 100 bees. */
+export function limitOn(situation: Pick<Situation, 'keeper' | 'phase' | 'hemisphere' | 'normals'>, day: Day): number {
+  const { mites, bees } = limitOf(situation.keeper, phaseAt(situation, day))
+  return (100 * mites) / bees
 }
 /** True where the keeper put a figure of their own in place of the school's. */
 export const isOwnLimit = (keeper: Pick<KeeperFacts, 'limits'>, phase: Phase): boolean => Boolean(keeper.limits?.[phase])

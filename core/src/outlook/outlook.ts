@@ -1,5 +1,5 @@
-import { limitOf, LOOK_AGAIN } from '../judge/index.ts'
-import { phaseAt, phaseOf } from '../situation/index.ts'
+import { limitOn, LOOK_AGAIN } from '../judge/index.ts'
+import { phaseOf } from '../situation/index.ts'
 import { addDays, laterOf, type Day } from '../time/index.ts'
 import { luckOf, quantile, runPlan, type CourseTakes, type OutlookPlan, type Runs } from './run-plan.ts'
 import { startOf, type Start, type StartAsked } from './start.ts'
@@ -116,10 +116,7 @@ export function outlookOf(asked: OutlookAsked): Outlook {
   const { situation } = start
   const days = start.last - start.today + 1
   const dates = Array.from({ length: days }, (_, t) => addDays(situation.asOf, t))
-  const limits = dates.map((day) => {
-    const { mites, bees } = limitOf(situation.keeper, phaseAt(situation, day))
-    return (100 * mites) / bees
-  })
+  const limits = dates.map((day) => limitOn(situation, day))
   const runs = start.levels.length
   const mean = asked.mean ?? false
   const luck = luckOf(asked.seed, runs)

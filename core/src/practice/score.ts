@@ -1,4 +1,4 @@
-import { limitOf } from '../judge/index.ts'
+import { limitOn } from '../judge/index.ts'
 import { phaseAt, type Situation } from '../situation/index.ts'
 import { addDays, daysBetween, type Day } from '../time/index.ts'
 import { CRUDE_OVER } from '../words/index.ts'
@@ -28,11 +28,10 @@ export interface PlayedColony {
 export function playedColony(practice: Practice, truth: Truth, yard: Situation): PlayedColony {
   let [daysOver, highest, winter, weeks] = [0, 0, 0, 0]
   for (let n = 0; n < truth.wash.length; n++) {
-    const phase = phaseAt(yard, addDays(practice.from, n))
-    const { mites, bees } = limitOf(yard.keeper, phase)
+    const day = addDays(practice.from, n)
     const wash = truth.wash[n] ?? 0
-    if (wash >= (100 * mites) / bees) daysOver += 1
-    if (phase === 'decrease') [winter, weeks] = [winter + wash, weeks + 1]
+    if (wash >= limitOn(yard, day)) daysOver += 1
+    if (phaseAt(yard, day) === 'decrease') [winter, weeks] = [winter + wash, weeks + 1]
     highest = Math.max(highest, wash)
   }
   const atEnd = truth.wash.at(-1) ?? 0

@@ -17,6 +17,7 @@ import {
   type Practice,
   type Truth,
 } from '@thistle/core/practice'
+import { limitOn } from '@thistle/core/judge'
 import type { Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { refused, told, type Route } from '../api/route.ts'
@@ -31,6 +32,8 @@ const figure = () => Joi.number().min(0).required()
 const row = () => Joi.array().items(figure()).required()
 const ended = Joi.object({
   days: Joi.array().items(day()).required(),
+  /** The limit of each day, mites per 100 bees. */
+  limits: row(),
   visits: Joi.number().integer().min(0).required(),
   score: Joi.number().integer().min(0).max(100).required(),
   scoreOfNothing: Joi.number().integer().min(0).max(100).required(),
@@ -190,10 +193,12 @@ export const practiceRoutes = (keep: Keeping): Route[] => [
         ]
       })
       const visits = visitsOf(played.yards)
+      const [state] = played.yards.flatMap((y) => y.row)
       return {
         status: 200,
         body: {
           days: shownDays(practice),
+          limits: state ? shownDays(practice).map((on) => limitOn(state.situation, on)) : [],
           visits,
           score: scoreOf(
             colonies.map((c) => c.played),

@@ -1,6 +1,6 @@
 import { shareAt } from '../../efficacy/index.ts'
-import { limitOf } from '../../judge/index.ts'
-import { phaseAt, type Situation } from '../../situation/index.ts'
+import { limitOn } from '../../judge/index.ts'
+import type { Situation } from '../../situation/index.ts'
 import { addDays } from '../../time/index.ts'
 import { patternOf } from '../../treatments/index.ts'
 import { beesOver, type Bees } from '../bees.ts'
@@ -68,10 +68,7 @@ interface Colony {
 function colonyOf(asked: Situation, days: number, runs: number, seed: number, flies: boolean): Colony {
   const situation = withoutPlanned(asked)
   const start = startOf({ situation, days, runs, seed })
-  const limits = Float64Array.from({ length: days + 1 }, (_, n) => {
-    const { mites, bees } = limitOf(situation.keeper, phaseAt(situation, addDays(situation.asOf, n)))
-    return (100 * mites) / bees
-  })
+  const limits = Float64Array.from({ length: days + 1 }, (_, n) => limitOn(situation, addDays(situation.asOf, n)))
   const influx = start.kinds.map(({ beesAt, ways }) =>
     ways.influx > 0 ? influxOver(start.asked[beesAt]?.season ?? start.season, ways.influx) : null,
   )

@@ -6,9 +6,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { clopperPearson } from '@thistle/core/count'
-import { limitOf } from '@thistle/core/judge'
 import { PRACTICE_COLONIES, PRACTICE_SEEDS, SCORE } from '@thistle/core/practice'
-import { phaseAt } from '@thistle/core/situation'
 import { addDays, daysBetween, type Day } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
 import { sayLevelAhead } from '@thistle/core/words'
@@ -70,19 +68,11 @@ watch(ended, (end) => {
   if (end && season.value) best.value = { ...best.value, [season.value]: Math.max(end.score, best.value[season.value] ?? 0) }
 })
 const stateOf = (id: string) => holding.states.flatMap((y) => y.row).find((s) => s.colony.id === id)
-const limits = computed(() => {
-  const [state] = holding.states.flatMap((y) => y.row)
-  return (ended.value?.days ?? []).map((day) => {
-    if (!state) return 3
-    const { mites, bees } = limitOf(state.situation.keeper, phaseAt(state.situation, day))
-    return (100 * mites) / bees
-  })
-})
 const shownOf = (c: EndedColony): TruthShown => ({
   days: ended.value?.days ?? [],
   wash: c.wash,
   nothingDone: c.nothingDone,
-  limits: limits.value,
+  limits: ended.value?.limits ?? [],
   counts: (stateOf(c.id)?.colony.counts ?? []).flatMap(({ onDay, method, samples }) =>
     method !== 'wash' && method !== 'sugar'
       ? []

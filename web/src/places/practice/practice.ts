@@ -26,6 +26,8 @@ export interface EndedColony {
 /** What was going on in a season that is over. */
 export interface Ended {
   readonly days: readonly string[]
+  /** The limit of each day, mites in 100 bees. */
+  readonly limits: readonly number[]
   readonly visits: number
   readonly score: number
   readonly scoreOfNothing: number
