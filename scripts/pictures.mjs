@@ -135,7 +135,10 @@ try {
       .first()
       .click()
     await played.page.getByRole('button', { name: /^Start on/ }).click()
-    await played.page.getByText('Amitraz strip is in hand').first().waitFor()
+    await played.page
+      .getByText(/^Amitraz strip is (planned|running)/)
+      .first()
+      .waitFor()
     const course = (await yardOf()).colonies.find((c) => c.id === id).courses.find((k) => k.treatment === 'amitraz-strip')
     const done = (job, happenedOn) => send('put', `/events/${randomUUID()}`, { courseId: course.id, kind: 'done', job, n: 1, happenedOn, amount: 2 })
     await done('dose', '2031-08-10')

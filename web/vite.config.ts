@@ -30,6 +30,7 @@ const AT_THE_TABLE = [
   'YouPlace',
   'PractisePlace',
   'FirstSteps',
+  'tz-',
 ].map((name) => `**/${name}*`)
 
 export default defineConfig({

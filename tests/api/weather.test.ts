@@ -125,6 +125,21 @@ describe('the weather service', () => {
     await owner.get('/api/weather/usual').expect(400)
   })
 
+  it('finds a place by the nearest town', async () => {
+    const found = (await owner.get('/api/weather/towns').query({ like: 'Hobar' }).expect(200)).body
+    // From an atlas: 42 degrees 53 minutes south, 147 degrees 20 minutes east.
+    expect(found[0]).toMatchObject({ name: 'Hobart', country: 'Australia' })
+    expect(found[0].latitude).toBeCloseTo(-42.88, 1)
+    expect(found[0].longitude).toBeCloseTo(147.33, 1)
+    // Without the marks that a keyboard lacks, and by a later word.
+    expect((await owner.get('/api/weather/towns').query({ like: 'malmo' }).expect(200)).body[0].country).toBe('Sweden')
+    const many = (await owner.get('/api/weather/towns').query({ like: 'san' }).expect(200)).body
+    expect(many).toHaveLength(8)
+    expect((await owner.get('/api/weather/towns').query({ like: 'xqz' }).expect(200)).body).toEqual([])
+    await owner.get('/api/weather/towns').query({ like: ' a ' }).expect(400)
+    await owner.get('/api/weather/towns').expect(400)
+  })
+
   it('is not asked for a yard whose place is not known', async () => {
     const nowhere = id()
     await owner.put(`/api/yards/${nowhere}`).send({ name: 'Nowhere' }).expect(201)

@@ -54,7 +54,7 @@ test('the book is set as PDF, its counts and looks are read, and a year that is 
   const [pdf] = await Promise.all([page.waitForEvent('download', { timeout: 30_000 }), page.getByRole('button', { name: 'As PDF' }).click()])
   expect(pdf.suggestedFilename()).toBe('counts-2026.pdf')
   expect((await readFile(await pdf.path())).subarray(0, 5).toString()).toBe('%PDF-')
-  await page.getByRole('link', { name: 'Looks', exact: true }).click()
+  await page.getByRole('link', { name: 'Inspections', exact: true }).click()
   await expect(page.getByRole('row', { name: /queen laying/ }).first()).toBeVisible()
   await liveOn(page, '2027-01-10')
   await page.goto('/book')

@@ -58,7 +58,7 @@ test('a jar and a start', async ({ demo: page }) => {
   await expect(page.getByRole('heading', { name: 'Elder' })).toBeVisible()
   await keys.to(button(page, /^Start on/))
   await keys.press('Enter')
-  await expect(page.getByText('Amitraz strip is in hand').first()).toBeVisible()
+  await expect(page.getByText(/^Amitraz strip is (planned|running)/).first()).toBeVisible()
   expect(keys.presses).toBeLessThanOrEqual(103)
 })
 
@@ -142,7 +142,7 @@ plainTest('a yard with five colonies', async ({ page }) => {
   }
   await keys.to(button(page, 'Keep these 5'))
   await keys.press('Enter')
-  await expect(page.getByRole('heading', { name: 'What do you have?' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'A walk along Far field' })).toBeVisible()
   expect(keys.presses).toBeLessThanOrEqual(72)
 })
 

@@ -62,7 +62,7 @@ test.describe('on a phone', () => {
       .getByRole('button', { name: /Bramble/ })
       .tap()
     await expect(pane.getByLabel('Note')).toHaveValue('one stuck in propolis')
-    await expect(pane.getByText('What you typed before is still here.')).toBeVisible()
+    await expect(pane.getByText('As you left it today, not kept yet.')).toBeVisible()
     // Strips come out by one form: from the frames, from the floor, and what is missing.
     await pane.getByRole('spinbutton', { name: 'Came out' }).fill('1')
     await expect(pane.getByText(/^1 missing/)).toBeVisible()
@@ -230,30 +230,38 @@ test('the menu and the clock of the band by the keys alone', async ({ demo: page
   await expect(page.getByRole('button', { name: /^On a day, to/ })).toBeHidden()
 })
 
-test('a row is looked at in one go: what is touched is of today, the rest keeps its day, and all is kept in one stroke', async ({ demo: page }) => {
+test('a row is walked along in one go: what is answered is of today, the rest keeps its day, and all is kept in one stroke', async ({
+  demo: page,
+}) => {
   await page.goto('/yards')
-  await page.getByRole('link', { name: 'Look down the row' }).click()
-  await page.getByRole('button', { name: /^Something that is so in all/ }).click()
-  const all = page.getByRole('region', { name: 'The whole row' })
+  await page.getByRole('link', { name: 'Walk along the row' }).click()
+  await page.getByRole('button', { name: 'More of all' }).click()
+  const all = page.getByRole('complementary', { name: /^So in all \d+/ })
   await choose(all.getByRole('combobox', { name: 'Entrance' }), 'reduced')
   await all.getByRole('button', { name: /^Set it in all \d+/ }).click()
-  await expect(page.getByText('entrance reduced').first()).toBeVisible()
-  await page.getByRole('button', { name: 'Alder', exact: true }).click()
-  const alder = page.getByRole('listitem').filter({ has: page.getByRole('button', { name: 'Alder', exact: true }) })
-  await alder.getByLabel('I looked into it: what I do not change is as it was').check()
-  await choose(alder.getByRole('combobox', { name: 'Brood', exact: true }), 'eggs and larvae only')
-  await alder.getByLabel('Frames of bees').fill('300')
-  await page.getByRole('button', { name: /^Keep \d+ looks/ }).click()
-  // What is refused is said at its field, in its row, and the others stay typed.
-  await expect(alder.getByRole('alert').filter({ hasText: /120/ })).toBeVisible()
-  await alder.getByLabel('Frames of bees').fill('9')
-  // Nothing typed is lost by looking elsewhere.
+  await expect(page.getByText(/^\d+ colonies answered, not kept yet/)).toBeVisible()
+  // One touch for what is as it was; what is otherwise is answered after.
+  await page.getByRole('button', { name: /^Alder: all as on/ }).click()
+  await page.getByRole('radiogroup', { name: 'Brood, Alder' }).getByText('eggs, larvae').click()
+  await page.getByLabel('Frames of bees, Alder').fill('300')
+  await page.getByRole('radiogroup', { name: 'Queen, Bramble' }).getByText('did not look').click()
+  await page.getByRole('button', { name: /^Keep \d+ colonies/ }).click()
+  // What is refused is said in its row and at its field, and the others stay typed.
+  await expect(page.getByRole('row', { name: /Alder/ }).getByText(/120/)).toBeVisible()
+  const pane = page.getByRole('complementary', { name: 'Alder' })
+  await pane.getByLabel('Frames of bees').fill('9')
+  await pane.getByRole('button', { name: 'Close' }).click()
+  // Nothing typed is lost by looking elsewhere, nor by the page being loaded anew.
   await page.getByRole('link', { name: 'Today', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Due now' })).toBeVisible()
+  await page.reload()
   await page.getByRole('link', { name: 'Yards', exact: true }).click()
-  await page.getByRole('link', { name: 'Look down the row' }).click()
-  await expect(page.getByText(/^looked into, 9 frames of bees, brood eggs and larvae only, entrance reduced$/)).toBeVisible()
-  await page.getByRole('button', { name: /^Keep \d+ looks/ }).click()
-  await expect(page.getByRole('status')).toContainText(/\d+ looks of Wed 12 Aug kept/)
+  await page.getByRole('link', { name: 'Walk along the row' }).click()
+  await expect(page.getByText('As you left it today, not kept yet.')).toBeVisible()
+  await expect(page.getByLabel('Frames of bees, Alder')).toHaveValue('9')
+  await accessible(page)
+  await page.getByRole('button', { name: /^Keep \d+ colonies/ }).click()
+  await expect(page.getByRole('status')).toContainText(/\d+ colonies of Quarry Bank noted as seen on Wed 12 Aug/)
   const yards = (await (await page.request.get('/api/yards')).json()) as {
     name: string
     colonies: { name: string; look: Record<string, unknown> }[]

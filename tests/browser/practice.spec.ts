@@ -66,12 +66,12 @@ test('a season is played from April to November: counted, looked into, treated, 
   // What is seen in a hive is filled in by a press.
   await openColony(page, YARD, 'Tansy')
   await page
-    .getByRole('button', { name: /^(Look|Enter a look|Note a look)/ })
+    .getByRole('button', { name: /^(Look|Enter a look|Note what you saw)/ })
     .first()
     .click()
   await page.getByRole('button', { name: 'Open the practice hive' }).click()
   await expect(page.getByLabel(/^Frames of bees/)).not.toHaveValue('')
-  await page.getByRole('button', { name: 'Keep this look' }).click()
+  await page.getByRole('button', { name: 'Keep this inspection' }).click()
   await expect(page.getByRole('button', { name: 'Open the practice hive' })).toHaveCount(0)
 
   // A course for each, chosen in Match; its jobs are entered on Today.
@@ -87,7 +87,7 @@ test('a season is played from April to November: counted, looked into, treated, 
       .first()
       .click()
     await page.getByRole('button', { name: /^Start on/ }).click()
-    await expect(page.getByText('Amitraz strip is in hand').first()).toBeVisible()
+    await expect(page.getByText(/^Amitraz strip is (planned|running)/).first()).toBeVisible()
   }
   const enter = async (job: RegExp, name: string, field: string) => {
     await page.goto('/today')

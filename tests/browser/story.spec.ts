@@ -22,7 +22,7 @@ test('from a jar count to a dated plan, the strips out, and the count after it',
   await expect(page.getByRole('row', { name: /^Amitraz strip/ })).toContainText('Fits')
   await page.getByRole('button', { name: 'Amitraz strip' }).click()
   await expect(page.getByText('Hang 3 strips in the brood nest')).toBeVisible()
-  await expect(page.getByText('may go on from Tue 13 Oct')).toBeVisible()
+  await expect(page.getByText('none before Tue 13 Oct')).toBeVisible()
   await expect(page.getByText('The label in your hand and your local law decide')).toBeVisible()
   await page.getByRole('button', { name: 'Start on Tue 18 Aug' }).click()
 
@@ -98,13 +98,13 @@ test('a colony is added, counted by the keys, renamed, moved and retired', async
   await page.getByRole('button', { name: 'Keep the name' }).click()
   await expect(page.getByRole('complementary', { name: 'Zinnia', exact: true })).toBeVisible()
 
-  await page.getByRole('button', { name: 'Note a look' }).click()
+  await page.getByRole('button', { name: 'Note what you saw' }).click()
   await page.getByRole('spinbutton', { name: 'Frames of bees' }).fill('9')
   await page.getByRole('spinbutton', { name: 'Frames of brood' }).fill('5')
   await choose(page.getByLabel('Brood', { exact: true }), 'capped')
   await choose(page.getByLabel('Queen'), 'laying')
   await accessible(page)
-  await page.getByRole('button', { name: 'Keep this look' }).click()
+  await page.getByRole('button', { name: 'Keep this inspection' }).click()
   await expect(page.getByText('9 frames, 1 box')).toBeVisible()
 
   await page.getByRole('complementary').getByRole('link', { name: 'Count' }).first().click()
@@ -146,7 +146,7 @@ test('rules that change are read by every gate, and a stale page is told so', as
   await choose(page.getByLabel('Oxalic acid vapour: authorised'), 'not known')
   await page.getByRole('button', { name: 'Keep these rules' }).click()
   const both = page.getByRole('alert', { name: 'Two versions' })
-  await expect(both.getByRole('row', { name: /^School/ })).toContainText('Tight')
+  await expect(both.getByRole('row', { name: /^Limits/ })).toContainText('Tight')
   await expect(both.getByRole('row', { name: /^Oxalic acid vapour: authorised/ })).toHaveText(/no\s*not known$/)
   await expect(page.getByLabel('Oxalic acid vapour: authorised')).toHaveAccessibleDescription('not known')
   await accessible(page)

@@ -75,7 +75,7 @@ test('a reader reads everything and is offered nothing to write; taken out, they
   const owner = await demoPage(browser, server)
   const reader = await invited(owner, browser, server, 'Vera', 'reader')
   await openColony(reader, 'Quarry Bank', 'Alder')
-  await expect(reader.getByRole('button', { name: 'Note a look' })).toHaveCount(0)
+  await expect(reader.getByRole('button', { name: 'Note what you saw' })).toHaveCount(0)
   await reader.goto('/changes')
   await expect(reader.getByText('Orla Fenwick-Moss').first()).toBeVisible()
   await expect(reader.getByRole('button', { name: /^Undo/ })).toHaveCount(0)
@@ -117,11 +117,11 @@ test('the server is killed under an open form and started again: it says so, and
   await openColony(page, 'Mill Orchard', 'Linden')
   // What it keeps things with is fetched while nothing else is asked for.
   await expect.poll(() => page.evaluate(async () => (await indexedDB.databases()).length)).toBeGreaterThan(0)
-  await page.getByRole('button', { name: 'Note a look' }).click()
+  await page.getByRole('button', { name: 'Note what you saw' }).click()
   await page.getByLabel('Frames of bees').fill('9')
   await page.getByLabel('Note').fill('Two cells <b>torn</b> down')
   await server.kill()
-  await page.getByRole('button', { name: 'Keep this look' }).click()
+  await page.getByRole('button', { name: 'Keep this inspection' }).click()
   // It is kept on the device, and shown as it will be.
   await expect(page.getByText('Out of reach.')).toBeVisible()
   await expect(page.getByRole('link', { name: '1 thing' })).toBeVisible()

@@ -95,7 +95,7 @@ export function makeRouter(): Router {
       { path: '/today', component: Today, meta: { title: 'Today', days: true } },
       { path: '/yards/:yardId?', component: () => import('./places/yards/YardsPlace.vue'), meta: { title: 'Yards', days: true } },
       { path: '/line/:colonyId', component: () => import('./places/yards/LinePlace.vue'), meta: { title: 'A colony’s line' } },
-      { path: '/yards/:yardId/looks', component: () => import('./places/yards/LooksPlace.vue'), meta: { title: 'Look down the row' } },
+      { path: '/yards/:yardId/looks', component: () => import('./places/yards/LooksPlace.vue'), meta: { title: 'A walk along the row' } },
       {
         path: '/count/table/:yardId?',
         name: 'count-table',
@@ -170,7 +170,7 @@ export function makeRouter(): Router {
         name: 'book-looks',
         component: () => import('./places/book/RecordsPlace.vue'),
         props: { book: 'looks' },
-        meta: { title: 'The book of looks' },
+        meta: { title: 'The book of inspections' },
       },
       { path: '/book/reviewed', name: 'book-reviewed', component: () => import('./places/book/ReviewedPlace.vue'), meta: { title: 'Did it work' } },
       { path: '/book/trials', name: 'book-trials', component: () => import('./places/book/trials/TrialsPlace.vue'), meta: { title: 'Trials' } },

@@ -49,6 +49,7 @@ export const preferences = Joi.object({
   letterHour: left(hour()),
   alarmHour: hour().allow(null).default(7),
   outlook: Joi.boolean().default(true),
+  firstSteps: Joi.boolean().default(true),
 })
 
 export const passwordBody = Joi.object({ password: known(), next: password().required() })

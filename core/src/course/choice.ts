@@ -1,6 +1,6 @@
 import { fellShort, heatRisk, type Finding, type HeatRisk, type Judged } from '../match/index.ts'
 import { isOver } from '../judge/index.ts'
-import { firstSealed, phaseAt, type TreatmentKey } from '../situation/index.ts'
+import { firstSealed, isShut, phaseAt, type TreatmentKey } from '../situation/index.ts'
 import { type Day } from '../time/index.ts'
 import { sayAmount, shortName, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { small } from '../units/index.ts'
@@ -96,7 +96,7 @@ function chosen(options: readonly AnsweredOption[], s: Judged): Choice {
   const day: Day = s.startOn
   const open = options.filter((o) => isGiven(o) && isOpen(o))
   const [best, next] = open
-  const winter = phaseAt(s, day) === 'dormant'
+  const winter = isShut(s, day)
   const none = { reasons: [], change: null }
   if (judgement.level === 'unknown' && !winter) {
     const then = best ? { name: short(best), care: best.fit === 'care', day } : null

@@ -68,7 +68,7 @@ function capped(window: Window, step: Step, last: Day | null): Window {
 
 /** The fall on a board is the count of a winter: no jar, and no frame pulled for eggs. */
 const ON_A_BOARD = 'Count the fall on a board over three to seven days: a cluster is not opened for a jar'
-const AFTER_WINTER = 'at the first look of spring: a cluster is not opened for it'
+const AFTER_WINTER = 'at the first inspection of spring: a cluster is not opened for it'
 const inRest = (day: Day, rest: Spell | null | undefined): boolean => rest != null && day >= rest.from && day <= rest.to
 
 /** Days after its best day in which a look is still worth taking into spring (a guess). */
@@ -95,7 +95,7 @@ function wintered(job: { window: Window; text: string; opensHive: boolean }, ste
 function inSpring(job: PlannedJob, rest: Spell | null | undefined, asOf: Day): PlannedJob {
   if (job.state !== 'open' || !rest || !waitsForSpring(job.best, rest, asOf)) return job
   const spring = addDays(rest.to, 1)
-  return { ...job, earliest: spring, best: spring, latest: addDays(spring, 28), text: `${job.text} At the first look of spring` }
+  return { ...job, earliest: spring, best: spring, latest: addDays(spring, 28), text: `${job.text} At the first inspection of spring` }
 }
 
 /** A job's words: what they say of supers is said otherwise where the keeper's own list lets them stay. */

@@ -123,7 +123,7 @@ const GRACE = 7
 
 /** Words of a count or a choice that no course asks for. */
 function freeStep(j: Judgement, today: Day, noQueen: boolean): NextStep[] {
-  const NAMES = { queen: 'settle the queen', choose: 'choose a treatment', count: j.phase === 'dormant' ? 'lay a board' : 'count' } as const
+  const NAMES = { queen: 'settle the queen', choose: 'choose a treatment', count: j.shut ? 'lay a board' : 'count' } as const
   const step = (kind: keyof typeof NAMES, text: string, tone: Tone, earliest: Day, latest: Day): NextStep => ({
     kind,
     text,
@@ -139,7 +139,7 @@ function freeStep(j: Judgement, today: Day, noQueen: boolean): NextStep[] {
     hindrance: null,
   })
   const found: NextStep[] = []
-  const winter = j.phase === 'dormant'
+  const winter = j.shut
   if (noQueen) found.push(step('queen', 'settle the queen first', 'act', today, today))
   if (j.level === 'unknown') found.push(step('count', winter ? 'lay a board' : 'count first', 'act', today, today))
   else if (j.level === 'urgent' || j.level === 'treat') found.push(step('choose', 'choose a treatment', 'alarm', today, today))

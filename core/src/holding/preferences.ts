@@ -13,6 +13,8 @@ export interface Preferences extends Reader {
   readonly alarmHour: number | null
   /** What a model says of the weeks ahead is shown; off for those who want counts and limits alone. */
   readonly outlook: boolean
+  /** The first steps stand on Today until they are done, or put away. */
+  readonly firstSteps: boolean
 }
 /** What holds until a keeper says otherwise. */
 export const USUAL_PREFERENCES: Preferences = {
@@ -22,4 +24,5 @@ export const USUAL_PREFERENCES: Preferences = {
   letterHour: null,
   alarmHour: 7,
   outlook: true,
+  firstSteps: true,
 }

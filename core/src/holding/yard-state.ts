@@ -72,7 +72,7 @@ function phrases(row: readonly ColonyState[]): Phrase[] {
   if (due.length > 0 && found.length < 3) found.push({ text: `there is work in ${names(due)}`, tone: 'act' })
   if (recount.length > 0 && found.length < 3)
     found.push({
-      text: `${colonies(recount.length)} ${recount.length === 1 ? 'wants' : 'want'} ${recount.every((s) => s.judgement.phase === 'dormant') ? 'a board' : 'counting'}`,
+      text: `${colonies(recount.length)} ${recount.length === 1 ? 'wants' : 'want'} ${recount.every((s) => s.judgement.shut) ? 'a board' : 'counting'}`,
       tone: 'act',
     })
   return found

@@ -11,6 +11,7 @@ import {
   type SignKey,
   type Phase,
   type Situation,
+  isShut,
 } from '../situation/index.ts'
 import { addDays, type Day } from '../time/index.ts'
 import { knowOwn } from '../treatments/index.ts'
@@ -65,6 +66,8 @@ export interface Judgement {
   /** With the method's recovery allowed for; null where none was set. */
   readonly corrected: { readonly estimate: number; readonly low: number; readonly high: number } | null
   readonly phase: Phase
+  /** The hive is not opened for a jar: winter rest, cluster, or a cold week. The board is the count. */
+  readonly shut: boolean
   readonly countedOn: Day | null
   readonly method: PooledCount['method'] | null
   readonly mites: number | null
@@ -267,10 +270,10 @@ function sayJudged(level: JudgementLevel, m: Measured, situation: Situation, rec
 const RATHER_OVER = 0.5
 /** Bees fly, and a jar can be taken, from about this high on, °C (common practice, no source). */
 const FLY = 12
-function nextStep(level: JudgementLevel, day: Day, few: boolean, phase: Phase, board: boolean, another: Another | null, over: number): Said {
+function nextStep(level: JudgementLevel, day: Day, few: boolean, shut: boolean, board: boolean, another: Another | null, over: number): Said {
   if (level === 'urgent') return NEXT.today()
   if (level === 'treat') return NEXT.choose()
-  if (phase === 'dormant') return NEXT.boardBy({ day, fly: FLY })
+  if (shut) return NEXT.boardBy({ day, fly: FLY })
   if (level !== 'watch') return NEXT.leave({ day })
   if (board) return NEXT.washOrBoard({ day })
   if (few) return NEXT.fullCup({ day })
@@ -326,7 +329,7 @@ function byItself(
 export const expectedLevel = (situation: Situation): Level => estimateLevel([], yardSamples(situation), phaseOf(situation))
 
 function uncounted(situation: Situation, phase: Phase, last: PooledCount | null): Judgement {
-  const winter = phase === 'dormant'
+  const winter = isShut(situation)
   const { levels } = expectedLevel(situation)
   const otherwise = once(() => (winter ? null : byItself('board', situation, phase, { levels, over: false, as: 'otherwise' })))
   return {
@@ -358,6 +361,7 @@ function uncounted(situation: Situation, phase: Phase, last: PooledCount | null)
     recovery: null,
     corrected: null,
     phase,
+    shut: winter,
     countedOn: last?.date ?? null,
     method: null,
     mites: null,
@@ -399,25 +403,25 @@ export function judge(situation: Situation): Judgement {
   const unlike = unlikeOf(count, situation, phase)
   const exposure = count.method === 'board' ? count.days : count.bees
   const over = isOver({ level })
+  const shut = isShut(situation)
   const { levels } = likely
-  const another =
-    phase === 'dormant'
-      ? null
-      : given?.end
-        ? byItself('wash', situation, phase, { levels, over: false, as: 'first' })
-        : anotherOf({
-            method: count.method,
-            ...(count.age <= ADDS_WITHIN && given === null ? { mites: count.mites, on: exposure } : { mites: 0, on: 0 }),
-            limit: (measured.threshold / measured.scale) * recovery,
-            over,
-            levels,
-            likelyLimit: likely.limit,
-            // It misses what the one before it missed, whatever that is.
-            perLevel: [{ value: usualPerLevel(count, situation) / exposure, weight: 1 }],
-            missed: situation.keeper.missed ?? USUAL_MISSED,
-          })
+  const another = shut
+    ? null
+    : given?.end
+      ? byItself('wash', situation, phase, { levels, over: false, as: 'first' })
+      : anotherOf({
+          method: count.method,
+          ...(count.age <= ADDS_WITHIN && given === null ? { mites: count.mites, on: exposure } : { mites: 0, on: 0 }),
+          limit: (measured.threshold / measured.scale) * recovery,
+          over,
+          levels,
+          likelyLimit: likely.limit,
+          // It misses what the one before it missed, whatever that is.
+          perLevel: [{ value: usualPerLevel(count, situation) / exposure, weight: 1 }],
+          missed: situation.keeper.missed ?? USUAL_MISSED,
+        })
   const other = count.method === 'board' && !given?.end ? 'wash' : 'board'
-  const otherwise = once(() => (phase === 'dormant' ? null : byItself(other, situation, phase, { levels, over, as: 'otherwise' })))
+  const otherwise = once(() => (shut ? null : byItself(other, situation, phase, { levels, over, as: 'otherwise' })))
   return {
     level,
     estimate: at(estimate),
@@ -428,8 +432,8 @@ export function judge(situation: Situation): Judgement {
     ...spoken(
       sayJudged(level, measured, situation, recovery, likely.danger, given),
       given
-        ? NEXT.given({ ...given, asOf: situation.asOf, dormant: phase === 'dormant' })
-        : nextStep(level, recount, count.bees < 250 && count.method !== 'board', phase, count.method === 'board', another, likely.chance),
+        ? NEXT.given({ ...given, asOf: situation.asOf, dormant: shut })
+        : nextStep(level, recount, count.bees < 250 && count.method !== 'board', shut, count.method === 'board', another, likely.chance),
       [noteOfSigns(situation, level), ...notesOn(count, phase, stale, unlike)],
       LIKELY.level({ ...likely, alone: measured.chance, given: given !== null }),
     ),
@@ -449,6 +453,7 @@ export function judge(situation: Situation): Judgement {
     recovery: count.recovery,
     corrected: count.recovery === null ? null : { estimate: at(allowed(estimate)), low: at(allowed(low)), high: at(allowed(high)) },
     phase,
+    shut,
     countedOn: count.date,
     method: count.method,
     mites: count.mites,

@@ -139,7 +139,7 @@ const UNKNOWNS: readonly Unknown[] = [
   ]),
 ]
 
-const askedOf = (u: Unknown, s: JudgedSituation): string => (s.judgement.phase === 'dormant' ? (u.inWinter ?? u.question) : u.question)
+const askedOf = (u: Unknown, s: JudgedSituation): string => (s.judgement.shut ? (u.inWinter ?? u.question) : u.question)
 
 const verdictOf = (option: Treatment, s: JudgedSituation): Level => worstOf(GATE_KEYS.map((key) => levelAt(GATES[key], option, s)))
 

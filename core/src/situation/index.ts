@@ -14,6 +14,7 @@ export { firstSealed, hivedLately } from './hived.ts'
 export { CAPPED_DAYS } from './brood-days.ts'
 export { broodlessWindow, temperateNormals, type BroodlessWindow } from './climate.ts'
 export {
+  isShut,
   presume,
   staysCold,
   STILL_HIGH,

@@ -61,7 +61,7 @@ export type SignKey = (typeof SIGN_WORDS)[number][0]
  */
 export const LOOK_FIELDS = {
   colonyId: needed(id('Colony')),
-  onDay: needed(day('Looked on')),
+  onDay: needed(day('Seen on')),
   // Frames are totals over all brood boxes.
   framesOfBees: real('Frames of bees', 0, 120, { hint: 'all boxes together', step: 0.5, known: true }),
   broodBoxes: needed(whole('Brood boxes', 1, 12, { known: true })),

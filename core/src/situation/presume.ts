@@ -184,6 +184,15 @@ const clustered: Presume = (asked) => {
   }
 }
 
+/**
+ * Whether a hive is not to be opened for a jar or a frame: in the winter rest, while the bees sit in the cluster, and while the highs stay
+ * under ten degrees for a week (common practice, no source). A board is the count then.
+ */
+export function isShut(s: Situation, day: Day = s.asOf): boolean {
+  const phase = phaseAt(s, day)
+  return phase === 'dormant' || (clustered({ s, day, phase })?.value ?? s.colony.clustered) === true
+}
+
 const SUPERS: Record<Phase, { now: SupersNow; sure: number }> = {
   dormant: { now: 'none', sure: 0.97 },
   increase: { now: 'none', sure: 0.6 },

@@ -29,7 +29,7 @@ export const putBack = (after: Step['after'], window: Window, text: string, extr
 export const queenCheck = (n: number, after: Step['after'], window: Window, text: string): Step => step('queen-check', n, after, window, text)
 export const recount = (after: Step['after'], window: Window): Step => step('recount', 1, after, window, 'Wash about 300 bees: did it work?')
 export const supersOn = (after: Step['after'], days: number): Step =>
-  step('supers', 1, after, [days, days, days], 'Supers may go on from this day', {
+  step('supers', 1, after, [days, days, days], 'No supers before this day', {
     opensHive: false,
     withSupersOn: 'Supers may stay on by your own list; nothing is harvested until the course is over',
   })

@@ -69,7 +69,7 @@ export const NEXT = speaker('next', {
   today: () => 'Choose a treatment today: losing the colony cannot be mended.',
   choose: () => 'Choose a treatment.',
   boardBy: (v: { day: Day; fly: number }) =>
-    `Leave it; count the fall on a board over three to seven days by ${aDay(v.day)}. The first wash is for spring, once bees fly at about ${celsius(v.fly)}.`,
+    `Leave it; count the fall on a board over three to seven days by ${aDay(v.day)}. The next wash waits until bees fly, at about ${celsius(v.fly)}.`,
   washOrBoard: (v: { day: Day }) => `A wash of about 300 bees tells more; else read a board again by ${aDay(v.day)}.`,
   fullCup: (v: { day: Day }) => `Wash a full half cup, about 300 bees: so few tell little; else count again by ${aDay(v.day)}.`,
   leaveOrSecondJar: (v: { day: Day; changes: number }) =>

@@ -6,6 +6,7 @@ import type { Keeping } from '../records/put.ts'
 import { todayOf } from '../clock.ts'
 import { askWeather } from './ask.ts'
 import type { WeatherSource } from './keep.ts'
+import { townsLike } from '../yards/towns.ts'
 import { dropOwnDay, keepOwnDays, type OwnDay, type Source } from './own-days.ts'
 
 const GROUP = 'Weather'
@@ -59,5 +60,28 @@ export const weatherRoutes = (keep: Keeping, source: WeatherSource): Route[] => 
       const found = asked.state === 'told' ? asked : { service: null, normals: [] }
       return { status: 200, body: { state: asked.state, service: found.service, normals: found.normals } }
     },
+  },
+  {
+    method: 'get',
+    path: '/weather/towns',
+    access: 'read',
+    group: GROUP,
+    summary: 'Towns by the first letters of their name, to place a yard by the nearest of them',
+    query: Joi.object({ like: Joi.string().trim().min(2).max(60).required() }),
+    answers: {
+      200: told(
+        Joi.array().items(
+          Joi.object({
+            name: Joi.string().required(),
+            region: maybe(Joi.string()).required(),
+            country: Joi.string().required(),
+            latitude: Joi.number().required(),
+            longitude: Joi.number().required(),
+          }),
+        ),
+        'The largest first, eight at the most; to two decimals, about a kilometre.',
+      ),
+    },
+    handle: async ({ query }) => ({ status: 200, body: await townsLike(String(query.like)) }),
   },
 ]

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A number without a frame: no steppers that a thumb could hit unseen, a comma is a point, empty is null. */
+/**
+ * A number without a frame: no steppers that a thumb could hit unseen, a comma is a point, empty is null. What is typed stays as it is:
+ * the library would bring it within its limits without a word, and -99 would be kept as -90.
+ */
 import InputNumber from 'ant-design-vue/es/input-number'
 
 defineProps<{ id?: string; min?: number; max?: number; step?: number; disabled?: boolean; /** What stands in it is refused. */ invalid?: boolean }>()
@@ -23,8 +26,8 @@ function onInput(typed: string): void {
     class="number"
     :value="value ?? undefined"
     :controls="false"
-    :min="min"
-    :max="max"
+    :aria-valuemin="min"
+    :aria-valuemax="max"
     :step="step ?? 1"
     :disabled="disabled"
     :status="invalid ? 'error' : undefined"

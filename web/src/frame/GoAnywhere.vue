@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 import { listId, useCombobox, wordId } from '../fields/combobox.ts'
 import { useHolding } from '../stores/holding.ts'
 import OverPage from './OverPage.vue'
-import { ASIDE, BOOK, COUNTING, placesOf, ROUNDS, SHELF } from './places.ts'
+import { ASIDE, BOOK, COUNTING, placesOf, ROUNDS, RULES, SHELF } from './places.ts'
 
 const emit = defineEmits<{ close: [] }>()
 const holding = useHolding()
@@ -39,6 +39,7 @@ const all = computed<Target[]>(() => [
   ...holding.states.map((y) => ({ path: `/match/yard/${y.yard.id}`, name: `Match ${y.yard.name}`, says: 'the whole yard, and a plan for it' })),
   ...SHELF.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...ROUNDS.map((p) => ({ path: p.path, name: p.name, says: p.says })),
+  ...RULES.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...COUNTING.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...BOOK.map((p) => ({ path: p.path, name: p.name, says: p.says })),
   ...holding.treatments.map((t) => ({ path: `/rules/${t.key}`, name: t.name, says: 'its sheet' })),

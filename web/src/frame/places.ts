@@ -20,7 +20,7 @@ export const PLACES: readonly Place[] = [
   { path: '/outlook', name: 'Outlook', inYard: false, letter: 'a', says: 'when to look again, and what each plan would do' },
   { path: '/book', name: 'Book', inYard: false, letter: 'b', says: 'the register of treatments, and what worked here' },
   { path: '/shelf', name: 'Shelf', inYard: false, letter: 's', says: 'what is there, what is missing, mixing, gear, safety, tags' },
-  { path: '/rules', name: 'Rules', inYard: false, letter: 'r', says: 'your list, school, kit and dates' },
+  { path: '/rules', name: 'Rules', inYard: false, letter: 'r', says: 'what is allowed, limits, your cup, working days, dates' },
 ]
 /** The places of a keeper: without the outlook for those who want counts and limits alone. */
 export const placesOf = ({ outlook }: Pick<Preferences, 'outlook'>): readonly Place[] =>
@@ -40,7 +40,7 @@ export const ROUNDS: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
 /** Other pages of the book. */
 export const BOOK: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
   { path: '/book/counts', name: 'The book of counts', says: 'every count of a year, on paper and as files' },
-  { path: '/book/looks', name: 'The book of looks', says: 'every look of a year, on paper and as files' },
+  { path: '/book/looks', name: 'The book of inspections', says: 'every inspection of a year, on paper and as files' },
   { path: '/book/reviewed', name: 'Did it work', says: 'each round over its yard, and each colony' },
   { path: '/book/worked', name: 'What worked here', says: 'by treatment, yard and year' },
   { path: '/book/trials', name: 'Trials', says: 'treatments side by side, by lot' },
@@ -53,6 +53,15 @@ export const SHELF: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
   { path: '/shelf/gear', name: 'Gear', says: 'your kit, its cartridges, what is lacking' },
   { path: '/shelf/safety', name: 'Safety cards', says: 'hazards, gear, first aid, spills, by active' },
   { path: '/shelf/tags', name: 'Tags', says: 'a code for each hive, to print and to scan' },
+]
+/** Parts of the rules, each by its heading. */
+export const RULES: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
+  { path: '/rules#r-list', name: 'What is allowed', says: 'your list, treatment by treatment' },
+  { path: '/rules#r-school', name: 'Limits', says: 'at how many mites to treat, by jar and by board' },
+  { path: '/rules#r-measures', name: 'Your measures', says: 'your cup and its bees, what a sugar roll finds' },
+  { path: '/rules#r-units', name: 'What comes first', says: 'among options that fit alike' },
+  { path: '/rules#r-work', name: 'Your days', says: 'days and hours you have, helpers, vaporisers, closed books' },
+  { path: '/rules#r-dates', name: 'The yards', says: 'supers on and off, last opening, place, usual weather' },
 ]
 /** What belongs to the keeper and the holding rather than to the work. */
 export const ASIDE: readonly Place[] = [

@@ -13,6 +13,7 @@ import { newId, useHolding } from '../stores/holding.ts'
 import DayField from '../fields/DayField.vue'
 import NumberField from '../fields/NumberField.vue'
 import { useSave } from './useSave.ts'
+import KeptNote from './KeptNote.vue'
 import WhatMoves from './WhatMoves.vue'
 
 const props = defineProps<{ yard: YardRecord; state: ColonyState; course: CourseState }>()
@@ -38,7 +39,7 @@ const choices = computed<(readonly [EventKind, string])[]>(() => {
       : []),
   ]
 })
-const { form, drop } = useKeptForm(`happened ${props.course.record.id}`, () => ({
+const { form, typedOn, drop, anew } = useKeptForm(`happened ${props.course.record.id}`, () => ({
   kind: (choices.value[0]?.[0] ?? null) as EventKind | null,
   onDay: holding.today as string | null,
   amount: 1 as number | null,
@@ -85,6 +86,7 @@ async function keep(): Promise<void> {
 
 <template>
   <AForm novalidate layout="vertical" class="form" @submit="keep">
+    <KeptNote v-model:day="onDay" :typed-on="typedOn" @anew="anew" />
     <fieldset ref="top" class="kinds">
       <legend class="strong">What happened</legend>
       <ARadioGroup v-model:value="kind" name="happened" class="list">

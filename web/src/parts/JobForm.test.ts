@@ -86,7 +86,7 @@ describe('entering what was done', () => {
   it('shows old dates struck beside new ones', async () => {
     const { wrapper } = draw()
     await setDay(wrapper, '2026-09-30')
-    const supers = wrapper.findAll('.moved li').find((l) => l.text().includes('Supers may go on'))
+    const supers = wrapper.findAll('.moved li').find((l) => l.text().includes('No supers before'))
     expect(supers?.get('s').text()).toBe('Mon 26 Oct')
     expect(supers?.get('strong').text()).toBe('Wed 14 Oct')
   })
@@ -121,7 +121,7 @@ describe('entering what was done', () => {
     first.unmount()
     const again = draw().wrapper
     expect(again.get('#jf-note').element).toHaveProperty('value', 'stuck in propolis')
-    expect(again.text()).toContain('What you typed before is still here.')
+    expect(again.text()).toContain('As you left it today, not kept yet.')
     await again.get('form').trigger('submit')
     await flushPromises()
     again.unmount()

@@ -19,6 +19,7 @@ import DayField from '../fields/DayField.vue'
 import NumberField from '../fields/NumberField.vue'
 import TextField from '../fields/TextField.vue'
 import { useSave } from './useSave.ts'
+import KeptNote from './KeptNote.vue'
 import WhatMoves from './WhatMoves.vue'
 import { sayMinutes } from './words.ts'
 
@@ -31,7 +32,7 @@ const asksAmount = computed(() => props.job.asksAmount)
 /** What went in and has not come out yet. */
 const inside = computed(() => props.course.course.inside ?? 0)
 const left = computed(() => Math.max(0, (props.job.planned ?? 0) - (props.job.amount ?? 0)))
-const { form, kept, drop } = useKeptForm(`job ${props.course.record.id} ${props.job.job} ${props.job.n}`, () => ({
+const { form, typedOn, drop, anew } = useKeptForm(`job ${props.course.record.id} ${props.job.job} ${props.job.n}`, () => ({
   ids: { done: newId(), found: newId() },
   onDay: holding.today as string | null,
   amount: (props.job.job === 'remove' ? inside.value || (props.course.course.dose?.amount ?? null) : props.job.planned === null ? null : left.value) as number | null,
@@ -137,6 +138,7 @@ async function keep(): Promise<void> {
 
 <template>
   <AForm novalidate layout="vertical" class="form" @submit="keep">
+    <KeptNote v-model:day="onDay" :typed-on="typedOn" @anew="anew" />
     <p class="serif what">{{ holding.say(job.text) }}</p>
     <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}{{ hangsOn }}. About {{ sayMinutes(minutes) }}{{ gear ? `, with ${gear}` : '' }}.</p>
     <p v-if="onTheDay && onTheDay.level !== 'fits'" :class="onTheDay.level === 'care' ? 'care' : 'alarm strong'">{{ holding.say(onTheDay.text) }}</p>
@@ -167,7 +169,6 @@ async function keep(): Promise<void> {
       <NumberField id="jf-floor" v-model="onFloor" label="Lay on the floor" :unit="unit" :min="0" :fault="at('events[0].amount')" />
       <p v-if="missing > 0" class="care strong" role="status">{{ missing }} missing: look under the frames and on the floor. It stays asked for.</p>
     </template>
-    <p v-if="kept" class="soft small" role="status">What you typed before is still here.</p>
     <ACheckbox v-if="asksAmount && (job.job === 'dose' || job.job === 'remove')" v-model:checked="part">Only part of it is done; the rest follows</ACheckbox>
     <AreaField v-if="tooMany" id="jf-reason" v-model="reason" label="How can more come out than went in?" :most="2000" :fault="at('reason') ?? at(path('reason'))" placeholder="Strips of last spring were still in it" />
     <div v-if="hangs" class="field">

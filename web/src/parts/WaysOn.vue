@@ -5,11 +5,12 @@ import AreaField from '../fields/AreaField.vue'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { computed, ref } from 'vue'
+import { computed, ref, toRefs } from 'vue'
 import { useRouter } from 'vue-router'
 import { mendsOf, type Mend } from '@thistle/core/course'
 import type { CourseState, YardState } from '@thistle/core/holding'
 import { newId, useHolding } from '../stores/holding.ts'
+import { useKeptForm } from '../stores/kept-forms.ts'
 import { useSave } from './useSave.ts'
 
 const props = defineProps<{ yard: YardState; colonyId: string; course: CourseState; mends: readonly Mend[] }>()
@@ -19,7 +20,8 @@ const router = useRouter()
 const { busy, fault, at, save } = useSave()
 const forAll = ref(false)
 const accepting = ref<Mend | null>(null)
-const reason = ref('')
+const { form, drop } = useKeptForm(`ways ${props.course.record.id}`, () => ({ reason: '' }))
+const { reason } = toRefs(form)
 
 /** Courses of the same choice in this yard, with the ways that each has too. */
 const siblings = computed(() =>
@@ -50,6 +52,7 @@ async function accept(): Promise<void> {
   if (!(await enter(m.kind, { kind: 'accepted', job, n, reason: reason.value.trim() }))) return
   accepting.value = null
   reason.value = ''
+  drop()
 }
 const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = {
   'take-out': 'Take out now',
@@ -61,8 +64,8 @@ const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = {
 
 <template>
   <div class="mends">
-    <h4>Ways on</h4>
-    <ACheckbox v-if="most > 1" v-model:checked="forAll">For all {{ most }} of this choice that slipped alike</ACheckbox>
+    <h4>What you can do now</h4>
+    <ACheckbox v-if="most > 1" v-model:checked="forAll">For all {{ most }} of this choice that are late alike</ACheckbox>
     <ul>
       <li v-for="m in mends" :key="m.kind">
         <span>{{ holding.say(m.text) }}</span>

@@ -5,13 +5,15 @@ import FoldAway from './FoldAway.vue'
 import FilePick from '../fields/FilePick.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, toRefs, watch } from 'vue'
 import type { LeftOut } from '@thistle/core/tables'
 import type { YardRecord } from '@thistle/core/holding'
 import type { MonthNormal } from '@thistle/core/situation'
 import { addDays, type Day } from '@thistle/core/time'
 import { sayDay } from '../look/dates.ts'
 import { useHolding } from '../stores/holding.ts'
+import { useKeptForm } from '../stores/kept-forms.ts'
+import KeptNote from './KeptNote.vue'
 import DayField from '../fields/DayField.vue'
 import AreaField from '../fields/AreaField.vue'
 import { plain, plural, toCelsius } from '@thistle/core/units'
@@ -67,7 +69,8 @@ async function drop(date: Day): Promise<void> {
 }
 
 /** Ten days in a row, as a forecast is read off elsewhere. */
-const row = ref('')
+const { form: typed, typedOn, anew } = useKeptForm(`days of ${props.yard.id}`, () => ({ row: '' }))
+const { row } = toRefs(typed)
 const rowFault = ref<string | null>(null)
 async function keepRow(): Promise<void> {
   said.value = null
@@ -80,7 +83,7 @@ async function keepRow(): Promise<void> {
     await holding.refresh(props.yard.id)
   })
   if (!done) return
-  row.value = ''
+  anew()
   said.value = `${read.days.length} days from today on are kept; they win over the service.`
 }
 
@@ -143,6 +146,7 @@ async function readFile(chosen: File): Promise<void> {
     </AForm>
     <AForm v-if="holding.mayWrite" novalidate layout="vertical" class="part" @submit="keepRow">
       <h3>The days ahead, in a row</h3>
+      <KeptNote :typed-on="typedOn" @anew="anew" />
       <AreaField id="we-row" v-model="row" :label="`High/low of each day from today on, °${holding.unit}`" :most="400" placeholder="27/14 29/15 31/16 ..." :fault="rowFault" />
       <AButton class="press quiet" html-type="submit" :disabled="busy || row.trim() === ''">Keep these days</AButton>
     </AForm>

@@ -3,9 +3,10 @@
 import AButton from 'ant-design-vue/es/button'
 import AForm from 'ant-design-vue/es/form'
 import { whyShort, type ColonyState, type CourseState, type WhyNote, type WhyShort, type YardState } from '@thistle/core/holding'
-import { computed, ref } from 'vue'
+import { computed, toRefs } from 'vue'
 import TextField from '../fields/TextField.vue'
 import { newId, useHolding } from '../stores/holding.ts'
+import { useKeptForm } from '../stores/kept-forms.ts'
 import FaultLine from './FaultLine.vue'
 import FoldAway from './FoldAway.vue'
 import { useSave } from './useSave.ts'
@@ -33,17 +34,17 @@ function leadsTo(key: WhyShort['key']): { readonly to: string; readonly word: st
   return null
 }
 
-const answering = ref<WhyShort['key'] | null>(null)
-const note = ref('')
+const { form, anew } = useKeptForm(`why ${props.course.record.id}`, () => ({ answering: null as WhyShort['key'] | null, note: '' }))
+const { answering, note } = toRefs(form)
 function ask(key: WhyShort['key']): void {
+  if (answering.value !== key) note.value = ''
   answering.value = key
-  note.value = ''
 }
 const event = (body: object) =>
   holding.put('events', newId(), { courseId: props.course.record.id, happenedOn: holding.today, device: 'page', ...body }, props.yard.yard.id)
 async function answer(cause: WhyNote['cause'], found: WhyNote['found']): Promise<void> {
   const kept = await save(() => event({ kind: 'why-noted', why: { cause, found }, note: note.value.trim() || null }).then(() => undefined))
-  if (kept) answering.value = null
+  if (kept) anew()
 }
 const takeBack = (id: string) => save(() => event({ kind: 'taken-back', supersedes: id }).then(() => undefined))
 </script>

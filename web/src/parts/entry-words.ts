@@ -55,7 +55,7 @@ function sayRow({ kind, body }: EntryRow): string {
     case 'counts':
       return `count: ${saySamples((body.samples ?? []) as Samples)}`
     case 'looks':
-      return 'a look'
+      return 'an inspection'
     case 'boards':
       return body.takenOn == null ? 'board laid' : 'board taken out'
     case 'jars':

@@ -75,7 +75,7 @@ export { isOver } from '@thistle/core/judge'
 /** What a role lets somebody do. */
 export const ROLE_WORDS = {
   owner: 'An owner reads and writes everything, sets the rules, and says who else may come in.',
-  helper: 'A helper reads, counts, looks and enters what was done.',
+  helper: 'A helper reads, counts, inspects and enters what was done.',
   reader: 'A reader reads and changes nothing: for an inspector, a vet, a neighbour.',
 } as const
 

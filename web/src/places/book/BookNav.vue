@@ -8,7 +8,7 @@ const route = useRoute()
 const ways = computed(() => [
   { to: '/book', name: 'The register', on: route.name === 'book' },
   { to: '/book/counts', name: 'Counts', on: route.name === 'book-counts' },
-  { to: '/book/looks', name: 'Looks', on: route.name === 'book-looks' },
+  { to: '/book/looks', name: 'Inspections', on: route.name === 'book-looks' },
   { to: '/book/reviewed', name: 'Did it work', on: route.name === 'book-reviewed' },
   { to: '/book/worked', name: 'What worked here', on: route.name === 'book-worked' },
   { to: '/book/trials', name: 'Trials', on: String(route.name).startsWith('book-trial') },

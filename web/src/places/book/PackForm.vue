@@ -3,7 +3,7 @@
 import AButton from 'ant-design-vue/es/button'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form'
-import { computed, reactive, ref } from 'vue'
+import { computed, toRefs } from 'vue'
 import type { RegisterLine } from '@thistle/core/book'
 import { PACK_FIELDS, type PackField } from '@thistle/core/situation'
 import AreaField from '../../fields/AreaField.vue'
@@ -11,20 +11,25 @@ import DayField from '../../fields/DayField.vue'
 import TextField from '../../fields/TextField.vue'
 import FaultLine from '../../parts/FaultLine.vue'
 import { PACK_TEXTS } from '../../parts/pack-fields.ts'
+import KeptNote from '../../parts/KeptNote.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { plural } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 
 const props = defineProps<{ line: RegisterLine; alike: readonly RegisterLine[] }>()
 const emit = defineEmits<{ done: [] }>()
 const holding = useHolding()
 const { busy, fault, marked, at, refuse, save } = useSave()
-const draft = reactive<Record<PackField, string>>(Object.fromEntries(PACK_FIELDS.map((f) => [f, props.line[f] ?? ''])) as Record<PackField, string>)
-const reason = ref('')
-const all = ref(props.alike.length > 0)
+const { form, typedOn, drop, anew } = useKeptForm(`pack ${props.line.key}`, () => ({
+  draft: Object.fromEntries(PACK_FIELDS.map((f) => [f, props.line[f] ?? ''])) as Record<PackField, string>,
+  reason: '',
+  all: props.alike.length > 0,
+}))
+const { draft, reason, all } = toRefs(form)
 const lines = computed(() => (all.value ? [props.line, ...props.alike] : [props.line]))
 /** What is said of a line that it does not say already. */
-const newOf = (l: RegisterLine) => Object.fromEntries(PACK_FIELDS.flatMap((f) => (draft[f].trim() !== '' && draft[f].trim() !== l[f] ? [[f, draft[f].trim()]] : [])))
+const newOf = (l: RegisterLine) => Object.fromEntries(PACK_FIELDS.flatMap((f) => (draft.value[f].trim() !== '' && draft.value[f].trim() !== l[f] ? [[f, draft.value[f].trim()]] : [])))
 const strikes = computed(() => lines.value.some((l) => Object.keys(newOf(l)).some((f) => l[f as PackField] !== null)))
 
 async function keep(): Promise<void> {
@@ -39,13 +44,16 @@ async function keep(): Promise<void> {
     // One stroke for all of them; the other yards are read anew with it.
     for (const yardId of yards.slice(1)) await holding.refresh(yardId)
   })
-  if (done) emit('done')
+  if (!done) return
+  drop()
+  emit('done')
 }
 const faultOf = (field: PackField) => at(`events[0].pack.${field}`)
 </script>
 
 <template>
   <AForm novalidate layout="vertical" class="form" @submit="keep">
+    <KeptNote :typed-on="typedOn" @anew="anew" />
     <p class="soft">Copy it from the pack in your hand. Leave empty what you do not know.</p>
     <TextField v-for="f in PACK_TEXTS" :id="`pk-${f.name}`" :key="f.name" v-model="draft[f.name]" :label="f.label" :most="f.most" :hint="f.name === 'vet' ? (line.prescription ? 'who prescribed it' : 'where one is needed') : undefined" :fault="faultOf(f.name)" />
     <DayField id="pk-expires" :model-value="draft.expires || null" label="Good until" :fault="faultOf('expires')" @update:model-value="draft.expires = $event ?? ''" />

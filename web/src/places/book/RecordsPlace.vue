@@ -50,8 +50,8 @@ const columns = computed((): readonly Column<Line>[] => [
   { key: 'note', title: 'Note', text: (l) => l.note ?? '' },
 ])
 const narrow = useNarrow()
-const title = computed(() => (props.book === 'counts' ? 'The counts' : 'The looks'))
-const none = computed(() => (props.book === 'counts' ? 'Nothing was counted' : 'Nobody wrote down a look'))
+const title = computed(() => (props.book === 'counts' ? 'The counts' : 'The inspections'))
+const none = computed(() => (props.book === 'counts' ? 'Nothing was counted' : 'No inspection was written down'))
 </script>
 
 <template>

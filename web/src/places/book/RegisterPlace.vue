@@ -86,7 +86,7 @@ const narrow = useNarrow()
         <template v-if="isClosed">The books of the year are closed.</template>
       </p>
       <p class="soft small no-print">
-        What a pack says is taken from its shelf in <RouterLink to="/rules">Rules</RouterLink> when a course is chosen: write it there before you choose, or fill it in here.
+        What a pack says is taken from <RouterLink to="/shelf">your shelf</RouterLink> when a course is chosen: write it there before you choose, or fill it in here.
         How long a register is kept, and what it must hold, your own law says.
       </p>
       <div v-if="mayClose" class="no-print closing">

@@ -13,6 +13,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { SHAKE_SECONDS, SUGAR_RECOVERY, SUGAR_SECONDS } from '@thistle/core/count'
 import { flagsOf, type ColonyState } from '@thistle/core/holding'
 import type { Method } from '@thistle/core/situation'
+import type { Day } from '@thistle/core/time'
 import { plain } from '@thistle/core/units'
 import CountDot from '../../parts/CountDot.vue'
 import CountHistory from '../../parts/CountHistory.vue'
@@ -20,12 +21,14 @@ import DayField from '../../fields/DayField.vue'
 import NumberField from '../../fields/NumberField.vue'
 import { sayDay } from '../../look/dates.ts'
 import { useNarrow } from '../../look/narrow.ts'
+import KeptNote from '../../parts/KeptNote.vue'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
 import { useColonyInView } from '../../parts/useColonyInView.ts'
 import { METHOD_WORDS } from '@thistle/core/situation'
-import { isOver, sayCount, wordOf, wordsOfLevel } from '../../parts/words.ts'
+import { isOver, wordOf, wordsOfLevel } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import DrawJar from '../practice/DrawJar.vue'
+import AfterCount from './AfterCount.vue'
 import BoardLine from './BoardLine.vue'
 import CountMeaning from './CountMeaning.vue'
 import CountNav from './CountNav.vue'
@@ -45,7 +48,10 @@ const route = useRoute()
 const holding = useHolding()
 const drafts = useDrafts()
 const narrow = useNarrow()
-const kept = ref<{ colonyId: string; name: string; text: string; over: boolean } | null>(null)
+/** The colony that was kept last, for as long as its yard is counted. */
+const kept = ref<string | null>(null)
+/** The day on which what stands here was typed, where it was left and not kept. */
+const leftOn = ref<Day | null>(null)
 const guide = ref(false)
 /** The jar and the shake that the big button counts into. */
 const jarAt = ref(0)
@@ -72,7 +78,10 @@ watch(
     asking.value = null
     jarAt.value = 0
     shakeAt.value = 0
+    const d = draft.value
+    leftOn.value = d && d.version === null && isTyped(d) ? (d.begunOn ?? d.onDay) : null
   },
+  { immediate: true },
 )
 /** A kept count is to be put right: it is taken up again as it was counted. */
 watch(
@@ -84,8 +93,9 @@ watch(
   },
   { immediate: true },
 )
-function leaveChange(): void {
+function letGo(): void {
   if (state.value) drafts.drop(state.value.colony.id)
+  leftOn.value = null
 }
 const mites = computed<number | null>({
   get: () => draft.value?.jars[jarAt.value]?.shakes[shakeAt.value] ?? null,
@@ -151,14 +161,15 @@ async function keepIt(onward: boolean, short = false): Promise<void> {
     return
   }
   const [colony, then] = [state.value?.colony, next.value]
-  const text = holding.say(judged.value?.text ?? '')
-  const over = judged.value !== null && isOver(judged.value)
   if (draft.value && draft.value.method === 'sugar' && draft.value.waited === null) draft.value.waited = 0
   if (!(await keep()) || !colony) return
   asking.value = null
-  kept.value = { colonyId: colony.id, name: colony.name, text, over }
+  kept.value = colony.id
+  leftOn.value = null
   await router.push(onward && then ? `/count/${then.colony.id}` : `/count/${colony.id}`)
   await nextTick()
+  // What it means comes first in sight, and what is next under it.
+  document.querySelector('.entry > .after')?.scrollIntoView({ block: 'nearest' })
 }
 async function waitedByWatch(): Promise<void> {
   waited(SUGAR_SECONDS)
@@ -177,11 +188,7 @@ const otherFault = computed(() =>
         <RowNav :yard="place.yard" :here="state.colony.id" :typed="typed" />
 
         <AForm novalidate layout="vertical" class="entry" @submit="keepIt(true)">
-          <p v-if="kept" class="kept" role="status">
-            <strong>{{ kept.name }} is kept.</strong>
-            {{ kept.text }}
-            <RouterLink v-if="kept.over" :to="`/match/${kept.colonyId}`">What fits</RouterLink>
-          </p>
+          <AfterCount v-if="kept && !(counted && kept === state.colony.id)" :yard="place.yard" :colony-id="kept" :here="state.colony.id" />
           <div class="head">
             <h1>
               <span class="soft pos">{{ state.colony.placement.position }}</span>
@@ -192,9 +199,10 @@ const otherFault = computed(() =>
               <RouterLink v-if="next" :to="`/count/${next.colony.id}`"><span class="unseen">on to </span>{{ next.colony.placement.position }}<span class="unseen"> {{ next.colony.name }}</span> <span aria-hidden="true">→</span></RouterLink>
             </nav>
           </div>
+          <KeptNote v-model:day="draft.onDay" :typed-on="leftOn" @anew="letGo" />
           <p v-if="draft.version !== null" class="care strong">
             You are changing the count of {{ draft.onDay ? sayDay(draft.onDay, holding.today) : '' }}.
-            <AButton type="link" class="plainlink" @click="leaveChange">Leave it as it was</AButton>
+            <AButton type="link" class="plainlink" @click="letGo">Leave it as it was</AButton>
           </p>
           <p v-else-if="answering" class="act strong">This is the count after {{ answering.treatment.name.toLowerCase() }}: did it work?<span v-if="otherMethod" class="care"> It was counted by {{ otherMethod }} before: only the same method tells how much it took.</span></p>
           <MethodPick :method="draft.method" :fluid="draft.fluid" @method="choose" @fluid="(f) => draft && (draft.fluid = f)" @guide="guide = !guide" />
@@ -292,8 +300,12 @@ const otherFault = computed(() =>
             <OutcomeLine v-if="outcome?.outcome" :course="outcome" />
           </template>
           <template v-else>
-            <p class="serif says soft">{{ counted ? 'These figures do not go together yet: see the note by the field.' : 'Enter the mites, and this says what they mean.' }}</p>
-            <p v-if="state.judgement.estimate !== null" class="soft">Last time: {{ sayCount(state.judgement) }}.</p>
+            <p v-if="counted" class="serif says soft">These figures do not go together yet: see the note by the field.</p>
+            <template v-else-if="state.judgement.estimate !== null && state.judgement.countedOn">
+              <p class="soft">Counted {{ state.judgement.countedOn === holding.today ? 'today' : `on ${sayDay(state.judgement.countedOn, holding.today)}` }}:</p>
+              <CountMeaning :judged="state.judgement" />
+            </template>
+            <p v-else class="serif says soft">Enter the mites, and this says what they mean.</p>
           </template>
           <CountHistory :state="state" class="before" />
         </section>
@@ -315,7 +327,6 @@ h1 .pos { font-weight: 400; }
 /* The row stands at the side where there is room for it. */
 .along { display: none; gap: 8px; }
 .along a { display: inline-flex; gap: 6px; align-items: center; justify-content: center; min-width: 58px; min-height: 48px; border: 1px solid var(--line); border-radius: 10px; background: var(--sheet); color: var(--ink); text-decoration: none; font-weight: 600; }
-.kept { background: var(--lichen-wash); color: var(--lichen-ink); border-radius: 10px; padding: 10px 14px; }
 .brief { display: grid; justify-items: center; gap: 6px; text-align: center; font-size: 18px; font-weight: 560; line-height: 1.25; }
 .before-jar { display: flex; flex-wrap: wrap; gap: 4px 22px; align-items: center; }
 label.check.done { color: var(--lichen); font-weight: 600; }

@@ -16,10 +16,10 @@ const set = (flag: CountFlag, on: boolean) => (flags.value = on ? [...flags.valu
 
 <template>
   <fieldset class="flags">
-    <legend>Does not speak for the yard: <span class="soft">tick what holds; it is counted all the same</span></legend>
+    <legend>Not typical of the yard: <span class="soft">tick what holds; it is counted all the same</span></legend>
     <ACheckbox v-for="f in offered" :key="f" :checked="flags.includes(f)" @update:checked="set(f, $event)">
       {{ flagWord(f) }}
-      <span v-if="known.includes(f)" class="soft small">(from the last look)</span>
+      <span v-if="known.includes(f)" class="soft small">(from the last inspection)</span>
     </ACheckbox>
   </fieldset>
 </template>

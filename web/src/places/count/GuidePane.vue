@@ -3,6 +3,7 @@
 import CautionNote from '../../parts/CautionNote.vue'
 import type { Method } from '@thistle/core/situation'
 import SidePane from '../../parts/SidePane.vue'
+import GuideDrawing from './GuideDrawing.vue'
 import { GUIDES } from './guides.ts'
 
 defineProps<{ method: Method }>()
@@ -11,6 +12,7 @@ const emit = defineEmits<{ close: [] }>()
 
 <template>
   <SidePane words :title="GUIDES[method].title" :sub="GUIDES[method].takes" @close="emit('close')">
+    <GuideDrawing :method="method" />
     <section class="part">
       <h3>At hand</h3>
       <ul class="dots"><li v-for="n in GUIDES[method].need" :key="n">{{ n }}</li></ul>

@@ -5,7 +5,7 @@ import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/ch
 import PickField from '../../fields/PickField.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { computed, reactive, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { countFaults } from '@thistle/core/count'
 import { yardJars, type YardState } from '@thistle/core/holding'
 import { plain } from '@thistle/core/units'
@@ -14,16 +14,18 @@ import { sayDay } from '../../look/dates.ts'
 import DayField from '../../fields/DayField.vue'
 import NumberField from '../../fields/NumberField.vue'
 import { plural } from '../../parts/count-words.ts'
+import KeptNote from '../../parts/KeptNote.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 
 const props = defineProps<{ yard: YardState }>()
 const holding = useHolding()
 const { busy, fault, at, save } = useSave()
-const open = ref(false)
 const touched = ref(false)
 const fresh = () => ({ id: newId(), mites: null as number | null, bees: 300 as number | null, onDay: holding.today as string | null, method: 'wash' as 'wash' | 'sugar', colonies: [] as string[] })
-const draft = reactive(fresh())
+const { form: draft, typedOn, anew } = useKeptForm(`jar ${props.yard.yard.id}`, fresh)
+const open = ref(typedOn.value !== null)
 const recovery = computed(() => (draft.method === 'sugar' ? (holding.settings?.sugarRecovery ?? 0.9) : null))
 const refusals = computed(() =>
   countFaults({ method: draft.method, onDay: draft.onDay, recovery: recovery.value, samples: [{ mites: draft.mites, bees: draft.bees, days: null }] }, holding.today, null).filter(
@@ -41,7 +43,7 @@ async function keep(): Promise<void> {
   const { id, ...body } = draft
   const done = await save(() => holding.put('jars', id, { ...body, yardId: props.yard.yard.id, recovery: recovery.value, note: null, version: null }, props.yard.yard.id).then(() => undefined))
   if (!done) return
-  Object.assign(draft, fresh())
+  anew()
   touched.value = false
   open.value = false
 }
@@ -64,6 +66,7 @@ async function takeBack(id: string, version: number): Promise<void> {
     <p class="care">A jar of several colonies gives the yard's mean and hides the bad one: {{ plain(yard.limit, 2) }} in 100 in it may be one colony at ten times the others.</p>
     <AButton v-if="!open && holding.mayWrite" class="press quiet" @click="open = true">Enter a yard jar</AButton>
     <AForm v-else-if="holding.mayWrite" novalidate layout="vertical" class="form" @submit="keep">
+      <KeptNote v-model:day="draft.onDay" :typed-on="typedOn" @anew="anew" />
       <div class="fields">
         <NumberField id="j-mites" v-model="draft.mites" label="Mites" :min="0" :fault="faultAt('mites')" />
         <NumberField id="j-bees" v-model="draft.bees" label="Bees in the jar" :min="0" :fault="faultAt('bees')" />

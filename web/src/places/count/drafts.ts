@@ -33,6 +33,8 @@ export interface Draft {
   method: Method
   fluid: Fluid
   onDay: Day | null
+  /** The day it was begun on; a device that kept an older draft does not say. */
+  begunOn?: Day
   jars: DraftJar[]
   days: number | null
   recovery: number | null
@@ -112,11 +114,18 @@ export const useDrafts = defineStore('count-drafts', () => {
   /** Photographs that were sent from here: they need not be fetched to be looked at again. */
   const photos = new Map<string, Blob>()
   /** The method and its ways as last chosen: the next colony in the row begins with them. */
-  const last = ref<Pick<Draft, 'method' | 'fluid'> & { by: DraftJar['by']; amount: number | null }>({
+  const last = ref<
+    Pick<Draft, 'method' | 'fluid'> & {
+      by: DraftJar['by']
+      amount: number | null
+      /** A hand chose it: it goes before what the season would have. */ chosen: boolean
+    }
+  >({
     method: 'wash',
     fluid: 'alcohol',
     by: 'number',
     amount: 300,
+    chosen: false,
   })
 
   const holding = useHolding()
@@ -139,14 +148,19 @@ export const useDrafts = defineStore('count-drafts', () => {
       )
   })
 
+  const fromOf = (state: ColonyState, today: Day): string => `${today} ${state.colony.board?.id ?? ''}`
   function of(state: ColonyState, today: Day, settings: SettingsRecord | null): Draft {
     restore()
     const known = drafts.get(state.colony.id)
     // A day later, or with another board under the colony, one in which nobody has done anything is begun anew.
-    const from = `${today} ${state.colony.board?.id ?? ''}`
+    const from = fromOf(state, today)
     const made = known && begun.get(known.id)
     if (known && (!made || made.from === from || made.as !== asMade(known))) return known
-    const method: Method = state.colony.board ? 'board' : last.value.method
+    // A cluster is not opened for a jar: in the winter rest the board is the count.
+    return start(state, today, settings, state.colony.board || (state.judgement.shut && !last.value.chosen) ? 'board' : last.value.method)
+  }
+  /** A draft of a colony in a way of counting, with nothing in it. */
+  function start(state: ColonyState, today: Day, settings: SettingsRecord | null, method: Method): Draft {
     const amount = method === last.value.method ? last.value.amount : usualAmount(method)
     const id = newId()
     drafts.set(state.colony.id, {
@@ -155,6 +169,7 @@ export const useDrafts = defineStore('count-drafts', () => {
       method,
       fluid: last.value.fluid,
       onDay: today,
+      begunOn: today,
       jars: [{ shakes: [null], by: method === 'drone' ? 'number' : last.value.by, amount }],
       days: null,
       recovery: settings?.sugarRecovery ?? SUGAR_RECOVERY.usual,
@@ -165,8 +180,19 @@ export const useDrafts = defineStore('count-drafts', () => {
       photo: null,
     })
     const draft = drafts.get(state.colony.id) as Draft
-    begun.set(id, { from, as: asMade(draft) })
+    begun.set(id, { from: fromOf(state, today), as: asMade(draft) })
     return draft
+  }
+  /** The way of counting was chosen before the bench was opened; what is typed already stays. */
+  function begin(state: ColonyState, method: Method): void {
+    last.value = {
+      ...last.value,
+      chosen: true,
+      method,
+      ...(method === last.value.method ? {} : { by: 'number' as const, amount: usualAmount(method) }),
+    }
+    const known = drafts.get(state.colony.id)
+    if (!known || !isTyped(known)) start(state, holding.today, holding.settings, method)
   }
   /** Takes a kept count up again, to be put right. What was typed for its colony gives way. */
   function takeUp(colonyId: string, count: CountRecord): void {
@@ -178,6 +204,7 @@ export const useDrafts = defineStore('count-drafts', () => {
       method: count.method,
       fluid: count.fluid ?? last.value.fluid,
       onDay: count.onDay,
+      begunOn: count.onDay,
       jars: count.samples.map((s) => ({
         shakes: s.shakes ? [...s.shakes] : [s.mites],
         by: s.measured?.by ?? 'number',
@@ -194,10 +221,10 @@ export const useDrafts = defineStore('count-drafts', () => {
   }
   function remember(draft: Draft): void {
     const jar = draft.jars[0]
-    last.value = { method: draft.method, fluid: draft.fluid, by: jar?.by ?? 'number', amount: jar?.amount ?? usualAmount(draft.method) }
+    last.value = { chosen: true, method: draft.method, fluid: draft.fluid, by: jar?.by ?? 'number', amount: jar?.amount ?? usualAmount(draft.method) }
   }
   function drop(colonyId: string): void {
     drafts.delete(colonyId)
   }
-  return { drafts, photos: markRaw(photos), last, of, takeUp, remember, drop }
+  return { drafts, photos: markRaw(photos), last, of, begin, takeUp, remember, drop }
 })

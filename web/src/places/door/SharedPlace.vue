@@ -42,7 +42,7 @@ interface Plain {
   readonly note: string | null
 }
 type Round = Pick<ReviewedRound, 'key' | 'yard' | 'from' | 'text' | 'verdict'> & { readonly name: string; readonly courses: readonly { readonly colony: string; readonly position: number; readonly verdict: Reviewed; readonly share: Share | null }[] }
-const NAMES: Readonly<Record<Part, string>> = { register: 'The register of treatments', counts: 'The counts', looks: 'The looks', review: 'Did it work' }
+const NAMES: Readonly<Record<Part, string>> = { register: 'The register of treatments', counts: 'The counts', looks: 'The inspections', review: 'Did it work' }
 const route = useRoute()
 const secret = String(route.params.secret)
 const shared = ref<Shared | null>(null)

@@ -3,7 +3,7 @@ import { signedInAnew } from '../../frame/useSignOut.ts'
 import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { reactive, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import TextField from '../../fields/TextField.vue'
 import { useSave } from '../../parts/useSave.ts'
@@ -16,9 +16,11 @@ const router = useRouter()
 const { busy, fault, at, save } = useSave()
 const keeper = reactive({ name: '', email: '', password: '' })
 const holdingName = ref('')
+/** What it is called where nothing is said. */
+const usualName = computed(() => (keeper.name.trim() ? `The bees of ${keeper.name.trim()}` : ''))
 
 async function make(): Promise<void> {
-  const body = { ...keeper, email: keeper.email.trim(), holding: holdingName.value }
+  const body = { ...keeper, email: keeper.email.trim(), holding: holdingName.value.trim() || usualName.value }
   if (!(await save(() => call('POST', '/accounts', body)))) return
   signedInAnew()
   useHolding().forget()
@@ -31,7 +33,7 @@ const byField = () => ['name', 'email', 'password', 'holding'].some((f) => at(f)
   <DoorFrame title="A new account">
     <AForm novalidate layout="vertical" class="form" @submit="make">
       <AccountFields v-model="keeper" :at="at" />
-      <TextField id="su-holding" v-model="holdingName" label="What you call your bees" :most="80" :fault="at('holding')" hint="the holding: all your yards together" />
+      <TextField id="su-holding" v-model="holdingName" label="What you call your bees" :most="80" :fault="at('holding')" :hint="usualName ? `all your yards together; left empty it is “${usualName}”` : 'all your yards together'" />
       <FaultLine v-if="fault && !byField()">{{ fault }}</FaultLine>
       <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Making it ...' : 'Make the account' }}</AButton>
     </AForm>

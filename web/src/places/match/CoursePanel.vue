@@ -96,7 +96,7 @@ async function start(): Promise<void> {
       </p>
       <p v-if="option.supersOn && treatment?.way === 'given'">
         <strong>Supers</strong>
-        may go on from {{ sayDay(option.supersOn, situation.asOf) }}.
+        none before {{ sayDay(option.supersOn, situation.asOf) }}.
       </p>
     </template>
     <p v-else class="soft">
@@ -119,7 +119,7 @@ async function start(): Promise<void> {
         <ACheckbox v-model:checked="withWinter">
           And the winter's round: {{ treatmentOf(winterToo.treatment)?.name }} about {{ sayDay(winterToo.best, situation.asOf) }}
         </ACheckbox>
-        <span class="soft small">While there is likely no brood, {{ sayWindow(winterToo.from, winterToo.to) }} by {{ winterToo.presumed ? 'what is usual in a temperate place (presumed: give the yard its months)' : 'what is usual here' }}; a look decides. Common practice.</span>
+        <span class="soft small">While there is likely no brood, {{ sayWindow(winterToo.from, winterToo.to) }} by {{ winterToo.presumed ? 'what is usual in a temperate place (presumed: give the yard its months)' : 'what is usual here' }}; an inspection decides. Common practice.</span>
       </p>
       <p v-if="fits && failed && !gone" class="alarm strong small">
         {{ failed.treatment.name }} fell short here.

@@ -36,7 +36,8 @@ const emit = defineEmits<{ loaded: [file: { name: string; situation: Situation }
 const router = useRouter()
 const holding = useHolding()
 const narrow = useNarrow()
-const often = FACTS.filter((f) => !isSeldom(f))
+/** When they come off is asked while there are any. */
+const often = computed(() => FACTS.filter((f) => !isSeldom(f) && (f.key !== 'offOn' || props.situation.supers.now !== 'none')))
 const seldom = FACTS.filter(isSeldom)
 /** The row to choose another colony from, with what each was counted at. */
 /** A jar that is not what is judged, since it is too old or something else was counted since, has its day beside it. */
@@ -113,7 +114,7 @@ const lastTime = computed(() => {
             </dl>
           </FoldAway>
         <p v-if="!fileName" class="small no-print">
-          <RouterLink :to="`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`">Note a look</RouterLink>
+          <RouterLink :to="`/yards/${place.yard.yard.id}?colony=${place.state.colony.id}`">Note what you saw</RouterLink>
           ·
           <RouterLink :to="`/count/${place.state.colony.id}`">Count</RouterLink>
           ·
@@ -140,7 +141,9 @@ dd { margin: 0; }
   dl { grid-template-columns: repeat(3, max-content minmax(0, 1fr)); }
 }
 @media screen and (max-width: 720px) {
-  .facts { padding: 16px 16px 4px; }
+  .facts { padding: 14px 16px 4px; }
+  /* The band over it names the yard, the list under it the place in the row. */
+  .facts > h1 + p { display: none; }
   .known { display: block; }
   .known .small a { padding: 12px 0; display: inline-block; }
 }

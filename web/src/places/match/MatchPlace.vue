@@ -109,6 +109,11 @@ function pickWindow(key: TreatmentKey, day: Day | null): void {
   chosen.value = key
   if (day) holding.day = day
 }
+/** What is not known is said of the option one looks at or is advised: the others are nobody's question. */
+const wanted = computed(() => chosen.value !== null || option.value?.treatment === result.value?.choice.treatment)
+function toCourse(): void {
+  document.querySelector('.card.shown .panel')?.scrollIntoView()
+}
 const inWeeks = computed(() => route.query.view === 'weeks')
 const isOpen = (g: OptionGroup) => !g.folds || ruledOutOpen.value || g.list.some((o) => o.treatment === chosen.value)
 
@@ -138,7 +143,7 @@ function putAway(): void {
 
       <section class="options" aria-labelledby="what-fits">
         <MatchNav class="nav" :colony-id="place.state.colony.id" :yard-id="place.yard.yard.id" />
-        <TheChoice v-if="!inWeeks" :result="result" />
+        <TheChoice v-if="!inWeeks" :result="result" :below="narrow && !file && option?.course.length ? treatmentOf(option.treatment)?.name : null" @to-course="toCourse" />
         <div class="head">
           <h2 id="what-fits">{{ inWeeks ? 'When each may start' : `What fits on ${sayDayLong(holding.day)}` }}</h2>
           <PickOne v-if="!file" id="m-order" class="order" named="Order" :unknown="false" :options="PRIORITY_WORDS" :model-value="priority" @update:model-value="priority = $event ?? priority" />
@@ -200,11 +205,10 @@ function putAway(): void {
             </article>
           </template>
         </div>
-        <NotKnown v-if="option" :option="option" :situation="situation" />
+        <NotKnown v-if="option && wanted" :option="option" :situation="situation" />
         <TwoInTurn v-if="!inWeeks" :combinations="result.combinations" :situation="situation" :place="file || imagining ? null : place" />
         <p v-if="!narrow && !inWeeks" class="soft small foot">
-          A dot fits; half a round fits with care; an open round not on this day; a struck one is ruled out; a small broken ring is presumed and not looked
-          at. "Leaves" is mites in 100 bees likely left when it is counted after, by all that speaks for the level, what breeds until then, and what the option takes here and now. Forecast first, then what is usual for the season.
+          A dot fits; a half-filled mark fits with care; an open one not on this day; a struck one is ruled out; a small broken ring is presumed, nobody looked. "Leaves" is mites in 100 bees likely left when it is counted after, by all that speaks for the level, what breeds until then, and what the option takes here and now. Forecast first, then what is usual for the season.
         </p>
       </section>
 

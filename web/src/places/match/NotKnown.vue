@@ -12,7 +12,10 @@ const props = defineProps<{ option: AnsweredOption; situation: Situation }>()
 const holding = useHolding()
 const open = ref(false)
 const name = computed(() => treatmentOf(props.option.treatment)?.name ?? '')
-const questions = computed(() => props.option.questions)
+/** As many as one would answer standing there; the others are in the fold. */
+const FEW = 3
+const questions = computed(() => props.option.questions.slice(0, FEW))
+const more = computed(() => props.option.questions.length - questions.value.length)
 const doubts = computed(() => (open.value ? doubtsOf(judged(props.situation), holding.treatments) : []))
 const SAID: Record<Verdict, string> = { fits: 'these fit', care: 'these fit with care', wait: 'these wait', 'ruled-out': 'these are ruled out' }
 
@@ -32,11 +35,12 @@ function lines(changes: (typeof doubts.value)[number]['changes']): { say: string
 <template>
   <section v-if="questions.length > 0" class="doubt" aria-label="What is not known">
     <p>
-      <strong>{{ questions.length === 1 ? 'One answer' : `${questions.length} answers` }} would settle {{ name }}:</strong>
+      <strong>{{ questions.length === 1 ? 'One answer' : `${questions.length} answers` }} would settle {{ name }} best:</strong>
     </p>
     <ol>
       <li v-for="q in questions" :key="q.fact">{{ holding.say(q.question) }}</li>
     </ol>
+    <p v-if="more > 0" class="small">{{ more }} more {{ more === 1 ? 'thing is' : 'things are' }} not known of it.</p>
     <FoldAway v-model:open="open" title="Everything that is not known, and what it would change">
       <dl>
         <template v-for="d in doubts" :key="d.fact">

@@ -39,7 +39,7 @@ async function keep(): Promise<void> {
     <p class="doings">
       <AButton class="press quiet" @click="emit('back')">Put it back as it is</AButton>
       <AButton v-if="look.facts.length > 0 && colony && holding.mayWrite" class="press quiet" :disabled="busy" @click="keep">
-        {{ busy ? 'Keeping ...' : `It is so: keep it as a look of today` }}
+        {{ busy ? 'Keeping ...' : `It is so: keep it as seen today` }}
       </AButton>
     </p>
     <p v-if="look.facts.length > 0 && others.length > 0" class="small">A look holds {{ look.facts.map((f) => small(f.label)).join(', ') }}; {{ others.map((f) => small(f.label)).join(', ') }} would stay imagined.</p>

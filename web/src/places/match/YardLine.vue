@@ -4,8 +4,7 @@ import AButton from 'ant-design-vue/es/button'
 import type { YardState } from '@thistle/core/holding'
 import type { TreatmentKey } from '@thistle/core/situation'
 import VerdictRound from '../../graphics/VerdictRound.vue'
-import { dayOfMonth } from '@thistle/core/time'
-import { sayDay } from '../../look/dates.ts'
+import { sayDay, sayWindow } from '../../look/dates.ts'
 import { useHolding } from '../../stores/holding.ts'
 import type { OptionCells } from './useYardMatch.ts'
 import type { YardCell } from './yard.worker.ts'
@@ -39,7 +38,7 @@ function words(colonyId: string, name: string): string {
   const when = cell.fit === 'wait' && cell.fitFrom ? `from ${sayDay(cell.fitFrom)}` : SAID[cell.fit]
   return `${props.line.name} in ${name}: ${when}. ${holding.say(cell.why)}`
 }
-const short = ({ fit, fitFrom }: YardCell) => (fit === 'wait' && fitFrom ? String(dayOfMonth(fitFrom)) : '')
+const short = ({ fit, fitFrom }: YardCell) => (fit === 'wait' && fitFrom ? sayWindow(fitFrom, fitFrom) : '')
 </script>
 
 <template>

@@ -96,7 +96,7 @@ function pickAhead(key: string, day: string | null): void {
         <h1>{{ yard.yard.name }} on {{ sayDayLong(holding.day) }}</h1>
         <p class="soft no-print choose">
           Colonies to treat are ticked.
-          <AButton type="link" class="plainlink" @click="chosen = over">Those over the limit with nothing in hand ({{ over.length }})</AButton>
+          <AButton type="link" class="plainlink" @click="chosen = over">Those over the limit that are not being treated ({{ over.length }})</AButton>
           <AButton type="link" class="plainlink" @click="chosen = row.map((s) => s.colony.id)">The whole yard ({{ row.length }})</AButton>
           <AButton v-if="narrow" type="link" class="plainlink" @click="toPlan">To the plan</AButton>
         </p>
@@ -133,7 +133,7 @@ function pickAhead(key: string, day: string | null): void {
           </table>
         </div>
         <p class="soft small foot">
-          Filled fits; half fits with care; open not on this day (the date under it is the first that fits); struck is ruled out. Touch a round for its reasons, a
+          Filled fits; half fits with care; open not on this day (under it the first day that fits); struck is ruled out. Touch a mark for its reasons, a
           treatment to plan with that one. A ring marks what the plan takes.
         </p>
         <section class="ahead" :class="{ 'no-print': !ahead }">

@@ -2,15 +2,15 @@ import { GATE_KEYS, type GateKey } from '@thistle/core/match'
 
 /** What a gate is called over its column, and what it asks. The compiler wants one for every gate. */
 const WORDS: Readonly<Record<GateKey, readonly [name: string, asks: string]>> = {
-  need: ['Need', 'Does the count call for it?'],
+  need: ['Count', 'Does the count call for it?'],
   temperature: ['Heat', 'Highs on the days that matter'],
   brood: ['Brood', 'Does it reach the mites?'],
   supers: ['Supers', 'On now, or soon to go on?'],
   hive: ['Hive', 'Strength, queen, how it stands'],
   time: ['Time', 'Before the hive is closed'],
-  rotation: ['Turn', 'What was given before'],
-  kit: ['Kit', 'Gear and stock'],
-  rules: ['Rules', 'Your own list and preferences'],
+  rotation: ['Rotate', 'What was given before'],
+  kit: ['Gear', 'Gear and shelf'],
+  rules: ['Allowed', 'Your own list and preferences'],
 }
 /** The gates as column heads, in the order in which they are asked. */
 export const GATE_WORDS = GATE_KEYS.map((key) => [key, ...WORDS[key]] as const)

@@ -170,7 +170,7 @@ export const FACTS: readonly Fact[] = [
   },
   {
     key: 'lastOpening',
-    label: 'Open until',
+    label: 'Last opening',
     kind: 'day',
     nothing: 'no day set',
     read: (s) => s.lastOpening,
@@ -182,7 +182,7 @@ export const FACTS: readonly Fact[] = [
     kind: 'degrees',
     least: -15,
     most: 15,
-    nothing: 'as told',
+    nothing: 'as forecast',
     read: () => null,
     write: (s, v) => {
       const by = number(v)
@@ -210,7 +210,7 @@ export const FACTS: readonly Fact[] = [
   },
   {
     key: 'school',
-    label: 'School',
+    label: 'Limits',
     kind: 'pick',
     options: SCHOOLS.map((k) => [k, saySchool(k).name] as const),
     nothing: '',

@@ -90,7 +90,7 @@ const COLUMNS: readonly Column<Parameter>[] = [
       <h2 id="k-figures">Every figure in it</h2>
       <RowsTable label="Every figure in it" :columns="COLUMNS" :rows="rows" :row-key="(p) => p.what" />
     </section>
-    <p class="soft small">It advises a look, and no dose: limits, labels and local law decide, and the vet or inspector where they have the say.</p>
+    <p class="soft small">It advises when to look, and no dose: limits, labels and local law decide, and the vet or inspector where they have the say.</p>
   </div>
 </template>
 

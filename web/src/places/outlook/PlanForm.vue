@@ -2,7 +2,7 @@
 /** A plan of one's own: one course, or two in turn, each on its day. */
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { computed, ref } from 'vue'
+import { computed, ref, toRefs } from 'vue'
 import type { OutlookPlan } from '@thistle/core/outlook'
 import type { TreatmentKey } from '@thistle/core/situation'
 import type { Day } from '@thistle/core/time'
@@ -11,13 +11,14 @@ import PickField from '../../fields/PickField.vue'
 import FaultLine from '../../parts/FaultLine.vue'
 import { sayDay } from '../../look/dates.ts'
 import { useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 
 const props = defineProps<{ from: Day; to: Day }>()
 const emit = defineEmits<{ add: [courses: OutlookPlan['courses']]; leave: [] }>()
 const holding = useHolding()
 const options = computed(() => holding.treatments.filter((t) => t.action !== undefined).map((t) => [t.key, t.name] as const))
-const [first, second] = [ref<TreatmentKey | null>(null), ref<TreatmentKey | null>(null)]
-const [firstOn, secondOn] = [ref<Day | null>(props.from), ref<Day | null>(null)]
+const { form, drop } = useKeptForm('plan', () => ({ first: null as TreatmentKey | null, second: null as TreatmentKey | null, firstOn: props.from as Day | null, secondOn: null as Day | null }))
+const { first, second, firstOn, secondOn } = toRefs(form)
 const asked = ref(false)
 /** What is wrong with a day; null where nothing is. */
 const faultOf = (on: Day | null): string | null =>
@@ -31,6 +32,7 @@ const wrong = computed(() => Object.values(faults.value).some((f) => f !== null)
 function add(): void {
   asked.value = true
   if (wrong.value || first.value === null || firstOn.value === null) return
+  drop()
   emit('add', [{ treatment: first.value, start: firstOn.value }, ...(second.value !== null && secondOn.value !== null ? [{ treatment: second.value, start: secondOn.value }] : [])])
 }
 </script>

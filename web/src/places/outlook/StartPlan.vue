@@ -92,7 +92,7 @@ async function start(): Promise<void> {
 <template>
   <section class="sheet start" aria-labelledby="sp-title">
     <h2 id="sp-title">Plan these courses</h2>
-    <p class="soft small">Nothing is given by this. Each course stands in the plan for its day; a count before it, the label and a look into the hive decide whether it is begun.</p>
+    <p class="soft small">Nothing is given by this. Each course stands in the plan for its day; a count before it, the label and what you see in the hive decide whether it is begun.</p>
     <ul class="courses">
       <li v-for="(course, i) in courses" :key="course.treatment + course.start">
         <ACheckbox v-model:checked="ticked[i]" :disabled="failedIn(i).length > 0 || forCourse(i).length === 0">

@@ -6,14 +6,16 @@ import RowsTable, { type Column } from '../../parts/RowsTable.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
 import { useClipboard } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, toRefs } from 'vue'
 import SidePane from '../../parts/SidePane.vue'
 import TextField from '../../fields/TextField.vue'
 import { sayDay } from '../../look/dates.ts'
+import KeptNote from '../../parts/KeptNote.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { sayWhen } from '../../parts/when.ts'
 import { ROLE_WORDS } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 import ReaderLinks from './ReaderLinks.vue'
 import PlaceFields, { type PlaceDraft } from './PlaceFields.vue'
 
@@ -44,27 +46,27 @@ async function load(): Promise<void> {
 }
 onMounted(load)
 
+const { form, typedOn, anew } = useKeptForm('invitation', () => ({ id: newId(), forWhom: '', email: '', place: { role: 'helper', yards: null, untilDay: null } as PlaceDraft }))
+const { forWhom, email, place } = toRefs(form)
+/** Of a member that is being changed. */
 const draft = ref<PlaceDraft>({ role: 'helper', yards: null, untilDay: null })
 const inviting = ref(false)
-const forWhom = ref('')
-const email = ref('')
 const made = ref<Invitation | null>(null)
-let invitationId = newId()
+const mailed = ref(false)
 function startInviting(): void {
   editing.value = null
   made.value = null
-  invitationId = newId()
-  forWhom.value = ''
-  email.value = ''
-  draft.value = { role: 'helper', yards: null, untilDay: null }
   inviting.value = true
 }
 async function invite(): Promise<void> {
-  const body = { ...draft.value, forWhom: forWhom.value, email: email.value.trim() || null }
+  const body = { ...place.value, forWhom: forWhom.value, email: email.value.trim() || null }
   const done = await save(async () => {
-    made.value = await holding.persist<Invitation>('PUT', `/invitations/${invitationId}`, body)
+    made.value = await holding.persist<Invitation>('PUT', `/invitations/${form.id}`, body)
   })
-  if (done) await load()
+  if (!done) return
+  mailed.value = email.value.trim() !== ''
+  anew()
+  await load()
 }
 const clipboard = useClipboard({ legacy: true, copiedDuring: 60_000 })
 const copied = computed(() => (clipboard.copied.value ? clipboard.text.value : null))
@@ -151,16 +153,17 @@ const STATE_WORDS = { open: 'open', used: 'used', withdrawn: 'withdrawn', over: 
     <FaultLine v-if="fault && !inviting && !editing">{{ fault }}</FaultLine>
     <SidePane v-if="inviting" title="Invite somebody" :sub="holding.me?.holding.name" @close="inviting = false">
       <template v-if="made?.link">
-        <p class="settled strong" role="status">The invitation for {{ made.forWhom }} is made{{ email.trim() ? ', and a letter is on its way' : '' }}.</p>
+        <p class="settled strong" role="status">The invitation for {{ made.forWhom }} is made{{ mailed ? ', and a letter is on its way' : '' }}.</p>
         <p>Send them this link. It works once, within fourteen days:</p>
         <p class="link">{{ made.link }}</p>
         <p><AButton type="primary" class="press" @click="copy(made.link)">{{ copied === made.link ? 'Copied' : 'Copy the link' }}</AButton></p>
         <p><AButton type="link" class="plainlink" @click="startInviting">Invite another</AButton></p>
       </template>
       <AForm v-else novalidate layout="vertical" class="form" @submit="invite">
+        <KeptNote :typed-on="typedOn" @anew="anew" />
         <TextField id="in-who" v-model="forWhom" label="For whom" :most="80" :fault="at('forWhom')" />
         <TextField id="in-email" v-model="email" label="Their e-mail address" type="email" :most="254" :fault="at('email')" hint="left empty: you hand the link over yourself" />
-        <PlaceFields v-model="draft" prefix="in" :at="at" />
+        <PlaceFields v-model="place" prefix="in" :at="at" />
         <FaultLine v-if="fault && !at('forWhom') && !at('email') && !at('yards') && !at('untilDay')">{{ fault }}</FaultLine>
         <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Making it ...' : 'Make the invitation' }}</AButton>
       </AForm>

@@ -4,14 +4,16 @@ import AButton from 'ant-design-vue/es/button'
 import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
 import { useClipboard } from '@vueuse/core'
-import { onMounted, reactive, ref } from 'vue'
+import { onMounted, ref } from 'vue'
 import NumberField from '../../fields/NumberField.vue'
 import TextField from '../../fields/TextField.vue'
 import FaultLine from '../../parts/FaultLine.vue'
 import SidePane from '../../parts/SidePane.vue'
+import KeptNote from '../../parts/KeptNote.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { sayWhen } from '../../parts/when.ts'
 import { useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 
 interface ReaderLink {
   readonly id: string
@@ -25,7 +27,7 @@ interface ReaderLink {
 const PARTS = [
   ['register', 'the register of treatments'],
   ['counts', 'the counts'],
-  ['looks', 'the looks'],
+  ['looks', 'the inspections'],
   ['review', 'whether treatments worked'],
 ] as const
 const STATE = { open: 'open', over: 'over', withdrawn: 'withdrawn' } as const
@@ -38,9 +40,8 @@ onMounted(load)
 const making = ref(false)
 const made = ref<string | null>(null)
 const USUAL_DAYS = 30
-const draft = reactive({ forWhom: '', parts: ['register'] as string[], yards: null as string[] | null, days: USUAL_DAYS as number | null })
+const { form: draft, typedOn, anew } = useKeptForm('reader link', () => ({ forWhom: '', parts: ['register'] as string[], yards: null as string[] | null, days: USUAL_DAYS as number | null }))
 function begin(): void {
-  Object.assign(draft, { forWhom: '', parts: ['register'], yards: null, days: USUAL_DAYS })
   made.value = null
   making.value = true
 }
@@ -52,7 +53,9 @@ async function make(): Promise<void> {
   const done = await save(async () => {
     made.value = (await holding.persist<{ address: string }>('POST', '/reader-links', { ...draft, forWhom: draft.forWhom.trim() })).address
   })
-  if (done) await load()
+  if (!done) return
+  anew()
+  await load()
 }
 async function withdraw(link: ReaderLink): Promise<void> {
   if (await save(() => holding.persist('DELETE', `/reader-links/${link.id}`).then(() => undefined))) await load()
@@ -87,6 +90,7 @@ const partNames = (parts: readonly string[]) => PARTS.filter(([key]) => parts.in
         <p class="soft small">Whoever has it reads: send it to that person alone. It can be withdrawn here at any time.</p>
       </template>
       <AForm v-else novalidate layout="vertical" class="form" @submit="make">
+        <KeptNote :typed-on="typedOn" @anew="anew" />
         <TextField id="rl-who" v-model="draft.forWhom" label="For whom" :most="80" :fault="at('forWhom')" />
         <fieldset>
           <legend>It shows</legend>

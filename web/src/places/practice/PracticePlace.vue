@@ -125,7 +125,7 @@ const STEPS = [1, 7, 14] as const
       <ul class="ways">
         <li><RouterLink to="/today">Today</RouterLink>: what the season asks for now.</li>
         <li><RouterLink to="/count">Count</RouterLink>: “Wash a practice jar” draws one from a colony; the same jar is the same on the same day.</li>
-        <li><RouterLink to="/yards">The row</RouterLink>: “Open the practice hive” fills in a look.</li>
+        <li><RouterLink to="/yards">The row</RouterLink>: “Open the practice hive” fills in the inspection.</li>
         <li><RouterLink to="/match">Match</RouterLink>: choose a course; its jobs are entered as in any yard, and work as the model has it.</li>
       </ul>
       <p class="soft small">Days go on and never back. {{ SCORE.colony }} points for each colony that comes through, less one for each day over its limit, less half a point for each day on which the yard was worked: a game’s rules, and no keeper’s.</p>

@@ -5,7 +5,6 @@ import { computed } from 'vue'
 import type { YardState } from '@thistle/core/holding'
 import { deadlinesOf, type Deadline, type YardDeadlines } from '@thistle/core/rounds'
 import { daysBetween, yearOf, type Day } from '@thistle/core/time'
-import { shortName } from '@thistle/core/treatments'
 import { sayDay } from '../../look/dates.ts'
 import { useInTurn } from '../../parts/useInTurn.ts'
 import { plural } from '../../parts/words.ts'
@@ -60,7 +59,7 @@ const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } 
       <p class="small">
         Supers on: <strong>{{ d.yard.yard.supersNextOn ? say(d.yard.yard.supersNextOn) : 'no day set' }}</strong>; last opening:
         <strong>{{ d.yard.yard.lastOpening ? say(d.yard.yard.lastOpening) : 'no day set' }}</strong>.
-        <RouterLink to="/rules#r-dates" class="no-print">Dates of the yards</RouterLink>
+        <RouterLink to="/rules#r-dates" class="no-print">Set these dates</RouterLink>
       </p>
       <ul v-if="d.clashes.length > 0" class="clashes">
         <li v-for="c in d.clashes" :key="c.colonyId + c.text">
@@ -73,7 +72,7 @@ const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } 
       <template v-for="part in parts(d.options)" v-else :key="part.title">
         <h3>{{ part.title }}</h3>
         <RowsTable class="sheet" :label="`${d.yard.yard.name}: ${part.title}`" :columns="COLUMNS" :rows="part.list" :row-key="(o) => o.treatment.key" :row-class="(o) => o.state">
-          <template #option="{ row: o }"><RouterLink :to="`/rules/${o.treatment.key}`">{{ shortName(o.treatment) }}</RouterLink></template>
+          <template #option="{ row: o }"><RouterLink :to="`/rules/${o.treatment.key}`">{{ o.treatment.name }}</RouterLink></template>
           <template #last="{ row: o }"><span class="strong">{{ say(o.last) }}</span></template>
           <template #stands="{ row: o }"><span :class="{ alarm: o.state === 'passed', 'care strong': o.state === 'near', soft: o.state === 'ahead' }">{{ stands(o) }}</span></template>
           <template #supers="{ row: o }"><span :class="{ soft: o.last !== o.bySupers }">{{ o.bySupers ? say(o.bySupers) : 'does not matter' }}</span></template>

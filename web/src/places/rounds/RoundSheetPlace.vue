@@ -241,7 +241,7 @@ const print = () => window.print()
               <AButton v-if="canTick(job) && find(job)?.done?.startsWith('done')" type="link" class="plainlink" :disabled="busy" @click="untick(job)">take back</AButton>
             </template>
             <RouterLink v-else-if="isCount(job)" class="press quiet" :to="countLink(job)">Count</RouterLink>
-            <RouterLink v-else-if="job.kind === 'queen'" class="press quiet" :to="`/yards/${job.yardId}?colony=${job.colonyId}`">Note a look</RouterLink>
+            <RouterLink v-else-if="job.kind === 'queen'" class="press quiet" :to="`/yards/${job.yardId}?colony=${job.colonyId}`">Note what you saw</RouterLink>
             <template v-else-if="canTick(job)">
               <AButton type="primary" class="press big" :disabled="busy" :aria-label="`Done: ${holding.say(job.text)}, ${c.name}`" @click="press(job)">✓ Done</AButton>
               <AButton type="link" class="plainlink" @click="otherwise = job">otherwise ...</AButton>

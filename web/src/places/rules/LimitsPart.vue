@@ -31,7 +31,7 @@ function set(p: Phase, typed: number | null): void {
 }
 const changed = (s: School) => PHASES.some((p) => mine(s, p) !== null)
 const reset = () => (own.value = Object.fromEntries(Object.entries(own.value).filter(([key]) => key !== school.value)))
-const SCHOOL_COLUMNS = computed<readonly Column<School>[]>(() => [{ key: 'school', title: 'School', heads: true }, ...PHASES.map((p) => ({ key: p, title: HEADS[p] }))])
+const SCHOOL_COLUMNS = computed<readonly Column<School>[]>(() => [{ key: 'school', title: 'Limits', heads: true }, ...PHASES.map((p) => ({ key: p, title: HEADS[p] }))])
 const BOARD_COLUMNS: readonly Column<BoardKind>[] = [{ key: 'limits', title: 'Limits', heads: true }, ...MONTHS.map((title, i) => ({ key: title, title, text: (k: BoardKind) => plain(BOARD_LIMITS[k][i] ?? 0) }))]
 const HEADS: Record<Phase, string> = { dormant: 'Winter rest', increase: 'Build-up', peak: 'Flow', decrease: 'Winter bees' }
 </script>
@@ -39,9 +39,9 @@ const HEADS: Record<Phase, string> = { dormant: 'Winter rest', increase: 'Build-
 <template>
   <section class="sheet block" aria-labelledby="r-school">
     <h2 id="r-school">When a colony is over the limit</h2>
-    <p class="soft small">Mites per 100 bees. All of them are common practice, and each has its advocate. The figures of the school you choose can be changed.</p>
+    <p class="soft small">Mites per 100 bees. All of them are common practice, and each has its advocate. The figures of those you go by can be changed.</p>
     <div class="wide">
-      <RowsTable label="Schools and their limits" :columns="SCHOOL_COLUMNS" :rows="SCHOOLS" :row-key="(s) => s" :row-class="(s) => (school === s ? 'on' : '')">
+      <RowsTable label="Limits to go by" :columns="SCHOOL_COLUMNS" :rows="SCHOOLS" :row-key="(s) => s" :row-class="(s) => (school === s ? 'on' : '')">
             <template #school="{ row: s }">
               <ARadio name="school" :checked="school === s" @update:checked="$event && (school = s)">
                 {{ saySchool(s).name }}
@@ -57,7 +57,7 @@ const HEADS: Record<Phase, string> = { dormant: 'Winter rest', increase: 'Build-
       </RowsTable>
     </div>
     <p v-if="changed(school)" class="small"><AButton type="link" class="plainlink" @click="reset">Put the figures of {{ saySchool(school).name }} back</AButton></p>
-    <p class="small soft">At 5 in 100 (3 in the winter rest) a colony counts as urgent in every school. The time of the year comes from the yard's usual temperatures; set it by hand with the yard's dates below.</p>
+    <p class="small soft">At 5 in 100 (3 in the winter rest) a colony counts as urgent by all of them. The time of the year comes from the yard's usual temperatures; set it by hand with the yard's dates below.</p>
 
     <h3>What a board is held against, mites a day</h3>
     <div class="wide">

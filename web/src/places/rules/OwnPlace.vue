@@ -14,6 +14,7 @@ import FaultLine from '../../parts/FaultLine.vue'
 import KeepBar from '../../parts/KeepBar.vue'
 import { plainCopy } from '../../parts/plain-copy.ts'
 import { useSave } from '../../parts/useSave.ts'
+import KeptNote from '../../parts/KeptNote.vue'
 import { useKeptForm } from '../../stores/kept-forms.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import OwnField from './OwnField.vue'
@@ -28,7 +29,7 @@ const found = computed(() => holding.settings?.own?.find((s) => s.key === asked)
 const missing = computed(() => asked !== '' && found.value === null)
 type Draft = { -readonly [K in keyof OwnSheet]: OwnSheet[K] }
 const fresh = (): { sheet: Draft | null; sure: boolean } => ({ sheet: found.value ? { ...plainCopy(found.value) } : null, sure: false })
-const { form, drop } = useKeptForm<{ sheet: Draft | null; sure: boolean }>(`own ${asked}`, fresh)
+const { form, typedOn, drop, anew } = useKeptForm<{ sheet: Draft | null; sure: boolean }>(`own ${asked}`, fresh)
 
 const base = computed({
   get: () => form.sheet?.base ?? null,
@@ -53,7 +54,7 @@ const PARTS: readonly { readonly title: string; readonly says: string; readonly 
   { title: 'Supers', says: '', fields: ['supersWhile', 'supersWait'] },
   { title: 'The hive', says: '', fields: ['leastFrames', 'queenDays', 'mostBoxes', 'topBar', 'fullEntrance', 'screenShut', 'dryFloor', 'noFeeding', 'notNewlyHived', 'movingBees'] },
   { title: 'What it takes', says: 'Ranges of the mites that a whole course takes. Where the label says nothing, leave what the nearest sheet has.', fields: ['reach', 'broodlessLow', 'broodlessHigh', 'broodLow', 'broodHigh'] },
-  { title: 'Turn', says: '', fields: ['gapDays', 'mostCourses', 'change', 'alone'] },
+  { title: 'Taking turns', says: '', fields: ['gapDays', 'mostCourses', 'change', 'alone'] },
   { title: 'Pack and shelf', says: '', fields: ['packHolds', 'openedKeeps', 'storage', 'disposal'] },
 ]
 /** Fields that another answer makes idle. */
@@ -143,6 +144,7 @@ async function takeAway(): Promise<void> {
           wherever it is named. The label in your hand and your local law decide; nobody else has checked what you write here.
         </p>
       </header>
+      <KeptNote :typed-on="typedOn" @anew="anew" />
       <AForm novalidate layout="vertical" class="form" @submit="keep">
         <section class="sheet block first" aria-labelledby="own-base-h">
           <h2 id="own-base-h">Which one of the list is nearest to it?</h2>

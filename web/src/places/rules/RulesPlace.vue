@@ -2,12 +2,13 @@
 /** What the gates read: school, kit, the keeper's own list, the yards' dates, units. One plain page. */
 import FaultLine from '../../parts/FaultLine.vue'
 import KeepBar from '../../parts/KeepBar.vue'
+import KeptNote from '../../parts/KeptNote.vue'
 import PickField from '../../fields/PickField.vue'
-import ACheckbox, { CheckboxGroup as ACheckboxGroup } from 'ant-design-vue/es/checkbox'
+import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { computed, reactive, ref, toRaw } from 'vue'
-import { NO_RULE, type BoardKind, type Rule, type Tool, type TreatmentKey } from '@thistle/core/situation'
+import { computed, ref, toRaw } from 'vue'
+import { NO_RULE, type BoardKind, type Rule, type TreatmentKey } from '@thistle/core/situation'
 import type { Cup } from '@thistle/core/count'
 import type { OwnLimits, WorkFacts } from '@thistle/core/holding'
 import type { Day } from '@thistle/core/time'
@@ -15,8 +16,10 @@ import { TREATMENTS } from '@thistle/core/treatments'
 import { plainCopy } from '../../parts/plain-copy.ts'
 import TwoVersions from '../../parts/TwoVersions.vue'
 import { useSave } from '../../parts/useSave.ts'
-import { KIT_WORDS, PRIORITY_WORDS } from '@thistle/core/situation'
+import { PRIORITY_WORDS } from '@thistle/core/situation'
 import { useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
+import { RULES } from '../../frame/places.ts'
 import LimitsPart from './LimitsPart.vue'
 import MeasuresPart from './MeasuresPart.vue'
 import StarterLists from './StarterLists.vue'
@@ -43,11 +46,12 @@ function draftOf() {
   const s = holding.settings
   if (!s) throw new Error('settings are loaded before this place is shown')
   return {
+    /** The row it was filled from: what somebody else changed meanwhile is seen, and not written over. */
+    version: s.version,
     school: s.school,
     priority: s.priority,
     organicOnly: s.organicOnly,
     noLiquidAcids: s.noLiquidAcids ?? false,
-    kit: [...s.kit] as Tool[],
     ownLimits: structuredClone(toRaw(s.ownLimits ?? {})) as Partial<Record<string, OwnLimits>>,
     boards: (s.boards ?? null) as BoardKind | null,
     cup: (s.cup ?? null) as Cup | null,
@@ -58,9 +62,11 @@ function draftOf() {
     rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
   }
 }
-const draft = reactive(draftOf())
-const before = ref(JSON.stringify(draft))
-const changed = computed(() => JSON.stringify(draft) !== before.value)
+const { form: draft, typedOn, anew } = useKeptForm('rules', draftOf)
+const stands = () => JSON.stringify({ ...draftOf(), version: 0 })
+const before = ref(stands())
+const now = () => JSON.stringify({ ...draft, version: 0 })
+const changed = computed(() => now() !== before.value)
 const saved = ref(false)
 const { busy, fault, marked, conflict, at, save, clear } = useSave()
 
@@ -83,7 +89,8 @@ async function keep(): Promise<void> {
       ...next,
       rules: { ...others, ...next.rules } as Partial<Record<TreatmentKey, Rule>>,
     })
-    before.value = JSON.stringify(draft)
+    anew()
+    before.value = now()
   })
 }
 /** Of two versions the keeper's own is to stand: written over the newest. */
@@ -92,13 +99,18 @@ async function insist(): Promise<void> {
   const s = holding.settings
   if (!both || !s) return
   saved.value = await save(() => holding.saveSettings({ ...(both.mine as unknown as typeof s), id: s.id, version: both.theirs.version }))
-  if (saved.value) before.value = JSON.stringify(draft)
+  if (!saved.value) return
+  anew()
+  before.value = now()
+}
+function startAnew(): void {
+  anew()
+  before.value = now()
 }
 async function reread(): Promise<void> {
   clear()
   await holding.load()
-  Object.assign(draft, draftOf())
-  before.value = JSON.stringify(draft)
+  startAnew()
 }
 </script>
 
@@ -109,7 +121,12 @@ async function reread(): Promise<void> {
       Every gate in Match reads this page. Round Thistle never says that a thing is legal: you confirm your own list, from the label in your hand and
       the law where you are.
     </p>
+    <nav class="parts no-print" aria-label="Parts of the rules">
+      <RouterLink v-for="p in RULES" :key="p.path" :to="p.path">{{ p.name }}</RouterLink>
+      <RouterLink to="/shelf/gear">Your gear</RouterLink>
+    </nav>
 
+    <KeptNote :typed-on="typedOn" @anew="startAnew" />
     <AForm novalidate layout="vertical" class="form" @submit="keep">
       <section class="sheet block" aria-labelledby="r-list">
         <h2 id="r-list">What is authorised where you are</h2>
@@ -146,14 +163,6 @@ async function reread(): Promise<void> {
       <LimitsPart v-model:school="draft.school" v-model:own="draft.ownLimits" v-model:boards="draft.boards" :at="at" />
       <MeasuresPart v-model:cup="draft.cup" v-model:recovery="draft.sugarRecovery" v-model:missed="draft.missed" :at="at" />
 
-      <section class="sheet block" aria-labelledby="r-kit">
-        <h2 id="r-kit">Your kit</h2>
-        <p class="soft small">What is not ticked counts as not there: a treatment that needs it waits.</p>
-        <ACheckboxGroup v-model:value="draft.kit" class="kit">
-          <ACheckbox v-for="[key, name] in KIT_WORDS" :key="key" :value="key">{{ name }}</ACheckbox>
-        </ACheckboxGroup>
-      </section>
-
       <WorkPart v-model:work="draft.work" v-model:closed="draft.closedThrough" :at="at" :today="holding.today" />
 
       <section class="sheet block" aria-labelledby="r-units">
@@ -181,12 +190,14 @@ async function reread(): Promise<void> {
 <style scoped>
 .rules { max-width: 1040px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 18px; }
 .lead { max-width: 760px; }
+.parts { display: flex; flex-wrap: wrap; gap: 4px 18px; }
+.parts a { min-height: 36px; display: inline-flex; align-items: center; }
 .form { display: grid; grid-template-columns: minmax(0, 1fr); gap: 18px; }
 .block { padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 12px; align-items: end; }
 .ownline { display: flex; gap: 6px 14px; align-items: center; flex-wrap: wrap; }
-.kit { display: grid; width: 100%; grid-template-columns: repeat(auto-fit, minmax(min(280px, 100%), 1fr)); gap: 4px 20px; }
 @media screen and (max-width: 720px) {
   .block { padding: 16px 14px; }
+  .parts a { min-height: 48px; }
 }
 </style>

@@ -2,9 +2,10 @@
 /** One yard as the gates read it: its dates, its name and place, and what is usual there. */
 import FaultLine from '../../parts/FaultLine.vue'
 import FoldAway from '../../parts/FoldAway.vue'
+import KeptNote from '../../parts/KeptNote.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { computed, reactive, ref, toRaw } from 'vue'
+import { computed, ref, toRaw, toRefs } from 'vue'
 import type { YardRecord } from '@thistle/core/holding'
 import { phaseOf } from '@thistle/core/situation'
 import DayField from '../../fields/DayField.vue'
@@ -16,6 +17,7 @@ import { PHASE_WORDS } from '@thistle/core/situation'
 import { wordOf } from '../../parts/words.ts'
 import { bodyOf, draftOf } from '../../parts/yard-draft.ts'
 import { useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 
 const props = defineProps<{ yard: YardRecord }>()
 const holding = useHolding()
@@ -23,31 +25,34 @@ const { busy, fault, conflict, at, save, clear } = useSave()
 const datesOf = ({ lastOpening, supersOffOn, supersNextOn, phase }: YardRecord) => ({ lastOpening, supersOffOn, supersNextOn, phase })
 /** What the climate and the day say, where the keeper says nothing. */
 const told = computed(() => wordOf(PHASE_WORDS, phaseOf({ phase: null, asOf: props.yard.today, hemisphere: props.yard.hemisphere, normals: props.yard.normals })))
-const dates = reactive(datesOf(props.yard))
-const place = ref(draftOf(props.yard))
-const state = () => JSON.stringify([dates, place.value])
-const before = ref(state())
+/** `seen` is the version the form was filled from: a change by somebody else in between must be seen. */
+const { form, typedOn, anew } = useKeptForm(`yard ${props.yard.id}`, () => ({ dates: datesOf(props.yard), place: draftOf(props.yard), seen: props.yard.version }))
+const { dates, place, seen } = toRefs(form)
+const state = () => JSON.stringify([dates.value, place.value])
+const stands = () => JSON.stringify([datesOf(props.yard), draftOf(props.yard)])
+const before = ref(stands())
 const changed = computed(() => state() !== before.value)
 const kept = ref(false)
-/** The version the form was filled from: a change by somebody else in between must be seen. */
-const seen = ref(props.yard.version)
-const body = (version: number) => ({ ...bodyOf(toRaw(place.value)), ...toRaw(dates), place: props.yard.place, version })
+const body = (version: number) => ({ ...bodyOf(toRaw(place.value)), ...toRaw(dates.value), place: props.yard.place, version })
 
 async function put(sent: object): Promise<void> {
   kept.value = await save(async () => {
     const row = await holding.put<{ version: number }>('yards', props.yard.id, sent, props.yard.id)
     seen.value = row.version
   })
-  if (kept.value) before.value = state()
+  if (!kept.value) return
+  anew()
+  before.value = state()
+}
+function startAnew(): void {
+  anew()
+  before.value = state()
 }
 const insist = () => (conflict.value ? put({ ...conflict.value.mine, version: conflict.value.theirs.version }) : undefined)
 async function leave(): Promise<void> {
   clear()
   await holding.refresh(props.yard.id)
-  Object.assign(dates, datesOf(props.yard))
-  place.value = draftOf(props.yard)
-  seen.value = props.yard.version
-  before.value = state()
+  startAnew()
 }
 const FIELDS = ['supersOffOn', 'supersNextOn', 'lastOpening', 'name', 'latitude', 'longitude', 'timeZone', 'normals']
 const byField = () => FIELDS.some((f) => at(f))
@@ -57,6 +62,7 @@ const id = (name: string) => `${name}-${props.yard.id}`
 <template>
   <AForm novalidate layout="vertical" class="yardform" @submit="put(body(seen))">
     <h3>{{ yard.name }}</h3>
+    <KeptNote :typed-on="typedOn" @anew="startAnew" />
     <div class="fields">
       <DayField :id="id('o')" v-model="dates.supersOffOn" label="Supers come off" :fault="at('supersOffOn')" />
       <DayField :id="id('n')" v-model="dates.supersNextOn" label="Next supers go on" :fault="at('supersNextOn')" />

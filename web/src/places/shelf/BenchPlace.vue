@@ -126,7 +126,7 @@ const print = () => window.print()
       <div class="fields no-print">
         <template v-if="draft.what === 'oxalic-dribble'">
           <PickField id="b-acid" v-model="draft.acid" label="The pack says" :unknown="false" :options="[[ACIDS[0], 'oxalic acid dihydrate'], [ACIDS[1], 'oxalic acid, anhydrous']]" />
-          <p v-if="draft.each" class="soft">Seams by your last looks: {{ draft.each.join(', ') }}. <AButton type="link" class="plainlink" @click="draft.each = null">Other figures</AButton></p>
+          <p v-if="draft.each" class="soft">Seams by your last inspections: {{ draft.each.join(', ') }}. <AButton type="link" class="plainlink" @click="draft.each = null">Other figures</AButton></p>
           <template v-else>
             <PickField id="b-by" v-model="draft.by" label="Reckoned from" :unknown="false" :options="[['colonies', 'colonies and seams'], ['volume', 'a wanted volume']]" />
             <template v-if="draft.by === 'colonies'">

@@ -2,7 +2,7 @@
 /** A pack or a bottle on the shelf: what it says, how much is left of it, what became of it. */
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { computed, reactive, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { countedAgain, dosesNow, packHolds, type LotState } from '@thistle/core/shelf'
 import type { LotRecord } from '@thistle/core/holding'
 import type { TreatmentKey } from '@thistle/core/situation'
@@ -15,18 +15,20 @@ import PickField from '../../fields/PickField.vue'
 import TextField from '../../fields/TextField.vue'
 import FaultLine from '../../parts/FaultLine.vue'
 import FoldAway from '../../parts/FoldAway.vue'
+import KeptNote from '../../parts/KeptNote.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 import { unitOf } from '../../parts/shelf-words.ts'
 
 const props = defineProps<{ state: LotState | null }>()
 const emit = defineEmits<{ done: [] }>()
 const holding = useHolding()
 const { busy, fault, at, save, refuse } = useSave()
-const id = props.state?.lot.id ?? newId()
 const given = holding.treatments.filter((t) => t.dose.by !== 'none').map((t) => [t.key, t.name] as const)
 const l = props.state?.lot
-const draft = reactive({
+/** The row it was filled from goes with it: what was changed elsewhere meanwhile is not written over. */
+const { form, typedOn, drop: letGo, anew } = useKeptForm(`lot ${l?.id ?? 'new'}`, () => ({ id: l?.id ?? newId(), version: l?.version ?? null, left: props.state?.left ?? null as number | null, draft: {
   treatment: (l?.treatment ?? null) as TreatmentKey | null,
   label: l?.label ?? '',
   batch: l?.batch ?? '',
@@ -40,53 +42,59 @@ const draft = reactive({
   goneOn: l?.goneOn ?? null,
   goneWhy: l?.goneWhy ?? '',
   note: l?.note ?? '',
-})
-const left = ref<number | null>(props.state?.left ?? null)
-const unit = computed(() => (draft.treatment ? unitOfMany(unitOf(draft.treatment)) : ''))
-const keeps = computed(() => (draft.treatment ? treatmentOf(draft.treatment) : null))
+} }))
+const draft = computed(() => form.draft)
+const left = computed<number | null>({ get: () => form.left, set: (n) => (form.left = n) })
+const unit = computed(() => (draft.value.treatment ? unitOfMany(unitOf(draft.value.treatment)) : ''))
+const keeps = computed(() => (draft.value.treatment ? treatmentOf(draft.value.treatment) : null))
 /** How many a pack holds, as the last one was written down. */
-const usualPack = computed(() => (draft.treatment ? packHolds(holding.shelf, draft.treatment) : null))
+const usualPack = computed(() => (draft.value.treatment ? packHolds(holding.shelf, draft.value.treatment) : null))
 const sure = ref(false)
 
 async function keep(): Promise<void> {
-  if (draft.treatment === null) return refuse('treatment', 'What is it?')
+  if (draft.value.treatment === null) return refuse('treatment', 'What is it?')
   const counted: Pick<LotRecord, 'units' | 'countedOn'> =
     l && left.value === props.state?.left
       ? { units: l.units, countedOn: l.countedOn }
       : left.value === null
         ? { units: null, countedOn: holding.today }
         : countedAgain(
-            [...holding.shelf.lots.map((x) => x.lot).filter((x) => x.id !== id), { ...(l ?? { id, version: 0, mix: null, madeFrom: null, madeOf: null, countedOn: holding.today, units: null }), ...draft, treatment: draft.treatment } as LotRecord],
+            [...holding.shelf.lots.map((x) => x.lot).filter((x) => x.id !== form.id), { ...(l ?? { id: form.id, version: 0, mix: null, madeFrom: null, madeOf: null, countedOn: holding.today, units: null }), ...draft.value, treatment: draft.value.treatment } as LotRecord],
             dosesNow(holding.me?.doses ?? [], holding.yards),
-            id,
+            form.id,
             left.value,
             holding.today,
           )
   const text = (s: string) => s.trim() || null
   const body = {
-    ...draft,
-    label: text(draft.label),
-    batch: text(draft.batch),
-    bought: text(draft.bought),
-    vet: text(draft.vet),
-    kept: text(draft.kept),
-    goneWhy: text(draft.goneWhy),
-    note: text(draft.note),
+    ...draft.value,
+    label: text(draft.value.label),
+    batch: text(draft.value.batch),
+    bought: text(draft.value.bought),
+    vet: text(draft.value.vet),
+    kept: text(draft.value.kept),
+    goneWhy: text(draft.value.goneWhy),
+    note: text(draft.value.note),
     ...counted,
     mix: l?.mix ?? null,
     madeFrom: l?.madeFrom ?? null,
     madeOf: l?.madeOf ?? null,
-    version: l?.version ?? null,
+    version: form.version,
   }
-  if (await save(() => holding.keepLot(id, body))) emit('done')
+  if (!(await save(() => holding.keepLot(form.id, body)))) return
+  letGo()
+  emit('done')
 }
 async function drop(): Promise<void> {
-  if (l && (await save(() => holding.dropLot(l.id, l.version)))) emit('done')
+  if (!l || !(await save(() => holding.dropLot(l.id, l.version)))) return
+  letGo()
+  emit('done')
 }
 </script>
 
 <template>
   <AForm novalidate layout="vertical" class="form" @submit="keep">
+    <KeptNote :typed-on="typedOn" @anew="anew" />
     <PickField id="lot-what" v-model="draft.treatment" label="What it is" :options="given" unknown="choose ..." :disabled="l !== undefined" :fault="at('treatment')" />
     <TextField id="lot-label" v-model="draft.label" label="Name on the pack" :most="80" hint="as you know it; it is yours and stays here" :fault="at('label')" />
     <NumberField id="lot-left" v-model="left" :label="l ? 'There are now' : 'How many'" :unit="unit" :min="0" :fault="at('units')" hint="Doses that you tick are drawn from it" />

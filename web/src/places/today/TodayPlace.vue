@@ -16,6 +16,7 @@ import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
 import DayStrip from '../../graphics/DayStrip.vue'
 import { whenIdle } from '../../frame/idle.ts'
 import AskedToday from './AskedToday.vue'
+import FirstStepsLine from './FirstStepsLine.vue'
 import { useMarks } from '../../parts/useMarks.ts'
 import { useInTurn } from '../../parts/useInTurn.ts'
 import { useSave } from '../../parts/useSave.ts'
@@ -150,6 +151,7 @@ function afterOne(): void {
     <DayStrip :yard="holding.yard.yard" :marks="marks" />
     <div class="page">
       <h1 class="day">{{ sayDayLong(holding.today) }}, {{ holding.me?.holding.name }}</h1>
+      <FirstStepsLine />
       <ul class="sentences">
         <li v-for="y in read" :key="y.yard.id">
           <RouterLink v-for="run in runsOf(y)" :key="run.to" :to="run.to" class="serif">
@@ -241,6 +243,7 @@ function afterOne(): void {
     <EntryPane v-else-if="current" :one="current" @done="afterOne" @close="doing = null" />
   </template>
   <div v-else class="page">
+    <FirstStepsLine />
     <NothingYet title="Nothing is kept here yet." says="Begin with a yard, then the colonies in the order in which they stand." go="Add a yard" />
   </div>
 </template>

@@ -2,7 +2,8 @@
 import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { nextTick, ref } from 'vue'
+import { nextTick, ref, toRefs } from 'vue'
+import KeptNote from '../../parts/KeptNote.vue'
 import type { YardRecord } from '@thistle/core/holding'
 import DayField from '../../fields/DayField.vue'
 import TextField from '../../fields/TextField.vue'
@@ -10,38 +11,43 @@ import NumberField from '../../fields/NumberField.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { checkAhead } from '../../server/call.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 
 const props = defineProps<{ yard: YardRecord }>()
 const emit = defineEmits<{ open: [colonyId: string] }>()
 const holding = useHolding()
 const { busy, fault, at, save } = useSave()
-const name = ref('')
-const since = ref<string | null>(holding.today)
-const hivedOn = ref<string | null>(null)
 const following = () => Math.max(0, ...props.yard.colonies.map((c) => c.placement.position)) + 1
-const position = ref<number | null>(following())
+// Ids are kept over a failed try, so that a second press writes the same rows and not new ones.
+const { form, typedOn, anew } = useKeptForm(`add colony ${props.yard.id}`, () => ({
+  ids: { colony: newId(), placement: newId() },
+  name: '',
+  since: holding.today as string | null,
+  hivedOn: null as string | null,
+  position: following() as number | null,
+}))
+const { name, since, hivedOn, position, ids } = toRefs(form)
 /** The one added last: the next stands beside it, and the form stays for it. */
 const last = ref<{ id: string; name: string; position: number } | null>(null)
-// Kept over a failed try, so that a second press writes the same rows and not new ones.
-let ids = { colony: newId(), placement: newId() }
 
 async function add(): Promise<void> {
   const colony = { name: name.value, since: since.value, hivedOn: hivedOn.value }
-  const place = { placementId: ids.placement, yardId: props.yard.id, position: position.value, onDay: since.value }
+  const own = { ...ids.value }
+  const place = { placementId: own.placement, yardId: props.yard.id, position: position.value, onDay: since.value }
   const done = await save(async () => {
     await checkAhead([
-      ['PUT', `/colonies/${ids.colony}`, colony],
-      ['POST', `/colonies/${ids.colony}/move`, place],
+      ['PUT', `/colonies/${own.colony}`, colony],
+      ['POST', `/colonies/${own.colony}/move`, place],
     ])
-    await holding.put('colonies', ids.colony, colony, null)
-    await holding.persist('POST', `/colonies/${ids.colony}/move`, place)
+    await holding.put('colonies', own.colony, colony, null)
+    await holding.persist('POST', `/colonies/${own.colony}/move`, place)
     await holding.refresh(props.yard.id)
   })
   if (!done) return
-  last.value = { id: ids.colony, name: name.value.trim(), position: position.value ?? following() }
-  ids = { colony: newId(), placement: newId() }
-  name.value = ''
-  hivedOn.value = null
+  last.value = { id: own.colony, name: name.value.trim(), position: position.value ?? following() }
+  const day = since.value
+  anew()
+  since.value = day
   position.value = last.value.position + 1
   await nextTick()
   document.getElementById('ac-name')?.focus()
@@ -50,6 +56,7 @@ async function add(): Promise<void> {
 
 <template>
   <AForm novalidate layout="vertical" class="form" @submit="add">
+    <KeptNote v-if="!last" v-model:day="since" :typed-on="typedOn" @anew="anew" />
     <p v-if="last" class="settled" role="status">
       <strong>{{ last.name }}</strong> stands at {{ last.position }}.
       <AButton type="link" class="plainlink" @click="emit('open', last.id)">Open {{ last.name }}</AButton>

@@ -34,6 +34,15 @@ watch([job, doing], async ([form, what]) => {
 })
 const c = computed(() => props.state.colony)
 const j = computed(() => props.state.judgement)
+/** Where the course stands, and no more: what is out of the hive is not in it. */
+const sayCourse = computed(() => {
+  const course = props.state.inHand
+  if (!course) return ''
+  const { name } = course.treatment
+  if (course.planned) return `${name} is planned from ${sayDay(course.startedOn, holding.today)}.`
+  if (!course.running) return `${name} is over: the count after it will tell whether it worked.`
+  return props.state.failing ? `${name} is running, and does not bring it down.` : `${name} is running: the count after it will tell.`
+})
 const lines = computed(() => [
   ...factLines(props.state.situation.colony),
   ['Supers', wordOf(SUPERS_WORDS, props.state.situation.supers.now)] as const,
@@ -71,7 +80,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
       <section class="block">
         <CountDot large :judgement="j" :in-hand="state.inHand !== null" />
         <p class="serif says">{{ holding.say(j.text) }}</p>
-        <p v-if="state.inHand" :class="state.failing ? 'alarm strong' : 'act strong'">{{ state.inHand.treatment.name }} is in hand{{ state.failing ? ', and does not bring it down' : ': the count after it will tell' }}.</p>
+        <p v-if="state.inHand" :class="state.failing ? 'alarm strong' : 'act strong'">{{ sayCourse }}</p>
         <p v-if="j.trend" class="small">{{ holding.say(j.trend.text) }}</p>
         <p v-for="n in j.notes" :key="n" class="care small">{{ holding.say(n) }}</p>
         <p class="small soft">
@@ -118,7 +127,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <div class="doings">
           <RouterLink class="press" :to="`/count/${c.id}`">Count</RouterLink>
           <RouterLink class="press quiet" :to="`/match/${c.id}`">What fits</RouterLink>
-          <AButton class="press quiet" @click="toggle('look')">Note a look</AButton>
+          <AButton class="press quiet" @click="toggle('look')">Note what you saw</AButton>
           <AButton class="press quiet" @click="toggle('past')">Given before</AButton>
           <AButton class="press quiet" :aria-expanded="doing === 'rename'" @click="toggle('rename')">Rename</AButton>
           <AButton class="press quiet" :aria-expanded="doing === 'split'" @click="toggle('split')">Divide</AButton>

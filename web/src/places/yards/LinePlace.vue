@@ -77,7 +77,7 @@ const points = computed<readonly LinePoint[]>(() => {
   return [
     ...l.counts.map((c): LinePoint => ({ key: `count ${c.id}`, kind: 'count', id: c.id, on: c.on, says: `${day(c.on)}: ${METHODS[c.method]}, ${tenth(c.estimate)} ${UNIT[c.unit]} (${tenth(c.low)} to ${tenth(c.high)})${c.limit === null ? '' : `, limit ${plain(c.limit, 1)}`}` })),
     ...l.courses.map((c): LinePoint => ({ key: `course ${c.id}`, kind: 'course', id: c.id, on: c.from, says: `${day(c.from)} to ${day(c.to)}: ${c.treatment.name}, ${plural(c.doses.length, 'dose')}, ${STATE[c.state]}` })),
-    ...l.looks.map((k): LinePoint => ({ key: `look ${k.id}`, kind: 'look', id: k.id, on: k.on, says: `${day(k.on)}: a look${k.frames === null ? '' : `, ${plural(k.frames, 'frame')} of bees`}${k.brood === null ? '' : `, ${plain(k.brood)} of brood`}${k.signs.length > 0 ? `; ${k.signs.map((s) => SIGNS[s]).join(', ')}` : ''}` })),
+    ...l.looks.map((k): LinePoint => ({ key: `look ${k.id}`, kind: 'look', id: k.id, on: k.on, says: `${day(k.on)}: an inspection${k.frames === null ? '' : `, ${plural(k.frames, 'frame')} of bees`}${k.brood === null ? '' : `, ${plain(k.brood)} of brood`}${k.signs.length > 0 ? `; ${k.signs.map((s) => SIGNS[s]).join(', ')}` : ''}` })),
     ...l.happened.map((h, i): LinePoint => ({ key: `happened ${i}`, kind: 'happened', id: h.courseId, on: h.on, says: `${day(h.on)}: ${HAPPENED[h.what]}` })),
   ].toSorted((a, b) => a.on.localeCompare(b.on))
 })

@@ -4,12 +4,14 @@ import FaultLine from '../../parts/FaultLine.vue'
 import AreaField from '../../fields/AreaField.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { reactive, ref } from 'vue'
+import { toRefs } from 'vue'
 import type { ColonyRecord, LookRecord, YardRecord } from '@thistle/core/holding'
 import DayField from '../../fields/DayField.vue'
+import KeptNote from '../../parts/KeptNote.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { LOOK_FIELDS } from '@thistle/core/situation'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 import { allOf, draftFrom } from './look-draft.ts'
 import SeeInside from '../practice/SeeInside.vue'
 import LookFields from './LookFields.vue'
@@ -18,9 +20,8 @@ const props = defineProps<{ yard: YardRecord; colony: ColonyRecord }>()
 const emit = defineEmits<{ done: [] }>()
 const holding = useHolding()
 const { busy, fault, at, save } = useSave()
-const id = newId()
-const onDay = ref<string | null>(holding.today)
-const draft = reactive(draftFrom(props.colony.look))
+const { form: draft, typedOn, drop, anew } = useKeptForm(`look ${props.colony.id}`, () => ({ id: newId(), onDay: holding.today as string | null, ...draftFrom(props.colony.look) }))
+const { onDay } = toRefs(draft)
 
 /** What a hive to practise on shows takes the place of what stands in the form. */
 function seen(facts: Readonly<Record<string, unknown>>): void {
@@ -31,19 +32,22 @@ function seen(facts: Readonly<Record<string, unknown>>): void {
 
 async function keep(): Promise<void> {
   const body = { colonyId: props.colony.id, onDay: onDay.value, ...allOf(draft), note: draft.note }
-  if (await save(() => holding.put('looks', id, body, props.yard.id).then(() => undefined))) emit('done')
+  if (!(await save(() => holding.put('looks', draft.id, body, props.yard.id).then(() => undefined)))) return
+  drop()
+  emit('done')
 }
 </script>
 
 <template>
   <AForm novalidate layout="vertical" class="look" @submit="keep">
-    <p v-if="colony.look" class="soft small">Filled in from the look before; change what you saw.</p>
+    <KeptNote v-model:day="onDay" :typed-on="typedOn" @anew="anew" />
+    <p v-if="colony.look" class="soft small">Filled in from the inspection before; change what you saw.</p>
     <SeeInside :colony-id="colony.id" @seen="seen" />
     <DayField id="look-day" v-model="onDay" :label="LOOK_FIELDS.onDay.label" :max="holding.today" :fault="at('onDay')" />
     <LookFields id="look" :draft="draft" :at="at" />
     <AreaField id="look-note" v-model="draft.note" :label="LOOK_FIELDS.note.label" :most="2000" />
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
-    <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep this look' }}</AButton>
+    <AButton type="primary" class="press" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : 'Keep this inspection' }}</AButton>
   </AForm>
 </template>
 

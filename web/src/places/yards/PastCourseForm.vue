@@ -3,7 +3,7 @@
 import AButton from 'ant-design-vue/es/button'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form/Form'
-import { computed, ref, watch } from 'vue'
+import { computed, toRefs, watch } from 'vue'
 import { type ColonyState, type YardState } from '@thistle/core/holding'
 import type { TreatmentKey } from '@thistle/core/situation'
 import { doseOf, dosesOf, patternOf, treatmentOf, unitOfMany } from '@thistle/core/treatments'
@@ -11,25 +11,30 @@ import DayField from '../../fields/DayField.vue'
 import NumberField from '../../fields/NumberField.vue'
 import PickField from '../../fields/PickField.vue'
 import FaultLine from '../../parts/FaultLine.vue'
+import KeptNote from '../../parts/KeptNote.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { plural } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 
 const props = defineProps<{ yard: YardState; state: ColonyState }>()
 const emit = defineEmits<{ done: [] }>()
 const holding = useHolding()
 const { busy, fault, at, refuse, save } = useSave()
 const OPTIONS = holding.treatments.filter((t) => t.way !== 'waiting').map((t) => [t.key, t.name] as const)
-const key = ref<TreatmentKey | null>(null)
-const startOn = ref<string | null>(null)
-const over = ref(true)
-const endOn = ref<string | null>(null)
-const rounds = ref<number | null>(1)
-const amount = ref<number | null>(null)
-const everywhere = ref(false)
-// Kept over a failed try: the second press writes the same and not twice.
-const ids = { decision: newId(), courses: new Map<string, string>() }
-const courseId = (colony: string) => ids.courses.get(colony) ?? ids.courses.set(colony, newId()).get(colony)!
+// The ids are kept over a failed try: the second press writes the same and not twice.
+const { form, typedOn, drop, anew } = useKeptForm(`past ${props.state.colony.id}`, () => ({
+  key: null as TreatmentKey | null,
+  startOn: null as string | null,
+  over: true,
+  endOn: null as string | null,
+  rounds: 1 as number | null,
+  amount: null as number | null,
+  everywhere: false,
+  ids: { decision: newId(), courses: {} as Record<string, string> },
+}))
+const { key, startOn, over, endOn, rounds, amount, everywhere } = toRefs(form)
+const courseId = (colony: string) => (form.ids.courses[colony] ??= newId())
 
 const treatment = computed(() => (key.value ? (treatmentOf(key.value) ?? null) : null))
 const pattern = computed(() => (treatment.value ? patternOf(treatment.value, props.state.situation) : null))
@@ -55,7 +60,9 @@ async function keep(): Promise<void> {
     past: { rounds: rounds.value ?? 1, amount: amount.value, endOn: over.value ? endOn.value : null },
     colonies: whom.value.map(({ colony }) => ({ colonyId: colony.id, courseId: courseId(colony.id) })),
   }
-  if (await save(() => holding.put('decisions', ids.decision, body, yard.id).then(() => undefined))) emit('done')
+  if (!(await save(() => holding.put('decisions', form.ids.decision, body, yard.id).then(() => undefined)))) return
+  drop()
+  emit('done')
 }
 </script>
 
@@ -63,6 +70,7 @@ async function keep(): Promise<void> {
   <AForm novalidate layout="vertical" class="past" @submit="keep">
     <h3>Given before, or in it now</h3>
     <p class="soft small">It counts for taking turns, for what worked here, and for the days until supers. Nothing of it is judged or asked for.</p>
+    <KeptNote :typed-on="typedOn" @anew="anew" />
     <PickField id="pc-what" v-model="key" label="What" searched unknown="choose" :options="OPTIONS" :fault="at('treatment')" />
     <DayField id="pc-start" v-model="startOn" label="Begun on" :max="holding.today" :fault="at('startOn')" />
     <ACheckbox v-model:checked="over">It is over, and nothing of it is in the hive</ACheckbox>

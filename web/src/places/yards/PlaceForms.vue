@@ -3,32 +3,42 @@
 import FaultLine from '../../parts/FaultLine.vue'
 import AForm from 'ant-design-vue/es/form/Form'
 import AButton from 'ant-design-vue/es/button'
-import { ref } from 'vue'
+import { toRefs } from 'vue'
 import { lookWith, type ColonyRecord, type Told, type YardRecord } from '@thistle/core/holding'
 import DayField from '../../fields/DayField.vue'
 import TextField from '../../fields/TextField.vue'
 import NumberField from '../../fields/NumberField.vue'
 import PickField from '../../fields/PickField.vue'
 import TwoVersions from '../../parts/TwoVersions.vue'
+import KeptNote from '../../parts/KeptNote.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { checkAhead } from '../../server/call.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 
 const props = defineProps<{ what: 'rename' | 'split' | 'move' | 'retire'; yard: YardRecord; colony: ColonyRecord }>()
 const emit = defineEmits<{ done: []; gone: [] }>()
 const holding = useHolding()
 const { busy, fault, conflict, at, refuse, save, clear } = useSave()
-const name = ref(props.colony.name)
-const onDay = ref<string | null>(holding.today)
-const yardId = ref<string | null>(props.yard.id)
-const position = ref<number | null>(props.colony.placement.position)
-const why = ref('')
-const placementId = newId()
-/** Divided: the half that is taken away is a colony of its own, with the past of both. */
-const half = { colony: newId(), here: newId(), there: newId() }
-const halfName = ref(`${props.colony.name} 2`)
-const queenIn = ref<'here' | 'there' | null>('here')
-const behind = ref<number | null>(Math.max(0, ...props.yard.colonies.map((c) => c.placement.position)) + 1)
+const { form, typedOn, drop, anew } = useKeptForm(`${props.what} ${props.colony.id}`, () => ({
+  name: props.colony.name,
+  onDay: holding.today as string | null,
+  yardId: props.yard.id as string | null,
+  position: props.colony.placement.position as number | null,
+  why: '',
+  placementId: newId(),
+  /** Divided: the half that is taken away is a colony of its own, with the past of both. */
+  half: { colony: newId(), here: newId(), there: newId() },
+  halfName: `${props.colony.name} 2`,
+  queenIn: 'here' as 'here' | 'there' | null,
+  behind: (Math.max(0, ...props.yard.colonies.map((c) => c.placement.position)) + 1) as number | null,
+}))
+const { name, onDay, yardId, position, why, halfName, queenIn, behind } = toRefs(form)
+function done(how: 'done' | 'gone'): void {
+  drop()
+  if (how === 'gone') emit('gone')
+  else emit('done')
+}
 const QUEEN_IN = [
   ['here', `in ${props.colony.name}`],
   ['there', 'in the new half'],
@@ -45,17 +55,17 @@ async function insist(): Promise<void> {
   if (!both) return
   const again = { ...both.mine, version: both.theirs.version }
   if (!(await save(() => holding.put('colonies', props.colony.id, again, props.yard.id).then(() => undefined)))) return
-  if (props.what === 'retire') emit('gone')
-  else emit('done')
+  if (props.what === 'retire') done('gone')
+  else done('done')
 }
 /** The other stands: show it. */
 async function leave(): Promise<void> {
   clear()
   await holding.refresh(props.yard.id)
-  emit('done')
+  done('done')
 }
 async function rename(): Promise<void> {
-  if (await save(() => holding.put('colonies', props.colony.id, body({ name: name.value }), props.yard.id).then(() => undefined))) emit('done')
+  if (await save(() => holding.put('colonies', props.colony.id, body({ name: name.value }), props.yard.id).then(() => undefined))) done('done')
 }
 async function retire(): Promise<void> {
   // Without a day it would stay in the row, and seem gone.
@@ -65,43 +75,44 @@ async function retire(): Promise<void> {
       holding.put('colonies', props.colony.id, body({ retiredOn: onDay.value, retiredWhy: why.value }), props.yard.id).then(() => undefined),
     )
   )
-    emit('gone')
+    done('gone')
 }
 async function split(): Promise<void> {
   if (onDay.value === null) return refuse('since', 'On which day was it divided?')
   const [day, { id, look }] = [onDay.value, props.colony]
   const colony = { name: halfName.value, since: day, hivedOn: null, parents: [id] }
-  const place = { placementId, yardId: props.yard.id, position: behind.value, onDay: day }
+  const place = { placementId: form.placementId, yardId: props.yard.id, position: behind.value, onDay: day }
   const told = (where: 'here' | 'there'): Told => ({ queen: queenIn.value === null ? 'unknown' : queenIn.value === where ? 'laying' : 'absent', framesOfBees: null, framesOfBrood: null })
   const row = (lookId: string, of: string, where: 'here' | 'there') => ({ id: lookId, version: null, ...lookWith(look, told(where), of, day) })
-  const done = await save(async () => {
+  const kept = await save(async () => {
     await checkAhead([
-      ['PUT', `/colonies/${half.colony}`, colony],
-      ['POST', `/colonies/${half.colony}/move`, place],
+      ['PUT', `/colonies/${form.half.colony}`, colony],
+      ['POST', `/colonies/${form.half.colony}/move`, place],
     ])
-    await holding.put('colonies', half.colony, colony, null)
-    await holding.persist('POST', `/colonies/${half.colony}/move`, place)
-    await holding.keepRows({ looks: [row(half.here, id, 'here'), row(half.there, half.colony, 'there')] }, props.yard.id)
+    await holding.put('colonies', form.half.colony, colony, null)
+    await holding.persist('POST', `/colonies/${form.half.colony}/move`, place)
+    await holding.keepRows({ looks: [row(form.half.here, id, 'here'), row(form.half.there, form.half.colony, 'there')] }, props.yard.id)
   })
-  if (done) emit('done')
+  if (kept) done('done')
 }
 async function move(): Promise<void> {
-  const done = await save(async () => {
+  const kept = await save(async () => {
     await holding.persist('POST', `/colonies/${props.colony.id}/move`, {
-      placementId,
+      placementId: form.placementId,
       yardId: yardId.value,
       position: position.value,
       onDay: onDay.value,
     })
     await holding.load()
   })
-  if (!done) return
-  if (yardId.value === props.yard.id) emit('done')
-  else emit('gone')
+  if (!kept) return
+  if (yardId.value === props.yard.id) done('done')
+  else done('gone')
 }
 </script>
 
 <template>
+  <KeptNote v-model:day="onDay" :typed-on="typedOn" @anew="anew" />
   <AForm v-if="what === 'rename'" novalidate layout="vertical" class="form" @submit="rename">
     <TextField id="pf-name" v-model="name" label="Name or tag" :most="40" hint="It stays with the colony when it is moved." :fault="at('name')" />
     <TwoVersions v-if="conflict" :mine="conflict.mine" :theirs="conflict.theirs" :busy="busy" @mine="insist" @theirs="leave" />

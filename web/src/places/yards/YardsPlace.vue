@@ -190,7 +190,7 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
         >
           Add a colony
         </AButton>
-        <RouterLink v-if="yard.row.length > 1" :to="`/yards/${yard.yard.id}/looks`">Look down the row</RouterLink>
+        <RouterLink v-if="holding.mayWrite" class="press quiet" :to="`/yards/${yard.yard.id}/looks`">Walk along the row</RouterLink>
         <span class="soft small">Hollow dot: counted over three weeks ago. Square: not representative. Arrow: runs past 6.</span>
       </p>
     </div>

@@ -1,6 +1,4 @@
 /** What is typed of a colony that was looked at, before it is kept: in the form of one colony, and row by row down a yard. */
-import { defineStore } from 'pinia'
-import { reactive } from 'vue'
 import type { Field } from '@thistle/core/fields'
 import { lookWith, NOTHING_KNOWN, type LookRecord, type Told } from '@thistle/core/holding'
 import { LOOK_FIELDS, type SignKey } from '@thistle/core/situation'
@@ -38,27 +36,34 @@ export const allOf = (draft: LookDraft): Told => ({
   signs: draft.signs,
 })
 
-/** A row of a yard in hand: what was touched, and whether the rest was looked at as well. */
+/** What was pressed for a field on the walk: what was seen, or that nobody looked. */
+export type Answer = 'seen' | 'not-looked'
+/** A colony of a row that is walked along: what was touched, and whether the rest was looked at as well. */
 export interface RowDraft {
   readonly id: string
   readonly from: LookDraft
   readonly now: LookDraft
   /** The rest is as it was, seen on this day. */
   whole: boolean
+  readonly answers: Record<string, Answer>
 }
 const copy = (draft: LookDraft): LookDraft => ({ look: { ...draft.look }, signs: [...draft.signs], note: draft.note })
 export function rowFrom(last: LookRecord | null): RowDraft {
   const from = draftFrom(last)
-  return { id: newId(), from, now: copy(from), whole: false }
+  return { id: newId(), from, now: copy(from), whole: false, answers: {} }
 }
-/** The whole row at once: nothing is known of it, and what is set is set in each. */
-export function wholeRow(): RowDraft {
-  const from: LookDraft = { look: Object.fromEntries(VALUES.map(([name]) => [name, null])), signs: [], note: '' }
-  return { id: newId(), from, now: copy(from), whole: false }
+/** Nothing is known and nothing said: what is set in it is so in every colony of a row. */
+export const blank = (): LookDraft => ({ look: Object.fromEntries(VALUES.map(([name]) => [name, null])), signs: [], note: '' })
+/** Puts an answer down; that nobody looked leaves what was known before, with its own day. */
+export function answer(row: RowDraft, field: string, value: Value, seen = true): void {
+  row.now.look[field] = seen ? value : (row.from.look[field] ?? null)
+  row.answers[field] = seen ? 'seen' : 'not-looked'
 }
 /** What was touched of it. */
-export function toldOf({ from, now }: RowDraft): Told {
-  const touched = askedIn(now).filter(([name]) => (from.look[name] ?? null) !== (now.look[name] ?? null))
+export function toldOf({ from, now, answers }: RowDraft): Told {
+  const touched = askedIn(now).filter(
+    ([name]) => answers[name] === 'seen' || (answers[name] === undefined && (from.look[name] ?? null) !== (now.look[name] ?? null)),
+  )
   const told = Object.fromEntries(touched.map(([name, of]) => [name, kept(of, now.look[name] ?? null)])) as Told
   return now.signs.length > 0 ? { ...told, signs: now.signs } : told
 }
@@ -69,9 +74,3 @@ export function lookOf(row: RowDraft, before: LookRecord | null, colonyId: strin
   const told = row.whole ? { ...allOf(draftFrom(before)), ...toldOf(row) } : toldOf(row)
   return { id: row.id, version: null, ...lookWith(before, told, colonyId, onDay), note: row.now.note.trim() || null }
 }
-
-/** Rows that were typed and not kept: they are there again when one comes back. */
-export const useLookDrafts = defineStore('look-drafts', () => {
-  const rows = reactive(new Map<string, RowDraft>())
-  return { rows }
-})

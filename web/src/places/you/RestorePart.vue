@@ -26,7 +26,7 @@ const KINDS: Readonly<Record<string, string>> = {
   yards: 'Yards',
   colonies: 'Colonies',
   placements: 'Places in the row',
-  looks: 'Looks',
+  looks: 'Inspections',
   decisions: 'Choices',
   courses: 'Courses',
   boards: 'Boards that lie',

@@ -3,7 +3,7 @@
 import AButton from 'ant-design-vue/es/button'
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AForm from 'ant-design-vue/es/form'
-import { computed, reactive, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Power } from '@thistle/core/review'
 import type { TrialArmKey } from '@thistle/core/holding'
@@ -24,6 +24,8 @@ import WaitLine from '../../../parts/WaitLine.vue'
 import { useSave } from '../../../parts/useSave.ts'
 import { capital, plural } from '../../../parts/words.ts'
 import { newId, useHolding } from '../../../stores/holding.ts'
+import { useKeptForm } from '../../../stores/kept-forms.ts'
+import KeptNote from '../../../parts/KeptNote.vue'
 import BookNav from '../BookNav.vue'
 import { useTrialWorker } from './useTrialWorker.ts'
 
@@ -32,14 +34,14 @@ const router = useRouter()
 const worker = useTrialWorker()
 const { busy, fault, marked, at, refuse, save } = useSave()
 
-const draft = reactive({
+const { form: draft, typedOn, drop, anew } = useKeptForm('trial', () => ({
   yardId: (holding.chosenYard ?? holding.states[0]?.yard.id ?? null) as string | null,
   name: '',
   startOn: addDays(holding.today, 1) as string | null,
   seed: Math.floor(Math.random() * 9000) + 1000 as number | null,
   arms: [] as TrialArmKey[],
   note: '',
-})
+}))
 const yard = computed(() => holding.states.find((y) => y.yard.id === draft.yardId) ?? null)
 const candidates = shallowRef<readonly TrialCandidate[] | null>(null)
 const chosen = ref<string[]>([])
@@ -172,7 +174,9 @@ async function begin(): Promise<void> {
     }
     await holding.refresh(yardId)
   })
-  if (done) await router.push(`/book/trials/${id}`)
+  if (!done) return
+  drop()
+  await router.push(`/book/trials/${id}`)
 }
 const yards = computed(() => holding.states.map((y) => [y.yard.id, y.yard.name] as const))
 /** What each arm takes along, apart: nothing of one touches another. */
@@ -191,6 +195,7 @@ const packing = computed(() =>
     <BookNav />
     <p class="back"><RouterLink to="/book/trials">← Trials</RouterLink></p>
     <h1>Plan a trial</h1>
+    <KeptNote :typed-on="typedOn" @anew="anew" />
     <p v-if="!holding.mayWrite" class="care">You read here: somebody who writes plans it.</p>
     <AForm v-else novalidate layout="vertical" class="form" @submit="begin">
       <div class="three">
