@@ -122,7 +122,7 @@ test('a yard of nine: four rounds of vapour through rain, a new queen, a strip o
   const beech = page.getByRole('complementary', { name: 'Beech' })
   await beech.getByRole('button', { name: 'Take it as it is' }).click()
   await beech.getByLabel('Why you take it as it is').fill('Nine days of rain; a count decides')
-  await beech.getByLabel('For all 8 of this choice that slipped alike').check()
+  await beech.getByLabel('For all 8 of this choice that are late alike').check()
   await beech.getByRole('button', { name: 'Keep the reason' }).click()
   await expect(beech.getByText('Taken as it is: Nine days of rain; a count decides').first()).toBeVisible()
 

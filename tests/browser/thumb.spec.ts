@@ -194,7 +194,7 @@ async function fiveColonies(page: Page, by: 'thumb' | 'voice'): Promise<void> {
   await hand.press('button', 'Keep it, on to the colonies')
   await hand.write('textbox', 'Colonies, in walking order', 'Ash\nBay\nElm\nFig\nOak')
   await hand.press('button', 'Keep these 5')
-  await expect(page.getByRole('heading', { name: 'What do you have?' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'A walk along Far field' })).toBeVisible()
   expect(hand.touches).toBeLessThanOrEqual(4)
 }
 

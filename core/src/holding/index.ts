@@ -13,6 +13,7 @@ export { asOfDay, casesByDay, yardCounts, yardHistory, yardJars, type CountRound
 export { FIRST_STEPS, firstSteps, type FirstStepKey, type FirstSteps } from './first-steps.ts'
 export { driftingWithin, gatherSteps, jobsOn, sharedText, stepsOn, todayOfYards, type TodayList, type TodayJob } from './today.ts'
 export { THEMES, USUAL_PREFERENCES, type Preferences } from './preferences.ts'
+export { countYards, foldJobs, rankYards, type TodayFold } from './today-many.ts'
 export { lookWith, type Told } from './look-with.ts'
 export { questionsOfDay, type FactQuestion } from './questions.ts'
 export { failedOf, maybeShort, whyShort, type WhyShort } from './why-short.ts'

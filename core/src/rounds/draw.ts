@@ -4,6 +4,7 @@ import { jobsOfYard, mostStrips, type RoundJob } from './jobs.ts'
 import { movesOf, type Move } from './moves.ts'
 import { daysOf, hasDay, HORIZON, span } from './problem.ts'
 import { solve, type Proof } from './solve.ts'
+import { helpFor, spreadWork, type Help, type SpreadYard } from './spread.ts'
 import { daysOfYard, openDays, treesOf, type YardDays } from './tasks.ts'
 
 /** One visit to one yard. */
@@ -19,6 +20,8 @@ export interface Round {
   /** The keeper has set this day for some of it, or means to be there. */
   readonly set: boolean
   readonly overdue: number
+  /** Jobs that come after their window: there was no time before. */
+  readonly late: number
   /** How it could be moved: one entry a day from today. */
   readonly moves: readonly Move[]
 }
@@ -33,6 +36,8 @@ export interface RoundPlan {
   readonly days: number
   readonly rounds: readonly Round[]
   readonly unplaced: readonly Unplaced[]
+  /** More work than the four weeks hold: what no day was left for, how many jobs come late, and what would help; null where all is reached in its time. */
+  readonly short: { readonly unreached: readonly RoundJob[]; readonly late: number; readonly help: Help } | null
   readonly proof: Proof
   /** Days with more work than time: no better plan was found. */
   readonly overfull: readonly Day[]
@@ -44,7 +49,7 @@ export interface RoundPlan {
 }
 
 /** Minutes of each day ahead: by weekday, none while away. */
-const minutesAhead = (work: WorkFacts, from: Day, days = HORIZON): number[] =>
+const minutesAhead = (work: Pick<WorkFacts, 'minutes' | 'away'>, from: Day, days = HORIZON): number[] =>
   Array.from({ length: days }, (_, i) => {
     const day = addDays(from, i)
     return work.away.some((a) => a.from <= day && day <= a.to) ? 0 : (work.minutes[weekdayOf(day)] ?? 0)
@@ -82,6 +87,16 @@ function whyUnplaced(job: RoundJob, days: YardDays, minutes: readonly number[], 
   return 'It hangs on a job that cannot be placed, or its days do not meet the days you have.'
 }
 
+/** The days on which a job can be done, worked out once a job. */
+function openOnce(days: YardDays, from: Day): (job: RoundJob) => number {
+  const known = new Map<string, number>()
+  return (job) => {
+    const found = known.get(job.id) ?? openDays(job, days, from)
+    known.set(job.id, found)
+    return found
+  }
+}
+
 /** Draws everything the yards ask for in the next four weeks together into rounds. */
 export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsRecord, 'work'>): RoundPlan {
   const work = settings.work ?? USUAL_WORK
@@ -97,11 +112,21 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
     people: work.people,
     strips: (mostStrips(all) ?? Infinity) * work.people,
   })
-  const dayOf = new Map<string, number>()
+  const planned = new Map<string, number>()
   const single = new Map(all.map((j) => [j.id, j]))
   for (const { at, single: each } of plan.yards)
     for (const [id, day] of at)
-      for (const job of each ? [single.get(id)].filter((j) => j !== undefined) : (members.get(id) ?? [])) dayOf.set(job.id, day)
+      for (const job of each ? [single.get(id)].filter((j) => j !== undefined) : (members.get(id) ?? [])) planned.set(job.id, day)
+  // Where a day holds more than its time, what is most urgent stays on it and the rest goes on.
+  const asked = { from, minutes, work }
+  const yardsToSpread: SpreadYard[] = own.map(({ yard, days, jobs }) => ({
+    id: yard.yard.id,
+    jobs,
+    given: givenDays(yard, jobs, from),
+    open: openOnce(days, from),
+  }))
+  const spread = plan.overfull.length > 0 ? spreadWork(yardsToSpread, planned, asked) : null
+  const dayOf: ReadonlyMap<string, number> = spread?.dayOf ?? planned
   const anchors = new Map(all.map((j) => [j.id, j.anchor]))
   const drawn = own.flatMap(({ yard, days, jobs }) => {
     const perDay = new Map<number, RoundJob[]>(daysOf(visitDays(yard, from)).map((d) => [d, []]))
@@ -111,6 +136,7 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
     }
     return [...perDay].map(([day, list]) => ({ yard, days, day, jobs: list.toSorted((a, b) => a.position - b.position) }))
   })
+  const late = new Set(spread?.late.map((j) => j.id))
   const load = minutes.map((_, d) => drawn.filter((r) => r.day === d).reduce((total, r) => total + visitMinutes(r.jobs, work), 0))
   const rounds = drawn.map(({ yard, days, day, jobs }): Round => {
     const own = visitMinutes(jobs, work)
@@ -123,6 +149,7 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
       tooLong: (load[day] ?? 0) > (minutes[day] ?? 0),
       set: jobs.some((j) => j.setFor !== null) || hasDay(visitDays(yard, from), day),
       overdue: jobs.filter((j) => j.overdue).length,
+      late: jobs.filter((j) => late.has(j.id)).length,
       moves: movesOf({
         jobs,
         from,
@@ -145,8 +172,16 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
     days: HORIZON,
     rounds: rounds.toSorted((a, b) => a.day.localeCompare(b.day) || b.overdue - a.overdue || b.jobs.length - a.jobs.length),
     unplaced,
-    proof: plan.proof,
-    overfull: plan.overfull.map((d) => addDays(from, d)),
+    short:
+      spread && spread.late.length + spread.unreached.length > 0
+        ? {
+            unreached: spread.unreached,
+            late: spread.late.length,
+            help: helpFor(yardsToSpread, planned, asked, work.minutes, (weekdays) => minutesAhead({ ...work, minutes: weekdays }, from)),
+          }
+        : null,
+    proof: spread ? 'good' : plan.proof,
+    overfull: load.flatMap((m, d) => (m > (minutes[d] ?? 0) ? [addDays(from, d)] : [])),
     minutes,
     people: work.people,
     jobs: rounds.reduce((n, r) => n + r.jobs.length, 0),

@@ -5,6 +5,7 @@ import AButton from 'ant-design-vue/es/button'
 import { computed, reactive, ref } from 'vue'
 import PickField from '../fields/PickField.vue'
 import { differences, type State } from './state-words.ts'
+import { vAsked } from '../frame/asked.ts'
 
 const props = defineProps<{ mine: State; theirs: State; busy?: boolean; /** May be put together line by line. */ merge?: boolean }>()
 const emit = defineEmits<{ mine: []; theirs: []; merged: [state: State] }>()
@@ -21,7 +22,7 @@ const merged = computed<State>(() => Object.fromEntries(rows.value.map((r) => [r
 </script>
 
 <template>
-  <section class="two" role="alert" aria-label="Two versions">
+  <section v-asked class="two" role="alert" aria-label="Two versions">
     <p class="strong">Somebody changed this while you were writing. Which shall stand?</p>
     <RowsTable label="Both versions, line by line" :columns="columns" :rows="rows" :row-key="(r) => r.field">
       <template #empty>Both say the same.</template>

@@ -12,6 +12,7 @@ import type { CourseState, YardState } from '@thistle/core/holding'
 import { newId, useHolding } from '../stores/holding.ts'
 import { useKeptForm } from '../stores/kept-forms.ts'
 import { useSave } from './useSave.ts'
+import { vAsked } from '../frame/asked.ts'
 
 const props = defineProps<{ yard: YardState; colonyId: string; course: CourseState; mends: readonly Mend[] }>()
 const emit = defineEmits<{ takeOut: [] }>()
@@ -72,7 +73,7 @@ const PRESS: Readonly<Partial<Record<Mend['kind'], string>>> = {
         <AButton v-if="PRESS[m.kind]" class="press quiet" :disabled="busy" @click="mend(m)">{{ PRESS[m.kind] }}</AButton>
       </li>
     </ul>
-    <AForm v-if="accepting" novalidate layout="vertical" class="why" @submit="accept">
+    <AForm v-if="accepting" v-asked novalidate layout="vertical" class="why" @submit="accept">
       <AreaField id="wo-reason" v-model="reason" label="Why you take it as it is" :most="2000" :fault="at('events[0].reason')" />
       <AButton type="primary" class="press" html-type="submit" :disabled="busy">Keep the reason</AButton>
     </AForm>

@@ -42,6 +42,7 @@ import RowNav from './RowNav.vue'
 import SampleFields from './SampleFields.vue'
 import TallyPad from './TallyPad.vue'
 import { useBench } from './useBench.ts'
+import { vAsked } from '../../frame/asked.ts'
 
 const router = useRouter()
 const route = useRoute()
@@ -273,7 +274,7 @@ const otherFault = computed(() =>
           <FlagFields v-model="draft.flags" :method="draft.method" :known="known" />
           <AreaField id="c-note" v-model="draft.note" label="Note" :rows="1" :most="2000" />
 
-          <div v-if="asking && cutShort !== null" class="asking" role="alert">
+          <div v-if="asking && cutShort !== null" v-asked class="asking" role="alert">
             <p>
               <strong>The sugar worked {{ draft.waited ?? 0 }} of {{ SUGAR_SECONDS }} s by the timer.</strong>
               Cut short, it finds fewer mites than the share you set.

@@ -14,7 +14,7 @@ const choice = computed(() => props.result.choice)
 <template>
   <section class="choice" aria-label="The choice">
     <p class="serif says">{{ holding.say(choice.text) }}</p>
-    <p v-if="below" class="no-print"><AButton type="primary" class="press wide" @click="emit('toCourse')">{{ below }}: course, cautions and start ↓</AButton></p>
+    <p v-if="below" class="no-print"><AButton type="primary" class="press wide" @click="emit('toCourse')">To {{ below }}: course, cautions, start ↓</AButton></p>
     <ul v-if="choice.reasons.length > 0" class="why">
       <li v-for="r in choice.reasons" :key="r">{{ holding.say(r) }}</li>
     </ul>

@@ -29,6 +29,7 @@ import PlanForm from './PlanForm.vue'
 import SeriesTable from './SeriesTable.vue'
 import StartPlan from './StartPlan.vue'
 import { useAhead } from './useAhead.ts'
+import { vAsked } from '../../frame/asked.ts'
 
 const router = useRouter()
 const narrow = useNarrow()
@@ -200,7 +201,7 @@ const row = computed(() => (place.value?.yard.row ?? []).map((s) => [s.colony.id
             <AButton v-if="!adding" class="press quiet" @click="adding = true">Hold another plan against them</AButton>
             <AButton v-if="own && !adding" type="link" class="plainlink" @click="own = null">Those offered</AButton>
           </p>
-          <PlanForm v-if="adding" :from="today" :to="addDays(today, days)" @add="add" @leave="adding = false" />
+          <PlanForm v-if="adding" v-asked :from="today" :to="addDays(today, days)" @add="add" @leave="adding = false" />
           <p class="soft small">Middle, with nine in ten between the figures in brackets. {{ plural(1000, 'run') }} for each plan; the same colonies meet every plan.</p>
         </section>
         <FoldAway v-if="situation && designed.length > 0" title="Rounds, and days between them">

@@ -29,6 +29,7 @@ const days = computed(() => {
           {{ plural(r.jobs.length, 'job') }} in {{ plural(colonies(r), 'colony', 'colonies') }}, about {{ sayMinutes(r.minutes) }}{{ r.set ? ', set by you' : '' }}
         </p>
         <p v-if="r.overdue > 0" class="alarm strong">{{ r.overdue }} overdue</p>
+        <p v-if="r.late > 0" class="alarm">{{ plural(r.late, 'job') }} after {{ r.late === 1 ? 'its' : 'their' }} window: no time before</p>
         <ul class="on-paper names">
           <li v-for="j in r.jobs" :key="j.id">{{ j.position }} {{ j.colony }}: {{ holding.say(j.text) }}</li>
         </ul>

@@ -2,6 +2,7 @@
 /** Jobs of all yards, drawn together into the fewest drives of the next four weeks. */
 import NothingYet from '../../parts/NothingYet.vue'
 import FaultLine from '../../parts/FaultLine.vue'
+import PickOne from '../../fields/PickOne.vue'
 import AButton from 'ant-design-vue/es/button'
 import { computed, ref } from 'vue'
 import { moveTo, type Move, type Round } from '@thistle/core/rounds'
@@ -17,6 +18,7 @@ import { sayMove } from './moving.ts'
 import RoundBoard from './RoundBoard.vue'
 import RoundList from './RoundList.vue'
 import RoundPane from './RoundPane.vue'
+import ShortOf from './ShortOf.vue'
 import RoundsNav from './RoundsNav.vue'
 import { useRounds } from './useRounds.ts'
 
@@ -60,6 +62,16 @@ const below = computed(() => {
   return `${plural(p.jobs, 'job')} in ${sayMinutes(minutes)} with ${p.people === 1 ? 'one person' : `${p.people} people`}. ${PROOFS[p.proof]}${p.overfull.length > 0 ? ` More work than time on ${p.overfull.map((d) => sayDay(d)).join(', ')}.` : ''}`
 })
 
+/** As many boards as are looked at; with more yards those with nothing to drive for are counted. */
+const FEW = 8
+const boards = computed(() => {
+  const rounds = plan.value?.rounds ?? []
+  if (holding.states.length <= FEW) return holding.states
+  const order = [...new Set(rounds.map((r) => r.yardId))]
+  return order.flatMap((id) => yardOf(id) ?? [])
+})
+const idle = computed(() => holding.states.length - boards.value.length)
+const elsewhere = ref<string | null>(null)
 /** Yards without a round on the chosen day, where the keeper might be all the same. */
 const plannable = computed(() => (holding.day < (plan.value?.from ?? '') ? [] : holding.states.filter((y) => y.row.length > 0 && !roundAt({ yardId: y.yard.id, day: holding.day }))))
 
@@ -112,12 +124,14 @@ async function undo(): Promise<void> {
         {{ last.text }}
         <AButton v-if="last.stroke !== null" type="link" class="plainlink" @click="undo">Undo</AButton>
       </p>
+      <ShortOf v-if="plan" :plan="plan" />
       <FaultLine v-if="refused">{{ holding.say(refused) }}</FaultLine>
       <FaultLine v-if="fault">{{ fault }}</FaultLine>
     </div>
     <template v-if="plan">
-      <RoundBoard v-if="!narrow" class="wide" :plan="plan" :yards="holding.states" :opened="opened" @open="open" @move="onMove" />
+      <RoundBoard v-if="!narrow" class="wide" :plan="plan" :yards="boards" :opened="opened" @open="open" @move="onMove" />
       <div class="page under">
+        <p v-if="idle > 0" class="soft no-print">{{ plural(idle, 'more yard has', 'more yards have') }} no round in these four weeks.</p>
         <div :class="{ 'on-paper': !narrow }"><RoundList :plan="plan" @open="open" /></div>
         <section v-if="plan.unplaced.length > 0" class="left" aria-labelledby="r-left">
           <h2 id="r-left" class="care">No day found</h2>
@@ -129,7 +143,8 @@ async function undo(): Promise<void> {
         </section>
         <p v-if="holding.mayWrite && plannable.length > 0" class="going no-print">
           On {{ sayDay(holding.day) }} I am in any case at
-          <AButton v-for="y in plannable" :key="y.yard.id" class="press quiet" @click="open({ yardId: y.yard.id, day: holding.day })">{{ y.yard.name }}</AButton>
+          <PickOne v-if="plannable.length > FEW" id="r-any" v-model="elsewhere" class="any" named="Yard" searched unknown="choose a yard ..." :options="plannable.map((y) => [y.yard.id, y.yard.name] as const)" @update:model-value="$event && open({ yardId: $event, day: holding.day })" />
+          <AButton v-for="y in plannable.length > FEW ? [] : plannable" :key="y.yard.id" class="press quiet" @click="open({ yardId: y.yard.id, day: holding.day })">{{ y.yard.name }}</AButton>
         </p>
         <p class="small soft no-print">
           Jobs whose windows meet are drawn into one drive; days too hot or too cold, and days on which you have no time, are left out.
@@ -162,6 +177,7 @@ async function undo(): Promise<void> {
 .going { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; }
 .going .press { min-height: 38px; padding: 4px 14px; font-size: 15px; }
 @media screen and (max-width: 720px) { .going .press { min-height: 48px; } }
+.any { min-width: 220px; }
 .left ul { display: grid; gap: 5px; }
 @media screen and (max-width: 720px) { .top { padding-bottom: 4px; } }
 </style>

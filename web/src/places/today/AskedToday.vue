@@ -9,10 +9,15 @@ import { useSave } from '../../parts/useSave.ts'
 import { plural } from '../../parts/words.ts'
 import { wholeOf } from '../../parts/yard-draft.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { vAsked } from '../../frame/asked.ts'
 
 const holding = useHolding()
 const { busy, fault, save } = useSave()
-const asked = computed(() => questionsOfDay(holding.states))
+const all = computed(() => questionsOfDay(holding.states))
+/** With many yards the first few are asked; the others follow when they are answered, or when they are asked for. */
+const FEW = 4
+const whole = ref(false)
+const asked = computed(() => (whole.value ? all.value : all.value.slice(0, FEW)))
 /** Of a question, the colonies the answer is not for. */
 const left = reactive(new Map<string, Set<string>>())
 const isIn = (q: FactQuestion, id: string) => !left.get(q.key)?.has(id)
@@ -40,7 +45,7 @@ async function move(q: FactQuestion): Promise<void> {
 </script>
 
 <template>
-  <section v-if="asked.length > 0 || kept" class="asked" aria-labelledby="g-asked">
+  <section v-if="all.length > 0 || kept" class="asked" aria-labelledby="g-asked">
     <h2 id="g-asked">Asked today</h2>
     <p v-if="kept" class="settled strong" role="status">{{ kept }}</p>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
@@ -79,12 +84,13 @@ async function move(q: FactQuestion): Promise<void> {
           </AButton>
           <AButton v-if="q.moves" class="press quiet" :aria-expanded="moving === q.key" @click="moving = moving === q.key ? null : q.key">Not yet</AButton>
         </div>
-        <div v-if="moving === q.key" class="move">
+        <div v-if="moving === q.key" v-asked class="move">
           <DayField id="asked-day" v-model="day" label="They come off on" />
           <AButton class="press" :disabled="busy || day === null" @click="move(q)">Keep the new day</AButton>
         </div>
       </li>
     </ul>
+    <p v-if="asked.length < all.length"><AButton type="link" class="plainlink" @click="whole = true">All {{ all.length }} questions of today</AButton></p>
   </section>
 </template>
 

@@ -7,20 +7,20 @@ let stood = false
 import NothingYet from '../../parts/NothingYet.vue'
 import AButton from 'ant-design-vue/es/button'
 import { notSeenSinceWinter } from '@thistle/core/book'
-import { isCounted } from '@thistle/core/course'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
-import { driftingWithin, jobsOn, sharedText, type Phrase, type TodayJob, type YardState } from '@thistle/core/holding'
+import { countYards, driftingWithin, jobsOn, rankYards, type Phrase, type TodayJob, type YardState } from '@thistle/core/holding'
 import { needsOf } from '@thistle/core/shelf'
 import { sayShort } from '../../parts/shelf-words.ts'
-import { sayDay, sayDayLong, sayWindow } from '../../look/dates.ts'
+import { sayDay, sayDayLong } from '../../look/dates.ts'
 import DayStrip from '../../graphics/DayStrip.vue'
 import { whenIdle } from '../../frame/idle.ts'
+import FoldAway from '../../parts/FoldAway.vue'
 import AskedToday from './AskedToday.vue'
+import TodayGroup from './TodayGroup.vue'
 import FirstStepsLine from './FirstStepsLine.vue'
 import { useMarks } from '../../parts/useMarks.ts'
-import { useInTurn } from '../../parts/useInTurn.ts'
 import { useSave } from '../../parts/useSave.ts'
-import { capital, plural } from '../../parts/words.ts'
+import { plural } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 
 // What opens beside the lines comes after them: the sentences are read first.
@@ -49,12 +49,26 @@ const current = computed(() => {
   const job = course?.course.jobs.find((j) => j.job === was?.step.job?.job && j.n === was?.step.job?.n)
   return found && course && job ? { ...found, course, job } : null
 })
-/** As many sentences as a large screen shows at once; with seventy yards the others follow a few at a time. */
-const AT_FIRST = 8
-const read = useInTurn(
-  computed(() => holding.states.filter((y) => y.row.length > 0)),
-  AT_FIRST,
-)
+/** Sentences for as many yards as are read; with more, the worst have theirs, and the rest is counted and folded. */
+const [FEW, WORST] = [8, 5]
+const peopled = computed(() => holding.states.filter((y) => y.row.length > 0))
+const hasMany = computed(() => peopled.value.length > FEW)
+const ranked = computed(() => (hasMany.value ? rankYards(peopled.value) : peopled.value))
+const read = computed(() => (hasMany.value ? ranked.value.slice(0, WORST) : ranked.value))
+const others = computed(() => ranked.value.slice(read.value.length))
+const restOpen = ref(false)
+/** "and 65 more yards: 12 with colonies over the limit, 53 with nothing due". */
+const sayRest = computed(() => {
+  const { danger, late, over, due, quiet } = countYards(others.value)
+  const said = [
+    danger > 0 && `${danger} with colonies in danger`,
+    late > 0 && `${late} with late work`,
+    over > 0 && `${over} with colonies over the limit`,
+    due > 0 && `${due} with something due`,
+    quiet > 0 && `${quiet} with nothing due`,
+  ].filter(Boolean)
+  return `And ${plural(others.value.length, 'more yard')}: ${said.join(', ')}`
+})
 /** The sentence over a yard in the links it is made of: what may be given leads to the options, all else to the row. */
 function runsOf(y: YardState): { to: string; pieces: Phrase[] }[] {
   const over = y.row.filter((s) => s.steps.some((x) => x.kind === 'choose'))
@@ -73,6 +87,8 @@ const nothing = computed(() => holding.jobs.overdue.length + holding.jobs.due.le
 const nextDay = computed(() => holding.states.flatMap((y) => y.row.flatMap((s) => s.steps.map((x) => x.setFor ?? x.earliest))).toSorted()[0] ?? null)
 const DRIFT_AHEAD = 28
 const drifting = computed(() => driftingWithin(holding.states, DRIFT_AHEAD))
+const wholeDrift = ref(false)
+const driftingShown = computed(() => (wholeDrift.value ? drifting.value : drifting.value.slice(0, FEW)))
 /** Another day than today is chosen: what could be done on it comes first. */
 const elsewhere = computed(() => holding.day !== holding.today)
 const groups = computed(() => [
@@ -82,40 +98,16 @@ const groups = computed(() => [
   { key: 'coming', title: 'Coming, three weeks', list: holding.jobs.coming, none: 'Nothing is coming in the next three weeks.' },
 ])
 
-function what(line: TodayJob): string {
-  const { step } = line
-  if (step.kind === 'choose') return 'Choose a treatment'
-  if (step.kind === 'queen') return 'Settle the queen'
-  if (step.kind === 'gone') return 'Take it out of the row'
-  if (step.kind === 'left') return capital(holding.say(step.text))
-  if (step.kind === 'board') return capital(holding.say(step.text))
-  if (step.kind === 'count') return step.due === 'coming' ? 'Count again' : capital(step.name)
-  return holding.say(capital(sharedText(line)))
-}
-function when(line: TodayJob): string {
-  const { step } = line
-  if (step.kind === 'choose' || step.kind === 'queen' || step.kind === 'gone' || step.kind === 'left') return 'today'
-  if (step.setFor) return `set for ${sayDay(step.setFor)}`
-  // A count has its day, and some days' grace after it.
-  if (step.kind === 'count') return `${step.due === 'overdue' ? 'since' : 'by'} ${sayDay(step.best)}`
-  if (step.due === 'overdue') return `since ${sayDay(step.latest)}`
-  const [earliest, latest] = [
-    line.lines.map((l) => l.step.earliest).toSorted()[0],
-    line.lines
-      .map((l) => l.step.latest)
-      .toSorted()
-      .at(-1),
-  ]
-  if (!earliest || !latest) return ''
-  return earliest === latest ? sayDay(latest) : sayWindow(earliest, latest)
-}
-/** What is wrong with the very job of a line. */
-const warnings = (line: TodayJob) => (line.step.course?.course.warnings ?? []).filter((w) => w.job === line.step.job?.job && w.n === line.step.job?.n)
-const where = (line: TodayJob) => [line.yard.yard.name, line.step.course?.treatment.name].filter(Boolean).join(', ')
-const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.kind === 'board' || isCounted(line.step.job?.job)
-const enterable = (line: TodayJob) => line.step.kind === 'job' && !isCounted(line.step.job?.job) && line.step.due !== 'coming'
 /** Yards with a last sensible start coming near. */
-const ahead = computed(() => read.value.filter((y) => y.ahead !== null))
+const ahead = computed(() => ranked.value.filter((y) => y.ahead !== null))
+/** Yards of which the same is said stand in one line. */
+const aheadSaid = computed(() => {
+  const found = new Map<string, YardState[]>()
+  for (const y of ahead.value) found.set(y.ahead ?? '', [...(found.get(y.ahead ?? '') ?? []), y])
+  return [...found].map(([text, yards]) => ({ text, yards })).toSorted((a, b) => b.yards.length - a.yards.length)
+})
+const aheadShown = computed(() => (wholeAhead.value ? aheadSaid.value : aheadSaid.value.slice(0, FEW)))
+const wholeAhead = ref(false)
 const many = ref<TodayJob | null>(null)
 /** What was entered for many in one go, and how it is taken back. */
 const entered = ref<{ text: string; stroke: number | null } | null>(null)
@@ -159,6 +151,13 @@ function afterOne(): void {
           </RouterLink>
         </li>
       </ul>
+      <FoldAway v-if="others.length > 0" v-model:open="restOpen" class="rest no-print" :title="sayRest">
+        <ul class="restlist">
+          <li v-for="y in restOpen ? others : []" :key="y.yard.id">
+            <RouterLink :to="`/yards/${y.yard.id}`"><span v-for="(p, i) in y.sentence" :key="i" :class="p.tone === 'plain' ? '' : p.tone">{{ holding.say(p.text) }}</span></RouterLink>
+          </li>
+        </ul>
+      </FoldAway>
       <template v-if="all">
         <p v-if="entered" class="settled strong" role="status">
           {{ entered.text }}
@@ -176,65 +175,42 @@ function afterOne(): void {
  <p v-for="n in short" :key="n.treatment" class="winter serif">
         <RouterLink to="/shelf" class="care">{{ holding.say(sayShort(n)) }}</RouterLink>
       </p>
-        <section v-for="g in groups" :key="g.key" class="group" :class="g.key" :aria-labelledby="`g-${g.key}`">
-          <h2 :id="`g-${g.key}`">{{ g.title }}</h2>
-          <p v-if="g.list.length === 0" class="soft">{{ g.none }}</p>
-          <ul v-else class="lines sheet">
-            <li v-for="line in g.list" :key="line.key">
-              <span class="when" :class="{ 'alarm strong': g.key === 'overdue' }">{{ when(line) }}</span>
-              <span class="what">
-                <span class="strong" :class="{ alarm: line.step.tone === 'alarm' }">{{ what(line) }}</span>
-                <span class="where soft">{{ where(line) }}</span>
-                <span v-if="line.step.hindrance" class="care strong small">{{ holding.say(line.step.hindrance) }}</span>
-                <span v-for="w in g.key === 'coming' ? [] : warnings(line)" :key="w.text" class="alarm small">
-                  {{ holding.say(w.text) }}
-                </span>
-              </span>
-              <span class="who">
-                <AButton v-if="line.step.kind === 'left' && holding.mayWrite" class="press quiet all" :disabled="ending" @click="endAll(line)">{{ line.lines.length > 1 ? `End all ${line.lines.length}` : 'End it' }}</AButton>
-                <AButton v-if="enterable(line) && line.lines.length > 1 && holding.mayWrite" class="press quiet all" @click="many = line">All {{ line.lines.length }} ...</AButton>
-                <template v-for="(l, i) in line.lines" :key="l.state.colony.id">
-                  <AButton v-if="enterable(line) && holding.mayWrite" type="text" class="bare colony" @click="doing = { line, index: i }">
-                    <i>{{ l.state.colony.placement.position }}</i>
-                    {{ l.state.colony.name }}
-                  </AButton>
-                  <RouterLink
-                    v-else
-                    class="colony"
-                    :to="
-                      line.step.kind === 'choose'
-                        ? `/match/${l.state.colony.id}`
-                        : countable(line)
-                          ? `/count/${l.state.colony.id}`
-                          : `/yards/${line.yard.yard.id}?colony=${l.state.colony.id}`
-                    "
-                  >
-                    <i>{{ l.state.colony.placement.position }}</i>
-                    {{ l.state.colony.name }}
-                  </RouterLink>
-                </template>
-              </span>
-            </li>
-          </ul>
-        </section>
+        <TodayGroup
+          v-for="g in groups"
+          :id="g.key"
+          :key="g.key"
+          :title="g.title"
+          :list="g.list"
+          :none="g.none"
+          :ending="ending"
+          @one="(line, index) => (doing = { line, index })"
+          @many="many = $event"
+          @end="endAll"
+        />
         <section v-if="drifting.length > 0" class="group" aria-labelledby="g-drift">
           <h2 id="g-drift">Drifting towards the limit</h2>
           <ul class="ahead">
-            <li v-for="d in drifting" :key="d.state.colony.id">
+            <li v-for="d in driftingShown" :key="d.state.colony.id">
               <RouterLink :to="`/count/${d.state.colony.id}`">{{ d.state.colony.name }}</RouterLink>
               <span>{{ d.yard.yard.name }}: {{ holding.say(d.drift.text) }}.</span>
             </li>
           </ul>
+          <AButton v-if="driftingShown.length < drifting.length" type="link" class="plainlink" @click="wholeDrift = true">All {{ drifting.length }} colonies</AButton>
           <p class="soft small">The likely level carried on at the season's usual pace: a reason to count, not a count.</p>
         </section>
         <section v-if="ahead.length > 0" class="group" aria-labelledby="g-ahead">
           <h2 id="g-ahead">Plan ahead</h2>
           <ul class="ahead">
-            <li v-for="y in ahead" :key="y.yard.id">
-              <RouterLink :to="`/match/yard/${y.yard.id}`">{{ y.yard.name }}</RouterLink>
-              <span class="care">{{ holding.say(y.ahead ?? '') }} <RouterLink to="/rounds/deadlines">All last starts</RouterLink></span>
+            <li v-for="a in aheadShown" :key="a.text">
+              <RouterLink v-if="a.yards.length === 1" :to="`/match/yard/${a.yards[0]!.yard.id}`">{{ a.yards[0]!.yard.name }}</RouterLink>
+              <span v-else class="strong">{{ a.yards.length }} yards</span>
+              <span class="care">
+                {{ holding.say(a.text) }} <RouterLink to="/rounds/deadlines">All last starts</RouterLink>
+                <FoldAway v-if="a.yards.length > 1" title="Which yards"><RouterLink v-for="y in a.yards" :key="y.yard.id" class="which" :to="`/match/yard/${y.yard.id}`">{{ y.yard.name }}</RouterLink></FoldAway>
+              </span>
             </li>
           </ul>
+          <AButton v-if="aheadShown.length < aheadSaid.length" type="link" class="plainlink" @click="wholeAhead = true">All {{ aheadSaid.length }} of these</AButton>
         </section>
         <p class="law">Windows come from each treatment's own course; the label in your hand and local law decide.</p>
       </template>
@@ -256,37 +232,22 @@ function afterOne(): void {
 .sentences a:hover { text-decoration: underline; text-decoration-color: var(--thistle-mid); text-decoration-thickness: 1.5px; }
 .group { margin-top: 26px; }
 .group h2 { margin-bottom: 9px; }
-.group.overdue h2 { color: var(--brick); }
-.lines li { display: grid; grid-template-columns: 128px minmax(0, 1fr) fit-content(min(420px, 50%)); gap: 16px; padding: 10px 16px; border-bottom: 1px solid var(--hairline); align-items: start; }
-.lines li:last-child { border-bottom: 0; }
-.when { padding-top: 9px; }
-.what { display: grid; gap: 1px; padding-top: 9px; }
-.where { font-size: 14px; }
-.who { display: flex; flex-wrap: wrap; gap: 6px; justify-content: flex-end; }
-.colony { display: inline-flex; align-items: center; gap: 7px; min-height: 40px; padding: 4px 13px; border: 1px solid var(--line); border-radius: 9px; background: var(--sheet); color: var(--ink); text-decoration: none; font-weight: 600; cursor: pointer; }
-@media screen and (min-width: 721px) { .all { min-height: 40px; padding: 4px 13px; } }
-.colony i { font-style: normal; font-weight: 400; color: var(--soft); font-size: 13px; }
-.colony:hover { border-color: var(--thistle); color: var(--thistle-deep); background: var(--thistle-pale); }
+.rest { margin-top: 12px; }
+.restlist { display: grid; gap: 6px; }
+.restlist a { color: inherit; text-decoration: none; }
+.restlist a:hover { text-decoration: underline; }
+.which { display: inline-block; margin-inline-end: 14px; }
 .ahead { display: grid; gap: 6px; }
 .ahead li { display: grid; grid-template-columns: 128px minmax(0, 1fr); gap: 16px; padding: 0 16px; }
 .law { margin-top: 26px; }
 @media print {
   .sentences a { font-size: 13pt; }
   .group { margin-top: 14px; }
-  .lines li { grid-template-columns: 132px minmax(0, 1fr) fit-content(250px); padding: 5px 8px; }
-  .when, .what { padding-top: 3px; }
-  .colony { min-height: 0; padding: 2px 4px; border: 0; }
-  /* A box to tick in the yard. */
-  .colony::before { content: ''; width: 13px; height: 13px; border: 1.3px solid var(--ink); border-radius: 3px; }
-  .day, .law { display: none; }
+    .when,     .day, .law { display: none; }
 }
 @media screen and (max-width: 720px) {
   .sentences a { font-size: 19px; }
-  .lines li { grid-template-columns: 1fr; gap: 5px; padding: 12px 14px; }
-  .when, .what { padding-top: 0; }
-  .who { justify-content: flex-start; margin-top: 4px; }
-  .colony { min-height: 50px; font-size: 17px; }
-  .ahead li { grid-template-columns: 1fr; gap: 2px; padding: 0 2px; }
+    .when,       .ahead li { grid-template-columns: 1fr; gap: 2px; padding: 0 2px; }
   .ahead a { min-height: 48px; display: flex; align-items: center; }
 }
 </style>

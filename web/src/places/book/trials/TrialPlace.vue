@@ -15,6 +15,7 @@ import { useSave } from '../../../parts/useSave.ts'
 import { plural } from '../../../parts/words.ts'
 import { useHolding } from '../../../stores/holding.ts'
 import BookNav from '../BookNav.vue'
+import { vAsked } from '../../../frame/asked.ts'
 
 const route = useRoute()
 const holding = useHolding()
@@ -119,7 +120,7 @@ function print(what: 'report' | 'tags'): void {
         <AButton v-if="asking === null" type="link" class="plainlink" @click="asking = 'gone'">Take it away</AButton>
       </template>
     </div>
-    <div v-if="asking" class="no-print doings">
+    <div v-if="asking" v-asked class="no-print doings">
       <p>{{ asking === 'end' ? 'It is over: its courses go on as ordinary ones, and its report stays.' : 'The trial is taken away; its courses and counts stay as they are. Last changes can put it back.' }}</p>
       <AButton type="primary" class="press" :disabled="busy" @click="asking === 'end' ? end() : takeAway()">{{ busy ? 'Keeping ...' : asking === 'end' ? 'End the trial' : 'Take it away' }}</AButton>
       <AButton type="link" class="plainlink" @click="asking = null">Not now</AButton>
