@@ -133,7 +133,7 @@ describe('a trial', () => {
     const { drawn } = await body()
     const one = drawn.map((d, i) => ({ ...d, arm: i === 0 ? 1 : 0 }))
     for (const [wrong, says] of [
-      [{ drawn: one }, /Arm 2 has 1: two colonies in each/],
+      [{ drawn: one }, /Group 2 has 1: two colonies in each/],
       [{ drawn: drawn.map((d) => ({ ...d, arm: 3 })) }, /no such arm/],
       [{ arms: ['thymol-gel', 'thymol-gel'] }, /./],
       [{ arms: ['thymol-gel'] }, /./],

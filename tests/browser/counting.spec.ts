@@ -402,7 +402,7 @@ test('whom to sample is drawn by a seed, and a yard jar shows the mean and its c
   const before = await links()
   await page.getByRole('button', { name: 'Draw others' }).click()
   await expect.poll(links).not.toEqual(before)
-  await page.getByLabel('Seed of the draw').fill('1')
+  await page.getByLabel('Number to draw by').fill('1')
   await expect.poll(links).toEqual(before)
   await page.getByLabel('Bees a jar').fill('10')
   await says(page, 'From 50 to 2000 bees a jar')

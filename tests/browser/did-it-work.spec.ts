@@ -26,7 +26,7 @@ test('why a course fell short is answered, stands over a reload, and Match says 
 
 test('the line of a colony is walked by keys, opened by Enter, shown whole, and taken out as CSV', async ({ demo: page }) => {
   await openColony(page, 'Mill Orchard', 'Linden')
-  await page.getByRole('link', { name: 'Its line over the year' }).click()
+  await page.getByRole('link', { name: 'Its year in one picture' }).click()
   const line = page.getByRole('slider', { name: /^The line of Linden/ })
   await expect(line).toBeVisible()
   await line.focus()
@@ -77,10 +77,10 @@ test('a trial is planned by lot, says what it could show, begins as ordinary cou
   await page.getByLabel('Its name').fill('Gel or strips')
   await page.getByRole('checkbox', { name: /^Amitraz strip/ }).check()
   await page.getByRole('button', { name: /^Begin it/ }).click()
-  await expect(page.getByText('Two arms are the fewest.')).toBeVisible()
+  await expect(page.getByText('Two groups are the fewest.')).toBeVisible()
   await page.getByRole('checkbox', { name: /^Thymol gel/ }).check()
   await expect(page.getByText(/^With \d a side it would tell Amitraz strip/)).toBeVisible({ timeout: 30_000 })
-  await page.getByLabel('Seed').fill('7')
+  await page.getByLabel('Number to draw by').fill('7')
   await expect(page.getByRole('row', { name: /^Thymol gel/ })).toBeVisible()
   await accessible(page)
   await page.getByRole('button', { name: /^Begin it on Thu 13 Aug/ }).click()
@@ -134,7 +134,7 @@ test.describe('on a phone', () => {
   test('the line is pressed by the thumb', async ({ demo: page }) => {
     await page.goto('/yards')
     await openColony(page, 'Withy Corner', 'Angelica')
-    await page.getByRole('link', { name: 'Its line over the year' }).click()
+    await page.getByRole('link', { name: 'Its year in one picture' }).click()
     const line = page.getByRole('slider', { name: /^The line of Angelica/ })
     await expect(line).toBeVisible()
     await page.getByRole('button', { name: 'As a table' }).click()

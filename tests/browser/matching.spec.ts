@@ -139,7 +139,7 @@ test('two in turn are planned together, each on its own day', async ({ demo: pag
   await page.goto('/match')
   const pick = page.getByRole('combobox', { name: 'Another colony' })
   await choose(pick, /Hazel/)
-  const turns = page.getByRole('region', { name: 'Two in turn' })
+  const turns = page.getByRole('region', { name: 'One after the other' })
   await expect(turns.getByRole('heading', { name: 'Brood break, then one oxalic round' })).toBeVisible()
   await expect(turns.getByText(/Left afterwards likely/)).toBeVisible()
   await turns.getByRole('button', { name: 'Plan both parts' }).click()

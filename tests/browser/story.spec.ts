@@ -204,14 +204,14 @@ test('the chosen day re-judges at once, by pointer and by keys, with nothing ask
 
 test('a case is saved, loaded again, and refused with its path where it is wrong', async ({ demo: page }) => {
   await page.goto('/match')
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save this case' }).click()])
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save it as a file' }).click()])
   expect(download.suggestedFilename()).toMatch(/^case-.*-2026-08-12\.json$/)
   const path = await download.path()
-  await giveFile(page, 'Load a case', path)
+  await giveFile(page, 'Load a saved file', path)
   await expect(page.getByRole('heading', { name: 'A case from a file' })).toBeVisible()
   await expect(page.getByRole('button', { name: /^Start on/ })).toHaveCount(0)
   await page.getByRole('button', { name: 'Put it away' }).click()
-  const load = (name: string, text: string) => giveFile(page, 'Load a case', { name, mimeType: 'application/json', buffer: Buffer.from(text) })
+  const load = (name: string, text: string) => giveFile(page, 'Load a saved file', { name, mimeType: 'application/json', buffer: Buffer.from(text) })
   await load('wrong.json', '{ "case": 1, "asOf": "2026-08-12", "colony": { "broodBoxes": 1, "colour": "blue" } }')
   await expect(page.getByRole('alert')).toContainText('colony.colour')
   await load('broken.json', '{')

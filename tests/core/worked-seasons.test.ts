@@ -221,7 +221,8 @@ describe('the letter of a day', () => {
     // A count wanted by 1 September may be done from 25 August on; the board within a week.
     const counted = { look: sound, counts: [count(TODAY, 2)] }
     expect(letter(counted)).toBeNull()
-    const visits = (day: Day) => lines(counted, { visits: [{ id: 'v', version: 1, day, note: null }] }).filter((l) => l.includes('jobs in'))
+    const visits = (day: Day) =>
+      lines(counted, { visits: [{ id: 'v', version: 1, day, note: null, minutes: null }] }).filter((l) => l.includes('jobs in'))
     expect([visits('2026-08-19').length, visits('2026-08-20').length]).toEqual([1, 0])
   })
   it('is written where as much is overdue as is due, with a word for each, and is silent of yards that are empty', () => {

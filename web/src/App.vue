@@ -11,6 +11,7 @@ import { fetchFaces } from './look/faces.ts'
 import { PLACES } from './frame/places.ts'
 import { fetchPlace } from './router.ts'
 import { useKeys } from './frame/useKeys.ts'
+import { marksOpen } from './frame/marks.ts'
 import TopBand from './frame/TopBand.vue'
 import BottomBar from './frame/BottomBar.vue'
 import PrintHead from './frame/PrintHead.vue'
@@ -24,6 +25,7 @@ const loadGo = () => import('./frame/GoAnywhere.vue')
 const loadSheet = () => import('./frame/KeySheet.vue')
 const GoAnywhere = defineAsyncComponent(loadGo)
 const KeySheet = defineAsyncComponent(loadSheet)
+const MarksSheet = defineAsyncComponent(() => import('./frame/MarksSheet.vue'))
 const route = useRoute()
 const router = useRouter()
 const holding = useHolding()
@@ -129,6 +131,7 @@ const reload = () => window.location.reload()
     </main>
     <GoAnywhere v-if="over === 'go'" @close="over = null" />
     <KeySheet v-else-if="over === 'sheet'" @close="over = null" />
+    <MarksSheet v-if="marksOpen" @close="marksOpen = false" />
     <BottomBar v-if="!open && holding.loaded" />
   </ConfigProvider>
 </template>

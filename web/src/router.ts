@@ -94,7 +94,7 @@ export function makeRouter(): Router {
       { path: '/reference', component: () => import('./places/reference/ReferencePlace.vue'), meta: { open: true, title: 'The API' } },
       { path: '/today', component: Today, meta: { title: 'Today', days: true } },
       { path: '/yards/:yardId?', component: () => import('./places/yards/YardsPlace.vue'), meta: { title: 'Yards', days: true } },
-      { path: '/line/:colonyId', component: () => import('./places/yards/LinePlace.vue'), meta: { title: 'A colony’s line' } },
+      { path: '/line/:colonyId', component: () => import('./places/yards/LinePlace.vue'), meta: { title: 'A colony’s year' } },
       { path: '/yards/:yardId/looks', component: () => import('./places/yards/LooksPlace.vue'), meta: { title: 'A walk along the row' } },
       {
         path: '/count/table/:yardId?',

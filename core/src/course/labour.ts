@@ -46,12 +46,13 @@ export const heatMinutes = ({ type }: Vaporisers): number => VAPOUR[type].heat
 
 const isVapour = (treatment: Treatment, job: JobKind): boolean => job === 'dose' && treatment.kit.needed.includes('vaporiser')
 
+const usual = ({ minutes }: Treatment, job: JobKind): number => minutes?.[job] ?? MINUTES[job]
 /** Minutes of one job in one hive. */
 export const minutesOf = (
   treatment: Treatment,
   { job, prepares }: Pick<PlannedJob, 'job' | 'prepares'>,
   vaporisers: Vaporisers = USUAL_VAPORISERS,
-): number => (isVapour(treatment, job) ? vapourMinutes(vaporisers) : MINUTES[job]) + (prepares ? MINUTES.prepare : 0)
+): number => (isVapour(treatment, job) ? vapourMinutes(vaporisers) : usual(treatment, job)) + (prepares ? usual(treatment, 'prepare') : 0)
 /** Minutes at the end of a visit until the last hive may be opened again. */
 export const tailMinutes = (treatment: Treatment, job: JobKind): number => (isVapour(treatment, job) ? SHUT_MINUTES : 0)
 

@@ -104,7 +104,13 @@ export const RECORD_FIELDS = {
     colonies: ids('Of colonies', 200, { apart: true }),
     note: text('Note', 2000),
   },
-  visits: { yardId: needed(id('Yard')), day: needed(day('Day')), note: text('Note', 2000) },
+  visits: {
+    yardId: needed(id('Yard')),
+    day: needed(day('Day')),
+    note: text('Note', 2000),
+    /** Of a visit that was made: from leaving to being back, all in all. */
+    minutes: whole('Minutes it took', 1, 1440),
+  },
   trials: {
     yardId: needed(id('Yard')),
     name: line('Name', 80),
@@ -113,7 +119,7 @@ export const RECORD_FIELDS = {
     arms: needed(shape<readonly TrialArmKey[]>('Arms', 'json')),
     drawn: needed(shape<readonly TrialPlace[]>('Colonies', 'json')),
     /** What the colonies were drawn by: the same again draws the same. */
-    seed: needed(whole('Seed', 0, 2_147_483_647)),
+    seed: needed(whole('Number to draw by', 0, 2_147_483_647)),
     endedOn: day('Ended on'),
     note: text('Note', 2000),
   },
@@ -152,7 +158,7 @@ export const RECORD_FIELDS = {
     boards: word('Board limits', BOARD_WORDS),
     cup: shape<Cup | null>('Your cup', 'json'),
     sugarRecovery: real('Share the sugar roll finds', 0.05, 1),
-    missed: real('Needless treatments a missed one is worth', 1, 20),
+    missed: real('A missed treatment weighs as needless ones', 1, 20),
     noLiquidAcids: usually(yesNo('No liquid acids'), false),
     work: shape<WorkFacts | null>('Your days and hours', 'json'),
     gear: usually(shape<Gear>('Gear', 'json'), {}),

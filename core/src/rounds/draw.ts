@@ -2,6 +2,7 @@ import { USUAL_WORK, type SettingsRecord, type WorkFacts, type YardState } from 
 import { addDays, daysBetween, weekdayOf, type Day } from '../time/index.ts'
 import { jobsOfYard, mostStrips, type RoundJob } from './jobs.ts'
 import { movesOf, type Move } from './moves.ts'
+import { ownPace } from './pace.ts'
 import { daysOf, hasDay, HORIZON, span } from './problem.ts'
 import { solve, type Proof } from './solve.ts'
 import { helpFor, spreadWork, type Help, type SpreadYard } from './spread.ts'
@@ -60,7 +61,8 @@ const bitsOf = (days: readonly Day[], from: Day): number =>
 /** Days on which the keeper means to be there, as bits. */
 const visitDays = ({ yard }: YardState, from: Day): number =>
   bitsOf(
-    (yard.visits ?? []).map((v) => v.day),
+    // One that was made is no plan any more.
+    (yard.visits ?? []).filter((v) => v.minutes == null).map((v) => v.day),
     from,
   )
 /** Days on which the keeper goes there in any case: planned visits, and days set for jobs, whether there is time or not. */
@@ -103,7 +105,8 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
   const from = yards.map((y) => y.yard.today).toSorted()[0] ?? '1970-01-01'
   const minutes = minutesAhead(work, from)
   const members = new Map<string, RoundJob[]>()
-  const own = yards.map((yard) => ({ yard, days: daysOfYard(yard, from), jobs: jobsOfYard(yard, work) }))
+  const pace = ownPace(yards, work)
+  const own = yards.map((yard) => ({ yard, days: daysOfYard(yard, from), jobs: jobsOfYard(yard, work, pace) }))
   const all = own.flatMap((y) => y.jobs)
   const plan = solve({
     yards: own.map(({ yard, days, jobs }) => ({ id: yard.yard.id, tasks: treesOf(jobs, days, from, members), given: givenDays(yard, jobs, from) })),

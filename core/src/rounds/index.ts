@@ -1,6 +1,7 @@
 export { drawRounds, visitMinutes, type Round, type RoundPlan, type Unplaced } from './draw.ts'
 export { spreadWork, type Help, type Left, type Spread, type SpreadYard } from './spread.ts'
 export { handledElsewhere, jobsOfYard, mostStrips, type RoundJob } from './jobs.ts'
+export { doneOn, ownPace, USUAL_PACE, type Pace } from './pace.ts'
 export type { Move } from './moves.ts'
 export { moveTo, setFree, type Stroke } from './stroke.ts'
 export { solve, type Plan, type Problem, type Proof, type YardTasks } from './solve.ts'

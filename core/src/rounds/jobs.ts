@@ -1,4 +1,5 @@
 import { COUNT_MINUTES, minutesOf, tailMinutes } from '../course/index.ts'
+import { USUAL_PACE, wayOf, type Pace } from './pace.ts'
 import type { ColonyState, NextStep, WorkFacts, YardState } from '../holding/index.ts'
 import type { Tool, TreatmentKey } from '../situation/index.ts'
 import { laterOf, type Day } from '../time/index.ts'
@@ -40,7 +41,7 @@ export interface RoundJob {
 const idOf = (colonyId: string, courseId: string, job: string, n: number): string => `${colonyId} ${courseId} ${job} ${n}`
 const WORDS: Readonly<Record<string, string>> = { count: 'Count', board: 'Read the board', queen: 'Settle the queen' }
 
-function fromStep(yard: YardState, { colony }: ColonyState, step: NextStep, work: WorkFacts): RoundJob | null {
+function fromStep(yard: YardState, { colony }: ColonyState, step: NextStep, work: WorkFacts, pace: Pace): RoundJob | null {
   if (step.kind === 'choose' || step.kind === 'gone' || step.kind === 'left') return null
   const base = {
     yardId: yard.yard.id,
@@ -69,7 +70,8 @@ function fromStep(yard: YardState, { colony }: ColonyState, step: NextStep, work
       hangsOn: null,
       opensHive: kind !== 'board',
       gear: [],
-      minutes: kind === 'board' ? COUNT_MINUTES.board : COUNT_MINUTES.count,
+      minutes:
+        (kind === 'board' ? COUNT_MINUTES.board : COUNT_MINUTES.count) * (pace.get(wayOf(null, null, kind === 'board' ? 'board' : 'count')) ?? 1),
       tail: 0,
       strips: 0,
       setFor: null,
@@ -95,7 +97,7 @@ function fromStep(yard: YardState, { colony }: ColonyState, step: NextStep, work
     hangsOn: job.hangsOn ? idOf(colony.id, course.record.id, job.hangsOn.job, job.hangsOn.n) : null,
     opensHive: job.opensHive,
     gear: job.gear,
-    minutes: minutesOf(course.treatment, job, work.vaporisers),
+    minutes: minutesOf(course.treatment, job, work.vaporisers) * (pace.get(wayOf(course.treatment.key, job.job, 'job')) ?? 1),
     tail: tailMinutes(course.treatment, job.job),
     strips: handled ? (amount?.amount ?? 0) : 0,
     setFor,
@@ -103,8 +105,8 @@ function fromStep(yard: YardState, { colony }: ColonyState, step: NextStep, work
 }
 
 /** Everything the colonies of a yard ask for that takes a visit, in walking order. */
-export const jobsOfYard = (yard: YardState, work: WorkFacts): RoundJob[] =>
-  yard.row.flatMap((state) => state.steps.flatMap((step) => fromStep(yard, state, step, work) ?? []))
+export const jobsOfYard = (yard: YardState, work: WorkFacts, pace: Pace = USUAL_PACE): RoundJob[] =>
+  yard.row.flatMap((state) => state.steps.flatMap((step) => fromStep(yard, state, step, work, pace) ?? []))
 
 /** Most strips a person handles on a day of what is in these jobs; null where no label that is known limits it. */
 export function mostStrips(jobs: readonly RoundJob[]): number | null {

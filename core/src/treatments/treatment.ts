@@ -244,6 +244,8 @@ export interface Treatment {
   /** What is mixed, weighed or portioned for it, by the bench's word; left out: nothing is. */
   readonly bench?: 'oxalic-dribble' | 'formic-dilution' | 'oxalic-charges' | 'gel-portions'
   /** What is taken along for a job of it, besides the dose and the gear. */
+  /** Minutes a hive by job, where they are known better than what is usual for every treatment; the mixing at home is none of a hive's. */
+  readonly minutes?: Readonly<Partial<Record<JobKind, number>>>
   readonly carry?: readonly { readonly job: JobKind; readonly what: string }[]
   readonly setUp: readonly string[]
   readonly caution: { readonly hazard: string; readonly protection: string; readonly mishap: string } | null

@@ -180,7 +180,7 @@ function stopOf(name: string, colonies: readonly TrialColony[], states: readonly
     return `Stop it for ${inDanger.map((c) => c.name).join(', ')}: in danger by the newest count. Treat now with what fits; a trial is not worth a colony.`
   const over = colonies.filter((c) => states.some((s) => s.colony.id === c.colonyId && isOver(s.judgement)))
   return !treated && colonies.length > 0 && over.length * 2 >= colonies.length
-    ? `Stop the arm "${name}": ${over.length} of ${plural(colonies.length, 'colony', 'colonies')} left untreated are at or over the limit. Treat them now.`
+    ? `Stop the group "${name}": ${over.length} of ${plural(colonies.length, 'colony', 'colonies')} left untreated are at or over the limit. Treat them now.`
     : null
 }
 

@@ -594,6 +594,6 @@ export const TRIALS = [
       ['Nettle', 'Umber', 'Tansy'],
       ['Willow', 'Oxlip', 'Quince'],
     ],
-    note: 'The arm left untreated was stopped on 2 May and given formic strips.',
+    note: 'The group left untreated was stopped on 2 May and given formic strips.',
   },
 ] as const

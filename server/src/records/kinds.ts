@@ -304,7 +304,7 @@ const trial: Kind = {
     const alone = sizes.findIndex((n) => n < 2)
     if (alone >= 0)
       throw Problem.invalid([
-        { path: 'drawn', sentence: `Arm ${alone + 1} has ${sizes[alone]}: two colonies in each are the fewest that tell anything.` },
+        { path: 'drawn', sentence: `Group ${alone + 1} has ${sizes[alone]}: two colonies in each are the fewest that tell anything.` },
       ])
     const before = new Set(((known?.drawn ?? []) as RecordRow<'trials'>['drawn']).map((d) => d.colonyId))
     const added = drawn.map((d) => d.colonyId).filter((c) => !before.has(c))

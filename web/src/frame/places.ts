@@ -28,7 +28,7 @@ export const placesOf = ({ outlook }: Pick<Preferences, 'outlook'>): readonly Pl
 /** Ways into counting besides the hive itself. */
 export const COUNTING: readonly Pick<Place, 'path' | 'name' | 'says'>[] = [
   { path: '/count/table', name: 'Count in a table', says: 'a whole yard in one go' },
-  { path: '/count/yard', name: 'The yard counted', says: 'its picture, whom to sample, over time' },
+  { path: '/count/yard', name: 'The yard counted', says: 'its picture, which colonies to sample, over time' },
   { path: '/count/file', name: 'By file', says: 'counts, colonies and past courses as CSV, in and out' },
   { path: '/count/practise', name: 'Practise counting', says: 'a tray or board to test the eye' },
 ]

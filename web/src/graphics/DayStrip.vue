@@ -13,6 +13,7 @@ import { bindingOf } from '../frame/keys.ts'
 import { sayWeatherTrouble } from '../parts/weather-words.ts'
 import { useHolding } from '../stores/holding.ts'
 import { useNarrow } from '../look/narrow.ts'
+import MarksLink from '../frame/MarksLink.vue'
 
 const props = defineProps<{
   yard: YardRecord
@@ -185,6 +186,7 @@ function onTouchEnd(event: TouchEvent): void {
       </div>
       <div class="edge">
         <AButton v-if="!fixed" type="link" class="plainlink small" @click="weatherOpen = true">Weather of {{ yard.name }}</AButton>
+        <MarksLink v-if="!fixed" />
         <span v-if="trouble" class="care strong small" role="status">{{ trouble }}</span>
         <span v-else class="key" aria-hidden="true">
           <template v-if="fixed">{{ yard.name }}, highs and lows:</template>
@@ -246,7 +248,10 @@ function onTouchEnd(event: TouchEvent): void {
         </div>
         <input v-model="slide" type="range" min="0" max="27" step="1" aria-label="Day within four weeks" :aria-valuetext="sayDay(holding.day)" />
       </div>
-      <AButton v-if="!fixed && !folded" type="link" class="plainlink small weather" @click="weatherOpen = true">Weather of {{ yard.name }}</AButton>
+      <p v-if="!fixed && !folded" class="under">
+        <AButton type="link" class="plainlink small weather" @click="weatherOpen = true">Weather of {{ yard.name }}</AButton>
+        <MarksLink class="weather" />
+      </p>
     </div>
     <WeatherPane v-if="weatherOpen" :yard="yard" @close="weatherOpen = false" />
   </section>

@@ -33,7 +33,7 @@ const day = (on: string) => sayDay(on, holding.today)
         <template v-else-if="j.earliest === j.latest">{{ day(j.best) }}.</template>
         <template v-else>From {{ day(j.earliest) }}, best {{ day(j.best) }}, at the latest {{ day(j.latest) }}.</template>
         {{ j.hangsOn ? `Counted from ${name(j.hangsOn).toLowerCase()}.` : 'Counted from the start.' }}
-        <template v-if="j.job !== 'supers'">About {{ minutes(j) }} min.</template>
+        <template v-if="minutes(j) > 0">About {{ minutes(j) }} min.</template>
         {{ j.gear.length > 0 ? `${capital(sayTools(j.gear))}.` : '' }}
       </p>
     </li>

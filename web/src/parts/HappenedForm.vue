@@ -98,7 +98,7 @@ async function keep(): Promise<void> {
     <NumberField v-if="kind === 'found'" id="hf-amount" v-model="amount" label="How many" unit="strips" :min="1" :hint="`${course.course.inside} in it by your notes`" :fault="at('amount') ?? at('events[0].amount')" />
     <AreaField id="hf-note" v-model="note" label="Note" :most="2000" />
     <WhatMoves v-if="after" :before="course" :after="after" :yard="yard" />
-    <p v-if="touched.length > 1" class="small">It is noted in all {{ touched.length }} courses in hand.</p>
+    <p v-if="touched.length > 1" class="small">It is noted in all {{ touched.length }} of its courses.</p>
     <FaultLine v-if="fault && !['happenedOn', 'amount'].some((f) => at(f) ?? at(`events[0].${f}`))">{{ fault }}</FaultLine>
     <AButton type="primary" class="press" html-type="submit" :disabled="busy || kind === null">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
   </AForm>

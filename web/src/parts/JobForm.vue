@@ -140,7 +140,7 @@ async function keep(): Promise<void> {
   <AForm novalidate layout="vertical" class="form" @submit="keep">
     <KeptNote v-model:day="onDay" :typed-on="typedOn" @anew="anew" />
     <p class="serif what">{{ holding.say(job.text) }}</p>
-    <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}{{ hangsOn }}. About {{ sayMinutes(minutes) }}{{ gear ? `, with ${gear}` : '' }}.</p>
+    <p class="soft small">Its window: {{ window(job) }}, best {{ sayDay(job.best) }}{{ hangsOn }}.<template v-if="minutes > 0"> About {{ sayMinutes(minutes) }}{{ gear ? `, with ${gear}` : '' }}.</template></p>
     <p v-if="onTheDay && onTheDay.level !== 'fits'" :class="onTheDay.level === 'care' ? 'care' : 'alarm strong'">{{ holding.say(onTheDay.text) }}</p>
     <DayField id="jf-day" v-model="onDay" label="Done on" :max="holding.today" :window="job" :fault="at('happenedOn') ?? at(path('happenedOn'))" />
     <div v-if="job.job === 'remove' && hung.length > 0" class="field">

@@ -34,7 +34,7 @@ const weatherOf = (day: Day | null) => props.yard.weather.find((d) => d.date ===
 const record = computed(() => {
   const kept = props.yard.weatherFrom?.record
   if (!kept || kept.n === 0) return ''
-  return `: here ${plural(kept.n, 'forecast was', 'forecasts were')} held against what came, and it is reckoned with ${plain(kept.doubt, 2)} times the usual error`
+  return `: here ${plural(kept.n, 'forecast was', 'forecasts were')} held against what came, and it is counted with ${plain(kept.doubt, 2)} times the usual error`
 })
 const own = computed(() => (props.yard.weatherFrom?.ownDays ?? []).map((d) => ({ ...d, weather: weatherOf(d.date) })).toReversed())
 

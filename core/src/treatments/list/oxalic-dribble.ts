@@ -74,6 +74,8 @@ export const oxalicDribble: Treatment = {
   ranks: { knockdown: { broodless: 2, brood: 15 }, strain: 3, residue: 0 },
   mostAPersonADay: null,
   pack: null,
+  // 24 colonies in half an hour (common practice, no source); it is mixed once for all of them, at home.
+  minutes: { prepare: 0, dose: 1.25 },
   bench: 'oxalic-dribble',
   carry: [
     {

@@ -16,6 +16,7 @@ import { gear } from './016-gear.ts'
 import { frames } from './017-frames.ts'
 import { own } from './018-own.ts'
 import { practice } from './019-practice.ts'
+import { visitMinutes } from './020-visit-minutes.ts'
 import { readerLinks } from './014-reader-links.ts'
 
 export interface Step {
@@ -44,4 +45,5 @@ export const MIGRATIONS: readonly Step[] = [
   frames,
   own,
   practice,
+  visitMinutes,
 ]

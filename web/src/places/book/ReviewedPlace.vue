@@ -16,6 +16,7 @@ import { useHolding } from '../../stores/holding.ts'
 import BookAsked from './BookAsked.vue'
 import BookNav from './BookNav.vue'
 import { useBook } from './useBook.ts'
+import MarksLink from '../../frame/MarksLink.vue'
 
 const holding = useHolding()
 const { years, chosen, year, yardId, yards, reading, fault } = useBook()
@@ -34,6 +35,7 @@ const tally = computed(() => {
   <div class="page reviewed">
     <BookNav />
     <h1>Did it work, {{ year }}</h1>
+    <p><MarksLink /></p>
     <BookAsked v-model:year="chosen" v-model:yard-id="yardId" :years="years" />
     <WaitLine v-if="reading || (!yards && !fault)">Reading what is older ...</WaitLine>
     <FaultLine v-else-if="fault">{{ fault }}</FaultLine>

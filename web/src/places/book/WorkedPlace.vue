@@ -11,6 +11,7 @@ import WaitLine from '../../parts/WaitLine.vue'
 import { plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import BookNav from './BookNav.vue'
+import MarksLink from '../../frame/MarksLink.vue'
 
 const holding = useHolding()
 /** As far back as results still say something of here and now (a guess). */
@@ -26,6 +27,7 @@ const range = (s: Share) => `${percent(s.estimate)} (${percent(s.low)} to ${perc
   <div class="page worked">
     <BookNav />
     <h1>What worked here</h1>
+    <p><MarksLink /></p>
     <WaitLine v-if="reading || (!yards && !fault)">Reading what is older ...</WaitLine>
     <FaultLine v-else-if="fault">{{ fault }}</FaultLine>
     <template v-else-if="worked.length > 0">

@@ -6,6 +6,7 @@ import { plain } from '@thistle/core/units'
 import { useHolding } from '../../stores/holding.ts'
 import CountDot from '../../parts/CountDot.vue'
 import { capital, isOver, sayChance, small, wordsOfLevel } from '../../parts/words.ts'
+import MarksLink from '../../frame/MarksLink.vue'
 
 const holding = useHolding()
 const props = defineProps<{ judged: Judgement; notes?: readonly string[] }>()
@@ -30,7 +31,7 @@ const corrected = computed(() => {
   <div class="meaning">
     <h2 class="level" :class="{ alarm: isOver(judged), settled: judged.level === 'under', care: judged.level === 'watch' }">{{ capital(wordsOfLevel(judged.level)) }}</h2>
     <CountDot large :judgement="judged" />
-    <p class="soft small axis">{{ AXIS[judged.unit] }}; the dashed line is the limit of {{ plain(judged.threshold ?? 0, 2) }}</p>
+    <p class="soft small axis">{{ AXIS[judged.unit] }}; the dashed line is the limit of {{ plain(judged.threshold ?? 0, 2) }}. <MarksLink /></p>
     <p class="serif says" :class="{ alarm: isOver(judged), settled: judged.level === 'under' }">
       {{ holding.say(judged.text) }}
     </p>

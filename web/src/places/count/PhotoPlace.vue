@@ -212,7 +212,7 @@ async function use(): Promise<void> {
                   <NumberField id="g-columns" v-model="sized.columns" label="Columns" :min="0" :max="50" />
                   <NumberField id="g-rows" v-model="sized.rows" label="Rows" :min="0" :max="50" />
                   <NumberField id="g-many" v-model="sized.howMany" label="To count" :min="0" />
-                  <NumberField id="g-seed" v-model="sized.seed" label="Seed" :min="0" :max="999999" />
+                  <NumberField id="g-seed" v-model="sized.seed" label="Number to draw by" :min="0" :max="999999" />
                 </div>
                 <FaultLine v-if="gridFault">{{ gridFault }}</FaultLine>
                 <p class="acts">
@@ -220,7 +220,7 @@ async function use(): Promise<void> {
                   <AButton v-if="grid" type="link" class="plainlink" @click="redrawGrid">draw other squares</AButton>
                   <AButton v-if="grid" type="link" class="plainlink" @click="grid = null">whole board</AButton>
                 </p>
-                <p class="soft small">Count the clear squares only. The same seed draws the same squares.</p>
+                <p class="soft small">Count the clear squares only. The same number draws the same squares.</p>
               </FoldAway>
             </template>
             <FaultLine v-if="notKept">{{ notKept }}</FaultLine>

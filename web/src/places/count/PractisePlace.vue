@@ -96,7 +96,7 @@ const verdict = computed(() => {
           <div v-if="score && drawn" class="result" role="status">
             <p class="big serif">{{ score.hits.length }} <span>of {{ drawn.mites.length }} found</span></p>
             <p class="strong" :class="score.missed.length + score.wrong.length === 0 ? 'settled' : 'care'">{{ verdict }}</p>
-            <p class="soft small">Dashed: missed. Struck through: marked, and no mite. Drawn with seed {{ seed }}.</p>
+            <p class="soft small">Dashed: missed. Struck through: marked, and no mite. Drawn by the number {{ seed }}.</p>
             <template v-if="yours && truth">
               <dl>
                 <dt>As you counted</dt>

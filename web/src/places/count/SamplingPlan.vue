@@ -50,7 +50,7 @@ const again = () => (seed.value = ((seed.value ?? 0) % 9999) + 1)
     <div class="fields">
       <PickField id="p-wanted" :model-value="wanted" label="How sure of the yard's mean" :unknown="false" :options="WANTED" @update:model-value="wanted = $event ?? 'published'" />
       <NumberField id="p-bees" v-model="bees" label="Bees a jar" :min="0" :fault="fault" />
-      <NumberField id="p-seed" v-model="seed" label="Seed of the draw" :min="0" :max="999999" />
+      <NumberField id="p-seed" v-model="seed" label="Number to draw by" :min="0" :max="999999" />
     </div>
     <p v-if="chosen === null && !fault" class="care">Not even all {{ yard.row.length }} colonies with {{ bees }} bees each would be as sure as that. Take more bees, or be content with less.</p>
     <template v-else-if="chosen !== null && error !== null">
@@ -68,11 +68,11 @@ const again = () => (seed.value = ((seed.value ?? 0) % 9999) + 1)
       </ol>
       <p class="no-print">
         <AButton class="press quiet" @click="again">Draw others</AButton>
-        <span class="soft small">Drawn by chance with seed {{ seed }}: the same seed draws the same. Picking the strong ones, or the near ones, would say nothing of the rest.</span>
+        <span class="soft small">Drawn by chance, by the number {{ seed }}: the same number draws the same. Picking the strong ones, or the near ones, would say nothing of the rest.</span>
       </p>
     </template>
     <p class="soft small">
-      Reckoned for a level of {{ assumed.level.toFixed(1) }} in 100 and colonies that differ by {{ Math.round(assumed.variation * 100) }} % of it
+      Worked out for a level of {{ assumed.level.toFixed(1) }} in 100 and colonies that differ by {{ Math.round(assumed.variation * 100) }} % of it
       ({{ counts?.variation == null ? 'common practice, no source' : 'as the newest counts of this yard show' }}); Cochran 1977. The published plan: {{ PLAN_SOURCE }}.
       For a verdict on one colony, count that colony: {{ plain(yard.limit, 2) }} is the limit for each.
     </p>

@@ -14,6 +14,7 @@ import CountNav from './CountNav.vue'
 import NothingYet from '../../parts/NothingYet.vue'
 import SamplingPlan from './SamplingPlan.vue'
 import YardJar from './YardJar.vue'
+import MarksLink from '../../frame/MarksLink.vue'
 
 const OverTime = defineAsyncComponent(() => import('./OverTime.vue'))
 const router = useRouter()
@@ -44,6 +45,7 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
     <CountNav />
     <template v-if="yard && yard.row.length > 0 && counts">
       <h1>{{ yard.yard.name }} as it is counted</h1>
+      <p><MarksLink /></p>
       <YardPicture :row="yard.row" :limit="yard.limit" :mean="e?.mean ?? null" class="picture" @open="open" />
 
       <section class="says" aria-labelledby="y-says">
@@ -83,7 +85,7 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
 
       <div class="two">
         <section v-if="next.length > 0" class="sheet block" aria-labelledby="y-next">
-          <h2 id="y-next">Whose count tells most</h2>
+          <h2 id="y-next">Which colony to count next</h2>
           <ol class="next">
             <li v-for="n in next" :key="n.state.colony.id">
               <RouterLink :to="`/count/${n.state.colony.id}`">{{ n.state.colony.name }}</RouterLink>
@@ -94,7 +96,7 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
           <p class="soft small">{{ more > 0 ? `${plural(more, 'other')} would be worth a count as well. ` : '' }}What it saves against the work: fewer treatments that are needless, fewer that are missed. Your own price of one against the other stands in <RouterLink to="/rules">Rules</RouterLink>.</p>
         </section>
         <section class="sheet block whom" aria-labelledby="y-plan">
-          <h2 id="y-plan">Whom to sample</h2>
+          <h2 id="y-plan">Which colonies to sample</h2>
           <SamplingPlan :key="yard.yard.id" :yard="yard" />
         </section>
         <section class="sheet block" aria-labelledby="y-jar">

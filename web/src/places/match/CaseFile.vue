@@ -37,9 +37,9 @@ async function loadCase(chosenFile: File): Promise<void> {
 
 <template>
         <div class="case small no-print">
-          <AButton type="link" class="plainlink" @click="saveCase">Save this case</AButton>
+          <AButton type="link" class="plainlink" @click="saveCase">Save it as a file</AButton>
           ·
-          <FilePick plain label="Load a case" accept="application/json,.json" @file="loadCase" />
+          <FilePick plain label="Load a saved file" accept="application/json,.json" @file="loadCase" />
           <FaultLine v-if="refusal">{{ refusal }}</FaultLine>
         </div>
 </template>

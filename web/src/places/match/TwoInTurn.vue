@@ -41,7 +41,7 @@ async function start(c: Combination): Promise<void> {
 
 <template>
   <section v-if="combinations.length > 0" class="turns" aria-labelledby="two-in-turn">
-    <h3 id="two-in-turn">Two in turn</h3>
+    <h3 id="two-in-turn">One after the other</h3>
     <p class="soft small">One alone may leave it over the limit. Common practice, no source; each part has its own label, which decides.</p>
     <article v-for="c in combinations" :key="c.key">
       <h4>{{ c.name }}</h4>

@@ -42,7 +42,7 @@ async function keep(): Promise<void> {
         {{ busy ? 'Keeping ...' : `It is so: keep it as seen today` }}
       </AButton>
     </p>
-    <p v-if="look.facts.length > 0 && others.length > 0" class="small">A look holds {{ look.facts.map((f) => small(f.label)).join(', ') }}; {{ others.map((f) => small(f.label)).join(', ') }} would stay imagined.</p>
+    <p v-if="look.facts.length > 0 && others.length > 0" class="small">An inspection holds {{ look.facts.map((f) => small(f.label)).join(', ') }}; {{ others.map((f) => small(f.label)).join(', ') }} would stay imagined.</p>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
   </section>
 </template>

@@ -30,6 +30,7 @@ import SeriesTable from './SeriesTable.vue'
 import StartPlan from './StartPlan.vue'
 import { useAhead } from './useAhead.ts'
 import { vAsked } from '../../frame/asked.ts'
+import MarksLink from '../../frame/MarksLink.vue'
 
 const router = useRouter()
 const narrow = useNarrow()
@@ -152,6 +153,7 @@ const row = computed(() => (place.value?.yard.row ?? []).map((s) => [s.colony.id
       <div class="head">
         <div>
           <h1>What lies ahead of {{ place.state.colony.name }}</h1>
+          <p><MarksLink /></p>
           <p class="soft">{{ place.state.colony.placement.position }} in the row, <RouterLink :to="`/yards/${place.yard.yard.id}?colony=${colonyId}`">{{ place.yard.yard.name }}</RouterLink></p>
         </div>
         <PickOne id="o-colony" class="colony no-print" named="Colony" :unknown="false" :options="row" :model-value="colonyId" @update:model-value="$event && router.push(`/outlook/${$event}`)" />
@@ -207,7 +209,7 @@ const row = computed(() => (place.value?.yard.row ?? []).map((s) => [s.colony.id
         <FoldAway v-if="situation && designed.length > 0" title="Rounds, and days between them">
           <SeriesTable :key="colonyId ?? ''" :situation="situation" :designed="designed" :try-rounds="tryRounds" />
         </FoldAway>
-        <FoldAway v-if="situation && past" title="Was it worth it, told backwards">
+        <FoldAway v-if="situation && past" title="Was it worth it, looking back">
           <BackwardsBlock :key="colonyId ?? ''" :situation="situation" :tell-back="tellBack" />
         </FoldAway>
         <FoldAway title="Week by week">

@@ -23,6 +23,7 @@ import { sayDay } from '../../look/dates.ts'
 import { useHolding } from '../../stores/holding.ts'
 import StartPlan from './StartPlan.vue'
 import { useYearAhead } from './useYearAhead.ts'
+import MarksLink from '../../frame/MarksLink.vue'
 
 const router = useRouter()
 const holding = useHolding()
@@ -111,6 +112,7 @@ const share = computed(() => Math.round(100 * (step.value?.share ?? 0)))
       <div class="head">
         <div>
           <h1>A year’s plan for {{ whom === 'colony' ? place.state.colony.name : place.yard.yard.name }}</h1>
+          <p><MarksLink /></p>
           <p class="soft">From {{ sayDay(today) }} to {{ sayDay(addDays(today, 365), today) }}<template v-if="whom === 'yard'">: all {{ states.length }} given the same on the same days, with mites flying between them</template>.</p>
         </div>
         <PickOne v-if="whom === 'colony'" id="se-colony" class="colony no-print" named="Colony" :unknown="false" :options="row" :model-value="colonyId" @update:model-value="$event && router.push(`/outlook/year/${$event}`)" />

@@ -67,7 +67,7 @@ const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } 
           <RouterLink :to="`/yards/${d.yard.yard.id}?colony=${c.colonyId}`">{{ c.colony }}</RouterLink>. {{ holding.say(c.text) }}
         </li>
       </ul>
-      <p v-else class="settled small">No course in hand clashes with these dates.</p>
+      <p v-else class="settled small">No course, running or planned, clashes with these dates.</p>
       <p v-if="!dated(d.yard)" class="soft">Without a date nothing can be counted back: set when supers go on and when the hives are last opened.</p>
       <template v-for="part in parts(d.options)" v-else :key="part.title">
         <h3>{{ part.title }}</h3>

@@ -7,8 +7,8 @@ import AButton from 'ant-design-vue/es/button'
 import { entryOf, followsVisit, isCounted } from '@thistle/core/course'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { USUAL_WORK, type ColonyState, type CourseState } from '@thistle/core/holding'
-import { handledElsewhere, jobsOfYard, roundSheet, visitMinutes, type RoundJob } from '@thistle/core/rounds'
+import { gatherSteps, USUAL_WORK, type ColonyState, type CourseState, type NextStep, type TodayJob } from '@thistle/core/holding'
+import { handledElsewhere, jobsOfYard, ownPace, roundSheet, visitMinutes, type RoundJob } from '@thistle/core/rounds'
 import { isDay, type Day } from '@thistle/core/time'
 import { safetyFor, treatmentOf, type SafetyCard } from '@thistle/core/treatments'
 import HiveMap from '../../graphics/HiveMap.vue'
@@ -20,6 +20,9 @@ import SidePane from '../../parts/SidePane.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { capital, plural, sayMinutes } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import ManyForm from '../today/ManyForm.vue'
+import { nameOfFold } from '../today/today-words.ts'
+import TookPart from './TookPart.vue'
 import { useRounds } from './useRounds.ts'
 import WaitLine from '../../parts/WaitLine.vue'
 
@@ -47,7 +50,7 @@ watch(
     if (!round && !plan.value) return
     provisional.value = plan.value === null
     drawn.value = round !== undefined
-    const next = round?.jobs ?? jobsOfYard(yard.value, work.value).filter((j) => j.overdue || (j.earliest <= on && on <= j.latest))
+    const next = round?.jobs ?? jobsOfYard(yard.value, work.value, ownPace(holding.states, work.value)).filter((j) => j.overdue || (j.earliest <= on && on <= j.latest))
     // What was ticked meanwhile stays on the sheet.
     const ticked = (jobs.value ?? []).filter((j) => find(j)?.done && !next.some((n) => n.id === j.id))
     jobs.value = ticked.length > 0 ? [...ticked, ...next] : next
@@ -69,22 +72,43 @@ const sheet = computed(() =>
 /** What is weighed or mixed for it. */
 const benches = computed(() => [...new Set((jobs.value ?? []).flatMap((j) => (j.treatment && j.job === 'dose' ? (treatmentOf(j.treatment)?.bench ?? []) : [])))])
 /** A safety card is opened before the first tick of an acid or a synthetic, once a round. */
-const card = ref<{ readonly card: SafetyCard; readonly then: RoundJob | null } | null>(null)
+const card = ref<{ readonly card: SafetyCard; readonly then: RoundJob | TodayJob | null } | null>(null)
 const readKey = (c: SafetyCard) => `thistle-card ${yard.value?.yard.id} ${day.value} ${c.key}`
 const isRead = (c: SafetyCard) => sessionStorage.getItem(readKey(c)) !== null
+/** The card that is read before a job is ticked; null where it was read, or none is to be. */
+function cardBefore(treatment: RoundJob['treatment'], job: RoundJob['job']): SafetyCard | null {
+  const given = treatment ? treatmentOf(treatment) : null
+  const first = given && HANDLED.has(job ?? '') ? safetyFor(given) : null
+  return first?.beforeRound && !isRead(first) ? first : null
+}
 function press(job: RoundJob): void {
-  const given = job.treatment ? treatmentOf(job.treatment) : null
-  const first = given && HANDLED.has(job.job ?? '') ? safetyFor(given) : null
-  if (first?.beforeRound && !isRead(first)) card.value = { card: first, then: job }
+  const first = cardBefore(job.treatment, job.job)
+  if (first) card.value = { card: first, then: job }
   else void tick(job)
 }
+/** Hives alike, ticked by one press: with those left out that were not done, and the amounts as they were. */
+const many = ref<TodayJob | null>(null)
+const stepOf = (step: NextStep) => `${step.course?.record.id} ${step.job?.job} ${step.job?.n}`
+const alike = computed<TodayJob[]>(() => {
+  if (!yard.value || !over.value) return []
+  const open = new Set((jobs.value ?? []).filter((j) => canTick(j) && find(j)?.done === null).map((j) => `${j.courseId} ${j.job} ${j.n}`))
+  return gatherSteps([yard.value], (step) => step.kind === 'job' && open.has(stepOf(step)), (_, step) => `${step.course?.treatment.key} ${step.job?.job} ${step.job?.n}`).filter((l) => l.lines.length > 1)
+})
+function pressMany(line: TodayJob): void {
+  const first = cardBefore(line.step.course?.treatment.key ?? null, line.step.job?.job ?? null)
+  if (first) card.value = { card: first, then: line }
+  else many.value = line
+}
+const enteredMany = ref<string | null>(null)
 const HANDLED = new Set<string>(['dose', 'remove', 'check', 'lift', 'lay-again'])
 function readOn(): void {
   const open = card.value
   if (!open) return
   sessionStorage.setItem(readKey(open.card), '1')
   card.value = null
-  if (open.then) void tick(open.then)
+  if (!open.then) return
+  if ('lines' in open.then) many.value = open.then
+  else void tick(open.then)
 }
 /** Once what was handled is done: hands, and who may come back when. */
 const washed = computed(() => {
@@ -217,6 +241,10 @@ const print = () => window.print()
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <p v-if="!over" class="care no-print">{{ sayDay(day) }} is still to come: what is done earlier is entered on its own day, by a tick all the same.</p>
     <p v-if="provisional" class="soft small no-print">By the rounds as they were drawn last; they {{ failed ? 'could not be drawn anew.' : 'are being drawn anew ...' }}</p>
+    <p v-if="enteredMany" class="settled strong no-print" role="status">{{ enteredMany }}</p>
+    <p v-if="holding.mayWrite && alike.length > 0" class="alike no-print">
+      <AButton v-for="line in alike" :key="line.key" class="press" type="primary" @click="pressMany(line)">{{ nameOfFold(line) }}: all {{ line.lines.length }} ...</AButton>
+    </p>
     <ol class="row" :aria-busy="provisional && !failed">
       <li v-for="c in sheet.colonies" :id="`hive-${c.colonyId}`" :key="c.colonyId" class="sheet colony" tabindex="-1">
         <h2>
@@ -250,12 +278,16 @@ const print = () => window.print()
         </div>
       </li>
     </ol>
+    <TookPart v-if="over && left === 0 && (jobs?.length ?? 0) > 0 && holding.mayWrite" :yard="yard" :day="day" :reckoned="minutes" />
     <p class="law">The label in your hand and your local law decide; this defers to both, and to the vet or inspector where they have the say.</p>
     <p class="no-print"><AButton class="press quiet" @click="print">Print it</AButton></p>
     <SidePane v-if="card" :title="`${card.card.title}: safety`" :sub="card.then ? 'Once a round, before the first tick' : undefined" words @close="card = null">
       <AButton v-if="card.then" type="primary" class="press big" @click="readOn">Read: tick it</AButton>
       <SafetyText :card="card.card" />
       <AButton v-if="card.then" type="primary" class="press big" @click="readOn">Read: tick it</AButton>
+    </SidePane>
+    <SidePane v-else-if="many" :title="nameOfFold(many)" :sub="`${yard.yard.name}, ${plural(many.lines.length, 'colony', 'colonies')}`" @close="many = null">
+      <ManyForm :key="many.key" :line="many" @done="((enteredMany = $event.text), (many = null))" />
     </SidePane>
     <SidePane v-else-if="form" :title="form.state.colony.name" :sub="form.course.treatment.name" @close="otherwise = null">
       <JobForm :key="form.course.record.id + form.job.job + form.job.n" :yard="yard.yard" :state="form.state" :course="form.course" :job="form.job" @done="otherwise = null" />
@@ -291,6 +323,7 @@ header { display: grid; gap: 4px; }
 .cards { display: flex; gap: 10px; flex-wrap: wrap; }
 .caution-after { background: var(--straw-wash); color: var(--straw-ink); border-radius: 10px; padding: 12px 14px; }
 .empty { padding: 20px; }
+.alike { display: flex; gap: 10px; flex-wrap: wrap; }
 .box { width: 15px; height: 15px; border: 1.4px solid var(--ink); border-radius: 3px; }
 @media print {
   .round { gap: 7px; font-size: 9.8pt; }

@@ -14,6 +14,7 @@ import { plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import RoundsNav from './RoundsNav.vue'
 import WaitLine from '../../parts/WaitLine.vue'
+import MarksLink from '../../frame/MarksLink.vue'
 
 const holding = useHolding()
 const shift = ref(0)
@@ -44,6 +45,7 @@ useResizeObserver(box, ([entry]) => (width.value = Math.max(LEAST, Math.floor(en
     <RoundsNav />
     <div class="head">
       <h1>{{ title }}</h1>
+      <p><MarksLink /></p>
       <p class="no-print steps">
         <AButton class="press quiet" @click="shift--">← The year before</AButton>
         <AButton v-if="shift < 0" class="press quiet" @click="shift++">The year after →</AButton>

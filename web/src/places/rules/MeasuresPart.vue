@@ -41,7 +41,7 @@ const effect = computed(() => (3 / Math.max(0.05, recovery.value ?? SUGAR_RECOVE
       <NumberField
         id="r-missed"
         v-model="missed"
-        label="Needless treatments that a missed one is as bad as"
+        label="A missed treatment weighs as much as so many needless ones"
         :min="0"
         :fault="at('missed') && 'From 1 to 20.'"
         :hint="`usual ${USUAL_MISSED}, a guess: it says when another jar is worth its while`"

@@ -3,7 +3,9 @@
 import CautionNote from '../../parts/CautionNote.vue'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { saySource, sheetOf, treatmentOf, type SheetKey, type SheetPart } from '@thistle/core/treatments'
+import { doseOf, saySource, sheetOf, treatmentOf, USUAL_FRAMES, usualLayout, type SheetKey, type SheetPart } from '@thistle/core/treatments'
+import HiveMap from '../../graphics/HiveMap.vue'
+import { bareSituation } from '@thistle/core/holding'
 import { sayDay } from '../../look/dates.ts'
 import { useHolding } from '../../stores/holding.ts'
 
@@ -20,6 +22,23 @@ const sourceOf = (p: SheetPart, i: number): string => {
   const { source } = p.facts[i] ?? {}
   return source && p.key !== 'sources' && p.facts[i + 1]?.source !== source ? holding.say(saySource(source)) : ''
 }
+/** Hives as most are: one brood box with eight frames of bees, two with sixteen. */
+const HIVES = [
+  { boxes: 1, frames: 8, says: 'One brood box, eight frames of bees' },
+  { boxes: 2, frames: 16, says: 'Two brood boxes, sixteen frames of bees' },
+] as const
+/** Where it is usually put in them, drawn. */
+const layouts = computed(() => {
+  const of = treatment.value
+  const { settings } = holding
+  if (!of?.put || !settings) return []
+  return HIVES.flatMap(({ boxes, frames, says }) => {
+    const bare = bareSituation(holding.today, 'north', settings)
+    const dose = doseOf(of, { ...bare, rules: settings.rules, colony: { ...bare.colony, broodBoxes: boxes, framesOfBees: frames, brood: 'capped' } })
+    const spots = usualLayout(of, dose?.amount ?? 0, { broodBoxes: boxes })
+    return spots.length > 0 ? [{ boxes, says, spots, dose: dose?.text ?? '' }] : []
+  })
+})
 const AUTHORISED = { yes: 'Authorised by your own list', no: 'Not authorised by your own list', unknown: 'Not on your own list yet: confirm before use' } as const
 </script>
 
@@ -43,6 +62,16 @@ const AUTHORISED = { yes: 'Authorised by your own list', no: 'Not authorised by 
     <CautionNote v-if="treatment.caution">
       <strong>{{ holding.say(treatment.caution.hazard) }}</strong> {{ holding.say(treatment.caution.protection) }} {{ holding.say(treatment.caution.mishap) }}
     </CautionNote>
+    <section v-if="layouts.length > 0" class="layouts" aria-labelledby="sh-where">
+      <h2 id="sh-where">Where it is put</h2>
+      <div class="maps">
+        <figure v-for="l in layouts" :key="l.boxes">
+          <HiveMap :model-value="l.spots" :boxes="l.boxes" :frames="USUAL_FRAMES" :put="treatment.put" fixed />
+          <figcaption class="small"><strong>{{ l.says }}</strong> {{ holding.say(l.dose) }}.</figcaption>
+        </figure>
+      </div>
+      <p class="soft small">As it is usually put; it goes where the brood is. Common practice, no source: the label decides.</p>
+    </section>
     <div class="columns">
       <div v-for="(column, c) in columns" :key="c">
         <section v-for="p in column" :key="p.key" :aria-label="p.title">
@@ -68,6 +97,8 @@ const AUTHORISED = { yes: 'Authorised by your own list', no: 'Not authorised by 
 .sheetplace { max-width: 1120px; display: grid; gap: 14px; }
 header { display: grid; gap: 6px; max-width: 780px; }
 .columns { display: grid; grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr); gap: 10px 44px; }
+.maps { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(320px, 100%), 1fr)); gap: 18px; }
+figure { margin: 0; display: grid; gap: 6px; align-content: start; min-width: 0; overflow-x: auto; }
 section { padding: 10px 0 12px; border-top: 1px solid var(--hairline); }
 h2 { font-size: 17px; margin-bottom: 6px; }
 li { padding: 3px 0; line-height: 1.4; }

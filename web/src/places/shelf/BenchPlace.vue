@@ -128,7 +128,7 @@ const print = () => window.print()
           <PickField id="b-acid" v-model="draft.acid" label="The pack says" :unknown="false" :options="[[ACIDS[0], 'oxalic acid dihydrate'], [ACIDS[1], 'oxalic acid, anhydrous']]" />
           <p v-if="draft.each" class="soft">Seams by your last inspections: {{ draft.each.join(', ') }}. <AButton type="link" class="plainlink" @click="draft.each = null">Other figures</AButton></p>
           <template v-else>
-            <PickField id="b-by" v-model="draft.by" label="Reckoned from" :unknown="false" :options="[['colonies', 'colonies and seams'], ['volume', 'a wanted volume']]" />
+            <PickField id="b-by" v-model="draft.by" label="Worked out from" :unknown="false" :options="[['colonies', 'colonies and seams'], ['volume', 'a wanted volume']]" />
             <template v-if="draft.by === 'colonies'">
               <NumberField id="b-colonies" v-model="draft.colonies" label="Colonies" :min="1" :step="1" />
               <NumberField id="b-seams" v-model="draft.seams" label="Seams of bees in each" :min="0" hint="Looked at, not guessed: 5 mL a seam, never over 50 mL" />

@@ -37,7 +37,8 @@ export function nameOfFold(line: TodayJob): string {
   return `${capital(step.name)}${step.course ? `, ${step.course.treatment.name.toLowerCase()}` : ''}`
 }
 /** What is wrong with the very job of a line. */
-export const warningsOf = (line: TodayJob) => (line.step.course?.course.warnings ?? []).filter((w) => w.job === line.step.job?.job && w.n === line.step.job?.n)
+export const warningsOf = (line: TodayJob) =>
+  (line.step.course?.course.warnings ?? []).filter((w) => w.job === line.step.job?.job && w.n === line.step.job?.n)
 export const whereOf = (line: TodayJob) => [line.yard.yard.name, line.step.course?.treatment.name].filter(Boolean).join(', ')
 export const countable = (line: TodayJob) => line.step.kind === 'count' || line.step.kind === 'board' || isCounted(line.step.job?.job)
 export const enterable = (line: TodayJob) => line.step.kind === 'job' && !isCounted(line.step.job?.job) && line.step.due !== 'coming'

@@ -141,7 +141,7 @@ function toggle(what: NonNullable<typeof doing.value>): void {
         <PlaceForms v-if="doing" :key="doing" :what="doing" :yard="yard.yard" :colony="c" @done="doing = null" @gone="emit('close')" />
       </section>
       <p class="ways">
-        <RouterLink class="press quiet" :to="`/line/${c.id}`">Its line over the year</RouterLink>
+        <RouterLink class="press quiet" :to="`/line/${c.id}`">Its year in one picture</RouterLink>
         <RouterLink v-if="holding.preferences.outlook" class="press quiet" :to="`/outlook/${c.id}`">What lies ahead</RouterLink>
       </p>
       <CountHistory :state="state" class="block" />

@@ -31,6 +31,7 @@ import { useSave } from '../../parts/useSave.ts'
 import { plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
 import { useShowSome } from '../book/useShowSome.ts'
+import MarksLink from '../../frame/MarksLink.vue'
 
 Chart.register(LinearScale, LineController, LineElement, PointElement, ScatterController, Tooltip, ScatterWithErrorBarsController, PointWithErrorBar, annotation, zoom)
 Chart.defaults.font.family = CHART_FACE
@@ -180,7 +181,8 @@ const csv = () => line.value && saveAs(new Blob(['\ufeff', writeLine(line.value)
 <template>
   <div class="page line">
     <p class="back no-print"><RouterLink :to="yard ? `/yards/${yard.yard.id}?colony=${colonyId}` : '/yards'">← {{ name || 'Yards' }}</RouterLink></p>
-    <h1>{{ name ? `${name}, its line` : 'A colony’s line' }}</h1>
+    <h1>{{ name ? `${name}, the year in one picture` : 'A colony’s year' }}</h1>
+    <p><MarksLink /></p>
     <div class="asked no-print">
       <ASegmented v-model:value="span" :options="[{ value: 'year', label: 'A year' }, { value: 'all', label: 'All years' }]" aria-label="How far back" />
       <AButton class="press quiet" @click="nearer(1.6)">Nearer</AButton>
@@ -189,7 +191,7 @@ const csv = () => line.value && saveAs(new Blob(['\ufeff', writeLine(line.value)
       <AButton class="press quiet" :disabled="!line" @click="csv">As CSV</AButton>
     </div>
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
-    <WaitLine v-else-if="!line">Reading its line ...</WaitLine>
+    <WaitLine v-else-if="!line">Reading its year ...</WaitLine>
     <template v-if="line">
       <p v-if="points.length === 0" class="soft">Nothing was counted, given or seen in this time.</p>
       <div

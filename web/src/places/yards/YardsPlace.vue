@@ -18,6 +18,7 @@ import { useHolding } from '../../stores/holding.ts'
 import AddColony from './AddColony.vue'
 import AddYard from './AddYard.vue'
 import ColonyPane from './ColonyPane.vue'
+import MarksLink from '../../frame/MarksLink.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -191,7 +192,7 @@ const over = (s: ColonyState) => s.inHand === null && s.gone === null && isOver(
           Add a colony
         </AButton>
         <RouterLink v-if="holding.mayWrite" class="press quiet" :to="`/yards/${yard.yard.id}/looks`">Walk along the row</RouterLink>
-        <span class="soft small">Hollow dot: counted over three weeks ago. Square: not representative. Arrow: runs past 6.</span>
+        <MarksLink />
       </p>
     </div>
     <ColonyPane v-if="opened" :key="opened.colony.id" :yard="yard" :state="opened" @close="openId = null" />

@@ -76,7 +76,7 @@ const preview = () => save(async () => void (letter.value = (await holding.persi
     <div class="fields"><PickField id="y-alarm" v-model="alarmHour" label="Events ring at" :options="HOURS" unknown="they do not ring" /></div>
     <h3>By mail</h3>
     <p class="soft small">One letter a day with what is overdue, due and coming, at this hour in your first yard's time. On days on which nothing asks, none comes.</p>
-    <div class="fields"><PickField id="y-letter" v-model="letterHour" label="The letter of the day" :options="HOURS" unknown="no letter" /></div>
+    <div class="fields"><PickField id="y-letter" v-model="letterHour" label="Daily letter" :options="HOURS" unknown="no letter" /></div>
     <p><AButton type="link" class="plainlink" @click="preview">What it would say now</AButton></p>
     <p v-if="letter === null" class="soft" role="status">Nothing asks today: no letter would come.</p>
     <article v-else-if="letter" class="letter">

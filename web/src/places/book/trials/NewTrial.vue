@@ -93,7 +93,7 @@ const sizes = computed(() => draft.arms.map((_, arm) => drawn.value.filter((d) =
 const balance = computed(() => (drawn.value.length === 0 ? [] : balanceOf(drawn.value, draft.arms.length, (id) => ({ level: of(id)?.level ?? null, frames: of(id)?.frames ?? null, brood: of(id)?.brood ?? null }))))
 const figure = (x: number | null) => (x === null ? 'not known' : plain(x, 1))
 const COLUMNS: readonly Column<(typeof balance.value)[number]>[] = [
-  { key: 'arm', title: 'Arm', heads: true, text: (b) => nameOf(draft.arms[b.arm] ?? UNTREATED) },
+  { key: 'arm', title: 'Group', heads: true, text: (b) => nameOf(draft.arms[b.arm] ?? UNTREATED) },
   { key: 'colonies', title: 'Colonies', text: (b) => b.colonies },
   { key: 'level', title: 'Mites in 100', text: (b) => figure(b.level) },
   { key: 'frames', title: 'Frames of bees', text: (b) => figure(b.frames) },
@@ -155,9 +155,9 @@ async function begin(): Promise<void> {
   if (draft.name.trim().length < 2) return refuse('name', 'Give it a name.')
   if (!startOn) return refuse('startOn', 'On which day does it begin?')
   if (seed === null) return refuse('seed', 'A number to draw by.')
-  if (draft.arms.length < 2) return refuse('arms', 'Two arms are the fewest.')
-  if (draft.arms.every((key) => key === UNTREATED)) return refuse('arms', 'One arm at least is treated.')
-  if (sizes.value.some((n) => n < 2)) return refuse('arms', 'Two colonies in each arm are the fewest that tell anything: take fewer arms, or more colonies.')
+  if (draft.arms.length < 2) return refuse('arms', 'Two groups are the fewest.')
+  if (draft.arms.every((key) => key === UNTREATED)) return refuse('arms', 'One group at least is treated.')
+  if (sizes.value.some((n) => n < 2)) return refuse('arms', 'Two colonies in each group are the fewest that tell anything: take fewer groups, or more colonies.')
   const id = idFor('trial')
   const state = yard.value
   const done = await save(async () => {
@@ -170,7 +170,7 @@ async function begin(): Promise<void> {
           const s = state.row.find((x) => x.colony.id === colonyId)
           return s ? [{ colonyId, courseId: idFor(`${key} ${colonyId}`), situation: { ...s.situation, startOn } }] : []
         })
-      await holding.put('decisions', idFor(key), { yardId, treatment: key, startOn, note: `Trial: ${draft.name.trim()}, arm ${arm + 1}.`, colonies }, null)
+      await holding.put('decisions', idFor(key), { yardId, treatment: key, startOn, note: `Trial: ${draft.name.trim()}, group ${arm + 1}.`, colonies }, null)
     }
     await holding.refresh(yardId)
   })
@@ -211,7 +211,7 @@ const packing = computed(() =>
         <section aria-labelledby="tr-col">
           <h2 id="tr-col">Its colonies</h2>
           <p v-if="able.length < 4" class="care">
-            {{ able.length === 0 ? 'None can be in it now.' : `${able.length} alone can be in it: four are the fewest.` }} A trial wants colonies with a jar counted lately, nothing in hand, and none in danger.
+            {{ able.length === 0 ? 'None can be in it now.' : `${able.length} alone can be in it: four are the fewest.` }} A trial wants colonies counted lately, not being treated, and none in danger.
             <RouterLink to="/count">Count</RouterLink>
           </p>
           <div class="picks">
@@ -222,7 +222,7 @@ const packing = computed(() =>
           <p v-for="c in unable" :key="c.id" class="soft small">{{ c.name }} is not in it: {{ c.not }}.</p>
         </section>
         <section aria-labelledby="tr-arms">
-          <h2 id="tr-arms">Its arms, two to four</h2>
+          <h2 id="tr-arms">Its groups, two to four</h2>
           <div class="picks wide">
             <ACheckbox
               v-for="a in armsToHave"
@@ -237,14 +237,14 @@ const packing = computed(() =>
               Left untreated <span class="soft small">tells what the season does; it is stopped as soon as one is in danger</span>
             </ACheckbox>
           </div>
-          <p v-if="leftOut.length > 0" class="care">Left out, since not every arm fits {{ leftOut.length === 1 ? 'it' : 'them' }} on that day: {{ leftOut.map((c) => c.name).join(', ') }}. <RouterLink :to="`/match/${leftOut[0]?.id}`">Why</RouterLink></p>
+          <p v-if="leftOut.length > 0" class="care">Left out, since not every group’s treatment fits {{ leftOut.length === 1 ? 'it' : 'them' }} on that day: {{ leftOut.map((c) => c.name).join(', ') }}. <RouterLink :to="`/match/${leftOut[0]?.id}`">Why</RouterLink></p>
           <p v-if="armsToHave.length === 0 && picked.length > 0" class="care">Nothing can be given in them on that day.</p>
           <FaultLine v-if="at('arms') || at('drawn')">{{ at('arms') ?? at('drawn') }}</FaultLine>
         </section>
         <section v-if="drawn.length > 0" aria-labelledby="tr-drawn">
           <h2 id="tr-drawn">Drawn by lot</h2>
-          <NumberField id="tr-seed" v-model="draft.seed" label="Seed" :min="0" :max="2147483647" hint="the same number draws the same" :fault="at('seed')" />
-          <RowsTable label="The arms side by side" :columns="COLUMNS" :rows="balance" :row-key="(b) => String(b.arm)" />
+          <NumberField id="tr-seed" v-model="draft.seed" label="Number to draw by" :min="0" :max="2147483647" hint="the same number draws the same" :fault="at('seed')" />
+          <RowsTable label="The groups side by side" :columns="COLUMNS" :rows="balance" :row-key="(b) => String(b.arm)" />
           <ul class="arms">
             <li v-for="(key, arm) in draft.arms" :key="key" class="sheet">
               <h3>{{ nameOf(key) }}</h3>
@@ -259,7 +259,7 @@ const packing = computed(() =>
           <strong>{{ nameOf(key) }}. {{ holding.say(key === UNTREATED ? '' : (treatmentOf(key)?.caution?.hazard ?? '')) }}</strong>
           {{ holding.say(key === UNTREATED ? '' : (treatmentOf(key)?.caution?.protection ?? '')) }}
         </CautionNote>
-        <p class="soft">Fresh gloves and tools for each arm. An arm that gets in danger is treated: a trial is not worth a colony.</p>
+        <p class="soft">Fresh gloves and tools for each group. A group that gets in danger is treated: a trial is not worth a colony.</p>
         <FaultLine v-if="fault && !marked">{{ fault }}</FaultLine>
         <AButton type="primary" class="press settle" html-type="submit" :disabled="busy">{{ busy ? 'Keeping ...' : `Begin it${draft.startOn ? ` on ${sayDay(draft.startOn)}` : ''}, ${plural(drawn.length, 'colony', 'colonies')}` }}</AButton>
         <p class="law">{{ capital('the label in your hand and your local law decide; this defers to both, and to the vet or inspector where they have the say.') }}</p>

@@ -33,7 +33,7 @@ const share = (a: TrialArm) => (a.share ? `${percent(a.share.estimate)} (${perce
 const left = (a: TrialArm) => (a.left ? `${plain(a.left.estimate * 100, 0)} % (${plain(a.left.low * 100, 0)} to ${plain(a.left.high * 100, 0)})` : 'too few counted')
 const corrected = (a: TrialArm) => (a.corrected ? `${percent(a.corrected.estimate)} (${percent(a.corrected.low)} to ${percent(a.corrected.high)})` : '')
 const COLUMNS = computed((): readonly Column<TrialArm>[] => [
-  { key: 'arm', title: 'Arm', heads: true },
+  { key: 'arm', title: 'Group', heads: true },
   { key: 'colonies', title: 'Counted', text: (a) => `${a.counted} of ${a.colonies.length}` },
   { key: 'share', title: 'Took, against the season', text: share },
   { key: 'left', title: 'Left of what was there', text: left },
@@ -72,7 +72,7 @@ function print(what: 'report' | 'tags'): void {
     <p class="back no-print"><RouterLink to="/book/trials">← Trials</RouterLink></p>
     <h1>{{ found.trial.name }}</h1>
     <p class="soft">
-      {{ found.yard.yard.name }}, {{ found.state.state === 'planned' ? 'to begin' : 'begun' }} together on {{ sayDay(found.trial.startOn, holding.today) }}{{ found.trial.endedOn ? `, ended ${sayDay(found.trial.endedOn, holding.today)}` : '' }}; drawn by lot within blocks of alike counts, seed {{ found.trial.seed }}.
+      {{ found.yard.yard.name }}, {{ found.state.state === 'planned' ? 'to begin' : 'begun' }} together on {{ sayDay(found.trial.startOn, holding.today) }}{{ found.trial.endedOn ? `, ended ${sayDay(found.trial.endedOn, holding.today)}` : '' }}; drawn by lot within blocks of alike counts, by the number {{ found.trial.seed }}.
     </p>
     <p class="serif main">{{ holding.say(found.state.text) }}</p>
     <p v-for="a in arms.filter((s) => s.stop)" :key="a.arm" class="alarm strong" role="alert">{{ a.stop }}</p>
@@ -80,8 +80,8 @@ function print(what: 'report' | 'tags'): void {
       <h2 id="tp-pairs">What it says</h2>
       <p v-for="p in found.state.pairs" :key="`${p.one} ${p.other}`" class="serif">{{ p.text }}</p>
     </section>
-    <div class="scroll" tabindex="0" role="region" aria-label="The arms">
-      <RowsTable label="The arms" :columns="COLUMNS" :rows="arms" :row-key="(a) => String(a.arm)">
+    <div class="scroll" tabindex="0" role="region" aria-label="The groups">
+      <RowsTable label="The groups" :columns="COLUMNS" :rows="arms" :row-key="(a) => String(a.arm)">
         <template #arm="{ row: a }"><strong>{{ LETTERS[a.arm] }}</strong> {{ a.name }}</template>
       </RowsTable>
     </div>
@@ -101,8 +101,8 @@ function print(what: 'report' | 'tags'): void {
       </section>
     </div>
     <p class="soft small">
-      What was taken is told against the level as the season would have it (as for every course), put together over an arm by moments (DerSimonian and Laird 1986). What is left is the ratio of the two counts of each
-      colony on the logarithm, half a mite added to each, and never surer than chance lets such counts be; arms are compared by Welch’s test (1947), p made larger for the number of pairs (Holm 1979){{ arms.some((a) => a.corrected) ? '; corrected by the untreated arm after Henderson and Tilton (1955)' : '' }}. All from memory.
+      What was taken is told against the level as the season would have it (as for every course), put together over a group by moments (DerSimonian and Laird 1986). What is left is the ratio of the two counts of each
+      colony on the logarithm, half a mite added to each, and never surer than chance lets such counts be; groups are compared by Welch’s test (1947), p made larger for the number of pairs (Holm 1979){{ arms.some((a) => a.corrected) ? '; corrected by the untreated group after Henderson and Tilton (1955)' : '' }}. All from memory.
       A colony that was lost, moved away or given something else is named, and is in no figure.
     </p>
     <div class="tags on-paper" aria-hidden="true">
