@@ -297,6 +297,19 @@ describe('a visit', () => {
     expect((gone.visits ?? []).map((v) => v.id)).not.toContain(visit)
     await demo.put(`/api/visits/${id()}`).send(row).expect(201)
   })
+  it('that was made is of its own day, with the minutes it took, and is read back for a year', async () => {
+    const put = async (day: string, minutes: number) => demo.put(`/api/visits/${id()}`).send({ yardId, day, minutes })
+    expect((await put('2026-08-03', 95)).status).toBe(201)
+    expect((await put('2025-09-01', 80)).status).toBe(201)
+    expect((await put('2026-08-13', 95)).body.errors).toEqual([{ path: 'minutes', sentence: 'It took no time yet: today is 2026-08-12.' }])
+    expect((await put('2026-08-04', 0)).status).toBe(400)
+    expect((await put('2026-08-04', 1441)).status).toBe(400)
+    const { visits } = ((await demo.get('/api/yards')).body as YardRecord[]).find((y) => y.id === yardId)!
+    expect(visits!.filter((v) => v.minutes !== null).map((v) => [v.day, v.minutes])).toEqual([
+      ['2025-09-01', 80],
+      ['2026-08-03', 95],
+    ])
+  })
 })
 
 describe('a closed year', () => {

@@ -84,6 +84,7 @@ describe('an account', () => {
       letterHour: 6,
       alarmHour: null,
       outlook: false,
+      firstSteps: false,
     }
     await client.put('/api/account/preferences').send(wanted).expect(200, wanted)
     expect((await client.get('/api/holding')).body.keeper.preferences).toEqual(wanted)

@@ -469,3 +469,46 @@ test.describe('on the phone', () => {
     await accessible(page)
   })
 })
+
+test('the question about the sugar’s minute comes into sight and takes the focus; what was typed on another day asks for its day', async ({
+  demo: page,
+}) => {
+  await page.goto('/count')
+  await page.getByText('Sugar roll').first().click()
+  await page.getByLabel('Mites', { exact: true }).fill('3')
+  await page.getByRole('button', { name: /^Keep it, on to/ }).click()
+  const asked = page.getByRole('button', { name: 'I gave it the full minute' })
+  await expect(asked).toBeFocused()
+  await expect(asked).toBeInViewport({ ratio: 1 })
+  await page.getByRole('button', { name: 'Back', exact: true }).click()
+  // Four days later it is still here, and says of when it is.
+  await liveOn(page, '2026-08-16')
+  await page.goto('/count')
+  await expect(page.getByLabel('Mites', { exact: true })).toHaveValue('3')
+  await expect(page.getByText('Is Wed 12 Aug still its day?')).toBeVisible()
+  await page.getByRole('button', { name: 'No, of today' }).click()
+  await expect(page.getByLabel('Counted on')).toHaveValue('Sun 16 Aug')
+  await expect(page.getByText('Is Wed 12 Aug still its day?')).toHaveCount(0)
+})
+
+test('what the marks mean is one touch from the picture, and Escape puts it away', async ({ demo: page }) => {
+  await page.getByRole('button', { name: 'What the marks mean' }).click()
+  const sheet = page.getByRole('dialog', { name: 'What the marks mean' })
+  await expect(sheet.getByText(/^A hollow dot/)).toBeVisible()
+  await accessible(page)
+  await page.keyboard.press('Escape')
+  await expect(sheet).toHaveCount(0)
+})
+
+test('rules that are changed and left are there again, and say that they are not kept', async ({ demo: page }) => {
+  await page.goto('/rules')
+  await page.getByRole('checkbox', { name: /^No acids that are poured/ }).check()
+  await page.getByRole('link', { name: 'Today', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Due now' })).toBeVisible()
+  await page.goto('/rules')
+  await expect(page.getByText('As you left it today, not kept yet.')).toBeVisible()
+  await expect(page.getByRole('checkbox', { name: /^No acids that are poured/ })).toBeChecked()
+  await page.getByRole('button', { name: 'Begin anew' }).click()
+  await expect(page.getByRole('checkbox', { name: /^No acids that are poured/ })).not.toBeChecked()
+  await expect(page.getByText('Changed, not kept yet.')).toHaveCount(0)
+})

@@ -56,7 +56,7 @@ test('what if: old and new verdicts stand side by side, nothing is kept until as
   const pane = page.getByRole('complementary', { name: 'Hazel' })
   await expect(pane.getByText('11 frames')).toBeVisible()
   await pane.getByText('Last changes').click()
-  const last = pane.getByRole('listitem').filter({ hasText: 'look of Wed 12 Aug' })
+  const last = pane.getByRole('listitem').filter({ hasText: 'inspection of Wed 12 Aug' })
   await expect(last).toContainText(/just now|minute|today/i)
   await last.getByRole('button', { name: /^Undo/ }).click()
   await expect(pane.getByText('Undone: inspection of Wed 12 Aug.')).toBeVisible()

@@ -51,7 +51,7 @@ async function firstTenMinutes(page: Page, look: () => Promise<void>): Promise<H
   if ((page.viewportSize()?.width ?? 0) < 720) await hand.press(answer(page, 'Frames of bees, Heather', '8'))
   else await hand.type(page.getByLabel('Frames of bees, Heather'), '8')
   await hand.press(answer(page, 'Brood, Heather', 'capped'))
-  await hand.press(answer(page, 'Queen, Heather', 'seen, or eggs'))
+  await hand.press(answer(page, 'Queen, Heather', 'laying'))
   await hand.press(answer(page, 'Floor, Heather', 'solid'))
   await hand.press(page.getByRole('button', { name: /^Keep 1/ }))
 

@@ -359,3 +359,30 @@ plainTest('nothing due is said as a fact, with the day on which the next thing o
   await page.goto('/rounds/deadlines')
   await expect(page.getByText(/Without a date nothing can be counted back/)).toBeVisible()
 })
+
+test('hives alike are ticked by one press, with one left out, on the day of the sheet; how long it took is asked and kept', async ({
+  demo: page,
+}) => {
+  await liveOn(page, '2026-08-15')
+  const yards = (await (await page.request.get('/api/yards')).json()) as { id: string; name: string }[]
+  const hollow = yards.find((y) => y.name === 'Hollow Lane')!.id
+  await page.goto(`/rounds/${hollow}/2026-08-14`)
+  await page.getByRole('button', { name: /^Round 2: vaporise, .*: all 5/ }).click()
+  // Its safety card comes before the first tick of the round.
+  await page.getByRole('button', { name: 'Read: tick it' }).first().click()
+  const pane = page.getByRole('complementary', { name: /^Round 2: vaporise/ })
+  await expect(pane.getByLabel('Done on')).toHaveValue('Fri 14 Aug')
+  await pane.getByRole('checkbox', { name: /Woad/ }).uncheck()
+  await pane.getByRole('button', { name: 'Keep it for 4 colonies, Fri 14 Aug' }).click()
+  await expect(page.getByText('Entered for 4 colonies at Hollow Lane.')).toBeVisible()
+  await expect(page.getByText('Done Fri 14 Aug')).toHaveCount(4)
+  await expect(page.getByText('1 still to do.')).toBeVisible()
+  await page.getByRole('button', { name: /^Done: .*, Woad$/ }).click()
+  await page.getByLabel('Minutes it took, drive and all').fill('95')
+  await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'Kept: 1 h 35.' })).toBeVisible()
+  await page.reload()
+  const read = (await (await page.request.get(`/api/yards/${hollow}`)).json()) as { visits: { day: string; minutes: number | null }[] }
+  expect(read.visits.find((v) => v.day === '2026-08-14')?.minutes).toBe(95)
+  await accessible(page)
+})

@@ -53,7 +53,9 @@ describe('an entry of the yard', () => {
   })
   it('is a visit or a jar of its yard', () => {
     const body = { visits: [{ id: 'v-1', yardId: 'y-2', day: '2026-08-20', note: null }] }
-    expect(after({ method: 'POST', path: '/rounds', body })[1]!.visits).toEqual([{ id: 'v-1', version: 1, day: '2026-08-20', note: null }])
+    expect(after({ method: 'POST', path: '/rounds', body })[1]!.visits).toEqual([
+      { id: 'v-1', version: 1, day: '2026-08-20', note: null, minutes: null },
+    ])
     expect(
       after({ method: 'POST', path: '/rounds', body }, { method: 'POST', path: '/rounds', body: { visitsGone: [{ id: 'v-1', version: 1 }] } })[1]!
         .visits,

@@ -196,7 +196,7 @@ describe('a trial as it stands', () => {
     const danger = stateOf([...SIX().slice(0, 4), colony('e', 10, 40, null), SIX()[5]!])
     expect(danger.arms[2]!.stop).toMatch(/^Stop it for E: in danger/)
     expect(danger.arms[0]!.stop).toBeNull()
-    expect(stateOf(SIX()).arms[2]!.stop).toMatch(/^Stop the arm "Untreated": 2 of 2/)
+    expect(stateOf(SIX()).arms[2]!.stop).toMatch(/^Stop the group "Untreated": 2 of 2/)
     expect(stateOf(SIX(), { endedOn: TODAY }).arms[2]!.stop).toBeNull()
   })
   it('says what is next: to be given, running, to be counted on one day, over', () => {

@@ -172,7 +172,7 @@ export const KIND_NAMES: Readonly<Record<keyof RecordFields, string>> = {
   yards: 'yard',
   colonies: 'colony',
   placements: 'placement',
-  looks: 'inspection',
+  looks: 'look',
   counts: 'count',
   boards: 'board',
   jars: 'jar',

@@ -499,8 +499,8 @@ function likelyLevel(count: PooledCount, situation: Situation, { threshold, boar
   }
 }
 
-/** "for the weeks in which winter bees are raised, school Three in a hundred": where a limit comes from. */
+/** "the limit Three in a hundred, for the weeks in which winter bees are raised": where a limit comes from. */
 export const sayLimitSource = (situation: Situation, phase: Phase): string =>
   isOwnLimit(situation.keeper, phase)
-    ? `your own figure for ${sayPhase(phase)}, in place of the school "${saySchool(situation.keeper.school).name}"`
-    : `school "${saySchool(situation.keeper.school).name}" for ${sayPhase(phase)}; common practice, no source`
+    ? `your own figure for ${sayPhase(phase)}, in place of the limit "${saySchool(situation.keeper.school).name}"`
+    : `the limit "${saySchool(situation.keeper.school).name}" for ${sayPhase(phase)}; common practice, no source`

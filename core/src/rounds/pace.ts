@@ -14,8 +14,8 @@ export const USUAL_PACE: Pace = new Map()
 
 /** A way of working: a job of a treatment, a count, a board. */
 export const wayOf = (treatment: string | null, job: JobKind | null, kind: string): string => (treatment && job ? `${treatment} ${job}` : kind)
-/** Visits older than this, days, are no longer how one works. */
-const REMEMBERED = 730
+/** Visits older than this, days, are no longer how one works; counts are read as far back. */
+const REMEMBERED = 400
 /** A visit of under half or over three times what was reckoned says something else than a pace: a breakdown, a chat, half a visit. */
 const [LEAST, MOST] = [0.4, 3]
 

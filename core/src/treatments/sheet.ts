@@ -193,7 +193,7 @@ export function sheetOf(t: Treatment, own?: Rule): SheetPart[] {
         ...t.kit.advised.map((a) => fact(`Better with ${sayTools([a.tool])}: without, ${a.without}.`, t.kit.source)),
       ],
     },
-    { key: 'turn', title: 'Turn', facts: rotationFacts(t, own) },
+    { key: 'turn', title: 'Taking turns', facts: rotationFacts(t, own) },
     {
       key: 'storage',
       title: 'Storage',

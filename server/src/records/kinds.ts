@@ -259,7 +259,10 @@ const visit: Kind = {
   check: async (ask, body, visitId, known) => {
     const { today } = await findYard(ask, body.yardId)
     const on = String(body.day)
-    if (known?.day !== on && on < today) throw Problem.invalid([{ path: 'day', sentence: `That day is over: today is ${today}.` }])
+    // One that was made is of its own day; one that is planned is still to come.
+    const made = body.minutes != null
+    if (made && on > today) throw Problem.invalid([{ path: 'minutes', sentence: `It took no time yet: today is ${today}.` }])
+    if (!made && known?.day !== on && on < today) throw Problem.invalid([{ path: 'day', sentence: `That day is over: today is ${today}.` }])
     checkAhead('day', on, today)
     const other = await ask.db.model('visits').findOne({
       where: { yardId: String(body.yardId), day: on, deletedAt: null },

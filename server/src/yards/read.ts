@@ -17,7 +17,7 @@ const SHOWN = { before: 40, after: 9 } as const
  * that, but read all the same: what still hangs in a hive, the newest course and count of each colony, and the counts that say what a
  * course took. The rest is left to whoever asks for it (`since`).
  */
-const REMEMBERED = { counts: 400, courses: 1100, after: 150 } as const
+const REMEMBERED = { counts: 400, courses: 1100, after: 150, visits: 400 } as const
 /** Treatments of which something has to come out again. */
 const COMES_OUT = TREATMENTS.filter((t) => t.patterns.some((p) => p.steps.some((s) => s.job === 'remove'))).map((t) => t.key)
 
@@ -71,7 +71,8 @@ SELECT
       (SELECT coalesce(json_agg(${built('jars', 'j', ['yardId'])} ORDER BY j.on_day, j.created_at), '[]')
          FROM jars j WHERE j.yard_id = y.id AND j.deleted_at IS NULL AND j.on_day >= $7::date) AS jars,
       (SELECT coalesce(json_agg(${built('visits', 'v', ['yardId'])} ORDER BY v.day), '[]')
-         FROM visits v WHERE v.yard_id = y.id AND v.deleted_at IS NULL AND v.day >= $5::date) AS visits,
+         FROM visits v WHERE v.yard_id = y.id AND v.deleted_at IS NULL
+         AND (v.day >= $5::date OR (v.minutes IS NOT NULL AND v.day >= $5::date - ${REMEMBERED.visits}))) AS visits,
       (SELECT coalesce(json_agg(${built('trials', 't', [])} ORDER BY t.start_on, t.created_at), '[]')
          FROM trials t WHERE t.yard_id = y.id AND t.deleted_at IS NULL) AS trials
       FROM yard y ORDER BY y.place, y.name) r) AS yards,

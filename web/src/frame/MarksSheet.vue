@@ -32,7 +32,7 @@ const VERDICTS = [
       <h3 id="mk-counts">Counts, mites in 100 bees</h3>
       <dl>
         <template v-for="d in DOTS" :key="d.says">
-          <dt><DotWhisker :threshold="3" label="" v-bind="d.of" /></dt>
+          <dt><DotWhisker :threshold="3" :label="d.says" v-bind="d.of" /></dt>
           <dd>{{ d.says }}</dd>
         </template>
       </dl>
@@ -45,7 +45,7 @@ const VERDICTS = [
           <dt><VerdictRound :verdict="v.verdict" :size="22" /></dt>
           <dd>{{ v.says }}</dd>
         </template>
-        <dt><PresumedRing label="" /></dt>
+        <dt><PresumedRing /></dt>
         <dd>A small broken ring: presumed for the season and place, nobody looked.</dd>
         <dt class="tags"><span class="tag">confirm first</span></dt>
         <dd>You have not confirmed yet that it is allowed where you are, by the label in your hand and your local law.</dd>

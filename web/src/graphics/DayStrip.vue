@@ -188,7 +188,7 @@ function onTouchEnd(event: TouchEvent): void {
         <AButton v-if="!fixed" type="link" class="plainlink small" @click="weatherOpen = true">Weather of {{ yard.name }}</AButton>
         <MarksLink v-if="!fixed" />
         <span v-if="trouble" class="care strong small" role="status">{{ trouble }}</span>
-        <span v-else class="key" aria-hidden="true">
+        <span v-else-if="!verdicts || fixed || ownDays.size > 0" class="key" aria-hidden="true">
           <template v-if="fixed">{{ yard.name }}, highs and lows:</template>
           <i class="k observed" />
           observed

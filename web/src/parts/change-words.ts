@@ -104,7 +104,7 @@ export function sayChange({ kind, state, before }: Change): string {
         : `a board laid ${day(state.laidOn)}`
   if (kind === 'jar')
     return `yard jar of ${day(state.onDay)}${done}: ${saySamples([{ mites: Number(state.mites), bees: Number(state.bees), days: null }])}`
-  if (kind === 'look') return `look of ${day(state.onDay)}${done}`
+  if (kind === 'look') return `inspection of ${day(state.onDay)}${done}`
   if (kind === 'yard') return gone ? 'yard taken away' : before ? 'yard changed' : 'yard added'
   if (kind === 'colony')
     return gone

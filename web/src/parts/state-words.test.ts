@@ -98,7 +98,7 @@ describe('a change of the history', () => {
     expect(said('count', count, { ...count, deletedAt: 'now' })).toBe('count of Sun 9 Aug put back: 12 mites on 300 bees')
     expect(said('count', count, count)).toContain('put right')
     expect(said('count', { onDay: '2026-08-09', samples: [{ mites: 24, bees: null, days: 3 }] })).toBe('count of Sun 9 Aug: 24 mites in 3 days')
-    expect(said('look', { onDay: '2026-08-09' })).toBe('look of Sun 9 Aug')
+    expect(said('look', { onDay: '2026-08-09' })).toBe('inspection of Sun 9 Aug')
     expect(said('yard', {})).toBe('yard added')
     expect(said('yard', {}, {})).toBe('yard changed')
     expect(said('colony', { retiredOn: '2026-08-09' }, { retiredOn: null })).toBe('out of the row since Sun 9 Aug')

@@ -64,7 +64,7 @@ const none = computed(() => (props.book === 'counts' ? 'Nothing was counted' : '
     <FaultLine v-if="fault">{{ fault }}</FaultLine>
     <WaitLine v-else-if="!lines">Reading the book ...</WaitLine>
     <template v-else-if="lines.length > 0">
-      <p class="serif main">{{ plural(lines.length, book === 'counts' ? 'count' : 'look') }}, by yard and day; colonies that are gone are in it.</p>
+      <p class="serif main">{{ plural(lines.length, book === 'counts' ? 'count' : 'inspection') }}, by yard and day; colonies that are gone are in it.</p>
       <ul v-if="narrow" class="cards" :aria-label="title">
         <li v-for="(l, i) in some" :key="i" class="sheet">
           <p><strong>{{ l.colony }}</strong> <span class="soft small">{{ l.position }} in {{ l.yard }}, {{ sayDay(l.onDay) }}</span></p>

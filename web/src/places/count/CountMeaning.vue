@@ -67,7 +67,8 @@ const corrected = computed(() => {
 </template>
 
 <style scoped>
-.meaning { display: grid; gap: 10px; }
+.meaning { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
+.meaning :deep(svg.large) { max-width: 100%; height: auto; }
 .level { font-size: 17px; font-family: var(--face-text); font-weight: 700; }
 .says { font-size: 20px; line-height: 1.26; font-weight: 560; }
 .axis { margin-top: -6px; }

@@ -322,7 +322,7 @@ const otherFault = computed(() =>
 
 <style scoped>
 .bench { display: grid; grid-template-columns: 210px minmax(0, 1fr) minmax(280px, 370px); gap: 34px; align-items: start; }
-.entry { display: grid; gap: 14px; }
+.entry { display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; }
 h1 .pos { font-weight: 400; }
 .head { display: flex; justify-content: space-between; align-items: center; gap: 12px; }
 /* The row stands at the side where there is room for it. */
@@ -337,12 +337,18 @@ label.check.done { color: var(--lichen); font-weight: 600; }
 .asking { background: var(--straw-wash); border-radius: 10px; padding: 12px 14px; display: grid; gap: 10px; }
 .keeps { display: flex; gap: 10px; flex-wrap: wrap; }
 .keeps.bar { position: sticky; bottom: 0; background: var(--paper); padding: 10px 0; z-index: 3; border-top: 1px solid var(--hairline); }
-.means { background: var(--sheet); border: 1px solid var(--hairline); border-radius: 14px; padding: 20px; display: grid; gap: 10px; }
+.means { background: var(--sheet); border: 1px solid var(--hairline); border-radius: 14px; padding: 20px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
 .before { border-top: 1px solid var(--hairline); padding-top: 14px; margin-top: 6px; }
 .says { font-size: 20px; line-height: 1.26; font-weight: 560; }
 @media screen and (max-width: 1100px) {
   .along { display: flex; }
   .bench { grid-template-columns: minmax(0, 1fr) minmax(260px, 340px); }
+}
+/* The guide beside the work takes its room from the row, and covers nothing. */
+@media screen and (max-width: 1550px) and (min-width: 1181px) {
+  .beside .bench { grid-template-columns: minmax(0, 1fr) minmax(240px, 290px); gap: 22px; }
+  .beside .bench > :deep(nav.row) { display: none; }
+  .beside .along { display: flex; }
 }
 /* A phone on its side: the pad comes first, and all of it is in sight. */
 @media screen and (max-height: 480px) and (min-width: 600px) {

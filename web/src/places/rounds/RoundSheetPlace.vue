@@ -287,7 +287,7 @@ const print = () => window.print()
       <AButton v-if="card.then" type="primary" class="press big" @click="readOn">Read: tick it</AButton>
     </SidePane>
     <SidePane v-else-if="many" :title="nameOfFold(many)" :sub="`${yard.yard.name}, ${plural(many.lines.length, 'colony', 'colonies')}`" @close="many = null">
-      <ManyForm :key="many.key" :line="many" @done="((enteredMany = $event.text), (many = null))" />
+      <ManyForm :key="many.key" :line="many" :day="day < holding.today ? day : undefined" @done="((enteredMany = $event.text), (many = null))" />
     </SidePane>
     <SidePane v-else-if="form" :title="form.state.colony.name" :sub="form.course.treatment.name" @close="otherwise = null">
       <JobForm :key="form.course.record.id + form.job.job + form.job.n" :yard="yard.yard" :state="form.state" :course="form.course" :job="form.job" @done="otherwise = null" />

@@ -28,7 +28,7 @@ const kept = computed(() => visit.value?.minutes ?? null)
 
 <template>
   <AForm novalidate layout="vertical" class="took no-print" @submit="keep">
-    <NumberField id="rs-took" v-model="minutes" label="How long did it take, drive and all?" unit="min" :min="1" :hint="`about ${sayMinutes(reckoned)} were estimated`" :fault="at('minutes')" />
+    <NumberField id="rs-took" v-model="minutes" label="Minutes it took, drive and all" :min="1" :hint="`about ${sayMinutes(reckoned)} were estimated`" :fault="at('minutes')" />
     <AButton class="press quiet" html-type="submit" :disabled="busy || minutes === null || minutes === kept">{{ busy ? 'Keeping ...' : 'Keep it' }}</AButton>
     <p v-if="kept !== null && minutes === kept" class="settled strong" role="status">Kept: {{ sayMinutes(kept) }}. After a few rounds the estimates go by your own times.</p>
     <FaultLine v-if="fault && !at('minutes')">{{ fault }}</FaultLine>

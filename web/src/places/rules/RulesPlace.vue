@@ -129,7 +129,7 @@ async function reread(): Promise<void> {
     <KeptNote :typed-on="typedOn" @anew="startAnew" />
     <AForm novalidate layout="vertical" class="form" @submit="keep">
       <section class="sheet block" aria-labelledby="r-list">
-        <h2 id="r-list">What is authorised where you are</h2>
+        <h2 id="r-list">What is allowed where you are</h2>
         <p class="soft small">
           Not known means: Match says "confirm before use". Figures left empty are taken from typical labels. Each name opens its sheet: limits, dose, course,
           gear, cautions, storage and where the facts come from.

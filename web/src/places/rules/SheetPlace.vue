@@ -31,7 +31,8 @@ const HIVES = [
 const layouts = computed(() => {
   const of = treatment.value
   const { settings } = holding
-  if (!of?.put || !settings) return []
+  // Strips hang between the frames where nothing else is said.
+  if (!of || !settings || (!of.put && !(of.dose.by !== 'none' && of.dose.unit === 'strip'))) return []
   return HIVES.flatMap(({ boxes, frames, says }) => {
     const bare = bareSituation(holding.today, 'north', settings)
     const dose = doseOf(of, { ...bare, rules: settings.rules, colony: { ...bare.colony, broodBoxes: boxes, framesOfBees: frames, brood: 'capped' } })
@@ -39,7 +40,7 @@ const layouts = computed(() => {
     return spots.length > 0 ? [{ boxes, says, spots, dose: dose?.text ?? '' }] : []
   })
 })
-const AUTHORISED = { yes: 'Authorised by your own list', no: 'Not authorised by your own list', unknown: 'Not on your own list yet: confirm before use' } as const
+const AUTHORISED = { yes: 'Allowed by your own list', no: 'Not allowed by your own list', unknown: 'Not on your own list yet: confirm before use' } as const
 </script>
 
 <template>
@@ -66,7 +67,7 @@ const AUTHORISED = { yes: 'Authorised by your own list', no: 'Not authorised by 
       <h2 id="sh-where">Where it is put</h2>
       <div class="maps">
         <figure v-for="l in layouts" :key="l.boxes">
-          <HiveMap :model-value="l.spots" :boxes="l.boxes" :frames="USUAL_FRAMES" :put="treatment.put" fixed />
+          <HiveMap :model-value="l.spots" :boxes="l.boxes" :frames="USUAL_FRAMES" :put="treatment.put ?? 'between'" fixed />
           <figcaption class="small"><strong>{{ l.says }}</strong> {{ holding.say(l.dose) }}.</figcaption>
         </figure>
       </div>

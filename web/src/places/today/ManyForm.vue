@@ -10,6 +10,7 @@ import AButton from 'ant-design-vue/es/button'
 import { entryOf, type PlannedJob } from '@thistle/core/course'
 import { computed, toRefs } from 'vue'
 import { sharedText, type CourseState, type TodayJob } from '@thistle/core/holding'
+import type { Day } from '@thistle/core/time'
 import { sayDay } from '../../look/dates.ts'
 import DayField from '../../fields/DayField.vue'
 import TextField from '../../fields/TextField.vue'
@@ -19,7 +20,7 @@ import { capital, plural } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import { useKeptForm } from '../../stores/kept-forms.ts'
 
-const props = defineProps<{ line: TodayJob }>()
+const props = defineProps<{ line: TodayJob; /** The day it was done on, where it was another than today. */ day?: Day }>()
 const emit = defineEmits<{ done: [entered: { text: string; stroke: number | null }] }>()
 const holding = useHolding()
 const { busy, fault, at, refuse, save } = useSave()
@@ -28,8 +29,8 @@ interface Told {
   done: boolean
   amount: number | null
 }
-const { form, typedOn, drop, anew } = useKeptForm(`many ${props.line.key}`, () => ({
-  onDay: holding.today as string | null,
+const { form, typedOn, drop, anew } = useKeptForm(`many ${props.line.key} ${props.day ?? ''}`, () => ({
+  onDay: (props.day ?? holding.today) as string | null,
   doneBy: '',
   /** Of each colony, by its course. */
   told: Object.fromEntries(props.line.lines.flatMap(({ step: { job, course } }) => (job && course ? [[course.record.id, usual(course, job)] as const] : []))),

@@ -169,7 +169,7 @@ function onKey(event: KeyboardEvent): void {
 }
 const newestFirst = computed(() => points.value.toReversed())
 const { some, left, more } = useShowSome(newestFirst)
-const KIND = { count: 'count', course: 'course', look: 'look', happened: 'happened' } as const
+const KIND = { count: 'count', course: 'course', look: 'inspection', happened: 'happened' } as const
 const COLUMNS: readonly Column<LinePoint>[] = [
   { key: 'day', title: 'Day', width: 150, text: (p) => day(p.on) },
   { key: 'what', title: 'What', width: 110, text: (p) => KIND[p.kind] },

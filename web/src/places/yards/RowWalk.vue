@@ -208,6 +208,7 @@ const wordsOf = (q: WalkQuestion, value: string | number | null) => q.options.fi
         <span v-if="s === null" class="soft">so in all {{ row.length }}</span>
         <template v-else>
           <strong>{{ s.colony.name }}</strong>
+          <AButton v-if="s.colony.look && !done(s) && !later(s)" type="link" class="plainlink small asbefore" :aria-label="`${s.colony.name}: all as on ${sayDay(s.colony.look.onDay, holding.today)}`" @click="asBefore(s)">as before</AButton>
           <span v-if="later(s)" class="alarm small">looked at since, on {{ sayDay(s.colony.look?.onDay ?? '', holding.today) }}</span>
           <span v-else-if="faultOf(s)" class="fault">{{ faultOf(s) }}</span>
         </template>
@@ -221,13 +222,12 @@ const wordsOf = (q: WalkQuestion, value: string | number | null) => q.options.fi
             <span class="soft small">{{ known(s)?.now.look.broodBoxes === 1 ? 'box' : 'boxes' }}</span>
           </template>
         </div>
-        <WalkAnswer v-else-if="s" :question="q" :of="s.colony.name" :value="valueOf(s, q)" :answer="known(s)?.answers[q.field] ?? null" :before="lastOf(s, q)" @answer="(v, is) => press(s, q, v, is)" />
-        <WalkAnswer v-else :question="q" of="all" :value="ofAll(q).value" :answer="ofAll(q).answer" :before="null" @answer="(v, is) => pressAll(q, v, is)" />
+        <WalkAnswer v-else-if="s" short :question="q" :of="s.colony.name" :value="valueOf(s, q)" :answer="known(s)?.answers[q.field] ?? null" :before="lastOf(s, q)" @answer="(v, is) => press(s, q, v, is)" />
+        <WalkAnswer v-else short :question="q" of="all" :value="ofAll(q).value" :answer="ofAll(q).answer" :before="null" @answer="(v, is) => pressAll(q, v, is)" />
       </template>
       <template #more="{ row: s }">
         <span class="acts">
           <AButton type="link" class="plainlink small" :aria-label="`More of ${s?.colony.name ?? 'all'}`" @click="more = s?.colony.id ?? ALL">more</AButton>
-          <AButton v-if="s?.colony.look && !done(s)" type="link" class="plainlink small" :aria-label="`${s.colony.name}: all as on ${sayDay(s.colony.look.onDay, holding.today)}`" @click="asBefore(s)">as before</AButton>
         </span>
       </template>
     </RowsTable>
@@ -266,20 +266,22 @@ const wordsOf = (q: WalkQuestion, value: string | number | null) => q.options.fi
 .top > :first-child { min-width: 190px; }
 .top p { flex: 1 1 260px; }
 .table { overflow-x: auto; }
-.table.table :deep(.ant-table-tbody > tr > *) { padding: 4px 6px; }
+.table.table :deep(.ant-table-tbody > tr > *) { padding: 3px 4px; }
+.table.table :deep(.ant-table-tbody > tr > :first-child) { padding-left: 12px; }
 .table :deep(.num) { text-align: right; }
 .table :deep(tr.all > *) { background: var(--sunken) !important; }
 .table :deep(.ways) { border-radius: 8px; }
-.table :deep(.ways .ant-radio-button-wrapper) { min-height: 36px; padding: 2px 7px; font-size: 14px; }
+.table :deep(.ways .ant-radio-button-wrapper) { min-height: 36px; padding: 2px 7px; font-size: 14px; white-space: nowrap; }
 .table :deep(.ways .not) { font-size: 13px; }
 @media screen and (max-width: 720px) {
   .keepwalk.keepwalk { flex-direction: row; flex-wrap: wrap; }
   .keepwalk .press { flex: 1 1 auto; }
   .keepwalk p { flex: 1 1 100%; }
 }
-.acts { display: grid; justify-items: start; white-space: nowrap; }
-.bees { display: flex; align-items: center; gap: 5px; min-width: 96px; }
-.bees :deep(.ant-input-number) { width: 62px; min-width: 0; }
+.asbefore.asbefore { display: block; white-space: nowrap; }
+.bees { display: flex; align-items: center; gap: 4px; min-width: 146px; white-space: nowrap; }
+.bees :deep(.ant-input-number) { width: 54px; min-width: 0; }
+.bees > .ant-input-number:last-of-type:not(:first-child) { width: 44px; }
 .pane-more { display: grid; gap: 14px; }
 .hives { display: flex; gap: 6px; overflow-x: auto; padding: 2px; }
 .hive { flex: none; min-width: 48px; min-height: 48px; border: 1px solid var(--line); border-radius: 10px; background: var(--sheet); font-weight: 600; }

@@ -13,6 +13,8 @@ const props = defineProps<{
   answer: Answer | null
   /** What the book has of it. */
   before: string | number | null
+  /** In a table: in few letters. */
+  short?: boolean
 }>()
 const emit = defineEmits<{ answer: [value: string | number | null, seen: boolean] }>()
 const NOT_LOOKED = 'not-looked'
@@ -29,7 +31,7 @@ const press = (value: unknown) => emit('answer', value === NOT_LOOKED ? null : (
 <template>
   <ARadioGroup class="ways walkanswer" :value="chosen" :name="`${question.field} ${of}`" role="radiogroup" :aria-label="`${question.asks}, ${of}`" @update:value="press">
     <ARadioButton v-for="[v, word] in options" :key="v" :value="v" :class="{ was: answer === null && before === v }">{{ word }}</ARadioButton>
-    <ARadioButton :value="NOT_LOOKED" class="not">did not look</ARadioButton>
+    <ARadioButton :value="NOT_LOOKED" class="not" :title="short ? 'did not look' : undefined">{{ short ? 'not seen' : 'did not look' }}</ARadioButton>
   </ARadioGroup>
 </template>
 

@@ -32,7 +32,7 @@ export const WALK: readonly WalkQuestion[] = [
     field: 'queen',
     asks: 'Queen',
     options: [
-      ['laying', 'seen, or eggs'],
+      ['laying', 'laying'],
       ['new', 'new'],
       ['absent', 'none'],
     ],
