@@ -3,7 +3,7 @@
 import FaultLine from '../../parts/FaultLine.vue'
 import AreaField from '../../fields/AreaField.vue'
 import AButton from 'ant-design-vue/es/button'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, toRefs, watch } from 'vue'
 import type { YardState } from '@thistle/core/holding'
 import { moveTo, setFree, type Move, type Round, type RoundJob, type RoundPlan } from '@thistle/core/rounds'
 import { treatmentOf } from '@thistle/core/treatments'
@@ -13,6 +13,7 @@ import SidePane from '../../parts/SidePane.vue'
 import { useSave } from '../../parts/useSave.ts'
 import { capital, plural, sayMinutes } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { useKeptForm } from '../../stores/kept-forms.ts'
 import { sayMove } from './moving.ts'
 
 const props = defineProps<{
@@ -28,7 +29,8 @@ const emit = defineEmits<{ close: []; moved: [says: string, stroke: number | nul
 const holding = useHolding()
 const { busy, fault, save } = useSave()
 const wanted = ref<Move | null>(props.asked)
-const reason = ref('')
+const { form, drop } = useKeptForm(`move ${props.yard.yard.id} ${props.day}`, () => ({ reason: '' }))
+const { reason } = toRefs(form)
 watch(
   () => props.asked,
   (move) => (wanted.value = move),
@@ -61,7 +63,9 @@ async function set(): Promise<void> {
   const done = await save(async () => {
     stroke = await holding.stroke({ ...moveTo(props.plan, yard, round, move.day, reason.value.trim() || null, newId) }, yard.yard.id)
   })
-  if (done) emit('moved', `Set for ${sayDay(move.day)}`, stroke)
+  if (!done) return
+  drop()
+  emit('moved', `Set for ${sayDay(move.day)}`, stroke)
 }
 async function free(): Promise<void> {
   const { round, yard } = props

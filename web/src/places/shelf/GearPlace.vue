@@ -2,7 +2,7 @@
 /** The keeper's kit: what is owned, what is planned that takes it, and how long cartridges and gloves still serve. */
 import ACheckbox from 'ant-design-vue/es/checkbox'
 import AButton from 'ant-design-vue/es/button'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { gearState, type ToolState } from '@thistle/core/shelf'
 import type { GearFacts } from '@thistle/core/holding'
 import { KIT_WORDS, type Tool } from '@thistle/core/situation'
@@ -16,6 +16,8 @@ import { plural } from '../../parts/words.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { sayDay } from '../../look/dates.ts'
 import { useHolding } from '../../stores/holding.ts'
+import { useKeptForm, type KeptForm } from '../../stores/kept-forms.ts'
+import KeptNote from '../../parts/KeptNote.vue'
 import ShelfNav from './ShelfNav.vue'
 
 const holding = useHolding()
@@ -33,15 +35,20 @@ async function own(tool: Tool, is: boolean): Promise<void> {
   await save(() => holding.saveSettings({ ...s, kit: kit as typeof s.kit }))
 }
 const open = ref<Tool | null>(null)
-const draft = ref<{ -readonly [K in keyof GearFacts]: GearFacts[K] }>({ since: null, until: null, hours: null, mostHours: null, note: null })
+type Draft = { -readonly [K in keyof GearFacts]: GearFacts[K] }
+const NOTHING: Draft = { since: null, until: null, hours: null, mostHours: null, note: null }
+const kept = shallowRef<KeptForm<Draft> | null>(null)
+const draft = computed<Draft>(() => kept.value?.form ?? NOTHING)
 function change(tool: Tool): void {
-  draft.value = { since: null, until: null, hours: null, mostHours: null, note: null, ...holding.settings?.gear?.[tool] }
+  kept.value = useKeptForm(`gear ${tool}`, () => ({ ...NOTHING, ...holding.settings?.gear?.[tool] }))
   open.value = tool
 }
 async function keep(): Promise<void> {
   const [s, tool] = [holding.settings, open.value]
   if (!s || !tool) return
-  if (await save(() => holding.saveSettings({ ...s, gear: { ...s.gear, [tool]: { ...draft.value, note: draft.value.note || null } } }))) open.value = null
+  if (!(await save(() => holding.saveSettings({ ...s, gear: { ...s.gear, [tool]: { ...draft.value, note: draft.value.note || null } } })))) return
+  kept.value?.drop()
+  open.value = null
 }
 const wanted = computed(() => states.value.some((t) => t.jobs > 0))
 const says = (t: ToolState): string =>
@@ -77,6 +84,7 @@ const warns = (t: ToolState): string | null =>
     <p class="soft small">Hours are those of the jobs that were ticked since it was new, and what you write down besides. The maker's word on cartridges decides; a cartridge that lets smell or taste through is changed at once.</p>
     <p class="law">A dust mask is no respirator. The label says what to wear; it and local rules decide.</p>
     <SidePane v-if="open" :title="nameOf(open)" @close="open = null">
+      <KeptNote :typed-on="kept?.typedOn.value ?? null" @anew="kept?.anew()" />
       <DayField id="g-since" v-model="draft.since" :label="open === 'respirator' ? 'Cartridge new on' : 'New on'" :max="holding.today" :fault="at(`gear.${open}.since`)" />
       <DayField id="g-until" v-model="draft.until" label="Printed: not after" :fault="at(`gear.${open}.until`)" />
       <NumberField id="g-hours" v-model="draft.hours" label="Hours worn besides" unit="h" :min="0" :fault="at(`gear.${open}.hours`)" />

@@ -14,7 +14,6 @@ import { sayShort } from '../../parts/shelf-words.ts'
 import { sayDay, sayDayLong } from '../../look/dates.ts'
 import DayStrip from '../../graphics/DayStrip.vue'
 import { whenIdle } from '../../frame/idle.ts'
-import FoldAway from '../../parts/FoldAway.vue'
 import AskedToday from './AskedToday.vue'
 import TodayGroup from './TodayGroup.vue'
 import FirstStepsLine from './FirstStepsLine.vue'
@@ -27,6 +26,8 @@ import { newId, useHolding } from '../../stores/holding.ts'
 const loadPane = () => import('./EntryPane.vue')
 const EntryPane = defineAsyncComponent(loadPane)
 whenIdle(loadPane)
+// Folds are for many yards: fetched where there are.
+const FoldAway = defineAsyncComponent(() => import('../../parts/FoldAway.vue'))
 const holding = useHolding()
 /** On a slow phone the lines take as long as the sentences, which are read first: at a cold start they follow a frame later. */
 const all = ref(stood)
