@@ -73,7 +73,7 @@ test('at the hive: the same bees shaken twice, two jars, bees by the cup, flags,
   expect(Math.max(...before)).toBeLessThan(120)
   await jars.last().click()
   await page.getByRole('checkbox', { name: /taken from a super/ }).check()
-  await says(page, 'This sample is marked as not representative.')
+  await says(page, 'This sample is marked as not typical of the yard.')
   await page.getByRole('button', { name: /^Keep it, on to 2 Bramble/ }).click()
   await expect(page.getByRole('status')).toContainText('Alder is kept.')
   await expect(page.getByRole('heading', { name: /Bramble/ })).toBeVisible()

@@ -82,7 +82,7 @@ describe('what is said of a count', () => {
     expect(notes({ mites: 3 }, { colony: broodless, phase: 'dormant' })).toEqual([])
     expect(notes(board(3, 3), { colony: broodless })).toEqual([])
     expect(notes({ method: 'drone', mites: 3, bees: 100 }, { colony: broodless, phase: 'peak' })).toEqual([])
-    expect(notes({ mites: 3, representative: false })).toEqual(['This sample is marked as not representative'])
+    expect(notes({ mites: 3, representative: false })).toEqual(['This sample is marked as not typical of the yard'])
     expect(notes({ mites: 3, date: '2026-07-22' })).toEqual([])
     expect(notes({ mites: 3, date: '2026-07-21' })).toEqual(['Counted 22 days ago'])
     expect(notes({ mites: 3, date: '2026-07-21' }, { phase: 'dormant' })).toEqual([])

@@ -63,6 +63,7 @@ const NOBODY_SAYS: readonly (readonly [word: RegExp, except?: RegExp])[] = [
   [/\blooks of\b/i],
   [/\bopen until\b/i, /stay open until/i],
   [/\bspeaks? for the yard\b/i],
+  [/\bnot representative\b/i],
   [/\bmend(s|ed|ing)?\b/i, /cannot be mended|can be mended/i],
   [/\bin hand\b/i, /(label|acid|tongs|nucleus|prescription|pack|queen) in (your )?hand|label in hand|finish what is in hand/i],
   [/\bas told\b/i],

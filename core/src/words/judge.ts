@@ -96,8 +96,8 @@ export const NOTES = speaker('note', {
   clumps: (v: { spread: number }) =>
     `The mites lie in clumps: the squares differ ${plain(v.spread)} times more than by chance, and the range is widened for it.`,
   droneLate: () => 'Drone brood is at its end now: it tells of spring and early summer. Wash about 300 bees instead.',
-  broodless: () => 'Without brood all mites ride on the bees, so a wash reads two to three times higher: not representative.',
-  marked: () => 'This sample is marked as not representative.',
+  broodless: () => 'Without brood all mites ride on the bees, so a wash reads two to three times higher: not typical of the yard.',
+  marked: () => 'This sample is marked as not typical of the yard.',
   old: (v: { days: number }) => `Counted ${sayDays(v.days)} ago: the level will have moved.`,
 })
 

@@ -190,7 +190,7 @@ export const BOOK: Readonly<Record<BookName, Book>> = {
               c.method,
               `${c.mites} mites ${c.bees === null ? `in ${c.days} days` : `on ${c.bees} ${c.method === 'drone' ? 'cells' : 'bees'}`}`,
               rate(c),
-              [c.flags.length > 0 ? `not representative: ${c.flags.join(', ')}` : null, c.note].filter(Boolean).join('; '),
+              [c.flags.length > 0 ? `not typical: ${c.flags.join(', ')}` : null, c.note].filter(Boolean).join('; '),
             ])
             .map(worded(reader))
         },

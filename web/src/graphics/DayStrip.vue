@@ -248,7 +248,7 @@ function onTouchEnd(event: TouchEvent): void {
         </div>
         <input v-model="slide" type="range" min="0" max="27" step="1" aria-label="Day within four weeks" :aria-valuetext="sayDay(holding.day)" />
       </div>
-      <p v-if="!fixed && !folded" class="under">
+      <p v-if="!fixed && !folded" class="links">
         <AButton type="link" class="plainlink small weather" @click="weatherOpen = true">Weather of {{ yard.name }}</AButton>
         <MarksLink class="weather" />
       </p>
@@ -306,6 +306,7 @@ function onTouchEnd(event: TouchEvent): void {
 .fold button { font-size: 26px; line-height: 1; min-height: 48px; color: var(--thistle); }
 .narrow { padding: 4px 10px 0; }
 .weather { min-height: 44px; padding: 0 6px; }
+.links { display: flex; gap: 0 14px; flex-wrap: wrap; align-items: center; min-height: 44px; }
 .trouble { padding: 4px 6px; }
 .week { display: grid; grid-template-columns: repeat(7, 1fr); gap: 2px; }
 .cell { appearance: none; background: none; border: 1.5px solid transparent; border-radius: 12px; min-height: 64px; padding: 4px 0 5px; display: grid; justify-items: center; line-height: 1.2; }

@@ -56,7 +56,7 @@ const tilted = computed(() => step.value < 62)
       </a>
     </svg>
     <figcaption class="soft small">
-      Mites per 100 bees, newest count of each. Dashed: the limit of {{ plain(limit, 2) }}.<template v-if="mean"> Band: the yard's mean with its range.</template> Hollow: counted over three weeks ago. Square: not representative.
+      Mites per 100 bees, newest count of each. Dashed: the limit of {{ plain(limit, 2) }}.<template v-if="mean"> Band: the yard's mean with its range.</template> Hollow: counted over three weeks ago. Square: not typical of the yard.
     </figcaption>
   </figure>
 </template>

@@ -136,7 +136,7 @@ describe('words', () => {
       representative: false,
     }
     expect(sayCount(judgement as Parameters<typeof sayCount>[0])).toBe(
-      '3.7 in 100, likely 2.1 to 6.0, limit 3, counted Tue 11 Aug, not representative',
+      '3.7 in 100, likely 2.1 to 6.0, limit 3, counted Tue 11 Aug, not typical of the yard',
     )
   })
   it('say what is not known as not known', () => {

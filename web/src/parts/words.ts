@@ -21,7 +21,7 @@ export const heldLevel = (j: Judgement): { readonly estimate: number | null; rea
 export function sayCount(j: Judgement): string {
   const { estimate, low, high } = heldLevel(j)
   if (estimate === null || low === null || high === null) return 'not counted yet'
-  return `${estimate.toFixed(1)} ${UNIT_WORDS[j.unit]}, likely ${low.toFixed(1)} to ${high.toFixed(1)}, limit ${plain(j.threshold ?? 0, 2)}, counted ${j.countedOn ? sayDay(j.countedOn) : ''}${j.stale ? ', over three weeks ago' : ''}${j.representative ? '' : ', not representative'}`
+  return `${estimate.toFixed(1)} ${UNIT_WORDS[j.unit]}, likely ${low.toFixed(1)} to ${high.toFixed(1)}, limit ${plain(j.threshold ?? 0, 2)}, counted ${j.countedOn ? sayDay(j.countedOn) : ''}${j.stale ? ', over three weeks ago' : ''}${j.representative ? '' : ', not typical of the yard'}`
 }
 
 const BRIEF = { per100: '', perDay: ' a day', per100cells: ' drone' } as const

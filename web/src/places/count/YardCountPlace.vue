@@ -73,7 +73,7 @@ const timely = computed(() => (yard.value?.row ?? []).some((s) => s.colony.count
             </template>
             <template v-if="counts.leftOut.length > 0">
               <dt>Counted, and left out of the mean</dt>
-              <dd>{{ names(counts.leftOut) }}: not representative, or treated since</dd>
+              <dd>{{ names(counts.leftOut) }}: not typical of the yard, or treated since</dd>
             </template>
           </dl>
           <p class="soft small">

@@ -111,6 +111,13 @@ function pickWindow(key: TreatmentKey, day: Day | null): void {
 }
 /** What is not known is said of the option one looks at or is advised: the others are nobody's question. */
 const wanted = computed(() => chosen.value !== null || option.value?.treatment === result.value?.choice.treatment)
+/** What lies below of the option in view: its start where it may begin that day, else its course and its days. */
+const below = computed(() => {
+  const o = option.value
+  const name = o && o.course.length > 0 ? treatmentOf(o.treatment)?.name : null
+  if (!o || !name) return null
+  return o.fit === 'fits' || o.fit === 'care' ? `To ${name}: course, cautions, start ↓` : `To ${name}: its course, and when ↓`
+})
 function toCourse(): void {
   document.querySelector('.card.shown .panel')?.scrollIntoView()
 }
@@ -143,7 +150,7 @@ function putAway(): void {
 
       <section class="options" aria-labelledby="what-fits">
         <MatchNav class="nav" :colony-id="place.state.colony.id" :yard-id="place.yard.yard.id" />
-        <TheChoice v-if="!inWeeks" :result="result" :below="narrow && !file && option?.course.length ? treatmentOf(option.treatment)?.name : null" @to-course="toCourse" />
+        <TheChoice v-if="!inWeeks" :result="result" :below="narrow && !file ? below : null" @to-course="toCourse" />
         <div class="head">
           <h2 id="what-fits">{{ inWeeks ? 'When each may start' : `What fits on ${sayDayLong(holding.day)}` }}</h2>
           <PickOne v-if="!file" id="m-order" class="order" named="Order" :unknown="false" :options="PRIORITY_WORDS" :model-value="priority" @update:model-value="priority = $event ?? priority" />

@@ -5,7 +5,7 @@ import type { Answer } from '@thistle/core/course'
 import { computed } from 'vue'
 import { useHolding } from '../../stores/holding.ts'
 
-const props = defineProps<{ result: Answer; /** The option whose course can be begun, where it lies below out of sight. */ below?: string | null }>()
+const props = defineProps<{ result: Answer; /** What leads to the course of the option in view, where that lies below out of sight. */ below?: string | null }>()
 const emit = defineEmits<{ toCourse: [] }>()
 const holding = useHolding()
 const choice = computed(() => props.result.choice)
@@ -14,7 +14,7 @@ const choice = computed(() => props.result.choice)
 <template>
   <section class="choice" aria-label="The choice">
     <p class="serif says">{{ holding.say(choice.text) }}</p>
-    <p v-if="below" class="no-print"><AButton type="primary" class="press wide" @click="emit('toCourse')">To {{ below }}: course, cautions, start ↓</AButton></p>
+    <p v-if="below" class="no-print"><AButton type="primary" class="press wide" @click="emit('toCourse')">{{ below }}</AButton></p>
     <ul v-if="choice.reasons.length > 0" class="why">
       <li v-for="r in choice.reasons" :key="r">{{ holding.say(r) }}</li>
     </ul>

@@ -122,7 +122,7 @@ async function start(): Promise<void> {
         {{ g.colonies.length === 1 ? 'colony' : 'colonies' }}: {{ names(g.colonies) }}.
       </p>
       <p v-if="g.withCare.length > 0" class="small soft">
-        With care in {{ g.withCare.length === g.colonies.length ? 'all of them' : names(g.withCare) }}: open a round for why.
+        With care in {{ g.withCare.length === g.colonies.length ? 'all of them' : names(g.withCare) }}: touch a mark for why.
       </p>
       <p v-if="g.confirm || g.fetch" class="care strong">{{ [g.confirm ? 'Confirm it in your list first' : '', g.fetch ? 'fetch the gear first' : ''].filter(Boolean).join(', ').replace(/^f/, 'F') }}.</p>
       <p>The whole course takes {{ takes(g) }}{{ firstDay(g) }}.</p>
