@@ -68,6 +68,8 @@ describe('what is next after a count', () => {
     const row = [colony('Alder', 1, 11), colony('Bramble', 2, 1), colony('Clover', 3, 13)]
     expect(next(row, 'Clover')).toEqual(['choose-yard', 'Alder', 'Clover'])
     expect(next(row, 'Bramble')).toEqual(['choose-yard', 'Alder', 'Clover'])
+    // While a hive is left to count the row is not at its end.
+    expect(next([...row, colony('Dogrose', 4, null)], 'Clover')).toEqual(['choose', 'Clover'])
     const one = [colony('Alder', 1, 11), colony('Bramble', 2, 1)]
     expect(next(one, 'Bramble')).toEqual(['choose', 'Alder'])
   })

@@ -105,6 +105,11 @@ describe('work spread over the days there are', () => {
     const own = yard('c', [set])
     const { dayOf } = spreadWork([crowd, hot, own], today([crowd, hot, own]), asked(125))
     expect(dayOf.get('set')).toBe(0)
+    // Though it alone is more than the day has: the keeper goes there in any case.
+    const long = yard('d', [job('long', { kind: 'job', job: 'check', setFor: FROM, minutes: 300 })])
+    expect(spreadWork([long], today([long]), asked(60)).dayOf.get('long')).toBe(0)
+    const there = yard('e', [job('there', { minutes: 300 })], { given: 1 })
+    expect(spreadWork([there], today([there]), asked(60)).dayOf.get('there')).toBe(0)
     expect(dayOf.get('dose')).toBe(6)
   })
 
