@@ -35,6 +35,8 @@ export interface KeptForm<T extends object> {
   readonly drop: () => void
   /** Lets go of what was typed: the form as it would be today. */
   readonly anew: () => void
+  /** The form as it was filled, before anybody typed. */
+  readonly untouched: () => T
 }
 
 const read = (key: string): Written | null => {
@@ -103,7 +105,7 @@ export function useKeptForm<T extends object>(name: string, fresh: () => T): Kep
     write(key, null)
     typedOn.value = null
   }
-  return { form: entry.form as T, typedOn, drop, anew }
+  return { form: entry.form as T, typedOn, drop, anew, untouched: () => JSON.parse(entry.untouched) as T }
 }
 
 /** With the keeper, everything that was typed goes. */

@@ -62,8 +62,10 @@ function draftOf() {
     rules: Object.fromEntries(given.map((t) => [t.key, { ...EMPTY, ...s.rules[t.key] }])) as Record<string, Draft<Rule>>,
   }
 }
-const { form: draft, typedOn, anew } = useKeptForm('rules', draftOf)
+const { form: draft, typedOn, anew, untouched } = useKeptForm('rules', draftOf)
 const stands = () => JSON.stringify({ ...draftOf(), version: 0 })
+/** What this page shows stands as it did when it was filled: a change elsewhere, of the gear, is none to it. */
+const asFilled = () => JSON.stringify({ ...untouched(), version: 0 }) === stands()
 const before = ref(stands())
 const now = () => JSON.stringify({ ...draft, version: 0 })
 const changed = computed(() => now() !== before.value)
@@ -87,6 +89,7 @@ async function keep(): Promise<void> {
     await holding.saveSettings({
       ...s,
       ...next,
+      version: asFilled() ? s.version : next.version,
       rules: { ...others, ...next.rules } as Partial<Record<TreatmentKey, Rule>>,
     })
     anew()
