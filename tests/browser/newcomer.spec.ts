@@ -119,7 +119,6 @@ for (const [where, use] of [
       const hand = new Hand()
       // Dogrose stands over its limit, with nothing in hand.
       await hand.press(page.getByRole('link', { name: 'Count', exact: true }).first())
-      await page.goto('/count')
       const bench = page.getByLabel('Mites', { exact: true })
       await expect(bench).toBeVisible()
       await hand.type(bench, '14')

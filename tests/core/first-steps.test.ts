@@ -73,6 +73,14 @@ describe('what is next after a count', () => {
     const one = [colony('Alder', 1, 11), colony('Bramble', 2, 1)]
     expect(next(one, 'Bramble')).toEqual(['choose', 'Alder'])
   })
+  it('goes by the day of the count: a row of yesterday is entered hive by hive, and ends', () => {
+    const before = addDays(TODAY, -1)
+    const row = [colony('Alder', 1, 0, before), colony('Bramble', 2, 0, before), colony('Clover', 3, null)]
+    expect(next(row, 'Bramble')).toEqual(['count', 'Clover'])
+    expect(next([row[0]!, row[1]!, colony('Clover', 3, 0, before)], 'Clover')).toEqual(['rest'])
+    // What was counted since is not asked for again.
+    expect(next([row[0]!, colony('Bramble', 2, 0)], 'Alder')).toEqual(['rest'])
+  })
   it('is a rest where all are counted and none is over; and the row is summed up', () => {
     const row = [colony('Alder', 1, 0), colony('Bramble', 2, 0)]
     expect(next(row, 'Alder')).toEqual(['rest'])

@@ -11,7 +11,7 @@ export type NextAfter =
 export interface AfterCount {
   readonly colony: ColonyState
   readonly next: NextAfter
-  /** The row as it was counted that day: by what the counts say, and who is left. */
+  /** The row as it was counted on the day of that count: by what the counts say, and who is left. */
   readonly row: {
     readonly counted: number
     readonly over: readonly ColonyState[]
@@ -32,8 +32,10 @@ export function afterCount({ row }: YardState, colonyId: string, today: Day): Af
   const at = standing.findIndex((s) => s.colony.id === colonyId)
   const colony = standing[at]
   if (!colony) return null
-  const counted = standing.filter((s) => s.judgement.countedOn === today)
-  const left = standing.filter((s) => s.judgement.countedOn !== today)
+  // A row that was counted yesterday and is entered today is the row of yesterday.
+  const day = colony.judgement.countedOn ?? today
+  const counted = standing.filter((s) => s.judgement.countedOn === day)
+  const left = standing.filter((s) => s.judgement.countedOn === null || s.judgement.countedOn < day)
   const over = counted.filter(chooses)
   const following = [...standing.slice(at + 1), ...standing.slice(0, at)].find((s) => left.includes(s)) ?? null
   const next: NextAfter =
