@@ -244,7 +244,7 @@ test('a row is walked along in one go: what is answered is of today, the rest ke
   await page.getByRole('button', { name: /^Alder: all as on/ }).click()
   await page.getByRole('radiogroup', { name: 'Brood, Alder' }).getByText('eggs, larvae').click()
   await page.getByLabel('Frames of bees, Alder').fill('300')
-  await page.getByRole('radiogroup', { name: 'Queen, Bramble' }).getByText('did not look').click()
+  await page.getByRole('radiogroup', { name: 'Queen, Bramble' }).getByText('not seen').click()
   await page.getByRole('button', { name: /^Keep \d+ colonies/ }).click()
   // What is refused is said in its row and at its field, and the others stay typed.
   await expect(page.getByRole('row', { name: /Alder/ }).getByText(/120/)).toBeVisible()

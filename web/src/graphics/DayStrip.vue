@@ -306,7 +306,7 @@ function onTouchEnd(event: TouchEvent): void {
 .fold button { font-size: 26px; line-height: 1; min-height: 48px; color: var(--thistle); }
 .narrow { padding: 4px 10px 0; }
 .weather { min-height: 44px; padding: 0 6px; }
-.links { display: flex; gap: 0 14px; flex-wrap: wrap; align-items: center; min-height: 44px; }
+.links { display: flex; gap: 0 14px; flex-wrap: wrap; align-items: center; min-height: 48px; }
 .trouble { padding: 4px 6px; }
 .week { display: grid; grid-template-columns: repeat(7, 1fr); gap: 2px; }
 .cell { appearance: none; background: none; border: 1.5px solid transparent; border-radius: 12px; min-height: 64px; padding: 4px 0 5px; display: grid; justify-items: center; line-height: 1.2; }
