@@ -5,6 +5,7 @@ import { afterCount, type YardState } from '@thistle/core/holding'
 import CountDot from '../../parts/CountDot.vue'
 import OutcomeLine from '../../parts/OutcomeLine.vue'
 import { isOver, plural } from '../../parts/words.ts'
+import { useNarrow } from '../../look/narrow.ts'
 import { useHolding } from '../../stores/holding.ts'
 
 const props = defineProps<{
@@ -14,6 +15,7 @@ const props = defineProps<{
   here: string
 }>()
 const holding = useHolding()
+const narrow = useNarrow()
 const after = computed(() => afterCount(props.yard, props.colonyId, holding.today))
 const wentOn = computed(() => props.here !== props.colonyId)
 const judgement = computed(() => after.value?.colony.judgement ?? null)
@@ -27,10 +29,10 @@ const nameOf = (s: { colony: { name: string; placement: { position: number } } }
 const go = computed(() => {
   const next = after.value?.next
   if (!next) return null
-  if (next.kind === 'choose') return { to: `/match/${next.colony.colony.id}`, word: `What fits ${nameOf(next.colony)}` }
-  if (next.kind === 'choose-yard') return { to: `/match/yard/${props.yard.yard.id}`, word: `What fits these ${next.colonies.length}` }
-  if (next.kind === 'count') return { to: `/count/${next.colony.colony.id}`, word: `On to ${nameOf(next.colony)} →` }
-  return { to: '/today', word: 'Back to Today' }
+  if (next.kind === 'choose') return { to: `/match/${next.colony.colony.id}`, word: 'What fits', of: nameOf(next.colony) }
+  if (next.kind === 'choose-yard') return { to: `/match/yard/${props.yard.yard.id}`, word: 'What fits', of: `these ${next.colonies.length}` }
+  if (next.kind === 'count') return { to: `/count/${next.colony.colony.id}`, word: 'On to', of: `${nameOf(next.colony)} →` }
+  return { to: '/today', word: 'Back to', of: 'Today' }
 })
 /** The hive stood at is itself the next thing: then nothing else is as big. */
 const quiet = computed(() => wentOn.value)
@@ -55,8 +57,8 @@ const rowDone = computed(() => after.value !== null && after.value.row.left.leng
         {{ after.row.under }} under it.
       </p>
     </div>
-    <p v-if="go && !quiet" class="go"><RouterLink class="press big" :to="go.to">{{ go.word }}</RouterLink></p>
-    <p v-else-if="short" class="go"><RouterLink class="press quiet" :to="short.to">{{ short.word }}</RouterLink></p>
+    <p v-if="go && !quiet" class="go"><RouterLink class="press big" :to="go.to">{{ go.word }} {{ go.of }}</RouterLink></p>
+    <p v-else-if="short" class="go"><RouterLink class="press quiet" :to="short.to">{{ short.word }}<span :class="{ unseen: narrow }">&nbsp;{{ short.of }}</span></RouterLink></p>
   </section>
 </template>
 
@@ -70,7 +72,11 @@ const rowDone = computed(() => after.value !== null && after.value.row.left.leng
 .after.short .means p { font-size: 15.5px; }
 .big.press { min-height: 56px; font-size: 17px; padding-inline: 26px; }
 @media screen and (max-width: 720px) {
-  .after.short { grid-template-columns: minmax(0, 1fr); }
   .go .press { width: 100%; }
+  /* The next hive is what one counts now: of the last one no more than its sentence. */
+  .after.short { padding: 8px 12px; }
+  .after.short .means :deep(svg) { display: none; }
+  .after.short .means p { flex-basis: 100%; }
+  .after.short .go .press { width: auto; min-height: 48px; padding-inline: 14px; }
 }
 </style>
