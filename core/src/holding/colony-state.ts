@@ -5,7 +5,7 @@ import { doseOutlook, judged, type Judged } from '../match/index.ts'
 import type { Situation } from '../situation/index.ts'
 import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
 import { shortName } from '../treatments/index.ts'
-import { courseState, openJobs, visitJobs, type CourseState, type Left } from './course-state.ts'
+import { courseIn, openJobs, visitJobs, type CourseState, type Left } from './course-state.ts'
 import type { ColonyRecord, SettingsRecord, YardRecord } from './records.ts'
 import { keeperFacts, situationOf } from './situation-of.ts'
 import { fromTo, aDay } from '../words/index.ts'
@@ -258,7 +258,7 @@ export function colonyState(yard: YardRecord, colony: ColonyRecord, settings: Se
   const situation = situationOf(yard, colony, settings)
   const judgement = judge(situation)
   const s = once(() => judged(situation, judgement))
-  const courses = colony.courses.map((record) => courseState(record, colony, yard.today, { yard, keeper: keeperFacts(settings) }))
+  const courses = colony.courses.map((record) => courseIn(yard, colony, record, keeperFacts(settings)))
   const inHand = handOf(courses, yard.today)
   const asked = courses.flatMap((c) =>
     c.left

@@ -9,7 +9,9 @@ import { CAUSES, phaseAt, type CauseKey, type KeeperFacts, type OwnSheet } from 
 import { addDays, daysBetween, laterOf, type Day } from '../time/index.ts'
 import { knowOwn, patternOf, treatmentFrom, treatmentOf, type Treatment } from '../treatments/index.ts'
 import { plain, plural, small } from '../units/index.ts'
+import { ABOUT, jarOf, jarsAround, othersIn, othersOf, outsideAround, sameUntil, untreatedAround, type Neighbour } from './neighbours.ts'
 import type { ColonyRecord, CountRecord, CourseRecord, EventRecord, YardRecord } from './records.ts'
+import { standingEvents } from './standing.ts'
 
 /** A kept course as it stands today. */
 export interface CourseState {
@@ -68,12 +70,6 @@ function leftStanding(course: Course, today: Day): Left | null {
   return { job, lastOn: course.jobs.findLast((j) => j.job === 'dose' && j.doneOn !== null)?.doneOn ?? null }
 }
 
-/** Of what was entered what stands: neither superseded nor taken back. */
-export const standingEvents = <E extends Pick<EventRecord, 'id' | 'supersedes' | 'kind'>>(events: readonly E[]): E[] => {
-  const gone = new Set(events.map((e) => e.supersedes))
-  return events.filter((e) => !gone.has(e.id) && e.kind !== 'taken-back')
-}
-
 /** Days after the last day for the count in which one still answers the course (a guess). */
 const TELLS_UNTIL = 28
 /** Days after its window in which a look is still asked for (a guess). */
@@ -106,99 +102,6 @@ function midwayFor(record: CourseRecord, colony: Pick<ColonyRecord, 'counts'>, c
 export interface Around {
   readonly yard?: Pick<YardRecord, 'hemisphere' | 'normals' | 'phase' | 'weather' | 'colonies'>
   readonly keeper?: Pick<KeeperFacts, 'school' | 'limits'>
-}
-
-const jarOf = ({ samples, recovery, onDay }: CountRecord): JarCount => ({
-  mites: samples.reduce((sum, s) => sum + s.mites, 0),
-  bees: samples.reduce((sum, s) => sum + (s.bees ?? 0), 0),
-  recovery,
-  date: onDay,
-})
-
-/** A colony as its neighbours' courses read it. */
-interface Neighbour {
-  /** Its jars, rolls, boards and drone brood that speak for it, oldest first. */
-  readonly counts: readonly (JarCount & { readonly method: CountRecord['method'] })[]
-  /** What was given to it: the days of its doses, and the last on which some of it was in the hive. What is only planned is none. */
-  readonly given: readonly { readonly treatment: Treatment['key']; readonly doses: readonly Day[]; readonly until: Day }[]
-}
-
-/** What was given in a course; null where nothing was. */
-function givenIn({ treatment: key, facts, events }: CourseRecord): Neighbour['given'][number] | null {
-  const done = standingEvents(events).filter((e) => e.kind === 'done' || e.kind === 'part')
-  const daysOf = (job: string): Day[] => done.flatMap((e) => (e.job === job ? [e.happenedOn] : [])).toSorted()
-  const [doses, out, treatment] = [daysOf('dose'), daysOf('remove').at(-1), treatmentOf(key)]
-  const last = doses.at(-1)
-  if (!last || !treatment) return null
-  const pattern = patternOf(treatment, facts)
-  // What has to come out and has not may hang there for as long as it may.
-  const hangs = pattern.steps.some((step) => step.job === 'remove')
-  return { treatment: key, doses, until: out ?? (hangs ? addDays(last, pattern.days.most) : last) }
-}
-// Every course of a yard reads all the others.
-const neighbours = new WeakMap<ColonyRecord, Neighbour>()
-function asNeighbour(colony: ColonyRecord): Neighbour {
-  let found = neighbours.get(colony)
-  if (!found) {
-    const counts = colony.counts.filter((c) => c.representative !== false).map((c) => ({ ...jarOf(c), method: c.method }))
-    neighbours.set(colony, (found = { counts, given: colony.courses.flatMap((c) => givenIn(c) ?? []) }))
-  }
-  return found
-}
-const othersIn = (id: string | undefined, colonies: readonly ColonyRecord[]): Neighbour[] => colonies.filter((c) => c.id !== id).map(asNeighbour)
-
-/** Counts of other colonies older than this say nothing of the yard (a guess). */
-export const YARD_TELLS = 45
-/** The newest jar of each other colony by a day, unless something was given there since. */
-function jarsAround(others: readonly Neighbour[], day: Day): JarCount[] {
-  return others.flatMap(({ counts, given }): JarCount[] => {
-    const newest = counts.findLast((c) => c.date <= day && daysBetween(c.date, day) <= YARD_TELLS)
-    if (!newest || newest.bees === 0 || (newest.method !== 'wash' && newest.method !== 'sugar')) return []
-    return given.some((g) => g.doses.some((on) => on >= newest.date && on <= day)) ? [] : [newest]
-  })
-}
-
-/** What the other colonies show of mites from outside. */
-const outsideAround = (others: readonly Neighbour[], from: Day, to: Day): CountedPair['outside'] =>
-  outsideBetween(
-    others
-      .filter(({ counts, given }) => given.length > 0 && counts.some((c) => c.date > from && c.date <= to))
-      .map(({ counts, given }) => ({
-        counts: counts.map((c) => ({ ...c, days: null, representative: null })),
-        history: given.map(({ treatment, doses, until }) => ({ treatment, start: doses[0] ?? until, end: until, efficacy: null })),
-      })),
-    from,
-    to,
-  ) ?? undefined
-
-/** Counts of other colonies so many days from those of a course are of about the same days (a guess). */
-const ABOUT = 10
-/** What was in a hive still works there so many days later (a guess). */
-const STILL_WORKS = 42
-/** Colonies of the yard that were left untreated from some weeks before the one count to the other, counted by the same method on about the same days, put together. */
-function untreatedAround(
-  others: readonly Neighbour[],
-  before: JarCount,
-  after: JarCount,
-  method: CountRecord['method'],
-): (BeforeAfter & { readonly colonies: number }) | null {
-  const found = others.flatMap(({ counts, given }) => {
-    const about = (day: Day): JarCount | undefined =>
-      counts
-        .filter((c) => c.method === method && c.bees > 0 && Math.abs(daysBetween(c.date, day)) <= ABOUT)
-        .toSorted((a, b) => Math.abs(daysBetween(a.date, day)) - Math.abs(daysBetween(b.date, day)))[0]
-    const [first, last] = [about(before.date), about(after.date)]
-    if (!first || !last || first.date >= last.date) return []
-    const from = addDays(first.date, -STILL_WORKS)
-    return given.some((g) => (g.doses[0] ?? g.until) <= last.date && g.until >= from) ? [] : [{ first, last }]
-  })
-  if (found.length === 0) return null
-  const all = (of: (pair: (typeof found)[number]) => JarCount, date: Day): Sampled => ({
-    date,
-    mites: found.reduce((sum, pair) => sum + of(pair).mites, 0),
-    exposure: found.reduce((sum, pair) => sum + of(pair).bees, 0),
-  })
-  return { before: all((f) => f.first, before.date), after: all((f) => f.last, after.date), colonies: found.length }
 }
 
 /** A count against the one a course was chosen on, by one method; null where they do not compare. */
@@ -323,7 +226,16 @@ function treatmentOfCourse({ treatment, facts: { own } }: Pick<CourseRecord, 'tr
 }
 
 /** Plans a kept course anew from its pattern and what happened, as of `today`. */
-export function courseState(record: CourseRecord, colony: Seen, today: Day, around: Around = {}): CourseState {
+export const courseState = (record: CourseRecord, colony: Seen, today: Day, around: Around = {}): CourseState =>
+  stateAndReach(record, colony, today, around).state
+
+/** The same, with how far it has read what the other colonies of its yard were counted and given: up to a day; null for not at all. */
+function stateAndReach(
+  record: CourseRecord,
+  colony: Seen,
+  today: Day,
+  around: Around,
+): { readonly state: CourseState; readonly readsUntil: Day | null } {
   const treatment = treatmentOfCourse(record)
   if (!treatment) throw new Error(`no treatment ${record.treatment}`)
   const events = standingEvents(record.events)
@@ -351,7 +263,8 @@ export function courseState(record: CourseRecord, colony: Seen, today: Day, arou
   const noDoses = treatment.way === 'waiting'
   const left = cancelled || ended || noDoses ? null : leftStanding(course, today)
   const pair = pairOf(record, colony, recount, around)
-  return {
+  const told = recount ?? halfway
+  const state: CourseState = {
     record,
     treatment,
     plan,
@@ -370,6 +283,44 @@ export function courseState(record: CourseRecord, colony: Seen, today: Day, arou
     fromOutside: pair && sayOutside(pair),
     midway: midwayOf(record, treatment, course, pairOf(record, colony, halfway, around)),
   }
+  return { state, readsUntil: told && addDays(told.onDay, ABOUT) }
+}
+
+interface KnownCourse {
+  readonly today: Day
+  readonly counts: ColonyRecord['counts']
+  readonly look: ColonyRecord['look']
+  readonly yard: Pick<YardRecord, 'hemisphere' | 'normals' | 'phase' | 'weather'>
+  readonly school: KeeperFacts['school']
+  readonly limits: KeeperFacts['limits']
+  readonly others: readonly Neighbour[]
+  readonly readsUntil: Day | null
+  readonly state: CourseState
+}
+const known = new WeakMap<CourseRecord, KnownCourse>()
+
+/** How a course of a colony stands in its yard today, as it was worked out before where nothing that it reads is another. */
+export function courseIn(yard: YardRecord, colony: ColonyRecord, record: CourseRecord, keeper: KeeperFacts): CourseState {
+  const { counts, look } = colony
+  const { today } = yard
+  const others = othersOf(yard, colony)
+  const was = known.get(record)
+  const same =
+    was !== undefined &&
+    was.today === today &&
+    was.counts === counts &&
+    was.look === look &&
+    (['hemisphere', 'normals', 'phase', 'weather'] as const).every((field) => was.yard[field] === yard[field]) &&
+    was.school === keeper.school &&
+    was.limits === keeper.limits &&
+    (was.readsUntil === null || was.others === others || sameUntil(was.others, others, was.readsUntil))
+  if (same) {
+    if (was.others !== others) known.set(record, { ...was, others })
+    return was.state
+  }
+  const { state, readsUntil } = stateAndReach(record, colony, today, { yard, keeper })
+  known.set(record, { today, counts, look, yard, school: keeper.school, limits: keeper.limits, others, readsUntil, state })
+  return state
 }
 
 /** Jobs still to do, in order of their best day; the supers date is not one. Of a course called off, taking out what is in. */

@@ -5,7 +5,8 @@ import type { ColonyFacts, CountFact, KeeperFacts, PastCourse, Situation, Stock,
 import { midwayWanted } from '../course/index.ts'
 import { addDays, laterOf, type Day } from '../time/index.ts'
 import { treatmentOf } from '../treatments/index.ts'
-import { courseState, whyOf, YARD_TELLS, type CourseState } from './course-state.ts'
+import { courseIn, whyOf, type CourseState } from './course-state.ts'
+import { YARD_TELLS } from './neighbours.ts'
 import type { ColonyRecord, CountRecord, CourseFacts, SettingsRecord, YardRecord } from './records.ts'
 
 /** A colony nobody has looked into: one brood box is assumed, nothing else. */
@@ -26,17 +27,19 @@ function found(state: CourseState): Pick<PastCourse, 'why'> {
 
 interface Past {
   readonly yard: YardRecord
+  readonly settings: SettingsRecord
   readonly past: PastCourse[]
   /** The days on which something was first given: a course that is only chosen is none. */
   readonly begun: readonly Day[]
 }
 // Every colony of a yard reads the courses of all the others.
 const courses = new WeakMap<ColonyRecord, Past>()
-function pastOf(yard: YardRecord, colony: ColonyRecord): Past {
+function pastOf(yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord): Past {
   const { today } = yard
   const kept = courses.get(colony)
-  if (kept?.yard === yard) return kept
-  const states = colony.courses.map((record) => courseState(record, colony, today, { yard })).filter((state) => state.treatment.way !== 'waiting')
+  if (kept?.yard === yard && kept.settings === settings) return kept
+  const keeper = keeperFacts(settings)
+  const states = colony.courses.map((record) => courseIn(yard, colony, record, keeper)).filter((state) => state.treatment.way !== 'waiting')
   const past = states
     .filter((state) => state.given || (!state.cancelled && state.left === null))
     .map((state) => ({
@@ -49,11 +52,11 @@ function pastOf(yard: YardRecord, colony: ColonyRecord): Past {
       ...found(state),
       ...(state.outcome?.efficacy ? { efficacyLow: state.outcome.efficacy.low, efficacyHigh: state.outcome.efficacy.high } : {}),
     }))
-  const made = { yard, past, begun: states.filter((state) => state.given).map((state) => state.startedOn) }
+  const made = { yard, settings, past, begun: states.filter((state) => state.given).map((state) => state.startedOn) }
   courses.set(colony, made)
   return made
 }
-const pastCourses = (yard: YardRecord, colony: ColonyRecord): PastCourse[] => pastOf(yard, colony).past
+const pastCourses = (yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord): PastCourse[] => pastOf(yard, colony, settings).past
 
 /** Colonies of the yard that this one was made from: what was counted and given before it was taken from them is its own past too. */
 const madeFrom = (yard: YardRecord, colony: ColonyRecord): ColonyRecord[] =>
@@ -64,40 +67,50 @@ const carriedCounts = (yard: YardRecord, colony: ColonyRecord): CountRecord[] =>
   colony.hivedOn !== null ? [] : madeFrom(yard, colony).flatMap((parent) => parent.counts.filter((c) => c.onDay <= colony.since))
 
 /** Courses of the colonies it was made from: what ran on that day is over for the half that was taken away. */
-const carriedCourses = (yard: YardRecord, colony: ColonyRecord): PastCourse[] =>
+const carriedCourses = (yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord): PastCourse[] =>
   madeFrom(yard, colony)
-    .flatMap((parent) => pastCourses(yard, parent))
+    .flatMap((parent) => pastCourses(yard, parent, settings))
     .filter((p) => p.start <= colony.since)
     .map((p) => ({ ...p, end: p.end === null || p.end > colony.since ? colony.since : p.end }))
 
 /** Most courses of other colonies that are carried in a case, the newest. */
 const MOST_OF_YARD = 60
 
+const together = new WeakMap<YardRecord, { readonly settings: SettingsRecord; readonly all: readonly { readonly id: string; readonly past: PastCourse }[] }>()
+/** The courses of all colonies of a yard, oldest first. */
+function allCourses(yard: YardRecord, settings: SettingsRecord): readonly { readonly id: string; readonly past: PastCourse }[] {
+  const kept = together.get(yard)
+  if (kept?.settings === settings) return kept.all
+  const all = yard.colonies
+    .flatMap((colony) => pastCourses(yard, colony, settings).map((past) => ({ id: colony.id, past })))
+    .toSorted((a, b) => a.past.start.localeCompare(b.past.start))
+  together.set(yard, { settings, all })
+  return all
+}
 /** Courses of the other colonies of a yard: each that was counted after, and of those that were not one a treatment and day. */
-function yardCourses(yard: YardRecord, colony: ColonyRecord): PastCourse[] {
+function yardCourses(yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord): PastCourse[] {
   const seen = new Set<string>()
-  return yard.colonies
-    .filter((other) => other.id !== colony.id)
-    .flatMap((other) => pastCourses(yard, other))
-    .filter((p) => {
-      if (p.efficacy !== null) return true
-      const key = `${p.treatment} ${p.start}`
+  return allCourses(yard, settings)
+    .filter(({ id, past }) => {
+      if (id === colony.id) return false
+      if (past.efficacy !== null) return true
+      const key = `${past.treatment} ${past.start}`
       return !seen.has(key) && Boolean(seen.add(key))
     })
-    .toSorted((a, b) => a.start.localeCompare(b.start))
     .slice(-MOST_OF_YARD)
+    .map(({ past }) => past)
 }
 
-const speaking = new WeakMap<YardRecord, ReadonlyMap<string, CountFact>>()
+const speaking = new WeakMap<YardRecord, { readonly settings: SettingsRecord; readonly found: ReadonlyMap<string, CountFact> }>()
 /** Each colony's newest count, all its jars of that day together, where it still speaks for the yard: not marked, and not from before what was given since. */
-function speakingCounts(yard: YardRecord): ReadonlyMap<string, CountFact> {
+function speakingCounts(yard: YardRecord, settings: SettingsRecord): ReadonlyMap<string, CountFact> {
   const known = speaking.get(yard)
-  if (known) return known
+  if (known?.settings === settings) return known.found
   const found = new Map<string, CountFact>()
   for (const colony of yard.colonies) {
     const pooled = newestCount(colony.counts.flatMap(countFacts), yard.today)
     if (!pooled || pooled.age > YARD_TELLS || !pooled.representative) continue
-    if (pastOf(yard, colony).begun.some((day) => day >= pooled.date)) continue
+    if (pastOf(yard, colony, settings).begun.some((day) => day >= pooled.date)) continue
     const { date, method, mites, recovery, spread } = pooled
     const board = method === 'board'
     found.set(colony.id, {
@@ -111,7 +124,7 @@ function speakingCounts(yard: YardRecord): ReadonlyMap<string, CountFact> {
       ...(spread > 1 ? { spread } : {}),
     })
   }
-  speaking.set(yard, found)
+  speaking.set(yard, { settings, found })
   return found
 }
 const learned = new WeakMap<YardRecord, { readonly settings: SettingsRecord; readonly found: Pick<Situation, 'learned'> }>()
@@ -119,15 +132,15 @@ const learned = new WeakMap<YardRecord, { readonly settings: SettingsRecord; rea
 function learnedOf(yard: YardRecord, settings: SettingsRecord): Pick<Situation, 'learned'> {
   const known = learned.get(yard)
   if (known?.settings === settings) return known.found
-  const colonies = yard.colonies.map((colony) => ({ counts: colony.counts.flatMap(countFacts), begun: pastOf(yard, colony).begun }))
+  const colonies = yard.colonies.map((colony) => ({ counts: colony.counts.flatMap(countFacts), begun: pastOf(yard, colony, settings).begun }))
   const { hemisphere, phase, normals } = yard
   const made = learnedFrom(colonies, { ...bareSituation(yard.today, hemisphere, settings), phase, normals })
   const found = made ? { learned: made } : {}
   learned.set(yard, { settings, found })
   return found
 }
-const yardCountsOf = (yard: YardRecord, colony: ColonyRecord): CountFact[] =>
-  [...speakingCounts(yard)].flatMap(([id, count]) => (id === colony.id ? [] : [count]))
+const yardCountsOf = (yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord): CountFact[] =>
+  [...speakingCounts(yard, settings)].flatMap(([id, count]) => (id === colony.id ? [] : [count]))
 
 /** A kept count as the facts it is judged by: one a sample. */
 export const countFacts = (count: Pick<CountRecord, 'onDay' | 'method' | 'recovery' | 'representative' | 'samples'>): CountFact[] =>
@@ -188,10 +201,10 @@ export function situationOf(yard: YardRecord, colony: ColonyRecord, settings: Se
     ...(isInvented(yard) ? { inventedWeather: true } : {}),
     ...(yard.weatherFrom?.record?.n ? { forecastDoubt: yard.weatherFrom.record.doubt } : {}),
     lastOpening: yard.lastOpening,
-    history: [...carriedCourses(yard, colony), ...pastCourses(yard, colony)],
-    yardCounts: yardCountsOf(yard, colony),
+    history: [...carriedCourses(yard, colony, settings), ...pastCourses(yard, colony, settings)],
+    yardCounts: yardCountsOf(yard, colony, settings),
     ...learnedOf(yard, settings),
-    yardHistory: yardCourses(yard, colony),
+    yardHistory: yardCourses(yard, colony, settings),
     keeper: keeperFacts(settings),
     rules: settings.rules,
     stock: settings.stock,
