@@ -5,6 +5,7 @@ import { OUT_OF_REACH, Refused } from './server/call.ts'
 import { useConnection } from './stores/connection.ts'
 import { useHolding } from './stores/holding.ts'
 import { usePhone } from './stores/phone.ts'
+import { worstFirst } from './stores/worst.ts'
 import Today from './places/today/TodayPlace.vue'
 
 /** So long the server is waited for where this device has the yards itself, ms: a thin signal is no signal. */
@@ -40,18 +41,22 @@ async function fromServerOrPhone(): Promise<true> {
 /** The sheet of a round: about one yard, and opened at the hive. */
 const SHEET = /^\/rounds\/([0-9a-f-]{36})\//
 
+const TODAY = /^\/today\b/
+
 /** Loads the holding before a place is shown; without a session the way leads to sign-in and back. */
 async function ensureLoaded(path: string): Promise<true | { path: string; query?: Record<string, string> }> {
   const holding = useHolding()
   if (holding.loaded) {
-    if (!SHEET.test(path)) await holding.allWorked()
+    if (!SHEET.test(path) && !TODAY.test(path)) await holding.allWorked()
     return true
   }
+  const about = SHEET.exec(path)?.[1]
   if (path.startsWith('/rounds'))
     holding.firstAbout(
-      SHEET.exec(path)?.[1] ?? null,
+      (rows) => rows.filter((y) => y.id === about),
       import('./stores/round-plan.ts').then((m) => m.planOf),
     )
+  else if (TODAY.test(path)) holding.firstAbout(worstFirst, null)
   await signOutLate()
   for (;;) {
     try {

@@ -14,15 +14,15 @@ export interface FirstSteps {
  * How far a keeper has come, read from what is there: a yard, colonies in it, one of them looked into, a tool or a pack, a line of the list
  * said yes or no to (a starter list is a beginning), a count or a board that lies.
  */
-export function firstSteps(yards: readonly YardState[], { kit, rules }: Pick<SettingsRecord, 'kit' | 'rules'>, packs: number): FirstSteps {
-  const rows = yards.flatMap((y) => y.row)
+export function firstSteps(yards: readonly Pick<YardState, 'yard'>[], { kit, rules }: Pick<SettingsRecord, 'kit' | 'rules'>, packs: number): FirstSteps {
+  const rows = yards.flatMap((y) => y.yard.colonies)
   const is: Readonly<Record<FirstStepKey, boolean>> = {
     yard: yards.length > 0,
     colonies: rows.length > 0,
-    row: rows.some((s) => s.colony.look !== null),
+    row: rows.some((c) => c.look !== null),
     kit: kit.length > 0 || packs > 0,
     list: Object.values(rules).some((r) => r?.authorised === 'yes' || r?.authorised === 'no'),
-    count: rows.some((s) => s.colony.counts.length > 0 || s.colony.board !== null),
+    count: rows.some((c) => c.counts.length > 0 || c.board !== null),
   }
   const done = new Set(FIRST_STEPS.filter((key) => is[key]))
   return { done, next: FIRST_STEPS.find((key) => !done.has(key)) ?? null }

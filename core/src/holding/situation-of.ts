@@ -34,7 +34,8 @@ interface Past {
 }
 // Every colony of a yard reads the courses of all the others.
 const courses = new WeakMap<ColonyRecord, Past>()
-function pastOf(yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord): Past {
+/** What was given to a colony, and what it took. */
+export function pastOf(yard: YardRecord, colony: ColonyRecord, settings: SettingsRecord): Past {
   const { today } = yard
   const kept = courses.get(colony)
   if (kept?.yard === yard && kept.settings === settings) return kept

@@ -2,8 +2,16 @@
 import type { TodayJob } from './today.ts'
 import type { YardState } from './yard-state.ts'
 
+const ranks = new WeakMap<YardState, readonly number[]>()
 /** How a yard stands: colonies in danger, over the limit, and late work first (our own order). */
-function worst({ row }: YardState): readonly number[] {
+function worst(yard: YardState): readonly number[] {
+  const known = ranks.get(yard)
+  if (known) return known
+  const rank = rankOf(yard)
+  ranks.set(yard, rank)
+  return rank
+}
+function rankOf({ row }: YardState): readonly number[] {
   const count = (is: (s: YardState['row'][number]) => boolean): number => row.filter((s) => s.gone === null && is(s)).length
   return [
     count((s) => s.judgement.level === 'urgent' && (s.inHand === null || s.failing)),
@@ -14,9 +22,8 @@ function worst({ row }: YardState): readonly number[] {
 }
 /** The yards, the worst first; alike they stay in their order. */
 export function rankYards(yards: readonly YardState[]): YardState[] {
-  const ranks = new Map(yards.map((y) => [y, worst(y)]))
   return yards.toSorted((a, b) => {
-    const [of, other] = [ranks.get(a) ?? [], ranks.get(b) ?? []]
+    const [of, other] = [worst(a), worst(b)]
     const at = of.findIndex((n, i) => n !== other[i])
     return at < 0 ? 0 : (other[at] ?? 0) - (of[at] ?? 0)
   })

@@ -44,23 +44,24 @@ export function gatherSteps(
   wanted: (step: NextStep, yard: YardState) => boolean,
   keyOf: (yard: YardState, step: NextStep) => string = sameLine,
 ): TodayJob[] {
-  const lines = new Map<string, TodayJob>()
+  const lines = new Map<string, { key: string; yard: YardState; step: NextStep; lines: { state: ColonyState; step: NextStep }[] }>()
   for (const yard of yards) {
     for (const state of yard.row) {
-      for (const step of state.steps.filter((s) => wanted(s, yard))) {
+      for (const step of state.steps) {
+        if (!wanted(step, yard)) continue
         const key = keyOf(yard, step)
         const known = lines.get(key)
-        lines.set(key, {
-          key,
-          yard,
-          step: known && known.step.best < step.best ? known.step : step,
-          lines: [...(known?.lines ?? []), { state, step }],
-        })
+        if (!known) lines.set(key, { key, yard, step, lines: [{ state, step }] })
+        else {
+          if (step.best <= known.step.best) known.step = step
+          known.lines.push({ state, step })
+        }
       }
     }
   }
-  return [...lines.values()].toSorted((a, b) => a.step.best.localeCompare(b.step.best))
+  return [...lines.values()].toSorted(byBest)
 }
+const byBest = (a: TodayJob, b: TodayJob): number => a.step.best.localeCompare(b.step.best)
 
 /** Colonies under their limit that are likely to reach it within so many days, the nearest first. */
 export function driftingWithin(yards: readonly YardState[], days: number): { yard: YardState; state: ColonyState; drift: Drift }[] {
@@ -71,14 +72,29 @@ export function driftingWithin(yards: readonly YardState[], days: number): { yar
     .toSorted((a, b) => a.drift.likely.localeCompare(b.drift.likely))
 }
 
+const lists = new WeakMap<YardState, TodayList>()
+/** What one yard asks for. */
+function listOf(yard: YardState): TodayList {
+  const known = lists.get(yard)
+  if (known) return known
+  const of = (wanted: (step: NextStep) => boolean): readonly TodayJob[] => gatherSteps([yard], wanted)
+  const until = addDays(yard.yard.today, AHEAD)
+  const list = {
+    overdue: of((s) => s.due === 'overdue'),
+    due: of((s) => s.due === 'due'),
+    coming: of((s) => s.due === 'coming' && s.earliest <= until),
+  }
+  lists.set(yard, list)
+  return list
+}
 /** Everything the yards ask for: overdue, due, and coming within three weeks; alike jobs at a yard on one line. */
 export function todayOfYards(yards: readonly YardState[]): TodayList {
-  const due = gatherSteps(yards, (s) => s.due === 'due')
+  const all = (which: keyof TodayList): TodayJob[] => yards.flatMap((yard) => listOf(yard)[which]).toSorted(byBest)
   return {
     // What is late in a hive comes before a count that is.
-    overdue: gatherSteps(yards, (s) => s.due === 'overdue').toSorted((a, b) => Number(a.step.kind === 'count') - Number(b.step.kind === 'count')),
-    due: due.toSorted((a, b) => Number(b.step.tone === 'alarm') - Number(a.step.tone === 'alarm')),
-    coming: gatherSteps(yards, (s, yard) => s.due === 'coming' && s.earliest <= addDays(yard.yard.today, AHEAD)),
+    overdue: all('overdue').toSorted((a, b) => Number(a.step.kind === 'count') - Number(b.step.kind === 'count')),
+    due: all('due').toSorted((a, b) => Number(b.step.tone === 'alarm') - Number(a.step.tone === 'alarm')),
+    coming: all('coming'),
   }
 }
 

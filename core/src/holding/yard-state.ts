@@ -7,7 +7,7 @@ import { shortName, treatmentsWith, type Treatment } from '../treatments/index.t
 import { colonyState, type ColonyState, type Tone } from './colony-state.ts'
 import { sayPlan } from './plan-words.ts'
 import type { SettingsRecord, YardRecord } from './records.ts'
-import { keeperFacts } from './situation-of.ts'
+import { keeperFacts, pastOf } from './situation-of.ts'
 import { celsius, fromTo, aDay } from '../words/index.ts'
 
 /** A piece of the sentence over a yard, with how it is to be read. */
@@ -21,6 +21,8 @@ export interface Phrase {
 export interface YardState {
   readonly yard: YardRecord
   readonly row: readonly ColonyState[]
+  /** What the row is made of, in small steps: whoever takes them one by one may rest between two. Taking one twice costs nothing. */
+  readonly work: readonly (() => unknown)[]
   /** The limit in force today, mites per 100 bees, by the keeper's school. */
   readonly limit: number
   /** One sentence that says what the yard needs. */
@@ -154,7 +156,8 @@ const LAST = {
 
 /** A whole yard as it stands today, in walking order; worked out when its row is first read. */
 export function yardState(yard: YardRecord, settings: SettingsRecord): YardState {
-  const row = once(() => yard.colonies.map((colony) => colonyState(yard, colony, settings)))
+  const made = yard.colonies.map((colony) => once(() => colonyState(yard, colony, settings)))
+  const row = once(() => made.map((state) => state()))
   const limit = limitOf(keeperFacts(settings), phaseOf({ phase: yard.phase, asOf: yard.today, hemisphere: yard.hemisphere, normals: yard.normals }))
   // The words plan the day and search for last starts: of seventy yards only those are made that somebody reads.
   const [sentence, ahead] = [once(() => say(yard, row())), once(() => sayAhead(yard, row(), settings))]
@@ -163,6 +166,8 @@ export function yardState(yard: YardRecord, settings: SettingsRecord): YardState
     get row() {
       return row()
     },
+    // The courses of all come first: each colony is judged by what the others were given.
+    work: [...yard.colonies.map((colony) => () => pastOf(yard, colony, settings)), ...made, row],
     limit: (limit.mites / limit.bees) * 100,
     get sentence() {
       return sentence()

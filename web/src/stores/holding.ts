@@ -20,7 +20,8 @@ import { addDays, type Day } from '@thistle/core/time'
 import { knowOwn, treatmentsWith, type Treatment } from '@thistle/core/treatments'
 import { sayTemperature } from '@thistle/core/units'
 import { sayAs } from '@thistle/core/words'
-import { markOf, stateOf, workAhead } from './states.ts'
+import { reused } from './reuse.ts'
+import { breathe, markOf, stateOf, workAhead } from './states.ts'
 import type { KeptPractice } from '@thistle/core/practice'
 import { dateStyle, dayIn, readingDay, localDay } from '../look/dates.ts'
 import { chosenTheme } from '../look/light.ts'
@@ -60,8 +61,13 @@ const shelfIn = (mine: Me, rows: readonly YardRecord[]): Shelf =>
 /** A new row's id: made here, so that sending it twice makes one row. */
 export const newId = (): string => v7()
 
+/** Yards that are held against those that stand without a breath between. */
+const YARDS_AT_ONCE = 12
 /** So long after the last reading the yards are kept on this device, ms. */
 const KEEP_AFTER = 2000
+
+/** Of the yards that were read those that a place needs before it stands. */
+type ChooseFirst = (rows: readonly YardRecord[], holdingId: string) => readonly YardRecord[]
 
 /** Everything of the holding in view, and the one road by which it is changed. */
 export const useHolding = defineStore('holding', () => {
@@ -117,38 +123,60 @@ export const useHolding = defineStore('holding', () => {
 
   /** What a place has done beside the page while it is got ready: rounds are drawn. */
   let beside: Promise<(rows: readonly YardRecord[], by: SettingsRecord) => unknown> | null = null
-  /** The one yard that the first place is about: the others are worked out once it stands. */
-  let about: string | null = null
+  /** The yards that the first place is about: the others are worked out once it stands. None chosen: all of them come first. */
+  let choose: ChooseFirst = () => []
+  /** The yards that are worked out while the others are not yet; null once all are. */
+  const firstYards = shallowRef<readonly string[] | null>(null)
   /** Settled once all yards are worked out. */
   let worked: Promise<unknown> = Promise.resolve()
-  function firstAbout(yardId: string | null, draw: typeof beside): void {
-    about = yardId
+  function firstAbout(chosen: ChooseFirst, draw: typeof beside): void {
+    choose = chosen
     beside = draw
   }
   const allWorked = (): Promise<unknown> => worked
+
+  /** Yards that were read anew: those in which nothing is another stay what they are, and what was worked out by them with them. */
+  async function asTheyStand(read: readonly YardRecord[]): Promise<readonly YardRecord[]> {
+    const before = new Map(yards.value.map((y) => [y.id, y]))
+    if (before.size === 0) return read
+    const made: YardRecord[] = []
+    for (const yard of read) {
+      made.push(reused(before.get(yard.id), yard))
+      if (made.length % YARDS_AT_ONCE === 0) await breathe()
+    }
+    return made.length === yards.value.length && made.every((y, i) => y === yards.value[i]) ? yards.value : made
+  }
 
   let [begun, shown] = [0, 0]
   /** How often the server's answer has put other yards in the place of those that this device had kept and shown. */
   const corrected = ref(0)
   /** Takes up what was read, with what is written here and not sent yet; not where what was begun later stands already. */
-  async function show(nextMe: Me, read: readonly YardRecord[], keptAt: number | null): Promise<void> {
+  async function show(readMe: Me, read: readonly YardRecord[], keptAt: number | null): Promise<void> {
     const mine = ++begun
-    await phone.open({ keeperId: nextMe.keeper.id, holdingId: nextMe.holding.id }, afterSending)
+    await phone.open({ keeperId: readMe.keeper.id, holdingId: readMe.holding.id }, afterSending)
+    const nextMe = reused(me.value, readMe)
     knowOwn(nextMe.settings.own)
-    const nextYards = withEntries(read, phone.waiting)
+    const nextYards = await asTheyStand(withEntries(read, phone.waiting))
     const by = judgedBy(nextMe, shelfIn(nextMe, nextYards))
     void beside?.then((draw) => draw(nextYards, by)).catch(() => undefined)
-    const first = nextYards.filter((y) => y.id === about)
-    await workAhead(first.length > 0 && !loaded.value ? first : nextYards, by)
-    // Not before the place stands.
-    if (first.length > 0 && !loaded.value) worked = untilStill().then(() => workAhead(nextYards, by))
+    const first = loaded.value ? [] : choose(nextYards, nextMe.holding.id)
+    await workAhead(first.length > 0 ? first : nextYards, by)
     if (mine < shown) return
     shown = mine
+    firstYards.value = null
+    if (first.length > 0) {
+      firstYards.value = first.map((y) => y.id)
+      // Not before the place stands.
+      worked = untilStill().then(async () => {
+        await workAhead(nextYards, by)
+        if (shown === mine) firstYards.value = null
+      })
+    }
     beside = null
     const other = phone.asOf !== null && keptAt === null && markOf(yards.value) !== markOf(nextYards)
     phone.asOf = keptAt
     me.value = nextMe
-    yards.value = nextYards
+    yards.value = newestOf(nextYards, mine)
     loaded.value = true
     if (other) corrected.value += 1
   }
@@ -189,16 +217,36 @@ export const useHolding = defineStore('holding', () => {
   async function refresh(yardId: string): Promise<void> {
     // What is written here is shown already; the rest is read once the server is back.
     if (connection.lost && phone.waiting.length > 0) return
+    const mine = ++begun
     const next = await connection.persist<YardRecord>('GET', `/yards/${yardId}`)
     void phone.keepYard(next)
-    const [shown = next] = withEntries([next], phone.waiting)
-    yards.value = yards.value.map((y) => (y.id === yardId ? shown : y))
+    await replace(withEntries([next], phone.waiting), mine)
+  }
+  /** By the number of the reading that stands of each yard: one that was begun earlier is not put over it. */
+  const readings = new Map<string, number>()
+  function newestOf(next: readonly YardRecord[], reading: number): readonly YardRecord[] {
+    const later = next.filter((y) => (readings.get(y.id) ?? 0) > reading)
+    for (const y of next) if (!later.includes(y)) readings.set(y.id, reading)
+    if (later.length === 0) return next
+    return next.map((y) => (later.includes(y) ? (yards.value.find((now) => now.id === y.id) ?? y) : y))
+  }
+  /** Puts yards in the place of those of their id, once they are worked out. */
+  async function replace(read: readonly YardRecord[], reading: number): Promise<void> {
+    const before = new Map(yards.value.map((y) => [y.id, y]))
+    const next = read.map((y) => reused(before.get(y.id), y))
+    await workAhead(next, settings.value)
+    const made = new Map(newestOf(next, reading).map((y) => [y.id, y]))
+    if (yards.value.some((y) => made.has(y.id) && made.get(y.id) !== y)) yards.value = yards.value.map((y) => made.get(y.id) ?? y)
   }
   /** Sends what was written, or has it kept on this device and shown as it will be. The answer is null where it is kept here. */
   async function write<T>(entry: Entry, after: () => Promise<void>): Promise<T | null> {
     const done = await phone.write<T>(entry)
     if (done.kept) {
-      yards.value = withEntries(yards.value, phone.waiting)
+      const written = withEntries(yards.value, phone.waiting)
+      await replace(
+        written.filter((y, i) => y !== yards.value[i]),
+        ++begun,
+      )
       return null
     }
     await after()
@@ -299,6 +347,7 @@ export const useHolding = defineStore('holding', () => {
     tryLoad,
     loadKept,
     firstAbout,
+    firstYards,
     allWorked,
     takeAway,
     refresh,

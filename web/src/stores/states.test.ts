@@ -27,14 +27,15 @@ describe('where the yards stand', () => {
       breaths += 1
       queueMicrotask(run)
     }) as typeof setTimeout)
-    // Every reading of the clock is far from the last: each yard is one piece of work.
+    // Every reading of the clock is far from the last: after each step there is a breath. A yard of one: its courses, its state, its row.
     const clock = vi.spyOn(performance, 'now')
     let at = 0
     clock.mockImplementation(() => (at += 100))
     await workAhead(yards, settings)
+    await workAhead(yards, settings)
     turn.mockRestore()
     clock.mockRestore()
-    expect(breaths).toBe(3)
+    expect(breaths).toBe(3 * yards.length)
     const known = yards.map((y) => stateOf(y, settings))
     expect(yards.map((y) => stateOf(y, settings))).toEqual(known)
     await workAhead(yards, null)

@@ -4,6 +4,7 @@ import { forgetForms } from './kept-forms.ts'
 import { forgetTimers } from '../parts/timers.ts'
 import { useHolding } from './holding.ts'
 import { usePhone } from './phone.ts'
+import { forgetWorst } from './worst.ts'
 
 /** `all`: what other keepers have not sent from it yet as well, where the device is lost. */
 export async function wipeDevice(all = false): Promise<void> {
@@ -11,5 +12,6 @@ export async function wipeDevice(all = false): Promise<void> {
   forgetDrafts()
   forgetForms()
   forgetTimers()
+  forgetWorst()
   await usePhone().wipe(all)
 }

@@ -155,7 +155,7 @@ describe('what a file is read against', () => {
     samples: [{ mites: 3, bees: 300, days: null }],
   }
   const row = [stateOf({ counts: [count] })]
-  const yards = [{ yard, row, limit: 3, sentence: [], below: '', ahead: null }]
+  const yards = [{ yard, row, limit: 3, sentence: [], work: [], below: '', ahead: null }]
   it('is every colony with the counts it has, and every yard with its next place', () => {
     expect(knownColonies(yards)[0]).toMatchObject({ name: 'Elder', yard: 'Lane End', kept: new Set(['2026-08-01 wash 3/300']) })
     expect(knownYards(yards)[0]).toMatchObject({ names: ['Elder'], next: 5 })

@@ -7,7 +7,7 @@ let stood = false
 import NothingYet from '../../parts/NothingYet.vue'
 import AButton from 'ant-design-vue/es/button'
 import { notSeenSinceWinter } from '@thistle/core/book'
-import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { countYards, driftingWithin, jobsOn, rankYards, type Phrase, type TodayJob, type YardState } from '@thistle/core/holding'
 import { needsOf } from '@thistle/core/shelf'
 import { sayShort } from '../../parts/shelf-words.ts'
@@ -21,6 +21,7 @@ import { useMarks } from '../../parts/useMarks.ts'
 import { useSave } from '../../parts/useSave.ts'
 import { plural } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
+import { FEW_YARDS, keepWorst, WORST_YARDS } from '../../stores/worst.ts'
 
 // What opens beside the lines comes after them: the sentences are read first.
 const loadPane = () => import('./EntryPane.vue')
@@ -30,16 +31,17 @@ whenIdle(loadPane)
 const FoldAway = defineAsyncComponent(() => import('../../parts/FoldAway.vue'))
 const holding = useHolding()
 /** On a slow phone the lines take as long as the sentences, which are read first: at a cold start they follow a frame later. */
-const all = ref(stood)
+const linesToo = ref(stood)
 onMounted(() => {
   stood = true
-  requestAnimationFrame(() => setTimeout(() => (all.value = true)))
+  requestAnimationFrame(() => setTimeout(() => (linesToo.value = true)))
 })
+const all = computed(() => linesToo.value && !holding.firstYards)
 /** In spring the winter is asked for. */
-const wintered = computed(() => notSeenSinceWinter(holding.states, holding.today))
+const wintered = computed(() => (all.value ? notSeenSinceWinter(holding.states, holding.today) : 0))
 /** One line for the holding of each thing that runs short for what is planned. */
 const short = computed(() => (all.value ? needsOf(holding.states, holding.shelf).filter((n) => n.short > 0) : []))
-const marks = useMarks(computed(() => holding.states))
+const marks = useMarks(computed(() => (holding.firstYards ? [] : holding.states)))
 const doing = ref<{ line: TodayJob; index: number } | null>(null)
 const current = computed(() => {
   if (!doing.value) return null
@@ -51,12 +53,21 @@ const current = computed(() => {
   return found && course && job ? { ...found, course, job } : null
 })
 /** Sentences for as many yards as are read; with more, the worst have theirs, and the rest is counted and folded. */
-const [FEW, WORST] = [8, 5]
-const peopled = computed(() => holding.states.filter((y) => y.row.length > 0))
-const hasMany = computed(() => peopled.value.length > FEW)
-const ranked = computed(() => (hasMany.value ? rankYards(peopled.value) : peopled.value))
-const read = computed(() => (hasMany.value ? ranked.value.slice(0, WORST) : ranked.value))
+const peopled = computed(() => holding.states.filter((y) => y.yard.colonies.length > 0))
+const hasMany = computed(() => peopled.value.length > FEW_YARDS)
+/** Of many yards those that were the worst are read at once, while the others are worked out. */
+const firstOf = (ids: readonly string[]) => ids.flatMap((id) => peopled.value.find((y) => y.yard.id === id) ?? [])
+const ranked = computed(() => (holding.firstYards ? firstOf(holding.firstYards) : hasMany.value ? rankYards(peopled.value) : peopled.value))
+const read = computed(() => (hasMany.value ? ranked.value.slice(0, WORST_YARDS) : ranked.value))
 const others = computed(() => ranked.value.slice(read.value.length))
+const waiting = computed(() => (holding.firstYards ? peopled.value.length - holding.firstYards.length : 0))
+watch(
+  [read, waiting],
+  () => {
+    if (hasMany.value && waiting.value === 0 && holding.me) keepWorst(holding.me.holding.id, read.value.map((y) => y.yard.id))
+  },
+  { immediate: true },
+)
 const restOpen = ref(false)
 /** "and 65 more yards: 12 with colonies over the limit, 53 with nothing due". */
 const sayRest = computed(() => {
@@ -89,7 +100,7 @@ const nextDay = computed(() => holding.states.flatMap((y) => y.row.flatMap((s) =
 const DRIFT_AHEAD = 28
 const drifting = computed(() => driftingWithin(holding.states, DRIFT_AHEAD))
 const wholeDrift = ref(false)
-const driftingShown = computed(() => (wholeDrift.value ? drifting.value : drifting.value.slice(0, FEW)))
+const driftingShown = computed(() => (wholeDrift.value ? drifting.value : drifting.value.slice(0, FEW_YARDS)))
 /** Another day than today is chosen: what could be done on it comes first. */
 const elsewhere = computed(() => holding.day !== holding.today)
 const groups = computed(() => [
@@ -107,7 +118,7 @@ const aheadSaid = computed(() => {
   for (const y of ahead.value) found.set(y.ahead ?? '', [...(found.get(y.ahead ?? '') ?? []), y])
   return [...found].map(([text, yards]) => ({ text, yards })).toSorted((a, b) => b.yards.length - a.yards.length)
 })
-const aheadShown = computed(() => (wholeAhead.value ? aheadSaid.value : aheadSaid.value.slice(0, FEW)))
+const aheadShown = computed(() => (wholeAhead.value ? aheadSaid.value : aheadSaid.value.slice(0, FEW_YARDS)))
 const wholeAhead = ref(false)
 const many = ref<TodayJob | null>(null)
 /** What was entered for many in one go, and how it is taken back. */
@@ -159,6 +170,7 @@ function afterOne(): void {
           </li>
         </ul>
       </FoldAway>
+      <p v-if="waiting > 0" class="soft" role="status">Looking through {{ plural(waiting, 'more yard') }} ...</p>
       <template v-if="all">
         <p v-if="entered" class="settled strong" role="status">
           {{ entered.text }}
