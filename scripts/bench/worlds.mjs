@@ -78,8 +78,7 @@ function past(colonyId, { years, counts }, random) {
       rows.push({ id: v7(), colonyId, onDay: day(y, month, 1 + random(9)), method: 'wash', samples: [{ mites, bees: 300 }] })
     }
     if (y < 2026) courses.push(['amitraz-strip', day(y, 8, 14), day(y, 9, 25), 1, 2], ['oxalic-dribble', day(y, 12, 20), day(y, 12, 20), 1, 30])
-    else if (random(2) === 0)
-      courses.push(['amitraz-strip', day(y, 7, 10 + random(20)), null, 1, 2])
+    else if (random(2) === 0) courses.push(['amitraz-strip', day(y, 7, 10 + random(20)), null, 1, 2])
   }
   return { rows, courses }
 }
@@ -91,7 +90,14 @@ export async function fillWorld(who, world) {
   const random = numbers(7)
   const yards = Array.from({ length: world.yards }, (_, n) => ({ id: v7(), name: `Field ${n + 1}` }))
   for (const [n, yard] of yards.entries()) {
-    await who.put(`/yards/${yard.id}`, { name: yard.name, place: n, hemisphere: 'north', timeZone: 'UTC', normals: NORMALS, lastOpening: '2026-11-05' })
+    await who.put(`/yards/${yard.id}`, {
+      name: yard.name,
+      place: n,
+      hemisphere: 'north',
+      timeZone: 'UTC',
+      normals: NORMALS,
+      lastOpening: '2026-11-05',
+    })
     await who.put(`/yards/${yard.id}/weather`, {
       source: 'hand',
       days: Array.from({ length: 10 }, (_, d) => ({ date: day(2026, 8, 12 + d), high: 22 + ((d + n) % 7), low: 11 + ((d + n) % 4) })),
@@ -104,12 +110,33 @@ export async function fillWorld(who, world) {
       rows.colonies.push({ id, name: `Hive ${k}`, since })
       rows.placements.push({ id: v7(), colonyId: id, yardId: yard.id, position: k, fromDay: since })
       const strong = 8 + random(8)
-      rows.looks.push({ id: v7(), colonyId: id, onDay: '2026-08-05', broodBoxes: 1 + random(2), framesOfBees: strong, framesOfBrood: strong - 4, brood: 'capped', queen: 'laying', supers: 'none', floor: 'solid', entrance: 'full', hive: 'frames' })
+      rows.looks.push({
+        id: v7(),
+        colonyId: id,
+        onDay: '2026-08-05',
+        broodBoxes: 1 + random(2),
+        framesOfBees: strong,
+        framesOfBrood: strong - 4,
+        brood: 'capped',
+        queen: 'laying',
+        supers: 'none',
+        floor: 'solid',
+        entrance: 'full',
+        hive: 'frames',
+      })
       const was = past(id, world, random)
       rows.counts.push(...was.rows)
       for (const [treatment, startOn, endOn, rounds, amount] of was.courses) {
         const key = `${treatment} ${startOn}`
-        const decision = courses.get(key) ?? { id: v7(), yardId: yard.id, treatment, startOn, note: null, past: { rounds, amount, endOn }, colonies: [] }
+        const decision = courses.get(key) ?? {
+          id: v7(),
+          yardId: yard.id,
+          treatment,
+          startOn,
+          note: null,
+          past: { rounds, amount, endOn },
+          colonies: [],
+        }
         decision.colonies.push({ colonyId: id, courseId: v7() })
         courses.set(key, decision)
       }

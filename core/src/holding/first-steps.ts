@@ -14,7 +14,11 @@ export interface FirstSteps {
  * How far a keeper has come, read from what is there: a yard, colonies in it, one of them looked into, a tool or a pack, a line of the list
  * said yes or no to (a starter list is a beginning), a count or a board that lies.
  */
-export function firstSteps(yards: readonly Pick<YardState, 'yard'>[], { kit, rules }: Pick<SettingsRecord, 'kit' | 'rules'>, packs: number): FirstSteps {
+export function firstSteps(
+  yards: readonly Pick<YardState, 'yard'>[],
+  { kit, rules }: Pick<SettingsRecord, 'kit' | 'rules'>,
+  packs: number,
+): FirstSteps {
   const rows = yards.flatMap((y) => y.yard.colonies)
   const is: Readonly<Record<FirstStepKey, boolean>> = {
     yard: yards.length > 0,

@@ -82,9 +82,7 @@ export const sameUntil = (before: readonly Neighbour[], now: readonly Neighbour[
     const is = now[i]
     if (was === is) return true
     return (
-      is !== undefined &&
-      alike(was.counts, is.counts, (c) => c.date <= until) &&
-      alike(was.given, is.given, (g) => (g.doses[0] ?? g.until) <= until)
+      is !== undefined && alike(was.counts, is.counts, (c) => c.date <= until) && alike(was.given, is.given, (g) => (g.doses[0] ?? g.until) <= until)
     )
   })
 
@@ -141,4 +139,3 @@ export function untreatedAround(
   })
   return { before: all((f) => f.first, before.date), after: all((f) => f.last, after.date), colonies: found.length }
 }
-

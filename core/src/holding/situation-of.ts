@@ -77,7 +77,10 @@ const carriedCourses = (yard: YardRecord, colony: ColonyRecord, settings: Settin
 /** Most courses of other colonies that are carried in a case, the newest. */
 const MOST_OF_YARD = 60
 
-const together = new WeakMap<YardRecord, { readonly settings: SettingsRecord; readonly all: readonly { readonly id: string; readonly past: PastCourse }[] }>()
+const together = new WeakMap<
+  YardRecord,
+  { readonly settings: SettingsRecord; readonly all: readonly { readonly id: string; readonly past: PastCourse }[] }
+>()
 /** The courses of all colonies of a yard, oldest first. */
 function allCourses(yard: YardRecord, settings: SettingsRecord): readonly { readonly id: string; readonly past: PastCourse }[] {
   const kept = together.get(yard)

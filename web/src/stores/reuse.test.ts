@@ -20,7 +20,15 @@ describe('what is read anew', () => {
     )
   })
   it('keeps the rows of a list by their id, wherever they stand, and makes the one that changed anew', () => {
-    const before = [{ id: 'yard', colonies: [{ id: 'a', counts: [{ id: 'n1', mites: 3 }] }, { id: 'b', counts: [] }] }]
+    const before = [
+      {
+        id: 'yard',
+        colonies: [
+          { id: 'a', counts: [{ id: 'n1', mites: 3 }] },
+          { id: 'b', counts: [] },
+        ],
+      },
+    ]
     const next = copy(before)
     next[0]?.colonies.unshift({ id: 'c', counts: [] })
     next[0]?.colonies[1]?.counts.push({ id: 'n2', mites: 9 })
