@@ -1,4 +1,4 @@
-import { assign, daysOf, HORIZON, reaches, serve, type Assignment, type Task } from './problem.ts'
+import { assign, daysOf, HORIZON, reaches, serve, withDay, type Assignment, type Task } from './problem.ts'
 
 /** A yard's trees on the days on which it is visited. */
 export interface VisitedYard {
@@ -45,6 +45,8 @@ export function loadOf(
 interface Served {
   readonly at: Assignment
   readonly cost: number
+  /** The days of `at` as bits. */
+  readonly days: number
 }
 
 /** A tree's ways are told apart over so many of its days at the most: all sets of them are tried. */
@@ -61,9 +63,19 @@ function waysOf(tree: Task, days: number): Served[] {
     const at = new Map<string, number>()
     assign(tree, left, 0, at)
     const key = [...at].join()
-    if (!found.has(key)) found.set(key, { at, cost })
+    if (!found.has(key)) found.set(key, { at, cost, days: [...at.values()].reduce((set, day) => withDay(set, day), 0) })
   }
   return [...found.values()].toSorted((a, b) => a.cost - b.cost).slice(0, MOST_WAYS)
+}
+
+/** The ways of trees as they were found, by the days of their yard: plans that are tried one after the other differ in one yard. */
+export type KnownWays = Map<Task, Map<number, readonly Served[]>>
+function waysIn(known: KnownWays, tree: Task, days: number): readonly Served[] {
+  const own = known.get(tree) ?? new Map<number, readonly Served[]>()
+  known.set(tree, own)
+  const found = own.get(days) ?? waysOf(tree, days)
+  own.set(days, found)
+  return found
 }
 
 interface Part {
@@ -99,22 +111,30 @@ const eachOf = (task: Task, see: (task: Task) => void): void => {
 class Standing {
   readonly parts: readonly Part[]
   readonly choice: number[]
+  /** The trees that could be served otherwise, by their place. */
+  readonly movable: readonly number[]
   readonly #limits: Limits
   readonly #ofYard: readonly (readonly number[])[]
   /** Minutes and strips, the waits at the end of visits apart. */
   readonly #load = noLoad()
   readonly #tails: number[][]
+  /** The waits of all yards together, day by day. */
+  readonly #tailSum: number[] = Array.from({ length: HORIZON }, () => 0)
 
-  constructor(yards: readonly VisitedYard[], limits: Limits) {
+  constructor(yards: readonly VisitedYard[], limits: Limits, known: KnownWays) {
     this.#limits = limits
     this.parts = yards.flatMap(({ tasks, days }, yard) =>
-      tasks.flatMap((t) => (t.parts ?? [t]).map((tree) => ({ tree, yard, ways: waysOf(tree, days) }))),
+      tasks.flatMap((t) => (t.parts ?? [t]).map((tree) => ({ tree, yard, ways: waysIn(known, tree, days) }))),
     )
     this.choice = this.parts.map(() => 0)
-    this.#ofYard = yards.map((_, yard) => this.parts.flatMap((p, i) => (p.yard === yard ? [i] : [])))
+    this.movable = this.parts.flatMap(({ ways }, i) => (ways.length > 1 ? [i] : []))
+    const ofYard = yards.map((): number[] => [])
+    this.parts.forEach((p, i) => ofYard[p.yard]?.push(i))
+    this.#ofYard = ofYard
     for (const { days } of yards) for (const day of daysOf(days)) this.#load[day] = (this.#load[day] ?? 0) + limits.yardMinutes
     this.parts.forEach((_, i) => this.#put(this.#load, i, 0, 1))
     this.#tails = yards.map((_, yard) => this.#tailsOf(yard, []))
+    for (const own of this.#tails) own.forEach((tail, d) => (this.#tailSum[d] = (this.#tailSum[d] ?? 0) + tail))
   }
   #put(into: number[], part: number, way: number, sign: 1 | -1): void {
     const { tree, ways } = this.parts[part] ?? {}
@@ -147,11 +167,13 @@ class Standing {
       this.#put(then, part, this.choice[part] ?? 0, -1)
       this.#put(then, part, way, 1)
     }
-    const moved = new Set(move.map(([part]) => this.parts[part]?.yard))
-    this.#tails.forEach((own, yard) => {
-      const tails = moved.has(yard) ? this.#tailsOf(yard, move) : own
-      for (let d = 0; d < HORIZON; d++) then[d] = (then[d] ?? 0) + (tails[d] ?? 0)
-    })
+    for (let d = 0; d < HORIZON; d++) then[d] = (then[d] ?? 0) + (this.#tailSum[d] ?? 0)
+    // Of seventy yards a move touches two at the most: only theirs are looked at anew.
+    const moved = new Set(move.flatMap(([part]) => this.parts[part]?.yard ?? []))
+    for (const yard of moved) {
+      const [tails, own] = [this.#tailsOf(yard, move), this.#tails[yard] ?? []]
+      for (let d = 0; d < HORIZON; d++) then[d] = (then[d] ?? 0) + (tails[d] ?? 0) - (own[d] ?? 0)
+    }
     return then
   }
   overWith = (move: Move): number => tooMuch(this.loadWith(move), this.#limits.of)
@@ -163,14 +185,16 @@ class Standing {
       this.#put(this.#load, part, way, 1)
       this.choice[part] = way
       const yard = this.parts[part]?.yard ?? 0
-      this.#tails[yard] = this.#tailsOf(yard, [])
+      const [tails, before] = [this.#tailsOf(yard, []), this.#tails[yard] ?? []]
+      tails.forEach((tail, d) => (this.#tailSum[d] = (this.#tailSum[d] ?? 0) + tail - (before[d] ?? 0)))
+      this.#tails[yard] = tails
     }
   }
-  /** The trees with a job on a day that is too full. */
+  /** The trees with a job on a day that is too full, and another way to be served. */
   onFullDays(): number[] {
     const load = this.loadWith([])
-    const isFull = (day: number) => [day, HORIZON + day].some((i) => (load[i] ?? 0) > (this.#limits.of[i] ?? 0) + EPSILON)
-    return this.parts.flatMap(({ ways }, i) => ([...(ways[this.choice[i] ?? 0]?.at.values() ?? [])].some(isFull) ? [i] : []))
+    const full = load.reduce((set, m, i) => (m > (this.#limits.of[i] ?? 0) + EPSILON ? withDay(set, i % HORIZON) : set), 0)
+    return this.movable.filter((i) => ((this.parts[i]?.ways[this.choice[i] ?? 0]?.days ?? 0) & full) !== 0)
   }
   othersOf = (part: number): number[] => (this.parts[part]?.ways ?? []).map((_, k) => k).filter((k) => k !== this.choice[part])
 }
@@ -181,7 +205,7 @@ function* singleMoves(state: Standing): Iterable<Move> {
 function* pairedMoves(state: Standing): Iterable<Move> {
   for (const i of state.onFullDays())
     for (const one of state.othersOf(i))
-      for (let j = 0; j < state.parts.length; j++) {
+      for (const j of state.movable) {
         if (j === i) continue
         for (const other of state.othersOf(j))
           yield [
@@ -195,8 +219,13 @@ function* pairedMoves(state: Standing): Iterable<Move> {
  * Moves jobs between the days on which their yards are visited anyway, one tree of jobs at a time and then two at once, while that takes work
  * off days too full: the move that takes most off, and of those that take as much the nearest. What stands alike in one tree is moved one by one.
  */
-export function levelJobs(yards: readonly VisitedYard[], limits: Limits, looks: Looks = { left: MOST_LOOKS }): Levelled {
-  const state = new Standing(yards, limits)
+export function levelJobs(
+  yards: readonly VisitedYard[],
+  limits: Limits,
+  looks: Looks = { left: MOST_LOOKS },
+  known: KnownWays = new Map(),
+): Levelled {
+  const state = new Standing(yards, limits, known)
   let over = state.overWith([])
   const best = (moves: Iterable<Move>): Move | null => {
     let found: { move: Move; over: number; cost: number } | null = null

@@ -1,4 +1,4 @@
-import { levelJobs, loadOf, MOST_LOOKS, noLoad, tooMuch, type Levelled } from './level.ts'
+import { levelJobs, loadOf, MOST_LOOKS, noLoad, tooMuch, type KnownWays, type Levelled } from './level.ts'
 import { assign, daysOf, HORIZON, serve, type Assignment, type Task } from './problem.ts'
 import { solveYard, type YardVisits } from './solve-yard.ts'
 
@@ -111,6 +111,16 @@ function levelled(yards: readonly YardTasks[], pools: readonly (readonly Weighed
   const limits = limitsOf(problem)
   const now = pools.map((list) => list[0]).filter((w) => w !== undefined)
   let load = now.reduce((sum, w) => plus(sum, w.load), noLoad())
+  // A yard with some days closed is solved once, in however many turns it is asked.
+  const known = yards.map(() => new Map<number, Weighed | null>())
+  const withDays = (yard: YardTasks, i: number, left: number): Weighed | null => {
+    const found = known[i]?.get(left)
+    if (found !== undefined) return found
+    const way = yard.tasks.some((t) => serve(t, left, 0).cost === Infinity) ? null : solveYard(yard.tasks, left, yard.given).best
+    const made = way && { way, load: loadOfYard(yard, way.days, problem) }
+    known[i]?.set(left, made)
+    return made
+  }
   for (let turn = 0; turn < MOST_MOVES && tooMuch(load, limits) > 0; turn++) {
     const full = fullDays(load, limits)
     let best: { i: number; to: Weighed; over: number; cost: number } | null = null
@@ -118,12 +128,7 @@ function levelled(yards: readonly YardTasks[], pools: readonly (readonly Weighed
       const own = now[i]
       if (!own || (own.way.days & full) === 0) continue
       const rest = minus(load, own.load)
-      const closed = daysOf(own.way.days & full).flatMap((d): Weighed[] => {
-        const left = (open & ~(1 << d)) | yard.given
-        if (yard.tasks.some((t) => serve(t, left, 0).cost === Infinity)) return []
-        const way = solveYard(yard.tasks, left, yard.given).best
-        return [{ way, load: loadOfYard(yard, way.days, problem) }]
-      })
+      const closed = daysOf(own.way.days & full).flatMap((d) => withDays(yard, i, (open & ~(1 << d)) | yard.given) ?? [])
       for (const to of [...(pools[i] ?? []), ...closed]) {
         const over = tooMuch(plus(rest, to.load), limits)
         const cost = (to.way.visits - own.way.visits) * 1000 + to.way.distance - own.way.distance
@@ -161,12 +166,14 @@ const loadOfSpread = ({ tasks }: YardTasks, way: YardVisits | undefined, at: Ass
 function spreadOver(yards: readonly YardTasks[], tried: readonly (readonly YardVisits[])[], limits: Parameters<typeof levelJobs>[1]) {
   let best: { ways: YardVisits[]; spread: Levelled; visits: number } | null = null
   const looks = { left: MOST_LOOKS }
+  const known: KnownWays = new Map()
   for (const ways of tried) {
     if (best && looks.left <= 0) break
     const spread = levelJobs(
       yards.map(({ tasks }, i) => ({ tasks, days: ways[i]?.days ?? 0 })),
       limits,
       looks,
+      known,
     )
     const visits = ways.reduce((n, w) => n + w.visits, 0)
     const order = best && (spread.over - best.spread.over || visits - best.visits || spread.distance - best.spread.distance)
