@@ -1,5 +1,6 @@
 /** Who may call whom. The steps of the work stand in the order in which they are done; a step never knows a later one. */
 const STEPS = [
+  'turns',
   'units',
   'time',
   'words',

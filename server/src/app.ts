@@ -14,6 +14,7 @@ import { accessRoutes } from './access/routes.ts'
 import { makeLimits, type Limits } from './access/limits.ts'
 import { stampSession } from './access/sessions.ts'
 import { SessionStore } from './access/store.ts'
+import { Built } from './api/built.ts'
 import { describe } from './api/openapi.ts'
 import { told, type Route } from './api/route.ts'
 import { serve } from './api/serve.ts'
@@ -200,6 +201,7 @@ function sessions(parts: AppParts): { handler: RequestHandler; pool: pg.Pool; cl
 export function allRoutes(parts: AppParts, limits: Limits): Route[] {
   const { config, db, clock } = parts
   const keep = { db, clock }
+  const built = new Built()
   const weather = { url: parts.weatherUrl, patience: config.weatherPatience }
   const people = {
     ...keep,
@@ -221,7 +223,7 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     ...accessRoutes(keep, limits),
     ...peopleRoutes(people),
     ...holdingRoutes(keep, limits),
-    ...yardRoutes(keep, weather),
+    ...yardRoutes(keep, weather, built),
     ...weatherRoutes(keep, weather),
     ...recordRoutes(keep),
     batchRoute(keep),
@@ -231,11 +233,11 @@ export function allRoutes(parts: AppParts, limits: Limits): Route[] {
     winterRoute(keep),
     ...sharingRoutes(keep, parts.publicUrl),
     ...changeRoutes(keep),
-    ...calendarRoutes(keep, weather, parts.publicUrl),
+    ...calendarRoutes(keep, weather, parts.publicUrl, built),
     ...practiceRoutes(keep),
     ...probeRoutes(parts.probeUrl),
     ...letterRoutes({ ...keep, weather, publicUrl: parts.publicUrl }),
-    ...matchingRoutes(keep),
+    ...matchingRoutes(keep, built),
     ...mailRoutes(db, config.outboxOpen && config.smtpUrl === null),
     described,
   ]

@@ -100,6 +100,7 @@ const PAST_WINDOW = 14
 function courseSteps(state: CourseState, today: Day, situation: () => Judged): NextStep[] {
   return visitJobs(state).map((job) => {
     const due = dueState(job, today)
+    const hindrance = once(() => (job.job === 'dose' && due !== 'coming' ? hindranceOf(state, job, situation()) : null))
     return {
       text: sayStep(job, state, due, today),
       name: nameOfJob(job, state),
@@ -113,7 +114,10 @@ function courseSteps(state: CourseState, today: Day, situation: () => Judged): N
       course: state,
       kind: 'job',
       setFor: job.setFor,
-      hindrance: job.job === 'dose' && due !== 'coming' ? hindranceOf(state, job, situation()) : null,
+      // A search for the next day that passes: made for whoever shows it.
+      get hindrance() {
+        return hindrance()
+      },
     }
   })
 }

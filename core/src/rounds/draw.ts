@@ -1,11 +1,12 @@
+import { atOnce } from '../turns/index.ts'
 import { USUAL_WORK, type SettingsRecord, type WorkFacts, type YardState } from '../holding/index.ts'
 import { addDays, daysBetween, weekdayOf, type Day } from '../time/index.ts'
 import { jobsOfYard, mostStrips, type RoundJob } from './jobs.ts'
 import { movesOf, type Move } from './moves.ts'
 import { ownPace } from './pace.ts'
-import { daysOf, hasDay, HORIZON, span } from './problem.ts'
-import { solve, type Proof } from './solve.ts'
-import { helpFor, spreadWork, type Help, type SpreadYard } from './spread.ts'
+import { daysOf, hasDay, HORIZON, never, span, type Drawing, type Enough } from './problem.ts'
+import { solving, type Problem, type Proof } from './solve.ts'
+import { helpFor, spreading, type Help, type SpreadYard } from './spread.ts'
 import { daysOfYard, openDays, treesOf, type YardDays } from './tasks.ts'
 
 /** One visit to one yard. */
@@ -100,21 +101,29 @@ function openOnce(days: YardDays, from: Day): (job: RoundJob) => number {
 }
 
 /** Draws everything the yards ask for in the next four weeks together into rounds. */
-export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsRecord, 'work'>): RoundPlan {
+export const drawRounds = (yards: readonly YardState[], settings: Pick<SettingsRecord, 'work'>): RoundPlan => atOnce(drawing(yards, settings))
+
+/** The same in steps; once it is `enough` it ends with the best it has. */
+export function* drawing(yards: readonly YardState[], settings: Pick<SettingsRecord, 'work'>, enough: Enough = never): Drawing<RoundPlan> {
   const work = settings.work ?? USUAL_WORK
   const from = yards.map((y) => y.yard.today).toSorted()[0] ?? '1970-01-01'
   const minutes = minutesAhead(work, from)
   const members = new Map<string, RoundJob[]>()
   const pace = ownPace(yards, work)
-  const own = yards.map((yard) => ({ yard, days: daysOfYard(yard, from), jobs: jobsOfYard(yard, work, pace) }))
+  const own: { readonly yard: YardState; readonly days: YardDays; readonly jobs: RoundJob[] }[] = []
+  for (const yard of yards) {
+    own.push({ yard, days: daysOfYard(yard, from), jobs: jobsOfYard(yard, work, pace) })
+    yield { stage: 'yards', done: 0, of: yards.length }
+  }
   const all = own.flatMap((y) => y.jobs)
-  const plan = solve({
+  const problem: Problem = {
     yards: own.map(({ yard, days, jobs }) => ({ id: yard.yard.id, tasks: treesOf(jobs, days, from, members), given: givenDays(yard, jobs, from) })),
     minutes,
     yardMinutes: work.yardMinutes,
     people: work.people,
     strips: (mostStrips(all) ?? Infinity) * work.people,
-  })
+  }
+  const plan = yield* solving(problem, enough)
   const planned = new Map<string, number>()
   const single = new Map(all.map((j) => [j.id, j]))
   for (const { at, single: each } of plan.yards)
@@ -128,7 +137,7 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
     given: givenDays(yard, jobs, from),
     open: openOnce(days, from),
   }))
-  const spread = plan.overfull.length > 0 ? spreadWork(yardsToSpread, planned, asked) : null
+  const spread = plan.overfull.length > 0 ? yield* spreading(yardsToSpread, planned, asked) : null
   const dayOf: ReadonlyMap<string, number> = spread?.dayOf ?? planned
   const anchors = new Map(all.map((j) => [j.id, j.anchor]))
   const drawn = own.flatMap(({ yard, days, jobs }) => {
@@ -141,7 +150,7 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
   })
   const late = new Set(spread?.late.map((j) => j.id))
   const load = minutes.map((_, d) => drawn.filter((r) => r.day === d).reduce((total, r) => total + visitMinutes(r.jobs, work), 0))
-  const rounds = drawn.map(({ yard, days, day, jobs }): Round => {
+  const roundOf = ({ yard, days, day, jobs }: (typeof drawn)[number]): Round => {
     const own = visitMinutes(jobs, work)
     return {
       yardId: yard.yard.id,
@@ -165,7 +174,12 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
         own,
       }),
     }
-  })
+  }
+  const rounds: Round[] = []
+  for (const round of drawn) {
+    rounds.push(roundOf(round))
+    yield { stage: 'moving', done: rounds.length, of: drawn.length }
+  }
   const unserved = new Set(plan.unserved.flatMap((id) => members.get(id) ?? []))
   const unplaced = own.flatMap(({ days, jobs }) =>
     jobs.filter((job) => unserved.has(job)).map((job) => ({ job, why: whyUnplaced(job, days, minutes, from) })),
@@ -180,7 +194,7 @@ export function drawRounds(yards: readonly YardState[], settings: Pick<SettingsR
         ? {
             unreached: spread.unreached,
             late: spread.late.length,
-            help: helpFor(yardsToSpread, planned, asked, work.minutes, (weekdays) => minutesAhead({ ...work, minutes: weekdays }, from)),
+            help: yield* helpFor(yardsToSpread, planned, asked, work.minutes, (weekdays) => minutesAhead({ ...work, minutes: weekdays }, from)),
           }
         : null,
     proof: spread ? 'good' : plan.proof,

@@ -1,6 +1,7 @@
 import { driftingWithin, todayOfYards, type SettingsRecord, type TodayJob, type YardState } from '../holding/index.ts'
 import { addDays, type Day } from '../time/index.ts'
-import { drawRounds, type Round } from './draw.ts'
+import { atOnce, type InSteps } from '../turns/index.ts'
+import { drawing, type Round } from './draw.ts'
 import { fromTo, aDay, aLongDay } from '../words/index.ts'
 
 export interface DayLetter {
@@ -25,9 +26,24 @@ const sayRound = (round: Round): string => {
 const part = (title: string, lines: readonly string[]): string[] => (lines.length === 0 ? [] : ['', title, ...lines])
 
 /** The letter of a day: what the yards need in sentences, then what is overdue, due, and the rounds of the week. Null where nothing asks. */
-export function dayLetter(holding: string, yards: readonly YardState[], settings: SettingsRecord, today: Day, link: string): DayLetter | null {
+export const dayLetter = (holding: string, yards: readonly YardState[], settings: SettingsRecord, today: Day, link: string): DayLetter | null =>
+  atOnce(writing(holding, yards, settings, today, link))
+
+/** The same in steps, a yard each, and those of the drawing. */
+export function* writing(
+  holding: string,
+  yards: readonly YardState[],
+  settings: SettingsRecord,
+  today: Day,
+  link: string,
+): InSteps<unknown, DayLetter | null> {
+  for (const yard of yards) {
+    for (const step of yard.work) yield step()
+    yield yard.sentence
+    yield yard.ahead
+  }
   const { overdue, due } = todayOfYards(yards)
-  const rounds = drawRounds(yards, settings).rounds.filter((r) => r.day <= addDays(today, AHEAD))
+  const rounds = (yield* drawing(yards, settings)).rounds.filter((r) => r.day <= addDays(today, AHEAD))
   const ahead = yards.flatMap((y) => (y.ahead ? [`- ${y.yard.name}: ${y.ahead}`] : []))
   const drifting = driftingWithin(yards, AHEAD).map(({ yard, state, drift }) => `- ${state.colony.name} (${yard.yard.name}): ${drift.text}.`)
   if (overdue.length + due.length + rounds.length + drifting.length === 0) return null

@@ -1,3 +1,4 @@
+import type { InSteps } from '../turns/index.ts'
 import { assign, daysOf, HORIZON, reaches, serve, withDay, type Assignment, type Task } from './problem.ts'
 
 /** A yard's trees on the days on which it is visited. */
@@ -89,6 +90,9 @@ export const MOST_LOOKS = 60_000
 export interface Looks {
   left: number
 }
+
+/** After so many it says how far it is: a few milliseconds. */
+const LOOKS_A_STEP = 400
 
 /** Jobs of some yards on their days, and by how much the days are still too full. */
 export interface Levelled {
@@ -219,18 +223,15 @@ function* pairedMoves(state: Standing): Iterable<Move> {
  * Moves jobs between the days on which their yards are visited anyway, one tree of jobs at a time and then two at once, while that takes work
  * off days too full: the move that takes most off, and of those that take as much the nearest. What stands alike in one tree is moved one by one.
  */
-export function levelJobs(
-  yards: readonly VisitedYard[],
-  limits: Limits,
-  looks: Looks = { left: MOST_LOOKS },
-  known: KnownWays = new Map(),
-): Levelled {
+export function* levelling(yards: readonly VisitedYard[], limits: Limits, looks: Looks, known: KnownWays): InSteps<void, Levelled> {
   const state = new Standing(yards, limits, known)
   let over = state.overWith([])
-  const best = (moves: Iterable<Move>): Move | null => {
+  let looked = 0
+  function* best(moves: Iterable<Move>): InSteps<void, Move | null> {
     let found: { move: Move; over: number; cost: number } | null = null
     for (const move of moves) {
       if (looks.left-- <= 0) break
+      if (++looked % LOOKS_A_STEP === 0) yield
       const left = state.overWith(move)
       if (left > over - EPSILON) continue
       const cost = state.costOf(move)
@@ -239,7 +240,7 @@ export function levelJobs(
     return found?.move ?? null
   }
   while (over > EPSILON) {
-    const move = best(singleMoves(state)) ?? best(pairedMoves(state))
+    const move = (yield* best(singleMoves(state))) ?? (yield* best(pairedMoves(state)))
     if (!move) break
     state.make(move)
     over = state.overWith([])

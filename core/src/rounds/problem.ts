@@ -1,4 +1,16 @@
 /** Jobs and visits as figures alone: days are counted from today, 0 to `HORIZON - 1`, and sets of days are bits of a number. */
+import type { InSteps } from '../turns/index.ts'
+
+/** How far a drawing is: of the yards each is solved for itself, then together, then what is too much for its day is moved. */
+export interface Drawn {
+  readonly stage: 'yards' | 'together' | 'moving'
+  readonly done: number
+  readonly of: number
+}
+export type Drawing<T> = InSteps<Drawn, T>
+/** True once it is to end with what it has: the keeper or the clock says so. */
+export type Enough = () => boolean
+export const never: Enough = () => false
 
 /** Days looked ahead. At most 31, so that a set of days fits a number's bits. */
 export const HORIZON = 28

@@ -22,7 +22,7 @@ export interface YardSolution {
 }
 
 /** Steps of the search after which it stops proving and keeps the best it has. */
-const MOST_STEPS = 40_000
+export const MOST_STEPS = 40_000
 const MOST_KEPT = 300
 
 const cost = (tasks: readonly Task[], visits: number): number => {
@@ -71,6 +71,7 @@ interface Search {
   readonly reach: ReadonlyMap<Task, readonly Reach[]>
   readonly open: number
   steps: number
+  readonly mostSteps: number
   most: number
   found: Map<number, number>
 }
@@ -93,7 +94,7 @@ function choices(search: Search, task: Task, visits: number, shut: number): numb
 
 /** Every set of exactly `most` days that serves, until the steps are used up. */
 function explore(search: Search, visits: number, shut: number): void {
-  if (search.steps++ > MOST_STEPS) return
+  if (search.steps++ > search.mostSteps) return
   const unserved = search.tasks.filter((t) => serve(t, visits, 0).cost === Infinity)
   const left = search.most - countDays(visits)
   if (unserved.length === 0) {
@@ -115,24 +116,24 @@ function explore(search: Search, visits: number, shut: number): void {
 
 /**
  * The fewest visits that serve all trees of a yard on days in `open`, then the least distance from the best days: by search over sets of
- * days, one more at a time, each closed once its branch is done. Days `given` are visited in any case. Every tree must be servable on `open`.
+ * days, one more at a time, each closed once its branch is done. Days `given` are visited in any case. After `mostSteps` it keeps the best it has, and proves nothing more. Every tree must be servable on `open`.
  */
-export function solveYard(tasks: readonly Task[], open: number, given = 0): YardSolution {
+export function solveYard(tasks: readonly Task[], open: number, given = 0, mostSteps = MOST_STEPS): YardSolution {
   const reach = new Map(tasks.map((t) => [t, reaches(t)] as const))
   const start = greedy(tasks, open, given)
-  const search: Search = { tasks, reach, open, steps: 0, most: 0, found: new Map() }
+  const search: Search = { tasks, reach, open, steps: 0, mostSteps, most: 0, found: new Map() }
   const least = countDays(given) + atLeast([...reach.values()].flat().filter((r) => r.must && (r.days & given) === 0))
   let fewestProved = true
   for (search.most = least; search.most <= countDays(start); search.most++) {
     explore(search, given, 0)
     if (search.found.size > 0) break
-    if (search.steps > MOST_STEPS) {
+    if (search.steps > mostSteps) {
       fewestProved = false
       search.most = countDays(start)
       break
     }
   }
-  const complete = search.steps <= MOST_STEPS
+  const complete = search.steps <= mostSteps
   if (search.found.size === 0 || !fewestProved) search.found.set(start, cost(tasks, start))
   const all = [...search.found]
     .map(([days, distance]) => ({ days, distance, visits: countDays(days) }))

@@ -1,6 +1,7 @@
-import { levelJobs, loadOf, MOST_LOOKS, noLoad, tooMuch, type KnownWays, type Levelled } from './level.ts'
-import { assign, daysOf, HORIZON, serve, type Assignment, type Task } from './problem.ts'
-import { solveYard, type YardVisits } from './solve-yard.ts'
+import { atOnce } from '../turns/index.ts'
+import { levelling, loadOf, MOST_LOOKS, noLoad, tooMuch, type KnownWays, type Levelled, type Limits } from './level.ts'
+import { assign, daysOf, HORIZON, never, serve, type Assignment, type Drawing, type Enough, type Task } from './problem.ts'
+import { MOST_STEPS, solveYard, type YardSolution, type YardVisits } from './solve-yard.ts'
 
 /** A yard's trees of jobs. */
 export interface YardTasks {
@@ -107,7 +108,13 @@ const minus = (a: readonly number[], b: readonly number[]): number[] => a.map((m
 const plus = (a: readonly number[], b: readonly number[]): number[] => a.map((m, d) => m + (b[d] ?? 0))
 
 /** Moves one yard at a time to another of its ways, or to one with a full day closed to it, while that takes work off days too full. */
-function levelled(yards: readonly YardTasks[], pools: readonly (readonly Weighed[])[], open: number, problem: Problem): YardVisits[] {
+function* levelled(
+  yards: readonly YardTasks[],
+  pools: readonly (readonly Weighed[])[],
+  open: number,
+  problem: Problem,
+  enough: Enough,
+): Drawing<YardVisits[]> {
   const limits = limitsOf(problem)
   const now = pools.map((list) => list[0]).filter((w) => w !== undefined)
   let load = now.reduce((sum, w) => plus(sum, w.load), noLoad())
@@ -121,12 +128,13 @@ function levelled(yards: readonly YardTasks[], pools: readonly (readonly Weighed
     known[i]?.set(left, made)
     return made
   }
-  for (let turn = 0; turn < MOST_MOVES && tooMuch(load, limits) > 0; turn++) {
+  for (let turn = 0; turn < MOST_MOVES && tooMuch(load, limits) > 0 && !enough(); turn++) {
     const full = fullDays(load, limits)
     let best: { i: number; to: Weighed; over: number; cost: number } | null = null
     for (const [i, yard] of yards.entries()) {
       const own = now[i]
       if (!own || (own.way.days & full) === 0) continue
+      yield { stage: 'together', done: turn, of: MOST_MOVES }
       const rest = minus(load, own.load)
       const closed = daysOf(own.way.days & full).flatMap((d) => withDays(yard, i, (open & ~(1 << d)) | yard.given) ?? [])
       for (const to of [...(pools[i] ?? []), ...closed]) {
@@ -163,18 +171,34 @@ const loadOfSpread = ({ tasks }: YardTasks, way: YardVisits | undefined, at: Ass
   loadOf(singly(tasks), at ?? new Map<string, number>(), way?.days ?? 0, problem)
 
 /** Of some ways to visit the yards the one whose jobs, spread over its days, leave least too much; then of fewest visits, then nearest. */
-function spreadOver(yards: readonly YardTasks[], tried: readonly (readonly YardVisits[])[], limits: Parameters<typeof levelJobs>[1]) {
+function* spreadOver(
+  yards: readonly YardTasks[],
+  tried: readonly (readonly YardVisits[])[],
+  limits: Limits,
+  enough: Enough,
+): Drawing<{ readonly ways: YardVisits[]; readonly spread: Levelled }> {
   let best: { ways: YardVisits[]; spread: Levelled; visits: number } | null = null
   const looks = { left: MOST_LOOKS }
   const known: KnownWays = new Map()
-  for (const ways of tried) {
-    if (best && looks.left <= 0) break
-    const spread = levelJobs(
+  for (const [turn, ways] of tried.entries()) {
+    if (best && (looks.left <= 0 || enough())) break
+    const level = levelling(
       yards.map(({ tasks }, i) => ({ tasks, days: ways[i]?.days ?? 0 })),
       limits,
       looks,
       known,
     )
+    let spread: Levelled | null = null
+    while (spread === null) {
+      const step = level.next()
+      if (step.done) spread = step.value
+      else {
+        yield { stage: 'together', done: MOST_LOOKS - looks.left, of: MOST_LOOKS }
+        // What was moved so far stands: with no looks left it is handed over as it is.
+        if (enough()) looks.left = 0
+      }
+    }
+    yield { stage: 'together', done: turn, of: tried.length }
     const visits = ways.reduce((n, w) => n + w.visits, 0)
     const order = best && (spread.over - best.spread.over || visits - best.visits || spread.distance - best.spread.distance)
     if (order === null || order < 0) best = { ways: [...ways], spread, visits }
@@ -185,7 +209,10 @@ function spreadOver(yards: readonly YardTasks[], tried: readonly (readonly YardV
 }
 
 /** Draws jobs together into the fewest visits, nearest to their best days, within windows and the keeper's time. */
-export function solve(problem: Problem): Plan {
+export const solve = (problem: Problem): Plan => atOnce(solving(problem))
+
+/** The same in steps; what it has when it is `enough` stands, and claims no more than was proved by then. */
+export function* solving(problem: Problem, enough: Enough = never): Drawing<Plan> {
   const open = problem.minutes.reduce((set, m, d) => (m > 0 && d < HORIZON ? set | (1 << d) : set), 0)
   const unserved: string[] = []
   const yards = problem.yards.map(({ id, tasks, given }) => ({
@@ -197,7 +224,11 @@ export function solve(problem: Problem): Plan {
       return kept ? [kept] : []
     }),
   }))
-  const solved = yards.map((y) => solveYard(y.tasks, open | y.given, y.given))
+  const solved: YardSolution[] = []
+  for (const y of yards) {
+    solved.push(solveYard(y.tasks, open | y.given, y.given, enough() ? 0 : MOST_STEPS))
+    yield { stage: 'yards', done: solved.length, of: yards.length }
+  }
   const limits = limitsOf(problem)
   const overfull = (ways: readonly YardVisits[]): number =>
     fullDays(
@@ -210,12 +241,13 @@ export function solve(problem: Problem): Plan {
   if (overfull(ways) !== 0) {
     const weighed = yards.map((y, i) => (solved[i]?.others ?? []).map((way) => ({ way, load: loadOfYard(y, way.days, problem) })))
     const picked = together(weighed, limits)
-    const found = spreadOver(
+    yield { stage: 'together', done: 0, of: 1 }
+    const found = yield* spreadOver(
       yards,
       [
         ways,
         ...(picked ? [picked.flatMap((k, i) => weighed[i]?.[k]?.way ?? [])] : []),
-        levelled(yards, weighed, open, problem),
+        yield* levelled(yards, weighed, open, problem, enough),
         ...oneOtherwise(ways, weighed),
       ],
       {
@@ -223,6 +255,7 @@ export function solve(problem: Problem): Plan {
         yardMinutes: problem.yardMinutes,
         people: problem.people,
       },
+      enough,
     )
     ways = found.ways
     spread = found.spread

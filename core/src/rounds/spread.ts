@@ -6,7 +6,8 @@ import type { WorkFacts } from '../holding/index.ts'
 import { daysBetween, type Day } from '../time/index.ts'
 import type { JobKind } from '../treatments/index.ts'
 import type { RoundJob } from './jobs.ts'
-import { hasDay, HORIZON } from './problem.ts'
+import { atOnce } from '../turns/index.ts'
+import { hasDay, HORIZON, type Drawing } from './problem.ts'
 
 /** What is late is late by so many days before it is said to come too late in the plan (as in the plan itself). */
 const LATE_FROM = 2
@@ -78,7 +79,11 @@ class Visit {
  * Spreads jobs over the days there are. `planned` is the day of each by the plan of fewest drives; a job keeps it while its day has the
  * time, and what hangs on a job that goes to a later day goes with it. A dose goes only to a day whose weather lets it be given.
  */
-export function spreadWork(yards: readonly SpreadYard[], planned: ReadonlyMap<string, number>, { from, minutes, work }: Asked): Spread {
+export const spreadWork = (yards: readonly SpreadYard[], planned: ReadonlyMap<string, number>, asked: Asked): Spread =>
+  atOnce(spreading(yards, planned, asked))
+
+/** The same in steps, a day each. */
+export function* spreading(yards: readonly SpreadYard[], planned: ReadonlyMap<string, number>, { from, minutes, work }: Asked): Drawing<Spread> {
   const children = new Map<string, RoundJob[]>()
   for (const { jobs } of yards) for (const job of jobs) if (job.hangsOn) children.set(job.hangsOn, [...(children.get(job.hangsOn) ?? []), job])
   const byId = new Map(yards.flatMap((y) => y.jobs).map((j) => [j.id, j]))
@@ -105,6 +110,7 @@ export function spreadWork(yards: readonly SpreadYard[], planned: ReadonlyMap<st
   }
   const waiting: RoundJob[][] = yards.map(() => [])
   for (let day = 0; day < HORIZON; day++) {
+    yield { stage: 'moving', done: day, of: HORIZON }
     const budget = minutes[day] ?? 0
     const asks = yards
       .map((yard, i) => {
@@ -171,23 +177,23 @@ export interface Help {
   readonly repeats: { readonly jobs: number; readonly minutes: number }
 }
 /** `weekdays` are the keeper's minutes by weekday, Sunday first; `ahead` makes the minutes of the days ahead from them. */
-export function helpFor(
+export function* helpFor(
   yards: readonly SpreadYard[],
   planned: ReadonlyMap<string, number>,
   asked: Asked,
   weekdays: readonly number[],
   ahead: (weekdays: readonly number[]) => readonly number[],
-): Help {
-  const left = (with_: Asked): Left => {
-    const { late, unreached } = spreadWork(yards, planned, with_)
+): Drawing<Help> {
+  function* left(with_: Asked): Drawing<Left> {
+    const { late, unreached } = yield* spreading(yards, planned, with_)
     return { late: late.length, unreached: unreached.length }
   }
   const [most, least] = [Math.max(...weekdays), Math.min(...weekdays)]
   const weekday = most > least ? weekdays.indexOf(least) : -1
   const repeats = yards.flatMap((y) => y.jobs).filter((j) => j.job === 'dose' && (j.n ?? 1) > 1)
   return {
-    helper: left({ ...asked, work: { ...asked.work, people: asked.work.people + 1 } }),
-    day: weekday < 0 ? null : { weekday, ...left({ ...asked, minutes: ahead(weekdays.map((m, i) => (i === weekday ? most : m))) }) },
+    helper: yield* left({ ...asked, work: { ...asked.work, people: asked.work.people + 1 } }),
+    day: weekday < 0 ? null : { weekday, ...(yield* left({ ...asked, minutes: ahead(weekdays.map((m, i) => (i === weekday ? most : m))) })) },
     repeats: { jobs: repeats.length, minutes: Math.round(repeats.reduce((sum, j) => sum + j.minutes, 0)) },
   }
 }

@@ -61,6 +61,9 @@ export interface Route {
   readonly handle: (call: Call) => Promise<Answer> | Answer
 }
 
+/** Of an answer that was written as JSON already. */
+export const JSON_TYPE = 'application/json; charset=utf-8'
+
 export const told = (shape: Joi.Schema, says: string): AnswerShape => ({ says, shape })
 export const nothing = (says: string): AnswerShape => ({ says, shape: null })
 /** A refusal worth a word of its own; its body is a problem document. */

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { v7 } from 'uuid'
@@ -6,10 +7,13 @@ import { addDays, type Day } from '@thistle/core/time'
 import type { Scope } from '../access/scope.ts'
 import { instantIn, todayOf } from '../clock.ts'
 import type { Database } from '../database/index.ts'
+import { withBreaths } from '../api/breaths.ts'
+import type { Built } from '../api/built.ts'
 import { keeperOf } from '../people/accounts.ts'
 import type { Keeping } from '../records/put.ts'
 import { settingsOn } from '../shelf/read.ts'
-import { readYardsWithWeather } from '../yards/read.ts'
+import { freshHeads, type Heads } from '../yards/heads.ts'
+import { present, readInParts } from '../yards/read.ts'
 import type { WeatherSource } from '../weather/keep.ts'
 import { entriesOf, markOf, type Entry } from './entries.ts'
 import { sayAs } from '@thistle/core/words'
@@ -85,7 +89,10 @@ async function remember(db: Database, id: string, changed: readonly Known[], tra
   )
 }
 
-function write(name: string, sent: readonly Sent[], alarmHour: number | null): string {
+/** So many events are written at a time: some milliseconds of work. */
+const WRITTEN_AT_ONCE = 8
+
+function piece(name: string, sent: readonly Sent[], alarmHour: number | null): string {
   const calendar = ical({
     name: `${name}: open jobs`,
     prodId: { company: 'Round Thistle', product: 'open jobs' },
@@ -112,34 +119,70 @@ function write(name: string, sent: readonly Sent[], alarmHour: number | null): s
   }
   return calendar.toString()
 }
+const END = 'END:VCALENDAR'
+
+/** The calendar as text. Its package writes each piece whole; the events of all pieces stand between the head and the end of the first. */
+async function write(name: string, sent: readonly Sent[], alarmHour: number | null): Promise<string> {
+  const head = piece(name, [], alarmHour).split(END)[0] ?? ''
+  const pieces = Array.from({ length: Math.ceil(sent.length / WRITTEN_AT_ONCE) }, (_, i) =>
+    sent.slice(i * WRITTEN_AT_ONCE, (i + 1) * WRITTEN_AT_ONCE),
+  )
+  const written: string[] = []
+  await withBreaths(pieces.map((some) => () => written.push(piece(name, some, alarmHour).slice(head.length, -END.length))))
+  return `${head}${written.join('')}${END}`
+}
+
+/** Every event of the yards in a scope, in the keeper's own units and days. */
+async function gather({ db, clock }: Keeping, scope: Scope, heads: Heads, reads: Preferences): Promise<Entry[]> {
+  const settings = await settingsOn(db, scope.holdingId, todayOf(scope.livesOn, 'UTC', clock))
+  const entries: Entry[] = []
+  await readInParts(db, scope, clock, heads, async (rows) => {
+    for (const yard of rows.map(present) as YardRecord[]) {
+      const state = yardState(yard, settings)
+      const say = (): void => {
+        for (const e of entriesOf([state])) entries.push({ ...e, summary: sayAs(reads, e.summary), description: sayAs(reads, e.description) })
+      }
+      await withBreaths([...state.work, say])
+    }
+  })
+  return entries
+}
 
 /**
  * The open jobs of a keeper's yards as iCalendar (RFC 5545): all-day events with the window in the text. A job keeps its UID however its day
- * moves; what changed comes with a higher SEQUENCE, what is no longer to be done as CANCELLED, what was done as done.
+ * moves; what changed comes with a higher SEQUENCE, what is no longer to be done as CANCELLED, what was done as done. While nothing that it
+ * hangs on is another, it is given again as it was built, if this process built what the calendar's subscriber read last.
  */
-export async function publish(keep: Keeping, weather: WeatherSource, scope: Scope): Promise<string> {
+export async function publish(keep: Keeping, weather: WeatherSource, built: Built, scope: Scope): Promise<Buffer> {
   const { db, clock } = keep
-  const yards = (await readYardsWithWeather(keep, weather, scope, null)) as YardRecord[]
-  const settings = await settingsOn(db, scope.holdingId, todayOf(scope.livesOn, 'UTC', clock))
-  const keeper = await keeperOf(keep, scope.keeperId)
-  const reads = { ...USUAL_PREFERENCES, ...(keeper.preferences as Partial<Preferences>) }
-  const entries = entriesOf(yards.map((yard) => yardState(yard, settings))).map((e) => ({
-    ...e,
-    summary: sayAs(reads, e.summary),
-    description: sayAs(reads, e.description),
-  }))
-  const today = yards.map((y) => y.today).toSorted()[0] ?? clock().toISOString().slice(0, 10)
-  return db.sequelize.transaction(async (transaction) => {
-    const id = await calendarId(db, scope, transaction)
-    const known = await db.sequelize.query<Known>(
-      `SELECT uid, sequence, mark, day, summary, cancelled, changed_at AS "changedAt" FROM calendar_events WHERE calendar_id = :id`,
-      { replacements: { id }, type: QueryTypes.SELECT, transaction },
-    )
-    const { sent, changed } = compare(known, entries, today, clock())
-    await remember(db, id, changed, transaction)
-    await db.sequelize.query('DELETE FROM calendar_events WHERE calendar_id = :id AND day < :forgotten', {
-      replacements: { id, forgotten: addDays(today, -FORGOTTEN_DAYS) },
-      transaction,
+  const own = [scope.keeperId, scope.holdingId]
+  const [heads, keeper, [last]] = await Promise.all([
+    freshHeads(keep, weather, scope),
+    keeperOf(keep, scope.keeperId),
+    db.reads.read<{ mark: string | null }>('calendar mark', 'SELECT mark FROM calendars WHERE keeper_id = $1 AND holding_id = $2', own),
+  ])
+  const mark = createHash('sha1')
+    .update(JSON.stringify([heads.mark, scope.holdingName, scope.yards, keeper.preferences]))
+    .digest('base64url')
+  const question = `calendar ${own.join(' ')}`
+  if (last?.mark !== mark) built.drop(question)
+  return built.of(question, mark, async () => {
+    const reads = { ...USUAL_PREFERENCES, ...(keeper.preferences as Partial<Preferences>) }
+    const entries = await gather(keep, scope, heads, reads)
+    const sent = await db.sequelize.transaction(async (transaction) => {
+      const id = await calendarId(db, scope, transaction)
+      const known = await db.sequelize.query<Known>(
+        `SELECT uid, sequence, mark, day, summary, cancelled, changed_at AS "changedAt" FROM calendar_events WHERE calendar_id = :id`,
+        { replacements: { id }, type: QueryTypes.SELECT, transaction },
+      )
+      const found = compare(known, entries, heads.today, clock())
+      await remember(db, id, found.changed, transaction)
+      await db.sequelize.query('DELETE FROM calendar_events WHERE calendar_id = :id AND day < :forgotten', {
+        replacements: { id, forgotten: addDays(heads.today, -FORGOTTEN_DAYS) },
+        transaction,
+      })
+      await db.sequelize.query('UPDATE calendars SET mark = :mark WHERE id = :id', { replacements: { id, mark }, transaction })
+      return found.sent
     })
     return write(scope.holdingName, sent, reads.alarmHour)
   })

@@ -5,6 +5,7 @@ import { instant, maybe } from '@thistle/core/bodies'
 import { QueryTypes } from 'sequelize'
 import { v7 } from 'uuid'
 import { findScope } from '../access/scope.ts'
+import type { Built } from '../api/built.ts'
 import { file, nothing, refused, told, type Route } from '../api/route.ts'
 import { digestOf, freshToken } from '../people/tokens.ts'
 import { Problem } from '../problems/problem.ts'
@@ -22,7 +23,7 @@ export async function endCalendars(db: Database, keeperId: string, transaction: 
   await db.model('calendars').update({ digest: null, madeAt: null, readAt: null }, { where: { keeperId }, transaction })
 }
 
-export const calendarRoutes = (keep: Keeping, weather: WeatherSource, publicUrl: () => string): Route[] => {
+export const calendarRoutes = (keep: Keeping, weather: WeatherSource, publicUrl: () => string, built: Built): Route[] => {
   const { db, clock } = keep
   const own = (scope: { keeperId: string; holdingId: string }) => ({ keeperId: scope.keeperId, holdingId: scope.holdingId })
   return [
@@ -36,7 +37,7 @@ export const calendarRoutes = (keep: Keeping, weather: WeatherSource, publicUrl:
       handle: async ({ scope }) => ({
         status: 200,
         type: TYPE,
-        body: await publish(keep, weather, scope),
+        body: await publish(keep, weather, built, scope),
         headers: { 'content-disposition': 'attachment; filename="open-jobs.ics"' },
       }),
     },
@@ -97,7 +98,7 @@ export const calendarRoutes = (keep: Keeping, weather: WeatherSource, publicUrl:
         )
         const scope = row ? await findScope(db, row.keeperId, row.holdingId) : null
         if (!scope) throw Problem.notFound()
-        return { status: 200, type: TYPE, body: await publish(keep, weather, scope) }
+        return { status: 200, type: TYPE, body: await publish(keep, weather, built, scope) }
       },
     },
   ]

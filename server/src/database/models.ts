@@ -161,7 +161,15 @@ const PLAIN = {
     withdrawnAt: maybe(instant()),
     readAt: maybe(instant()),
   },
-  calendars: { id: key(uuid()), keeperId: uuid(), holdingId: uuid(), digest: maybe(text()), madeAt: maybe(instant()), readAt: maybe(instant()) },
+  calendars: {
+    id: key(uuid()),
+    keeperId: uuid(),
+    holdingId: uuid(),
+    digest: maybe(text()),
+    madeAt: maybe(instant()),
+    readAt: maybe(instant()),
+    mark: maybe(text()),
+  },
   removals: { keeperId: key(uuid()), holdingId: key(uuid()), removedAt: instant() },
   letters: {
     keeperId: key(uuid()),

@@ -1,16 +1,18 @@
 import type { Logger } from 'pino'
 import { QueryTypes } from 'sequelize'
-import { USUAL_PREFERENCES, yardState, type Preferences, type YardRecord } from '@thistle/core/holding'
-import { dayLetter, type DayLetter } from '@thistle/core/rounds'
+import { USUAL_PREFERENCES, yardState, type Preferences, type YardRecord, type YardState } from '@thistle/core/holding'
+import { writing, type DayLetter } from '@thistle/core/rounds'
 import type { Day } from '@thistle/core/time'
 import { findScope, type Scope } from '../access/scope.ts'
+import { steadily } from '../api/breaths.ts'
 import { dayIn, hourIn } from '../clock.ts'
 import type { Mailer } from '../mail/mailer.ts'
 import { keeperOf } from '../people/accounts.ts'
 import type { Keeping } from '../records/put.ts'
 import { settingsOn } from '../shelf/read.ts'
 import type { WeatherSource } from '../weather/keep.ts'
-import { readYardsWithWeather } from '../yards/read.ts'
+import { freshHeads } from '../yards/heads.ts'
+import { present, readInParts } from '../yards/read.ts'
 import { sayAs } from '@thistle/core/words'
 
 export interface Letters extends Keeping {
@@ -63,11 +65,14 @@ async function claim({ db, clock }: Keeping, { keeperId, holdingId }: Wanting, d
 
 /** The letter as it would stand now; null where nothing asks. */
 export async function letterOf(parts: Pick<Letters, 'db' | 'clock' | 'weather' | 'publicUrl'>, scope: Scope, today: Day): Promise<DayLetter | null> {
-  const yards = (await readYardsWithWeather(parts, parts.weather, scope, null)) as YardRecord[]
+  const heads = await freshHeads(parts, parts.weather, scope)
   const settings = await settingsOn(parts.db, scope.holdingId, today)
-  const states = yards.map((yard) => yardState(yard, settings))
+  const states: YardState[] = []
+  await readInParts(parts.db, scope, parts.clock, heads, (rows) => {
+    for (const row of rows) states.push(yardState(present(row) as YardRecord, settings))
+  })
   // The day of the letter is that of its yards, wherever the holding's first one lies.
-  const letter = dayLetter(scope.holdingName, states, settings, states[0]?.yard.today ?? today, `${parts.publicUrl()}/today`)
+  const letter = await steadily(writing(scope.holdingName, states, settings, states[0]?.yard.today ?? today, `${parts.publicUrl()}/today`))
   if (!letter) return null
   const { preferences } = await keeperOf(parts, scope.keeperId)
   const reads = { ...USUAL_PREFERENCES, ...(preferences as Partial<Preferences>) }

@@ -2,16 +2,19 @@ import Joi from 'joi'
 import { day, maybe, uuid } from '@thistle/core/bodies'
 import { answer } from '@thistle/core/course'
 import { byTreatment, caseSchema, parseCase, treatmentSchema } from '@thistle/core/formats'
-import { situationOf, type YardRecord } from '@thistle/core/holding'
+import { situationOf, type ColonyRecord, type YardRecord } from '@thistle/core/holding'
 import { fitsOn, judged, LEVELS } from '@thistle/core/match'
 import { worded } from '@thistle/core/words'
 import type { Scope } from '../access/scope.ts'
-import { told, type Route } from '../api/route.ts'
+import { withBreaths } from '../api/breaths.ts'
+import type { Built } from '../api/built.ts'
+import { JSON_TYPE, told, type Route } from '../api/route.ts'
 import { Problem } from '../problems/problem.ts'
 import type { Keeping } from '../records/put.ts'
 import { todayOf } from '../clock.ts'
 import { settingsOn } from '../shelf/read.ts'
-import { readYards } from '../yards/read.ts'
+import { freshHeads, type Heads } from '../yards/heads.ts'
+import { present, readInParts } from '../yards/read.ts'
 
 const finding = Joi.object({
   gate: Joi.string().required(),
@@ -107,31 +110,25 @@ const ofColony = Joi.object({
   fits: byTreatment(level()).required(),
 })
 
-/** Between two yards others are answered: a thousand colonies take most of a second. */
-const breathe = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
-
-async function verdictsOf(keep: Keeping, scope: Scope): Promise<unknown[]> {
+/** Every colony of the scope through every option, as JSON, a colony a line. */
+async function verdictsText(keep: Keeping, scope: Scope, heads: Heads): Promise<string> {
   const { db, clock } = keep
   const settings = await settingsOn(db, scope.holdingId, todayOf(scope.livesOn, 'UTC', clock))
-  const yards = (await readYards(db, scope, clock, null)) as YardRecord[]
-  const found: unknown[] = []
-  for (const yard of yards) {
-    for (const colony of yard.colonies) {
-      const s = judged(situationOf(yard, colony, settings))
-      found.push({
-        yardId: yard.id,
-        colonyId: colony.id,
-        level: s.judgement.level,
-        estimate: s.judgement.estimate,
-        fits: Object.fromEntries(fitsOn(s).map((o) => [o.treatment.key, o.fit])),
-      })
-    }
-    await breathe()
+  const lines: string[] = []
+  const judge = (yard: YardRecord, colony: ColonyRecord) => (): void => {
+    const s = judged(situationOf(yard, colony, settings))
+    const { level, estimate } = s.judgement
+    const fits = Object.fromEntries(fitsOn(s).map((o) => [o.treatment.key, o.fit]))
+    lines.push(JSON.stringify({ yardId: yard.id, colonyId: colony.id, level, estimate, fits }))
   }
-  return found
+  await readInParts(db, scope, clock, heads, (rows) => {
+    const yards = rows.map(present) as YardRecord[]
+    return withBreaths(yards.flatMap((yard) => yard.colonies.map((colony) => judge(yard, colony))))
+  })
+  return `[\n${lines.join(',\n')}\n]`
 }
 
-export const matchingRoutes = (keep: Keeping): Route[] => [
+export const matchingRoutes = (keep: Keeping, built: Built): Route[] => [
   {
     method: 'get',
     path: '/verdicts',
@@ -139,7 +136,11 @@ export const matchingRoutes = (keep: Keeping): Route[] => [
     group: 'Matching',
     summary: 'Every colony through every option, for today of its yard',
     answers: { 200: told(Joi.array().items(ofColony), 'Yard by yard, in standing order.') },
-    handle: async ({ scope }) => ({ status: 200, body: await verdictsOf(keep, scope) }),
+    handle: async ({ scope }) => {
+      const heads = await freshHeads(keep, null, scope)
+      const question = `verdicts ${scope.holdingId} ${scope.yards?.join() ?? 'all'}`
+      return { status: 200, type: JSON_TYPE, body: await built.of(question, heads.mark, () => verdictsText(keep, scope, heads)) }
+    },
   },
   {
     method: 'post',

@@ -1,3 +1,4 @@
+import PQueue from 'p-queue'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { doubtOf, NO_FORECASTS, type ForecastRecord, type WeatherDay } from '@thistle/core/situation'
 import { RECORD_FIELDS, type RecordFields } from '@thistle/core/holding'
@@ -9,6 +10,7 @@ import { inDatabase, type Database } from '../database/index.ts'
 import type { Keeping } from '../records/put.ts'
 import { INVENTED_SERVICE } from '../weather/service-name.ts'
 import { fetchWeather, isStale, type WeatherSource } from '../weather/keep.ts'
+import type { Heads } from './heads.ts'
 
 /** Days of weather shown before and after today, and how far the forecast reaches. */
 const SHOWN = { before: 40, after: 9 } as const
@@ -38,7 +40,7 @@ const built = (kind: keyof RecordFields, alias: string, without: readonly string
  */
 const QUERY = `
 WITH yard AS (
-  SELECT * FROM yards WHERE holding_id = $1 AND deleted_at IS NULL AND ($2::uuid IS NULL OR id = $2::uuid) AND ($3 OR id = ANY($4::uuid[]))),
+  SELECT * FROM yards WHERE holding_id = $1 AND deleted_at IS NULL AND ($2::uuid[] IS NULL OR id = ANY($2::uuid[])) AND ($3 OR id = ANY($4::uuid[]))),
 standing AS (
   SELECT c.id, c.name, c.version, c.since, c.hived_on,
     CASE WHEN $3 THEN c.parents ELSE ARRAY(SELECT x FROM unnest(c.parents) x WHERE yard_of_colony(x) = ANY($4::uuid[])) END AS parents, p.id AS placement_id, p.version AS placement_version, p.position, p.from_day, p.yard_id,
@@ -182,19 +184,22 @@ interface ReadAlso {
   readonly colonyId?: string | null
 }
 
-/** The yards of a scope (or one of them), counts and courses of so long ago or since a day, with what is kept of their weather. */
-export async function readRows(
-  db: Database,
-  scope: Pick<Scope, 'holdingId' | 'yards' | 'livesOn' | 'demo' | 'practice'>,
+type Seen = Pick<Scope, 'holdingId' | 'yards' | 'livesOn' | 'demo' | 'practice'>
+/** Asks the statement above. */
+type Ask = (bind: readonly unknown[]) => Promise<readonly Lists[]>
+
+/** Some yards of a scope (null: all of them), by whoever asks for them. */
+async function rowsBy(
+  ask: Ask,
+  scope: Seen,
   clock: Clock,
-  yardId: string | null,
-  transaction: Transaction | null = null,
+  ids: readonly string[] | null,
   { since = null, gone = false, colonyId = null }: ReadAlso = {},
 ): Promise<YardRow[]> {
   const around = todayOf(scope.livesOn, 'UTC', clock)
   const bind = [
     scope.holdingId,
-    yardId,
+    ids,
     scope.yards === null,
     scope.yards ?? [],
     addDays(around, -SHOWN.before - 1),
@@ -205,10 +210,7 @@ export async function readRows(
     gone,
     colonyId,
   ]
-  // Within other work on the connection that it has: one that waits for a second while it holds the first can stop everybody.
-  const [lists] = transaction
-    ? await db.sequelize.query<Lists>(QUERY, { bind, type: QueryTypes.SELECT, transaction })
-    : await db.reads.read<Lists>('yards', QUERY, bind)
+  const [lists] = await ask(bind)
   return lists
     ? assembled(lists).map((row) => ({
         ...row,
@@ -216,6 +218,65 @@ export async function readRows(
         invented: !scope.demo && !scope.practice && row.kept?.service === INVENTED_SERVICE,
       }))
     : []
+}
+
+/** The yards of a scope (or one of them), counts and courses of so long ago or since a day, with what is kept of their weather. */
+export const readRows = (
+  db: Database,
+  scope: Seen,
+  clock: Clock,
+  yardId: string | null,
+  transaction: Transaction | null = null,
+  also: ReadAlso = {},
+): Promise<YardRow[]> =>
+  rowsBy(
+    (bind) =>
+      // Within other work on the connection that it has: one that waits for a second while it holds the first can stop everybody.
+      transaction
+        ? db.sequelize.query<Lists>(QUERY, { bind: [...bind], type: QueryTypes.SELECT, transaction })
+        : db.reads.read<Lists>('yards', QUERY, bind),
+    scope,
+    clock,
+    yardId === null ? null : [yardId],
+    also,
+  )
+
+/** So many colonies are read at once: some milliseconds of work, after which others have their turn. */
+const AT_ONCE = 60
+/** Yards in parts of so many colonies, in their order; a longer row is a part of its own. */
+function partsOf({ yards }: Heads): string[][] {
+  const parts: string[][] = []
+  let room = 0
+  for (const { id, many } of yards) {
+    if (many > room) {
+      parts.push([])
+      room = AT_ONCE
+    }
+    parts.at(-1)?.push(id)
+    room -= many
+  }
+  return parts
+}
+
+/** Long readings of a process, two at a time: the others' short ones have the connections that are left. */
+const long = new PQueue({ concurrency: 2 })
+
+/** All yards of a scope as they stood at one moment, `take`n some at a time: however many there are, nobody waits for all of them. */
+export async function readInParts(
+  db: Database,
+  scope: Seen,
+  clock: Clock,
+  heads: Heads,
+  take: (rows: readonly YardRow[]) => Promise<void> | void,
+  also: ReadAlso = {},
+): Promise<void> {
+  const parts = partsOf(heads)
+  if (parts.length <= 1) return take(await readRows(db, scope, clock, null, null, also))
+  await long.add(() =>
+    db.reads.atOnce(async (read) => {
+      for (const ids of parts) await take(await rowsBy((bind) => read<Lists>('yards', QUERY, bind), scope, clock, ids, also))
+    }),
+  )
 }
 
 /** A yard as the page reads it: its weather in one list, with where it comes from. */
@@ -235,7 +296,7 @@ export function present(row: YardRow): unknown {
   }
 }
 
-/** The yards with the weather that is kept. */
+/** The yards with the weather that is kept, all at once: of one yard, or within other work. */
 export const readYards = async (
   db: Database,
   scope: Scope,
@@ -271,18 +332,14 @@ export async function readLine(
   return row && row.colonies.length > 0 ? { yard: present(row), looks } : null
 }
 
-/** The same, after the service was asked for what is missing or too old. */
-export async function readYardsWithWeather(
-  keep: Keeping,
-  source: WeatherSource,
-  scope: Scope,
-  yardId: string | null,
-  since: Day | null = null,
-): Promise<unknown[]> {
+/** One yard, after the service was asked for what is missing or too old; null where it is not theirs to see. */
+export async function readYard(keep: Keeping, source: WeatherSource, scope: Scope, yardId: string): Promise<unknown> {
   const { db, clock } = keep
-  const rows = await readRows(db, scope, clock, yardId, null, { since })
-  const stale = rows.map((row) => ({ ...row, yardId: row.id })).filter((need) => isStale(need, clock()))
-  if (stale.length === 0) return rows.map(present)
-  await fetchWeather(db, clock, source, stale)
-  return (await readRows(db, scope, clock, yardId, null, { since })).map(present)
+  const [row] = await readRows(db, scope, clock, yardId)
+  if (!row) return null
+  const need = { ...row, yardId: row.id }
+  if (!isStale(need, clock())) return present(row)
+  await fetchWeather(db, clock, source, [need])
+  const [again] = await readRows(db, scope, clock, yardId)
+  return again ? present(again) : null
 }

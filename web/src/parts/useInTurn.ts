@@ -1,6 +1,6 @@
 /** A long list a few at a time: what fits the screen at once, the rest in turn while the page goes on answering. */
 import { computed, nextTick, onMounted, onUnmounted, ref, type ComputedRef } from 'vue'
-import { breathe } from '../stores/states.ts'
+import { breathe } from '../frame/breath.ts'
 
 /** The first of a list, then one more at each breath until all of it stands; from then on the list as it is. */
 export function useInTurn<T>(all: ComputedRef<readonly T[]>, atFirst: number): ComputedRef<readonly T[]> {

@@ -2,6 +2,8 @@
 import type { YardRecord, YardState } from '@thistle/core/holding'
 import { addDays, type Day } from '@thistle/core/time'
 import { computed, shallowRef, watch } from 'vue'
+import { callList } from '../server/call.ts'
+import { useConnection } from '../stores/connection.ts'
 import { useHolding } from '../stores/holding.ts'
 import { stateOf, workAhead } from '../stores/states.ts'
 import { useSave } from './useSave.ts'
@@ -11,6 +13,7 @@ const NEAR = 400
 
 export function useYardsSince(since: () => Day) {
   const holding = useHolding()
+  const { untilDone } = useConnection()
   const older = shallowRef<{ readonly since: Day; readonly yards: readonly YardState[] } | null>(null)
   const { busy: reading, fault, save: ask } = useSave()
   const isNear = (day: Day) => day >= addDays(holding.today, -NEAR)
@@ -19,7 +22,7 @@ export function useYardsSince(since: () => Day) {
     const { settings } = holding
     if (isNear(day) || !settings) return
     await ask(async () => {
-      const yards = await holding.persist<YardRecord[]>('GET', `/yards?since=${day}`)
+      const yards = await untilDone(() => callList<YardRecord>(`/yards?since=${day}`))
       await workAhead(yards, settings)
       older.value = { since: day, yards: yards.map((y) => stateOf(y, settings)) }
     })

@@ -1,4 +1,5 @@
 import type { Restoration } from '@thistle/core/holding'
+import { readLines } from './read-lines.ts'
 import { noteClock } from '../stores/server-clock.ts'
 
 /** The session was ended from another device: what every answer says then. */
@@ -65,6 +66,7 @@ export function refusedBy(status: number, body: ProblemDocument, sent: unknown):
 }
 
 const JSON_TYPE = 'application/json'
+const NOT_MODIFIED = 304
 
 /** Asks and answers the response; throws `Refused` where it was not reached or refused. */
 async function ask(path: string, init: RequestInit, sent: unknown, patience: number): Promise<Response> {
@@ -75,7 +77,7 @@ async function ask(path: string, init: RequestInit, sent: unknown, patience: num
     throw new Refused(0, OUT_OF_REACH)
   }
   noteClock(response.headers.get('date'))
-  if (response.ok) return response
+  if (response.ok || response.status === NOT_MODIFIED) return response
   const refused = await refusal(response, sent)
   if (refused.isEndedElsewhere) ended()
   throw refused
@@ -112,6 +114,23 @@ export async function call<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: s
   const init = { method, ...(text === null ? {} : { headers: { 'content-type': JSON_TYPE }, body: text }) }
   const response = await ask(path, init, body ?? null, patience)
   return response.status === 204 || response.status === 202 ? (undefined as T) : ((await response.json()) as T)
+}
+
+/** Lists as they were answered last in this page, with the mark of that answer: asked with it, the server need not say them again. */
+const lists = new Map<string, { readonly etag: string; readonly rows: readonly unknown[] }>()
+/** What is known of lists is of whoever is signed in. */
+export const forgetLists = (): void => lists.clear()
+
+/** A list whose rows come a line each: read row by row with breaths, and not at all where nothing in it is another. */
+export async function callList<T>(path: string): Promise<readonly T[]> {
+  const known = lists.get(path)
+  const response = await ask(path, known ? { method: 'GET', headers: { 'if-none-match': known.etag } } : { method: 'GET' }, null, PATIENCE)
+  if (known && response.status === NOT_MODIFIED) return known.rows as readonly T[]
+  const rows = await readLines<T>(await response.text())
+  const etag = response.headers.get('etag')
+  if (etag) lists.set(path, { etag, rows })
+  else lists.delete(path)
+  return rows
 }
 
 /** Photographs take their time on a thin line. */

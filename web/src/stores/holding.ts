@@ -21,12 +21,13 @@ import { knowOwn, treatmentsWith, type Treatment } from '@thistle/core/treatment
 import { sayTemperature } from '@thistle/core/units'
 import { sayAs } from '@thistle/core/words'
 import { reused } from './reuse.ts'
-import { breathe, markOf, stateOf, workAhead } from './states.ts'
+import { markOf, stateOf, workAhead } from './states.ts'
 import type { KeptPractice } from '@thistle/core/practice'
 import { dateStyle, dayIn, readingDay, localDay } from '../look/dates.ts'
 import { chosenTheme } from '../look/light.ts'
+import { breathe } from '../frame/breath.ts'
 import { untilStill, whenIdle } from '../frame/idle.ts'
-import { call } from '../server/call.ts'
+import { call, callList, forgetLists } from '../server/call.ts'
 import { useConnection } from './connection.ts'
 import { usePhone } from './phone.ts'
 import { serverNow, takeUpClock } from './server-clock.ts'
@@ -184,15 +185,15 @@ export const useHolding = defineStore('holding', () => {
   let answers = 0
   /** Once for a row of saves: what is kept is written to the disk of a phone. */
   const keepSoon = useDebounceFn((mine: Me, rows: readonly YardRecord[]) => whenIdle(() => phone.keepYards(mine, rows)), KEEP_AFTER)
-  async function fromServer(ask: <T>(path: string) => Promise<T>): Promise<void> {
-    const [nextMe, nextYards] = await Promise.all([ask<Me>('/holding'), ask<YardRecord[]>('/yards')])
+  async function fromServer(until: <T>(work: () => Promise<T>) => Promise<T>): Promise<void> {
+    const [nextMe, nextYards] = await Promise.all([until(() => call<Me>('GET', '/holding')), until(() => callList<YardRecord>('/yards'))])
     answers += 1
     await show(nextMe, nextYards, null)
     void keepSoon(nextMe, nextYards)
   }
-  const load = (): Promise<void> => fromServer((path) => connection.persist('GET', path))
+  const load = (): Promise<void> => fromServer((work) => connection.untilDone(work))
   /** Like `load`, but an ended session is told at once instead of being waited for. */
-  const tryLoad = (): Promise<void> => fromServer((path) => call('GET', path))
+  const tryLoad = (): Promise<void> => fromServer((work) => work())
   /** What is sent is read again, without standing in anybody's way. */
   const afterSending = (): Promise<void> => tryLoad()
 
@@ -310,6 +311,7 @@ export const useHolding = defineStore('holding', () => {
     await load()
   }
   function forget(): void {
+    forgetLists()
     me.value = null
     yards.value = []
     loaded.value = false

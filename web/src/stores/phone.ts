@@ -269,6 +269,12 @@ export const usePhone = defineStore('phone', () => {
     else await readAfter()
   }
 
+  /** Yards as they were put on the disk from here last: what was read anew and is the same is not written again. */
+  const onDisk = new Map<string, unknown>()
+  async function putYard(yard: { readonly id: string }): Promise<void> {
+    await (await store()).phoneStore().yards.put({ id: yard.id, yard })
+    onDisk.set(yard.id, yard)
+  }
   /** Keeps the yards as they were read, so that the page opens where there is no network. */
   async function keepYards(me: unknown, yards: readonly { readonly id: string }[]): Promise<void> {
     const who = whose.value
@@ -278,7 +284,7 @@ export const usePhone = defineStore('phone', () => {
       const db = phoneStore()
       const about: KeptAbout = { key: 'about', ...who, at: serverNow(), behind: clockBehind(), me, yardIds: yards.map((y) => y.id) }
       // Yard by yard: the page does not stand still for it.
-      for (const yard of yards) await db.yards.put({ id: yard.id, yard })
+      for (const yard of yards) if (onDisk.get(yard.id) !== yard) await putYard(yard)
       await db.yards.where('id').noneOf(about.yardIds).delete()
       await db.about.put(about)
     } catch (fault) {
@@ -287,9 +293,7 @@ export const usePhone = defineStore('phone', () => {
   }
   const keepYard = async (yard: { readonly id: string }): Promise<void> => {
     if (!whose.value || typeof indexedDB === 'undefined') return
-    await store()
-      .then((s) => s.phoneStore().yards.put({ id: yard.id, yard }))
-      .catch(() => undefined)
+    await putYard(yard).catch(() => undefined)
   }
   /** Keeps the rounds as they were drawn. */
   async function keepPlan(plan: unknown): Promise<void> {
@@ -323,6 +327,7 @@ export const usePhone = defineStore('phone', () => {
   }
   /** The yards are not shown to anybody any more; what waits to be sent stays. */
   async function forgetYards(): Promise<void> {
+    onDisk.clear()
     if (typeof indexedDB === 'undefined') return
     await store()
       .then(async (s) => {

@@ -4,7 +4,8 @@ import { describe, expect, it, vi } from 'vitest'
 import type { SettingsRecord, YardRecord } from '@thistle/core/holding'
 import { bareColony, bareCount, bareSettings, bareYard } from '../../../tests/cases/records.ts'
 import { useInTurn } from '../parts/useInTurn.ts'
-import { breathe, stateOf, workAhead } from './states.ts'
+import { breathe } from '../frame/breath.ts'
+import { stateOf, workAhead } from './states.ts'
 
 const settings: SettingsRecord = bareSettings
 const TODAY = '2026-08-12'

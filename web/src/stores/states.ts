@@ -1,4 +1,6 @@
 /** Where the yards stand, worked out once for each as it was read; with seventy of them a few at a time, so that the page never stands still. */
+import { inTurn } from '@thistle/core/turns'
+import { BREATH, breathe } from '../frame/breath.ts'
 import { yardState, type SettingsRecord, type YardRecord, type YardState } from '@thistle/core/holding'
 
 const kept = new WeakMap<YardRecord, { readonly settings: SettingsRecord; readonly state: YardState }>()
@@ -34,23 +36,6 @@ export const markOf = (yards: readonly YardRecord[]): string =>
     )
     .join('\n')
 
-/** Longest that is worked without letting the page breathe, ms: with the step that goes over it, on a phone six times slower, still under 50. */
-const BREATH = 8
-/** Lets what waits in the page have its turn: by the browser's own means where it has them, since a clock rings 4 ms late. */
-export const breathe = (): Promise<void> => {
-  const { scheduler } = globalThis as { scheduler?: { yield?: () => Promise<void> } }
-  return scheduler?.yield ? scheduler.yield() : new Promise((resolve) => setTimeout(resolve))
-}
-/** Works through steps, with breaths between them. */
-export async function inTurn(steps: Iterable<() => unknown>): Promise<void> {
-  let began = performance.now()
-  for (const step of steps) {
-    step()
-    if (performance.now() - began < BREATH) continue
-    await breathe()
-    began = performance.now()
-  }
-}
 const worked = new WeakSet<YardState>()
 /** What is still to be worked out of some yards, colony by colony. */
 function* stepsOf(yards: readonly YardRecord[], settings: SettingsRecord): Generator<() => unknown> {
@@ -64,5 +49,5 @@ function* stepsOf(yards: readonly YardRecord[], settings: SettingsRecord): Gener
 
 /** Works ahead what the yards will be asked for, so that reading it is at once. */
 export async function workAhead(yards: readonly YardRecord[], settings: SettingsRecord | null): Promise<void> {
-  if (settings) await inTurn(stepsOf(yards, settings))
+  if (settings) await inTurn(stepsOf(yards, settings), BREATH, breathe)
 }

@@ -17,6 +17,7 @@ import { frames } from './017-frames.ts'
 import { own } from './018-own.ts'
 import { practice } from './019-practice.ts'
 import { visitMinutes } from './020-visit-minutes.ts'
+import { calendarMark } from './021-calendar-mark.ts'
 import { readerLinks } from './014-reader-links.ts'
 
 export interface Step {
@@ -46,4 +47,5 @@ export const MIGRATIONS: readonly Step[] = [
   own,
   practice,
   visitMinutes,
+  calendarMark,
 ]
