@@ -24,6 +24,7 @@ import {
   serve,
   setFree,
   solve,
+  solving,
   type Problem,
   type RoundJob,
   type Task,
@@ -33,6 +34,7 @@ import {
 import type { TreatmentKey } from '@thistle/core/situation'
 import { addDays, daysBetween, weekdayOf, type Day } from '@thistle/core/time'
 import { days as weatherDays } from '../cases/index.ts'
+import { atOnce } from '@thistle/core/turns'
 import { bareColony, bareCount, bareCourse, bareEvent, bareSettings, bareYard, SOUND } from '../cases/records.ts'
 import { expect } from '../read-as.ts'
 
@@ -100,6 +102,42 @@ describe('the fewest visits', () => {
       { numRuns: 800 },
     )
     expect(compared).toBeGreaterThan(50)
+  })
+  it('serve all that can be served whenever the search is ended, and claim no more than was proved by then', () => {
+    let [cuts, claims] = [0, 0]
+    fc.assert(
+      fc.property(
+        fc.array(fc.array(task(true, 1), { minLength: 1, maxLength: 5 }), { minLength: 1, maxLength: 4 }),
+        fc.integer({ min: 20, max: 120 }),
+        fc.integer({ min: 0, max: 12 }),
+        (all, minutes, after) => {
+          const asked = problem(
+            all.map((tasks, i) => ({ id: String(i), tasks, given: 0 })),
+            minutes,
+          )
+          let looked = 0
+          const ended = atOnce(solving(asked, () => looked++ >= after))
+          const whole = solve(asked)
+          expect(whole.cut).toBe(false)
+          expect(ended.unserved).toEqual(whole.unserved)
+          const idsOf = (t: Task): string[] => [t.id, ...t.then.flatMap(idsOf)]
+          const left = new Set(ended.unserved)
+          for (const [i, yard] of ended.yards.entries())
+            for (const t of all[i]!) if (!left.has(t.id)) expect(yard.at.has(t.id), `${idsOf(t).join()} of ${i}`).toBe(true)
+          cuts += Number(ended.cut)
+          if (!ended.cut) expect(ended).toEqual(whole)
+          if (ended.proof !== 'good') {
+            claims++
+            // The whole search may drive oftener, for days that are too full; never less.
+            expect(ended.visits).toBeLessThanOrEqual(whole.visits)
+          }
+          if (ended.proof === 'best') expect([ended.visits, ended.distance]).toEqual([whole.visits, whole.distance])
+        },
+      ),
+      { numRuns: 400 },
+    )
+    expect(cuts).toBeGreaterThan(50)
+    expect(claims).toBeGreaterThan(10)
   })
   it('leave out only what no set of open days could serve', () => {
     fc.assert(

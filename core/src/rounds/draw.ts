@@ -41,6 +41,8 @@ export interface RoundPlan {
   /** More work than the four weeks hold: what no day was left for, how many jobs come late, and what would help; null where all is reached in its time. */
   readonly short: { readonly unreached: readonly RoundJob[]; readonly late: number; readonly help: Help } | null
   readonly proof: Proof
+  /** The search was ended before it was through, by the keeper or by its time. */
+  readonly cut: boolean
   /** Days with more work than time: no better plan was found. */
   readonly overfull: readonly Day[]
   /** Minutes the keeper has on each day. */
@@ -103,8 +105,13 @@ function openOnce(days: YardDays, from: Day): (job: RoundJob) => number {
 /** Draws everything the yards ask for in the next four weeks together into rounds. */
 export const drawRounds = (yards: readonly YardState[], settings: Pick<SettingsRecord, 'work'>): RoundPlan => atOnce(drawing(yards, settings))
 
-/** The same in steps; once it is `enough` it ends with the best it has. */
+/** The same in steps, the working out of the yards among them; once it is `enough` it ends with the best it has. */
 export function* drawing(yards: readonly YardState[], settings: Pick<SettingsRecord, 'work'>, enough: Enough = never): Drawing<RoundPlan> {
+  for (const [done, yard] of yards.entries())
+    for (const step of yard.work) {
+      step()
+      yield { stage: 'asked', done, of: yards.length }
+    }
   const work = settings.work ?? USUAL_WORK
   const from = yards.map((y) => y.yard.today).toSorted()[0] ?? '1970-01-01'
   const minutes = minutesAhead(work, from)
@@ -113,7 +120,7 @@ export function* drawing(yards: readonly YardState[], settings: Pick<SettingsRec
   const own: { readonly yard: YardState; readonly days: YardDays; readonly jobs: RoundJob[] }[] = []
   for (const yard of yards) {
     own.push({ yard, days: daysOfYard(yard, from), jobs: jobsOfYard(yard, work, pace) })
-    yield { stage: 'yards', done: 0, of: yards.length }
+    yield { stage: 'asked', done: own.length, of: yards.length }
   }
   const all = own.flatMap((y) => y.jobs)
   const problem: Problem = {
@@ -198,6 +205,7 @@ export function* drawing(yards: readonly YardState[], settings: Pick<SettingsRec
           }
         : null,
     proof: spread ? 'good' : plan.proof,
+    cut: plan.cut,
     overfull: load.flatMap((m, d) => (m > (minutes[d] ?? 0) ? [addDays(from, d)] : [])),
     minutes,
     people: work.people,

@@ -4,7 +4,7 @@ export { handledElsewhere, jobsOfYard, mostStrips, type RoundJob } from './jobs.
 export { doneOn, ownPace, USUAL_PACE, type Pace } from './pace.ts'
 export type { Move } from './moves.ts'
 export { moveTo, setFree, type Stroke } from './stroke.ts'
-export { solve, type Plan, type Problem, type Proof, type YardTasks } from './solve.ts'
+export { solve, solving, type Plan, type Problem, type Proof, type YardTasks } from './solve.ts'
 export { ALL_DAYS, type Drawn, HORIZON as ROUNDS_AHEAD, serve, type Task } from './problem.ts'
 export { roundSheet, shutMinutes, type RoundSheet, type SheetColony } from './sheet.ts'
 export { deadlinesOf, type Deadline, type YardDeadlines } from './deadlines.ts'

@@ -1,9 +1,9 @@
 /** Jobs and visits as figures alone: days are counted from today, 0 to `HORIZON - 1`, and sets of days are bits of a number. */
 import type { InSteps } from '../turns/index.ts'
 
-/** How far a drawing is: of the yards each is solved for itself, then together, then what is too much for its day is moved. */
+/** How far a drawing is: what the colonies ask for, each yard for itself, all together, and what is too much for its day. */
 export interface Drawn {
-  readonly stage: 'yards' | 'together' | 'moving'
+  readonly stage: 'asked' | 'yards' | 'together' | 'moving'
   readonly done: number
   readonly of: number
 }

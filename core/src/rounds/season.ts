@@ -117,29 +117,39 @@ function phasesOf({ yard }: YardState, from: Day, to: Day): SeasonYard['phases']
 export function seasonOf(yards: readonly YardState[], today: Day, shift = 0): Season {
   const [first] = yards
   const { from, to } = beeYear(first?.yard.today ?? today, first?.yard.hemisphere ?? 'north', shift)
-  const within = (a: Day, b: Day) => b >= from && a <= to
   return {
     from,
     to,
-    yards: yards.map((y) => {
-      const dayOf = casesByDay(y)
-      return {
-        yardId: y.yard.id,
-        name: y.yard.name,
-        phases: phasesOf(y, from, to),
-        supers: supersOf(y, from, to),
-        supersOffOn: y.yard.supersOffOn,
-        supersNextOn: y.yard.supersNextOn,
-        lastOpening: y.yard.lastOpening,
-        rows: y.row.map((state) => ({
-          colonyId: state.colony.id,
-          name: state.colony.name,
-          position: state.colony.placement.position,
-          since: state.colony.since,
-          bars: state.courses.flatMap((c) => barOf(c, y.yard.today) ?? []).filter((b) => within(b.from, b.to)),
-          counts: countsOf(state, (day) => within(day, day), dayOf),
-        })),
-      }
-    }),
+    yards: yards.map((y) => yardIn(y, from, to)),
   }
+}
+
+const drawn = new WeakMap<YardState, Map<string, SeasonYard>>()
+/** One yard over a year of bees; worked out once while nothing of the yard is another. */
+function yardIn(y: YardState, from: Day, to: Day): SeasonYard {
+  const own = drawn.get(y) ?? new Map<string, SeasonYard>()
+  drawn.set(y, own)
+  const known = own.get(from)
+  if (known) return known
+  const dayOf = casesByDay(y)
+  const within = (a: Day, b: Day): boolean => b >= from && a <= to
+  const made: SeasonYard = {
+    yardId: y.yard.id,
+    name: y.yard.name,
+    phases: phasesOf(y, from, to),
+    supers: supersOf(y, from, to),
+    supersOffOn: y.yard.supersOffOn,
+    supersNextOn: y.yard.supersNextOn,
+    lastOpening: y.yard.lastOpening,
+    rows: y.row.map((state) => ({
+      colonyId: state.colony.id,
+      name: state.colony.name,
+      position: state.colony.placement.position,
+      since: state.colony.since,
+      bars: state.courses.flatMap((c) => barOf(c, y.yard.today) ?? []).filter((b) => within(b.from, b.to)),
+      counts: countsOf(state, (day) => within(day, day), dayOf),
+    })),
+  }
+  own.set(from, made)
+  return made
 }

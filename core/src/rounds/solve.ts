@@ -31,6 +31,8 @@ export interface Plan {
   readonly visits: number
   readonly distance: number
   readonly proof: Proof
+  /** The search was ended before it was through. */
+  readonly cut: boolean
   /** Days with more work than minutes: nothing better was found. */
   readonly overfull: readonly number[]
 }
@@ -213,6 +215,9 @@ export const solve = (problem: Problem): Plan => atOnce(solving(problem))
 
 /** The same in steps; what it has when it is `enough` stands, and claims no more than was proved by then. */
 export function* solving(problem: Problem, enough: Enough = never): Drawing<Plan> {
+  let cut = false
+  /** Asked only where something is left to be searched. */
+  const ends = (): boolean => (cut ||= enough())
   const open = problem.minutes.reduce((set, m, d) => (m > 0 && d < HORIZON ? set | (1 << d) : set), 0)
   const unserved: string[] = []
   const yards = problem.yards.map(({ id, tasks, given }) => ({
@@ -226,7 +231,7 @@ export function* solving(problem: Problem, enough: Enough = never): Drawing<Plan
   }))
   const solved: YardSolution[] = []
   for (const y of yards) {
-    solved.push(solveYard(y.tasks, open | y.given, y.given, enough() ? 0 : MOST_STEPS))
+    solved.push(solveYard(y.tasks, open | y.given, y.given, ends() ? 0 : MOST_STEPS))
     yield { stage: 'yards', done: solved.length, of: yards.length }
   }
   const limits = limitsOf(problem)
@@ -247,7 +252,7 @@ export function* solving(problem: Problem, enough: Enough = never): Drawing<Plan
       [
         ways,
         ...(picked ? [picked.flatMap((k, i) => weighed[i]?.[k]?.way ?? [])] : []),
-        yield* levelled(yards, weighed, open, problem, enough),
+        yield* levelled(yards, weighed, open, problem, ends),
         ...oneOtherwise(ways, weighed),
       ],
       {
@@ -255,7 +260,7 @@ export function* solving(problem: Problem, enough: Enough = never): Drawing<Plan
         yardMinutes: problem.yardMinutes,
         people: problem.people,
       },
-      enough,
+      ends,
     )
     ways = found.ways
     spread = found.spread
@@ -287,6 +292,7 @@ export function* solving(problem: Problem, enough: Enough = never): Drawing<Plan
     visits,
     distance,
     proof,
+    cut,
     overfull: daysOf(full),
   }
 }

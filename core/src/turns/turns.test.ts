@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { inTurn } from './index.ts'
+import { atOnce, inTurn, withRests, type InSteps, type Rests } from './index.ts'
 
+const often = (longest: number): Rests => ({ now: () => performance.now(), longest, breathe: () => Promise.resolve() })
 const work = (ms: number) => {
   const until = performance.now() + ms
   while (performance.now() < until);
@@ -11,8 +12,7 @@ describe('work in turn', () => {
     const done: number[] = []
     await inTurn(
       [1, 2, 3, 4].map((n) => () => done.push(n)),
-      0,
-      () => Promise.resolve(),
+      often(0),
     )
     expect(done).toEqual([1, 2, 3, 4])
   })
@@ -21,8 +21,7 @@ describe('work in turn', () => {
     const breathe = () => Promise.resolve(void breaths++)
     await inTurn(
       Array.from({ length: 10 }, () => () => work(3)),
-      5,
-      breathe,
+      { ...often(5), breathe },
     )
     // Every second step ends 6 ms or more after a breath.
     expect(breaths).toBeGreaterThanOrEqual(5)
@@ -30,8 +29,7 @@ describe('work in turn', () => {
     breaths = 0
     await inTurn(
       Array.from({ length: 100 }, () => () => undefined),
-      1000,
-      breathe,
+      { ...often(1000), breathe },
     )
     expect(breaths).toBe(0)
   })
@@ -45,8 +43,7 @@ describe('work in turn', () => {
     )
     await inTurn(
       ['a', 'b'].map((s) => () => void seen.push(s)),
-      0,
-      () => new Promise((resolve) => setImmediate(resolve)),
+      { ...often(0), breathe: () => new Promise((resolve) => setImmediate(resolve)) },
     )
     await other
     expect(seen).toEqual(['a', 'other', 'b'])
@@ -57,7 +54,22 @@ describe('work in turn', () => {
       throw new Error('no')
     }
     const steps = [() => done.push('a'), fail, () => done.push('b')]
-    await expect(inTurn(steps, 0, () => Promise.resolve())).rejects.toThrow('no')
+    await expect(inTurn(steps, often(0))).rejects.toThrow('no')
     expect(done).toEqual(['a'])
+  })
+  it('comes to the same end with rests and without, and says how far it is before each rest', async () => {
+    function* sum(): InSteps<number, number> {
+      let all = 0
+      for (let n = 1; n <= 5; n++) {
+        all += n
+        yield n
+      }
+      return all
+    }
+    const heard: number[] = []
+    // Gauss.
+    expect(atOnce(sum())).toBe(15)
+    expect(await withRests(sum(), often(0), (n) => heard.push(n))).toBe(15)
+    expect(heard).toEqual([1, 2, 3, 4, 5])
   })
 })

@@ -1,5 +1,5 @@
 import { withRests } from '@thistle/core/turns'
-import { BREATH, breathe } from '../frame/breath.ts'
+import { RESTS } from '../frame/breath.ts'
 
 function* parsed<T>(text: string): Generator<void, T[], void> {
   // One that broke off at the end of a line is no shorter list.
@@ -19,4 +19,4 @@ function* parsed<T>(text: string): Generator<void, T[], void> {
 
 /** A JSON array as it comes, with its rows on lines of their own: the page goes on answering while it is read. Another array is read at once. */
 export const readLines = async <T>(text: string): Promise<readonly T[]> =>
-  text.startsWith('[\n') ? withRests(parsed<T>(text), BREATH, breathe) : (JSON.parse(text) as T[])
+  text.startsWith('[\n') ? withRests(parsed<T>(text), RESTS) : (JSON.parse(text) as T[])

@@ -1,7 +1,8 @@
 /** The rounds of the next weeks, drawn in their worker: once for what they are drawn from, whoever asks. */
-import { wrap, type Remote } from 'comlink'
+import { proxy, wrap, type Remote } from 'comlink'
+import { shallowRef } from 'vue'
 import type { SettingsRecord, YardRecord } from '@thistle/core/holding'
-import type { RoundPlan } from '@thistle/core/rounds'
+import type { Drawn, RoundPlan } from '@thistle/core/rounds'
 import { holdAhead } from '../frame/idle.ts'
 import type { RoundsWorker } from '../places/rounds/rounds.worker.ts'
 
@@ -11,7 +12,11 @@ interface Drawing {
   readonly promise: Promise<RoundPlan>
   plan: RoundPlan | null
   readonly stop: () => void
+  /** Has it end with the best it has. */
+  readonly settle: () => void
 }
+/** How far the drawing is that runs; null where none does, or it has not said yet. */
+export const drawnSoFar = shallowRef<Drawn | null>(null)
 let last: Drawing | null = null
 /** A worker that has nothing to do. */
 interface Hand {
@@ -29,18 +34,24 @@ function draw(yards: readonly YardRecord[], settings: SettingsRecord): Drawing {
   idle = null
   const { worker, remote } = hand
   let stop = (): void => worker.terminate()
+  drawnSoFar.value = null
+  let given = false
   const promise = new Promise<RoundPlan>((resolve, reject) => {
     // A worker that cannot be loaded answers nothing: it says so by this alone.
     worker.addEventListener('error', () => reject(new Error('the rounds cannot be drawn')), { once: true })
     stop = () => {
+      given = true
       worker.terminate()
       reject(new Error('drawn anew'))
     }
-    remote.draw(yards, settings).then(resolve, reject)
+    const hear = (said: Drawn): void => void (given || (drawnSoFar.value = said))
+    remote.draw(yards, settings, proxy(hear)).then(resolve, reject)
   })
-  const drawing: Drawing = { yards, settings, promise, plan: null, stop: () => stop() }
+  const drawing: Drawing = { yards, settings, promise, plan: null, stop: () => stop(), settle: () => void remote.stop() }
   promise.then(
     (plan) => {
+      given = true
+      drawnSoFar.value = null
       drawing.plan = plan
       idle = hand
     },
@@ -51,6 +62,13 @@ function draw(yards: readonly YardRecord[], settings: SettingsRecord): Drawing {
     },
   )
   return drawing
+}
+
+/** Has the drawing that runs end with the best plan it has. */
+export const settleNow = (): void => last?.settle()
+/** Draws once more what was cut. */
+export function drawAgain(): void {
+  if (last?.plan?.cut) last = null
 }
 
 /** The plan for these yards; what was being drawn for others is given up. Rejects where it cannot be drawn, or is given up itself. */

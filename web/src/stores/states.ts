@@ -1,6 +1,6 @@
 /** Where the yards stand, worked out once for each as it was read; with seventy of them a few at a time, so that the page never stands still. */
 import { inTurn } from '@thistle/core/turns'
-import { BREATH, breathe } from '../frame/breath.ts'
+import { RESTS } from '../frame/breath.ts'
 import { yardState, type SettingsRecord, type YardRecord, type YardState } from '@thistle/core/holding'
 
 const kept = new WeakMap<YardRecord, { readonly settings: SettingsRecord; readonly state: YardState }>()
@@ -49,5 +49,5 @@ function* stepsOf(yards: readonly YardRecord[], settings: SettingsRecord): Gener
 
 /** Works ahead what the yards will be asked for, so that reading it is at once. */
 export async function workAhead(yards: readonly YardRecord[], settings: SettingsRecord | null): Promise<void> {
-  if (settings) await inTurn(stepsOf(yards, settings), BREATH, breathe)
+  if (settings) await inTurn(stepsOf(yards, settings), RESTS)
 }

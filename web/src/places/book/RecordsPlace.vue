@@ -34,6 +34,8 @@ const props = defineProps<{ book: 'counts' | 'looks' }>()
 const holding = useHolding()
 const { years, chosen, year, yardId, query, lines, fault } = useBookLines<Line>(() => props.book)
 const { some, left, more } = useShowSome(lines)
+/** Two lines may read alike: a line is known by its place. */
+const placeOf = computed(() => new Map(lines.value?.map((l, i) => [l, i])))
 const METHODS = Object.fromEntries(METHOD_WORDS) as Readonly<Record<Method, string>>
 const found = (l: Line) => `${plural(l.mites ?? 0, 'mite')} ${l.bees == null ? `in ${plural(l.days ?? 0, 'day')}` : `on ${l.bees} ${l.method === 'drone' ? 'cells' : 'bees'}`}`
 const rate = (l: Line) => (l.rate ? `${l.rate} ${l.bees == null ? 'a day' : 'in 100'}` : '')
@@ -74,7 +76,7 @@ const none = computed(() => (props.book === 'counts' ? 'Nothing was counted' : '
         </li>
       </ul>
       <div v-else class="scroll" tabindex="0" role="region" :aria-label="title">
-        <RowsTable :label="title" :columns="columns" :rows="some" :row-key="(l) => `${l.yard} ${l.position} ${l.onDay} ${l.colony} ${l.mites ?? ''} ${lines?.indexOf(l)}`">
+        <RowsTable :label="title" :columns="columns" :rows="some" :row-key="(l) => String(placeOf.get(l))">
           <template #colony="{ row: l }"><strong>{{ l.colony }}</strong><br /><span class="soft small">{{ l.position }} in {{ l.yard }}</span></template>
         </RowsTable>
       </div>

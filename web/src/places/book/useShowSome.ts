@@ -1,7 +1,7 @@
-/** The first of many lines, and more when they are asked for: thousands of rows at once would hold the page up. On paper all of them come as PDF. */
+/** The first of many lines, and more when they are asked for: a table of two hundred holds the page up for a second. On paper all of them come as PDF. */
 import { computed, ref, watch, type Ref } from 'vue'
 
-const AT_ONCE = 200
+const AT_ONCE = 60
 
 export function useShowSome<T>(all: Ref<readonly T[] | null>) {
   const shown = ref(AT_ONCE)

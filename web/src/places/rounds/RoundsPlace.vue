@@ -15,6 +15,7 @@ import { useSave } from '../../parts/useSave.ts'
 import { plural, sayMinutes } from '../../parts/words.ts'
 import { newId, useHolding } from '../../stores/holding.ts'
 import { sayMove } from './moving.ts'
+import DrawingOn from './DrawingOn.vue'
 import RoundBoard from './RoundBoard.vue'
 import RoundList from './RoundList.vue'
 import RoundPane from './RoundPane.vue'
@@ -26,7 +27,7 @@ import { useRounds } from './useRounds.ts'
 const [STRIP_BACK, STRIP_AHEAD] = [5, 22] as const
 const holding = useHolding()
 const narrow = useNarrow()
-const { plan, busy, failed } = useRounds()
+const { plan, busy, failed, soFar, settle, again } = useRounds()
 const { fault, save } = useSave()
 // The board stands under the strip's own days: both begin at today.
 if (holding.day < addDays(holding.today, -STRIP_BACK) || holding.day > addDays(holding.today, STRIP_AHEAD)) holding.day = holding.today
@@ -120,6 +121,11 @@ async function undo(): Promise<void> {
       <RoundsNav />
       <h1>{{ plan && !failed ? says : failed ? 'The rounds could not be drawn.' : 'Drawing the rounds ...' }}</h1>
       <p class="soft" role="status">{{ failed ? 'Load the page again; what was entered is kept.' : busy && plan ? 'Drawing anew ...' : below }}</p>
+      <DrawingOn v-if="busy && !failed" :so-far="soFar" @settle="settle" />
+      <p v-else-if="plan?.cut && !failed" class="care no-print">
+        The search was ended before it was through: what was proved by then stands above.
+        <AButton type="link" class="plainlink" @click="again">Search on</AButton>
+      </p>
       <p v-if="last" class="done strong" role="status">
         {{ last.text }}
         <AButton v-if="last.stroke !== null" type="link" class="plainlink" @click="undo">Undo</AButton>

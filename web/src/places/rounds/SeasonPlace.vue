@@ -9,6 +9,7 @@ import { yearOf } from '@thistle/core/time'
 import SeasonChart from '../../graphics/SeasonChart.vue'
 import { sayDay } from '../../look/dates.ts'
 import FaultLine from '../../parts/FaultLine.vue'
+import { useInTurn } from '../../parts/useInTurn.ts'
 import { useYardsSince } from '../../parts/useYardsSince.ts'
 import { plural } from '../../parts/words.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -18,10 +19,15 @@ import MarksLink from '../../frame/MarksLink.vue'
 
 const holding = useHolding()
 const shift = ref(0)
-const seasonBy = (yards: readonly YardState[]) => seasonOf(yards.filter((y) => y.row.length > 0), holding.today, shift.value)
-const near = computed(() => seasonBy(holding.states))
-const { yards: known, reading, fault } = useYardsSince(() => near.value.from)
-const season = computed(() => (known.value ? seasonBy(known.value) : near.value))
+const peopled = (yards: readonly YardState[]) => yards.filter((y) => y.row.length > 0)
+const seasonBy = (yards: readonly YardState[]) => seasonOf(yards, holding.today, shift.value)
+const { yards: known, reading, fault } = useYardsSince(() => seasonBy(peopled(holding.states).slice(0, 1)).from)
+const all = computed(() => peopled(known.value ?? holding.states))
+/** Some fill the screen, the others follow: a year of counts, each against the limit of its day, takes its time. */
+const AT_FIRST = 2
+const standing = useInTurn(all, AT_FIRST)
+const season = computed(() => seasonBy(standing.value))
+const toCome = computed(() => all.value.length - standing.value.length)
 const title = computed(() => {
   const [from, to] = [yearOf(season.value.from), yearOf(season.value.to)]
   return from === to ? `The season ${from}` : `The season ${from}/${String(to).slice(2)}`
@@ -52,6 +58,7 @@ useResizeObserver(box, ([entry]) => (width.value = Math.max(LEAST, Math.floor(en
       </p>
     </div>
     <WaitLine v-if="reading">Reading what is older ...</WaitLine>
+    <WaitLine v-else-if="toCome > 0">Adding up {{ plural(toCome, 'more yard') }} ...</WaitLine>
     <FaultLine v-else-if="fault">{{ fault }}</FaultLine>
     <p v-else-if="season.yards.length > 0" class="soft">{{ says }}</p>
     <p v-if="season.yards.length > 0" class="key small" aria-hidden="true">

@@ -1,14 +1,27 @@
-/** Rounds are drawn here, beside the page: a search over sets of days. */
+/** Rounds are drawn here, beside the page: a search over sets of days, in steps, so that it hears when it is enough. */
 import { expose } from 'comlink'
 import { yardState, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
-import { drawRounds, type RoundPlan } from '@thistle/core/rounds'
+import { drawing, type Drawn, type RoundPlan } from '@thistle/core/rounds'
+import { withRests, type Rests } from '@thistle/core/turns'
+
+/** How often it says how far it is and hears whether to go on, ms. */
+const [SAYS_EVERY, MOST_MS] = [80, 12_000]
+const RESTS: Rests = { now: () => performance.now(), longest: SAYS_EVERY, breathe: () => new Promise((resolve) => setTimeout(resolve)) }
+let stopped = false
 
 const worker = {
-  draw: (yards: readonly YardRecord[], settings: SettingsRecord): RoundPlan =>
-    drawRounds(
-      yards.map((yard) => yardState(yard, settings)),
-      settings,
-    ),
+  /** Ends with the best plan there is once it is told to `stop`, or its time is over. */
+  draw: async (yards: readonly YardRecord[], settings: SettingsRecord, hear: (said: Drawn) => void): Promise<RoundPlan> => {
+    stopped = false
+    const until = performance.now() + MOST_MS
+    const states = yards.map((yard) => yardState(yard, settings))
+    return withRests(
+      drawing(states, settings, () => stopped || performance.now() > until),
+      RESTS,
+      hear,
+    )
+  },
+  stop: (): void => void (stopped = true),
 }
 export type RoundsWorker = typeof worker
 expose(worker)

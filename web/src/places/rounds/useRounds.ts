@@ -3,7 +3,7 @@ import { onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { RoundPlan } from '@thistle/core/rounds'
 import { useHolding } from '../../stores/holding.ts'
 import { usePhone } from '../../stores/phone.ts'
-import { drawnFor, planOf } from '../../stores/round-plan.ts'
+import { drawAgain, drawnFor, drawnSoFar, planOf, settleNow } from '../../stores/round-plan.ts'
 
 export function useRounds() {
   const holding = useHolding()
@@ -15,8 +15,14 @@ export function useRounds() {
   const failed = ref(false)
   let run = 0
   onScopeDispose(() => (run += 1))
+  const turn = ref(0)
+  /** Draws once more what was ended before it was through. */
+  function again(): void {
+    drawAgain()
+    turn.value += 1
+  }
   watch(
-    () => [holding.yards, holding.settings] as const,
+    () => [holding.yards, holding.settings, turn.value] as const,
     async ([yards, settings]) => {
       if (!settings) return
       const mine = ++run
@@ -40,5 +46,5 @@ export function useRounds() {
     },
     { immediate: true },
   )
-  return { plan, before, busy, failed }
+  return { plan, before, busy, failed, soFar: drawnSoFar, settle: settleNow, again }
 }
