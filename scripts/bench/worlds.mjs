@@ -28,12 +28,17 @@ function numbers(seed) {
 }
 
 /** Somebody who calls the API with a session of their own. */
-export function keeper(base) {
+export function keeper(base, address = null) {
   let cookie = ''
   async function call(method, path, body, headers = {}) {
     const answer = await fetch(`${base}/api${path}`, {
       method,
-      headers: { ...(cookie && { cookie }), ...(body && { 'content-type': 'application/json' }), ...headers },
+      headers: {
+        ...(cookie && { cookie }),
+        ...(address && { 'x-forwarded-for': address }),
+        ...(body && { 'content-type': 'application/json' }),
+        ...headers,
+      },
       ...(body && { body: JSON.stringify(body) }),
     })
     const set = answer.headers.get('set-cookie')
@@ -52,8 +57,8 @@ export function keeper(base) {
 }
 
 /** A keeper with a holding that lives on a day of its own, as a demo does: what is measured is the same whatever the date is. */
-export async function newKeeper(base, databaseUrl, holding, email, livesOn = WORLD_DAY) {
-  const who = keeper(base)
+export async function newKeeper(base, databaseUrl, holding, email, livesOn = WORLD_DAY, address = null) {
+  const who = keeper(base, address)
   await who.post('/accounts', { name: 'Wren Hollis', email, password: PASSWORD, holding })
   const { holding: mine } = (await who.get('/holding')).json()
   const db = new pg.Client({ connectionString: databaseUrl })

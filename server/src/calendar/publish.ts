@@ -9,9 +9,8 @@ import { instantIn, todayOf } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { withBreaths } from '../api/breaths.ts'
 import type { Built } from '../api/built.ts'
-import { keeperOf } from '../people/accounts.ts'
 import type { Keeping } from '../records/put.ts'
-import { settingsOn } from '../shelf/read.ts'
+import { readHome, settingsBy, type Home } from '../shelf/read.ts'
 import { freshHeads, type Heads } from '../yards/heads.ts'
 import { present, readInParts } from '../yards/read.ts'
 import type { WeatherSource } from '../weather/keep.ts'
@@ -133,8 +132,8 @@ async function write(name: string, sent: readonly Sent[], alarmHour: number | nu
 }
 
 /** Every event of the yards in a scope, in the keeper's own units and days. */
-async function gather({ db, clock }: Keeping, scope: Scope, heads: Heads, reads: Preferences): Promise<Entry[]> {
-  const settings = await settingsOn(db, scope.holdingId, todayOf(scope.livesOn, 'UTC', clock))
+async function gather({ db, clock }: Keeping, scope: Scope, heads: Heads, home: Home, reads: Preferences): Promise<Entry[]> {
+  const settings = settingsBy(home, todayOf(scope.livesOn, 'UTC', clock))
   const entries: Entry[] = []
   await readInParts(db, scope, clock, heads, async (rows) => {
     for (const yard of rows.map(present) as YardRecord[]) {
@@ -156,19 +155,19 @@ async function gather({ db, clock }: Keeping, scope: Scope, heads: Heads, reads:
 export async function publish(keep: Keeping, weather: WeatherSource, built: Built, scope: Scope): Promise<Buffer> {
   const { db, clock } = keep
   const own = [scope.keeperId, scope.holdingId]
-  const [heads, keeper, [last]] = await Promise.all([
+  const [heads, home, [last]] = await Promise.all([
     freshHeads(keep, weather, scope),
-    keeperOf(keep, scope.keeperId),
+    readHome(db, scope.holdingId, scope.keeperId),
     db.reads.read<{ mark: string | null }>('calendar mark', 'SELECT mark FROM calendars WHERE keeper_id = $1 AND holding_id = $2', own),
   ])
   const mark = createHash('sha1')
-    .update(JSON.stringify([heads.mark, scope.holdingName, scope.yards, keeper.preferences]))
+    .update(JSON.stringify([heads.mark, scope.holdingName, scope.yards, home.preferences]))
     .digest('base64url')
   const question = `calendar ${own.join(' ')}`
   if (last?.mark !== mark) built.drop(question)
   return built.of(question, mark, async () => {
-    const reads = { ...USUAL_PREFERENCES, ...(keeper.preferences as Partial<Preferences>) }
-    const entries = await gather(keep, scope, heads, reads)
+    const reads = { ...USUAL_PREFERENCES, ...home.preferences }
+    const entries = await gather(keep, scope, heads, home, reads)
     const sent = await db.sequelize.transaction(async (transaction) => {
       const id = await calendarId(db, scope, transaction)
       const known = await db.sequelize.query<Known>(

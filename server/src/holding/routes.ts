@@ -15,11 +15,9 @@ import { receive } from '../archive/receive.ts'
 import { restoreHolding } from '../archive/restore.ts'
 import { oneAtATime } from '../archive/heavy.ts'
 import { deleteHolding } from './leaving.ts'
-import { settingsOf } from '../records/settings.ts'
-import { readShelf } from '../shelf/read.ts'
+import { readHome } from '../shelf/read.ts'
 
 const GROUP = 'Holding'
-const HIDDEN = new Set(['holdingId', 'createdAt', 'updatedAt', 'deletedAt'])
 
 const settingsShape = RECORD_BODIES.settings.keys({ id: uuid().required(), version: version().required() })
 const practised = Joi.object({
@@ -90,9 +88,7 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
       summary: 'Who you are, the holding in view, its settings and its shelf',
       answers: { 200: told(me, 'You and your holding.') },
       handle: async ({ scope }) => {
-        const [settings, shelf] = await Promise.all([settingsOf(db, scope.holdingId), readShelf(db, scope.holdingId)])
-        const shown = Object.fromEntries(Object.entries(settings).filter(([field]) => !HIDDEN.has(field)))
-        const keeper = await keeperOf(keep, scope.keeperId)
+        const { settings, preferences, lots, doses } = await readHome(db, scope.holdingId, scope.keeperId)
         return {
           status: 200,
           body: {
@@ -101,7 +97,7 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
               name: scope.keeperName,
               role: scope.role,
               yards: scope.yards,
-              preferences: { ...USUAL_PREFERENCES, ...keeper.preferences },
+              preferences: { ...USUAL_PREFERENCES, ...preferences },
             },
             holding: {
               id: scope.holdingId,
@@ -112,8 +108,9 @@ export const holdingRoutes = (keep: Keeping, limits: Limits): Route[] => {
               livesTo: scope.demo ? DEMO_LAST_DAY : (scope.practice?.until ?? null),
               practice: scope.practice ?? null,
             },
-            settings: shown,
-            ...shelf,
+            settings,
+            lots,
+            doses,
           },
         }
       },

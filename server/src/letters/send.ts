@@ -7,9 +7,8 @@ import { findScope, type Scope } from '../access/scope.ts'
 import { steadily } from '../api/breaths.ts'
 import { dayIn, hourIn } from '../clock.ts'
 import type { Mailer } from '../mail/mailer.ts'
-import { keeperOf } from '../people/accounts.ts'
 import type { Keeping } from '../records/put.ts'
-import { settingsOn } from '../shelf/read.ts'
+import { readHome, settingsBy } from '../shelf/read.ts'
 import type { WeatherSource } from '../weather/keep.ts'
 import { freshHeads } from '../yards/heads.ts'
 import { present, readInParts } from '../yards/read.ts'
@@ -66,7 +65,8 @@ async function claim({ db, clock }: Keeping, { keeperId, holdingId }: Wanting, d
 /** The letter as it would stand now; null where nothing asks. */
 export async function letterOf(parts: Pick<Letters, 'db' | 'clock' | 'weather' | 'publicUrl'>, scope: Scope, today: Day): Promise<DayLetter | null> {
   const heads = await freshHeads(parts, parts.weather, scope)
-  const settings = await settingsOn(parts.db, scope.holdingId, today)
+  const home = await readHome(parts.db, scope.holdingId, scope.keeperId)
+  const settings = settingsBy(home, today)
   const states: YardState[] = []
   await readInParts(parts.db, scope, parts.clock, heads, (rows) => {
     for (const row of rows) states.push(yardState(present(row) as YardRecord, settings))
@@ -74,8 +74,7 @@ export async function letterOf(parts: Pick<Letters, 'db' | 'clock' | 'weather' |
   // The day of the letter is that of its yards, wherever the holding's first one lies.
   const letter = await steadily(writing(scope.holdingName, states, settings, states[0]?.yard.today ?? today, `${parts.publicUrl()}/today`))
   if (!letter) return null
-  const { preferences } = await keeperOf(parts, scope.keeperId)
-  const reads = { ...USUAL_PREFERENCES, ...(preferences as Partial<Preferences>) }
+  const reads = { ...USUAL_PREFERENCES, ...home.preferences }
   return { subject: sayAs(reads, letter.subject), text: sayAs(reads, letter.text) }
 }
 

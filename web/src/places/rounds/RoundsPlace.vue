@@ -123,8 +123,8 @@ async function undo(): Promise<void> {
       <p class="soft" role="status">{{ failed ? 'Load the page again; what was entered is kept.' : busy && plan ? 'Drawing anew ...' : below }}</p>
       <DrawingOn v-if="busy && !failed" :so-far="soFar" @settle="settle" />
       <p v-else-if="plan?.cut && !failed" class="care no-print">
-        The search was ended before it was through: what was proved by then stands above.
-        <AButton type="link" class="plainlink" @click="again">Search on</AButton>
+        The search was ended before it was through: no more than stands above was proved by then.
+        <AButton type="link" class="plainlink" @click="again">Draw it once more</AButton>
       </p>
       <p v-if="last" class="done strong" role="status">
         {{ last.text }}
