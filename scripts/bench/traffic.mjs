@@ -9,13 +9,14 @@ import { fillWorld, newKeeper, WORLD_DAY } from './worlds.mjs'
 /** What each of them keeps. */
 const HOLDING = { yards: 2, colonies: 6, years: 1, counts: 3 }
 
-/** So many keepers with their holdings, made by the API; each as if from an address of its own. */
+/** So many keepers with their holdings and the colonies in each yard, made by the API; each as if from an address of its own. */
 export async function association(base, databaseUrl, many) {
   const keepers = []
   for (let n = 0; n < many; n++) {
     const who = await newKeeper(base, databaseUrl, `Holding ${n + 1}`, `keeper-${n + 1}-${v7()}@example.test`, WORLD_DAY, `10.${n >> 8}.${n & 255}.9`)
-    const yards = await fillWorld(who, HOLDING)
-    keepers.push({ cookie: who.cookie(), holdingId: who.holdingId, yards })
+    await fillWorld(who, HOLDING)
+    const colonies = Object.fromEntries((await who.get('/yards')).json().map((y) => [y.id, y.colonies.map((c) => c.id)]))
+    keepers.push({ cookie: who.cookie(), holdingId: who.holdingId, colonies })
   }
   return keepers
 }
@@ -143,18 +144,8 @@ export async function runTraffic({ base, keepers, perSecond, seconds, warm = 3, 
   const times = []
   const faults = new Map()
   let [actions, counting, under] = [0, false, 0]
-  const hands = keepers.map((k) => ({
-    ...k,
-    draw,
-    yard: () => k.yards[Math.floor(draw() * k.yards.length)],
-    colony: (yard) => k.colonies[yard][Math.floor(draw() * k.colonies[yard].length)],
-  }))
-  for (const k of hands) {
-    if (k.colonies) continue
-    const list = JSON.parse(textOf(await call('GET', '/api/yards', { cookie: k.cookie })))
-    k.colonies = Object.fromEntries(list.map((y) => [y.id, y.colonies.map((c) => c.id)]))
-    k.colony = (yard) => k.colonies[yard][Math.floor(draw() * k.colonies[yard].length)]
-  }
+  const one = (list) => list[Math.floor(draw() * list.length)]
+  const hands = keepers.map((k) => ({ ...k, draw, yard: () => one(Object.keys(k.colonies)), colony: (yard) => one(k.colonies[yard]) }))
   const total = ACTIONS.reduce((sum, [n]) => sum + n, 0)
   const pick = () => {
     let left = draw() * total

@@ -26,6 +26,8 @@ export interface Config {
   readonly outboxOpen: boolean
   readonly signInsPerQuarter: number
   readonly writesPerMinute: number
+  /** So many processes share the database's connections. */
+  readonly processes: number
 }
 
 interface Settings {
@@ -46,6 +48,7 @@ interface Settings {
   readonly OUTBOX_OPEN: boolean
   readonly SIGN_INS_PER_QUARTER: number
   readonly WRITES_PER_MINUTE: number
+  readonly PROCESSES: number
 }
 
 const web = () =>
@@ -81,6 +84,7 @@ const schema = Joi.object<Settings>({
   OUTBOX_OPEN: Joi.boolean().default(false),
   SIGN_INS_PER_QUARTER: Joi.number().integer().min(1).max(100_000).default(10),
   WRITES_PER_MINUTE: Joi.number().integer().min(1).max(1_000_000).default(600),
+  PROCESSES: Joi.number().integer().min(1).max(100).default(4),
 }).unknown(true)
 
 /** Reads the environment; says which setting is wrong and how, and throws. Described in docs/running.md. */
@@ -106,5 +110,6 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     outboxOpen: v.OUTBOX_OPEN,
     signInsPerQuarter: v.SIGN_INS_PER_QUARTER,
     writesPerMinute: v.WRITES_PER_MINUTE,
+    processes: v.PROCESSES,
   }
 }

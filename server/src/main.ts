@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net'
 import { pino } from 'pino'
 import { makeApp } from './app.ts'
 import { readConfig } from './config.ts'
-import { migrate, openDatabase } from './database/index.ts'
+import { findShare, migrate, openDatabase } from './database/index.ts'
 import { loadDemo } from './demo/load.ts'
 import { startProbe } from './standins/probe.ts'
 import { startWeatherService } from './standins/weather-service.ts'
@@ -23,7 +23,8 @@ const logger = pino({ level: config.logLevel, serializers: { err: plainFault } }
 const clock = () => new Date()
 
 async function main(): Promise<void> {
-  const db = openDatabase(config.databaseUrl)
+  const { writes, reads } = await findShare(config.databaseUrl, config.processes)
+  const db = openDatabase(config.databaseUrl, writes, reads)
   const ran = await migrate(db.sequelize)
   if (ran.length > 0) logger.info({ ran }, 'schema brought up to date')
   await loadDemo(db, { again: process.argv.includes('--reset-demo') })
@@ -61,7 +62,7 @@ async function main(): Promise<void> {
     const { port } = server.address() as AddressInfo
     address = `http://${config.host}:${port}`
     process.send?.({ listening: port })
-    logger.info({ host: config.host, port }, 'listening')
+    logger.info({ host: config.host, port, connections: writes + reads }, 'listening')
   })
 
   const stop = (why: string) => {

@@ -5,7 +5,7 @@ import { pino } from 'pino'
 import { contractOf, type OpenApi } from './contract.ts'
 import { agent as client } from 'supertest'
 import { v7 } from 'uuid'
-import { makeApp, type App } from '../../server/src/app.ts'
+import { makeApp, type App, type AppParts } from '../../server/src/app.ts'
 import { readConfig, type Config } from '../../server/src/config.ts'
 import { migrate, openDatabase, type Database } from '../../server/src/database/index.ts'
 import { KEEPER } from '../../server/src/demo/holding.ts'
@@ -36,6 +36,8 @@ export interface Api {
   readonly app: App
   /** A client of its own, with its own cookies. */
   readonly client: () => Client
+  /** Another process on the same database. */
+  readonly beside: () => { readonly client: () => Client; readonly close: () => Promise<void> }
   /** A client signed in to the demo itself, of which every visitor gets a copy, as its owner. */
   readonly demo: () => Promise<Client>
   /** A new holding with an owner, and its signed-in client. */
@@ -105,7 +107,7 @@ export async function startApi({
   const clock = () => now
   const weather = await startWeatherService()
   const probe = await startProbe()
-  const app = makeApp({
+  const parts: AppParts = {
     config: {
       ...readConfig({ DATABASE_URL: url, SESSION_SECRET: 'x'.repeat(40), LOG_LEVEL: 'silent', OUTBOX_OPEN: 'true' }),
       signInsPerQuarter: 1000,
@@ -119,13 +121,14 @@ export async function startApi({
     publicUrl: () => 'https://thistle.example',
     weatherUrl: weatherUrl ?? weather.url,
     probeUrl: probeUrl ?? probe.url,
-  })
+  }
+  const app = makeApp(parts)
   const described = (await client(app.express).get('/api/openapi.json').expect(200)).body as OpenApi
   const wrongWith = contractOf(described)
   const broken = new Set<string>()
   /** Every answer that any test is given is held against the description. */
-  const open = () => {
-    const it = client(app.express)
+  const open = (by = app) => {
+    const it = client(by.express)
     it.use((request: Asked) => {
       request.on('response', (response) => {
         const path = new URL(request.url).pathname
@@ -141,7 +144,11 @@ export async function startApi({
     db,
     url,
     app,
-    client: open,
+    client: () => open(),
+    beside: () => {
+      const other = makeApp(parts)
+      return { client: () => open(other), close: other.close }
+    },
     setNow: (next) => (now = next),
     demo: async () => {
       const it = open()

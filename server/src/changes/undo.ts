@@ -130,7 +130,13 @@ export async function undoChange(keep: Keeping, scope: Scope, seq: number): Prom
     const [asked] = await readEntries(keep.db, scope, 'AND h.seq = :seq', { seq }, transaction)
     if (!asked) throw Problem.notFound()
     const stroke = (who: Scope) =>
-      readEntries(keep.db, who, 'AND coalesce(h.batch, h.seq) = :batch ORDER BY h.seq DESC', { batch: asked.batch }, transaction)
+      readEntries(
+        keep.db,
+        who,
+        'AND (h.batch = :batch OR (h.batch IS NULL AND h.seq = :batch)) ORDER BY h.seq DESC',
+        { batch: asked.batch },
+        transaction,
+      )
     const batch = await stroke({ ...scope, yards: null })
     // Half an undo would leave colonies standing nowhere.
     if (scope.yards !== null && batch.length !== (await stroke(scope)).length)

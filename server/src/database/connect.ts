@@ -1,5 +1,6 @@
 import { Sequelize } from 'sequelize'
 import pg from 'pg'
+import { OURS } from './share.ts'
 
 /** Calendar days stay the text they are; a JavaScript Date would shift them by the time zone. */
 pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text)
@@ -14,7 +15,7 @@ export function connect(url: string, most: number): Sequelize {
     dialect: 'postgres',
     dialectModule: pg,
     logging: false,
-    dialectOptions: LONGEST,
+    dialectOptions: { ...LONGEST, application_name: OURS },
     pool: { max: most, min: 0, acquire: 8000, idle: 10_000 },
     define: { underscored: true },
   })

@@ -1,4 +1,5 @@
 import pg from 'pg'
+import { OURS } from './share.ts'
 
 /**
  * Reads that run at every request, as named statements of the driver's own pool: the server plans each once a connection, where
@@ -14,8 +15,8 @@ export interface Reads {
   readonly close: () => Promise<void>
 }
 
-export function openReads(url: string): Reads {
-  const pool = new pg.Pool({ connectionString: url, max: 5, idleTimeoutMillis: 10_000, connectionTimeoutMillis: 8000 })
+export function openReads(url: string, most: number): Reads {
+  const pool = new pg.Pool({ connectionString: url, application_name: OURS, max: most, idleTimeoutMillis: 10_000, connectionTimeoutMillis: 8000 })
   // A connection that is lost while idle is replaced by the next read.
   pool.on('error', () => undefined)
   const readOn =

@@ -18,6 +18,7 @@ import { own } from './018-own.ts'
 import { practice } from './019-practice.ts'
 import { visitMinutes } from './020-visit-minutes.ts'
 import { calendarMark } from './021-calendar-mark.ts'
+import { rowOfYard } from './022-row-of-yard.ts'
 import { readerLinks } from './014-reader-links.ts'
 
 export interface Step {
@@ -48,4 +49,5 @@ export const MIGRATIONS: readonly Step[] = [
   practice,
   visitMinutes,
   calendarMark,
+  rowOfYard,
 ]
