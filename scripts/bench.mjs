@@ -1,4 +1,7 @@
-/** `npm run bench`: measures in one run, side by side, and prints figures and ratios. Asserts nothing. */
+/**
+ * `npm run bench`: measures in one run, side by side, and prints figures and ratios. Asserts nothing. `npm run bench worlds`: the three worlds
+ * and the association alone; `npm run bench worlds api` (or page, traffic) a part of that.
+ */
 import { readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
@@ -10,12 +13,23 @@ import { must } from './setup/run.mjs'
 import { startServer } from './setup/server.mjs'
 import { benchAgainst } from './bench/against.mjs'
 import { benchPage } from './bench/page.mjs'
+import { benchWorlds } from './bench/three-worlds.mjs'
 
 await ensureDebian({ postgres: true, chromium: true })
 await ensurePackages()
 await ensureBuilt()
 const dir = scratch('bench')
 const cluster = await startCluster(join(dir, 'postgres'), { passing: true })
+const [only, ...parts] = process.argv.slice(2)
+if (only === 'worlds') {
+  try {
+    await benchWorlds(cluster.url, dir, parts.length > 0 ? parts : undefined)
+  } finally {
+    await cluster.stop()
+    rmSync(dir, { recursive: true, force: true })
+  }
+  process.exit(0)
+}
 try {
   await benchAgainst()
   const output = join(dir, 'bench.mjs')
@@ -26,6 +40,13 @@ try {
     await benchPage(`http://127.0.0.1:${await server.ready}`)
   } finally {
     await server.stop()
+  }
+  const own = join(dir, 'worlds')
+  const apart = await startCluster(own, { passing: true })
+  try {
+    await benchWorlds(apart.url, dir)
+  } finally {
+    await apart.stop()
   }
 } finally {
   await cluster.stop()

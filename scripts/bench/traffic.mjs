@@ -87,9 +87,11 @@ const ACTIONS = [
     async (ask, k) => {
       const yard = k.yard()
       const colonyId = k.colony(yard)
-      await ask('PUT', `/api/counts/${v7()}`, {
+      const id = v7()
+      await ask('PUT', `/api/counts/${id}`, {
         body: { colonyId, onDay: WORLD_DAY, method: 'wash', samples: [{ mites: Math.floor(k.draw() * 12), bees: 300 }] },
       })
+      k.kept?.push(id)
       await ask('GET', `/api/yards/${yard}`)
     },
   ],
@@ -136,10 +138,11 @@ export const share = (times, p) => times.toSorted((a, b) => a - b)[Math.min(time
 
 /**
  * Runs the evening: `perSecond` actions for `seconds`, after `warm` seconds that are not counted. Answers actions, requests, those that failed,
- * and milliseconds of every request. `tell` hears the figures of each minute.
+ * and milliseconds of every request. `tell` hears the figures of each minute; `through` asks otherwise than of one
+ * server. The ids of counts that were kept are noted in a keeper's `kept`, where it has one.
  */
-export async function runTraffic({ base, keepers, perSecond, seconds, warm = 3, deciding, seed = 11, tell = () => {} }) {
-  const { call, close } = caller(base)
+export async function runTraffic({ base, keepers, perSecond, seconds, warm = 3, deciding, seed = 11, tell = () => {}, through = caller(base) }) {
+  const { call, close } = through
   const draw = draws(seed)
   const times = []
   const faults = new Map()

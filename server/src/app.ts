@@ -28,6 +28,7 @@ import type { Config } from './config.ts'
 import { courseRoutes } from './courses/routes.ts'
 import type { Database } from './database/index.ts'
 import { clearLeftovers } from './archive/heavy.ts'
+import { packOld } from './courses/decided.ts'
 import { clearVisits } from './demo/visit.ts'
 import { clearLeft } from './holding/leaving.ts'
 import { holdingRoutes } from './holding/routes.ts'
@@ -302,15 +303,18 @@ export function makeApp(parts: AppParts): App {
     weather: { url: parts.weatherUrl, patience: config.weatherPatience },
     publicUrl: parts.publicUrl,
   })
+  let closing = false
   const clearing = setInterval(() => {
     clearLeft({ db, clock }).catch((fault: unknown) => logger.warn({ err: fault }, 'holdings whose grace is over'))
     clearLeftovers(new Date()).catch((fault: unknown) => logger.warn({ err: fault }, 'archives that were left'))
+    packOld(db, () => closing).catch((fault: unknown) => logger.warn({ err: fault }, 'courses of before are not packed'))
     clearVisits({ db, clock }).catch((fault: unknown) => logger.warn({ err: fault }, 'demos of yesterday'))
   }, HOUR)
   clearing.unref()
   return {
     express: app,
     close: async () => {
+      closing = true
       clearInterval(clearing)
       await letters.stop()
       kept.close()

@@ -23,6 +23,8 @@ export interface Part {
   readonly many: Readonly<Record<string, TableName>>
   /** Fields of the API that the file leaves out. */
   readonly without: readonly string[]
+  /** Fields of the file that stand in the database as one, compressed. */
+  readonly packed?: true
   /**
    * `kept`: a row that keepers write again and again, with a version; `fixed`: one that is never changed; `day`: a value for a day;
    * `told`: belongs to the row it leans on, and comes and goes with it.
@@ -108,6 +110,8 @@ export const PARTS: readonly Part[] = [
   part({
     table: 'courses',
     way: 'fixed',
+    packed: true,
+    without: ['decided', 'situation', 'answer'],
     leans: { decision_id: 'decisions', ...OF_COLONY },
     shape: Joi.object({
       id: uuid().required(),

@@ -25,8 +25,8 @@ const LATER: ReadonlySet<string> = new Set(PARTS.filter((p) => p.later).map((p) 
 const CUT = 'The file is cut off or damaged: its end, which says what is in it, is missing. Take the whole file, or another copy of it.'
 
 const DAMAGED = 'its contents are damaged. Take another copy of the export.'
-/** Rows that are handed on at a time. */
-const AT_ONCE = 500
+/** Rows that are handed on at a time, and letters: a course is three hundred times as long as a placement. */
+const [AT_ONCE, LETTERS_AT_ONCE] = [500, 4_000_000]
 
 /** A row of the file with the line it stands on. */
 export interface Line {
@@ -162,16 +162,18 @@ function opened(zip: ZipFile, entries: ReadonlyMap<string, Entry>, about: About,
   async function* rows(name: string, shape: Joi.ObjectSchema): AsyncGenerator<Line[]> {
     if (LATER.has(name) && !entries.has(name)) return
     const hash = createHash('sha256')
-    let line = 0
+    let [line, long] = [0, 0]
     let some: Line[] = []
     try {
       for await (const text of linesOf(await zip.openReadStreamPromise(entryOf(entries, name)), name, hash)) {
         line += 1
         const given = json(`${name}, line ${line}`, text)
         some.push({ line, row: checkedRow(`${name}, line ${line}`, given, shape) })
-        if (some.length === AT_ONCE) {
+        long += text.length
+        if (some.length === AT_ONCE || long > LETTERS_AT_ONCE) {
           yield some
           some = []
+          long = 0
         }
       }
     } catch (fault) {

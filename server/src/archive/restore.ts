@@ -10,13 +10,13 @@ import { KINDS } from '../records/kinds.ts'
 import { MOST_BYTES, MOST_OF_HOLDING } from '../photos/room.ts'
 import { columnsOf, PARTS, PHOTOS, type Part } from './parts.ts'
 import { faultAt, openArchive, type Opened } from './read.ts'
-import { asked, stage, stageOf, told, type Staging } from './stage.ts'
+import { asked, stage, stagedColumns, stageOf, told, type Staging } from './stage.ts'
 import { upgraded } from './upgrade.ts'
 
 /** Rows that are compared and counted by themselves; samples go with their counts. */
 const COUNTED = PARTS.filter((p) => p.way !== 'told' && p.table !== 'history')
 const MOST_SHOWN = 40
-const BESIDE = ['line', 'fate', 'holding_id', 'version', 'created_at', 'updated_at', 'seq', 'bytes']
+const BESIDE = ['line', 'fate', 'holding_id', 'version', 'created_at', 'updated_at', 'seq', 'bytes', 'decided', 'situation', 'answer']
 
 /** A row's contents as one value; a count's with what was counted in it. */
 function contents(part: Part, alias: string, staged: boolean): string {
@@ -158,7 +158,7 @@ async function number(staging: Staging, whole: boolean, seq: number): Promise<nu
   return Math.max(seq, last?.seq ?? 0)
 }
 
-const list = (staging: Staging, part: Part) => columnsOf(staging.db, part).map((c) => c.column)
+const list = (staging: Staging, part: Part) => stagedColumns(staging.db, part).map((c) => c.column)
 
 async function insertAdded(staging: Staging, part: Part): Promise<void> {
   const { db } = staging

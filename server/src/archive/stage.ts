@@ -1,4 +1,5 @@
 import { QueryTypes, type Transaction } from 'sequelize'
+import { packDecided } from '../courses/decided.ts'
 import type { Database } from '../database/index.ts'
 import { columnsOf, PARTS, PEOPLE, peopleShape, type Part } from './parts.ts'
 import { faultAt, type Line, type Opened } from './read.ts'
@@ -40,6 +41,18 @@ function ownId({ holding, opened }: Staging, table: string, row: Line['row']): L
   }
 }
 
+/** A row of the file as the table keeps it: what stands in one there is packed. */
+async function asKept(part: Part, row: Line['row']): Promise<Line['row']> {
+  if (!part.packed) return row
+  const { situation, answer, ...rest } = row
+  return { ...rest, decided: `\\x${(await packDecided({ situation, answer })).toString('hex')}` }
+}
+/** The columns that a row of the file fills. */
+export const stagedColumns = (db: Database, part: Part): { readonly field: string; readonly column: string }[] => [
+  ...columnsOf(db, part),
+  ...(part.packed ? [{ field: 'decided', column: 'decided' }] : []),
+]
+
 async function stagePart(staging: Staging, part: Part): Promise<number> {
   const { db, holding, opened } = staging
   const table = db.tableName(part.table)
@@ -51,7 +64,7 @@ async function stagePart(staging: Staging, part: Part): Promise<number> {
     `SELECT attname AS column, format_type(atttypid, atttypmod) AS type FROM pg_attribute WHERE attrelid = '${table}'::regclass AND attnum > 0 AND NOT attisdropped`,
   )
   const typeOf = new Map(types.map((t) => [t.column, t.type]))
-  const columns = columnsOf(db, part)
+  const columns = stagedColumns(db, part)
   const own = typeOf.has('holding_id')
   const into = `INSERT INTO ${stage} (line, ${own ? 'holding_id, ' : ''}${columns.map((c) => c.column).join(', ')})
     SELECT line, ${own ? ':holding, ' : ''}${columns.map((c) => `"${c.field}"`).join(', ')}
@@ -59,7 +72,7 @@ async function stagePart(staging: Staging, part: Part): Promise<number> {
     ON CONFLICT DO NOTHING`
   let rows = 0
   for await (const some of opened.rows(part.file, part.shape)) {
-    const given = some.map(({ line, row }) => ({ ...ownId(staging, part.table, row), line }))
+    const given = await Promise.all(some.map(async ({ line, row }) => ({ ...(await asKept(part, ownId(staging, part.table, row))), line })))
     await told(staging, into, { holding, rows: JSON.stringify(given) })
     rows += some.length
     const [kept] = await asked<{ n: number }>(staging, `SELECT count(*)::int AS n FROM ${stage}`)

@@ -8,6 +8,7 @@ import { pipeline } from 'node:stream/promises'
 import { ZipArchive } from 'archiver'
 import { QueryTypes, Transaction } from 'sequelize'
 import type { Scope } from '../access/scope.ts'
+import { decidedText, type KeptDecided } from '../courses/decided.ts'
 import type { Database } from '../database/index.ts'
 import type { Keeping } from '../records/put.ts'
 import { OUT } from './heavy.ts'
@@ -39,9 +40,22 @@ async function* rowsOf<R extends object>(
 
 /** The database writes the lines itself: instants keep all their digits, and nothing is read and written again on the way. */
 const linesSql = (db: Database, part: Part): string => {
-  const columns = columnsOf(db, part).map(({ field, column }) => `${column} AS "${field}"`)
-  return `SELECT row_to_json(r)::text AS line FROM (SELECT ${columns.join(', ')} FROM ${db.tableName(part.table)} WHERE ${part.where} ORDER BY ${part.order}) r`
+  const columns = columnsOf(db, part).map(({ field, column }) => `t.${column} AS "${field}"`)
+  const packed = part.packed ? ', t.decided, t.situation, t.answer' : ''
+  return `SELECT (SELECT row_to_json(r) FROM (SELECT ${columns.join(', ')}) r)::text AS line${packed} FROM ${db.tableName(part.table)} t WHERE ${part.where} ORDER BY ${part.order}`
 }
+
+/** Courses are many times as long as other rows: so many at a time. */
+const LONG_AT_ONCE = 30
+/** Lines of a part in which fields stand compressed: they are put out as what they say. */
+async function* unpacked(found: AsyncIterable<({ line: string } & KeptDecided)[]>): AsyncGenerator<{ line: string }[]> {
+  for await (const some of found)
+    yield await Promise.all(some.map(async ({ line, ...row }) => ({ line: `${line.slice(0, -1)},${(await decidedText(row)).slice(1)}` })))
+}
+const linesOf = (db: Database, part: Part, holding: string, transaction: Transaction): AsyncGenerator<{ line: string }[]> =>
+  part.packed
+    ? unpacked(rowsOf<{ line: string } & KeptDecided>(db, linesSql(db, part), { holding }, transaction, LONG_AT_ONCE))
+    : rowsOf<{ line: string }>(db, linesSql(db, part), { holding }, transaction)
 
 /** Whoever wrote something in the holding, or is in it. */
 const PEOPLE_SQL = `
@@ -147,7 +161,7 @@ export async function packHolding({ db, clock }: Keeping, scope: Scope): Promise
         const it: About = { format: MARK, version: FORMAT, id: holding, name: row.name, seq: row.seq, exportedAt: clock().toISOString() }
         await packer.add(ABOUT, once(`${JSON.stringify(it, null, 2)}\n`))
         await packer.addLines(PEOPLE, rowsOf(db, PEOPLE_SQL, { holding }, transaction))
-        for (const part of PARTS) await packer.addLines(part.file, rowsOf(db, linesSql(db, part), { holding }, transaction))
+        for (const part of PARTS) await packer.addLines(part.file, linesOf(db, part, holding, transaction))
         const photos = await db.model('photos').findAll({ attributes: ['id'], where: { holdingId: holding }, order: ['id'], transaction, raw: true })
         for (const { id } of photos) await packer.add(`${PHOTOS}${id}.jpg`, photoOf(db, id, transaction), { store: true })
         const check: Check = { code, files: packer.files }

@@ -19,6 +19,7 @@ import { settingsOf } from '../records/settings.ts'
 import { sameContents } from '../records/contents.ts'
 import type { Keeping } from '../records/put.ts'
 import { readYards } from '../yards/read.ts'
+import { packDecided, unpackDecided } from './decided.ts'
 import { putEventWithin } from './events.ts'
 import { aDay } from '@thistle/core/words'
 
@@ -186,8 +187,9 @@ async function isSame({ db, transaction }: Asking, found: RowOf<'decisions'>, gi
   if (treatment !== given.treatment || startOn !== given.startOn || yardId !== given.yardId || (note ?? null) !== (given.note ?? null)) return false
   const courses = await db
     .model('courses')
-    .findAll({ where: { decisionId: found.id }, attributes: ['id', 'colonyId', 'situation'], transaction, raw: true })
-  const kept = new Map(courses.map((c) => [c.id, c]))
+    .findAll({ where: { decisionId: found.id }, attributes: ['id', 'colonyId', 'decided', 'situation', 'answer'], transaction, raw: true })
+  const kept = new Map<string, { readonly colonyId: string; readonly situation: unknown }>()
+  for (const { id, colonyId, ...row } of courses) kept.set(id, { colonyId, situation: (await unpackDecided(row)).situation })
   return (
     courses.length === given.colonies.length &&
     given.colonies.every((line, index) => {
@@ -241,8 +243,9 @@ export async function putDecisionWithin(
     if (given.past) refuseTwice(row, colony.id, given)
     else refuseSecond(row, colony.id, given.treatment, given.startOn)
     const made = given.past ? decidePast(given, index) : decide(given, index)
-    const course = { id: line.courseId, decisionId: id, colonyId: colony.id, treatment: given.treatment, startOn: given.startOn, ...made }
-    await db.model('courses').create({ ...course, holdingId: scope.holdingId }, { transaction })
+    const { facts, latestStart } = made
+    const course = { id: line.courseId, decisionId: id, colonyId: colony.id, treatment: given.treatment, startOn: given.startOn, facts, latestStart }
+    await db.model('courses').create({ ...course, decided: await packDecided(made), holdingId: scope.holdingId }, { transaction })
     courses.push(course)
     if (given.past)
       for (const event of pastEvents(given, given.past, course.id, made.facts, yard.today))

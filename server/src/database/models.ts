@@ -126,8 +126,9 @@ const PLAIN = {
     startOn: day(),
     latestStart: day(),
     facts: json<CourseFacts>(),
-    situation: json(),
-    answer: json(),
+    decided: maybe(bytes()),
+    situation: maybe(json()),
+    answer: maybe(json()),
   },
   events: {
     ...own(),

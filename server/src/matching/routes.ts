@@ -1,8 +1,9 @@
+import { createHash } from 'node:crypto'
 import Joi from 'joi'
 import { day, maybe, uuid } from '@thistle/core/bodies'
 import { answer } from '@thistle/core/course'
 import { byTreatment, caseSchema, parseCase, treatmentSchema } from '@thistle/core/formats'
-import { situationOf, type ColonyRecord, type YardRecord } from '@thistle/core/holding'
+import { situationOf, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
 import { fitsOn, judged, LEVELS } from '@thistle/core/match'
 import { worded } from '@thistle/core/words'
 import type { Scope } from '../access/scope.ts'
@@ -110,22 +111,32 @@ const ofColony = Joi.object({
   fits: byTreatment(level()).required(),
 })
 
-/** Every colony of the scope through every option, as JSON, a colony a line. */
-async function verdictsText(keep: Keeping, scope: Scope, heads: Heads): Promise<string> {
-  const { db, clock } = keep
-  const settings = await settingsOn(db, scope.holdingId, todayOf(scope.livesOn, 'UTC', clock))
+/** Every colony of a yard through every option, as JSON, a colony a line. */
+async function verdictsOf(yard: YardRecord, settings: SettingsRecord): Promise<string> {
   const lines: string[] = []
-  const judge = (yard: YardRecord, colony: ColonyRecord) => (): void => {
+  const judge = (colony: ColonyRecord) => (): void => {
     const s = judged(situationOf(yard, colony, settings))
     const { level, estimate } = s.judgement
     const fits = Object.fromEntries(fitsOn(s).map((o) => [o.treatment.key, o.fit]))
     lines.push(JSON.stringify({ yardId: yard.id, colonyId: colony.id, level, estimate, fits }))
   }
-  await readInParts(db, scope, clock, heads, (rows) => {
-    const yards = rows.map(present) as YardRecord[]
-    return withBreaths(yards.flatMap((yard) => yard.colonies.map((colony) => judge(yard, colony))))
+  await withBreaths(yard.colonies.map(judge))
+  return lines.join(',\n')
+}
+
+/** Those of all yards. A yard is judged by nothing but its record and the settings: where neither is another, it is given as it was judged. */
+async function verdictsText(keep: Keeping, built: Built, scope: Scope, heads: Heads): Promise<string> {
+  const { db, clock } = keep
+  const settings = await settingsOn(db, scope.holdingId, todayOf(scope.livesOn, 'UTC', clock))
+  const by = JSON.stringify(settings)
+  const found: string[] = []
+  await readInParts(db, scope, clock, heads, async (rows) => {
+    for (const yard of rows.map(present) as YardRecord[]) {
+      const mark = createHash('sha1').update(JSON.stringify(yard)).update(by).digest('base64url')
+      found.push((await built.of(`verdicts of ${yard.id}`, mark, () => verdictsOf(yard, settings))).toString())
+    }
   })
-  return `[\n${lines.join(',\n')}\n]`
+  return `[\n${found.filter((text) => text !== '').join(',\n')}\n]`
 }
 
 export const matchingRoutes = (keep: Keeping, built: Built): Route[] => [
@@ -139,7 +150,7 @@ export const matchingRoutes = (keep: Keeping, built: Built): Route[] => [
     handle: async ({ scope }) => {
       const heads = await freshHeads(keep, null, scope)
       const question = `verdicts ${scope.holdingId} ${scope.yards?.join() ?? 'all'}`
-      return { status: 200, type: JSON_TYPE, body: await built.of(question, heads.mark, () => verdictsText(keep, scope, heads)) }
+      return { status: 200, type: JSON_TYPE, body: await built.of(question, heads.mark, () => verdictsText(keep, built, scope, heads)) }
     },
   },
   {

@@ -8,7 +8,7 @@ const { least, now = false } = defineProps<{ least: number; now?: boolean }>()
 /** So far before it comes into sight, px. */
 const BEFORE = '500px'
 const room = ref<HTMLElement | null>(null)
-const come = ref(now || typeof IntersectionObserver === 'undefined')
+const come = ref(now)
 const { stop } = useIntersectionObserver(
   room,
   (entries) => {

@@ -19,6 +19,7 @@ import { practice } from './019-practice.ts'
 import { visitMinutes } from './020-visit-minutes.ts'
 import { calendarMark } from './021-calendar-mark.ts'
 import { rowOfYard } from './022-row-of-yard.ts'
+import { decided } from './023-decided.ts'
 import { readerLinks } from './014-reader-links.ts'
 
 export interface Step {
@@ -50,4 +51,5 @@ export const MIGRATIONS: readonly Step[] = [
   visitMinutes,
   calendarMark,
   rowOfYard,
+  decided,
 ]
