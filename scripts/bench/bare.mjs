@@ -7,7 +7,7 @@ const app = express()
 app.get('/bare', async (_req, res) => {
   const { rows } = await pool.query({
     name: 'bare',
-    text: 'SELECT * FROM counts WHERE on_day >= $1 ORDER BY on_day LIMIT 40',
+    text: 'SELECT * FROM counts WHERE on_day >= $1 LIMIT 40',
     values: ['2026-01-01'],
   })
   res.json(rows)

@@ -65,7 +65,7 @@ export function caller(base, most = 200) {
 /** What is done, how often of a hundred, in calls that follow each other as the page's do. */
 const ACTIONS = [
   [
-    40,
+    44,
     'opens Today',
     async (ask, k) => {
       const [, list] = await Promise.all([ask('GET', '/api/holding'), ask('GET', '/api/yards')])
@@ -118,7 +118,7 @@ const ACTIONS = [
     },
   ],
   [
-    4,
+    2,
     'decides',
     async (ask, k, { decisionFor }) => {
       const yard = k.yard()
@@ -128,7 +128,7 @@ const ACTIONS = [
       await ask('GET', `/api/yards/${yard}`)
     },
   ],
-  [3, 'reads the calendar', (ask) => ask('GET', '/api/calendar.ics')],
+  [1, 'reads the calendar', (ask) => ask('GET', '/api/calendar.ics')],
   [1, 'reads the changes', (ask) => ask('GET', '/api/changes')],
 ]
 

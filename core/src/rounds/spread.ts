@@ -82,7 +82,7 @@ class Visit {
 export const spreadWork = (yards: readonly SpreadYard[], planned: ReadonlyMap<string, number>, asked: Asked): Spread =>
   atOnce(spreading(yards, planned, asked))
 
-/** The same in steps, a day each. */
+/** The same in steps, a yard of a day each. */
 export function* spreading(yards: readonly SpreadYard[], planned: ReadonlyMap<string, number>, { from, minutes, work }: Asked): Drawing<Spread> {
   const children = new Map<string, RoundJob[]>()
   for (const { jobs } of yards) for (const job of jobs) if (job.hangsOn) children.set(job.hangsOn, [...(children.get(job.hangsOn) ?? []), job])
@@ -110,26 +110,25 @@ export function* spreading(yards: readonly SpreadYard[], planned: ReadonlyMap<st
   }
   const waiting: RoundJob[][] = yards.map(() => [])
   for (let day = 0; day < HORIZON; day++) {
-    yield { stage: 'moving', done: day, of: HORIZON }
     const budget = minutes[day] ?? 0
-    const asks = yards
-      .map((yard, i) => {
-        const here = yard.jobs.filter((j) => dayOf.get(j.id) === day && !reached.has(j.id))
-        const fixed = hasDay(yard.given, day) || here.some((j) => j.setFor !== null)
-        const carried = waiting[i] ?? []
-        const could = [...here, ...carried.filter((j) => hasDay(yard.open(j), day))]
-        const ids = new Set(could.map((j) => j.id))
-        const able = could
-          .filter((j) => {
-            const first = before(j)
-            // What was to be done in one visit with it still is.
-            return first === null || (ids.has(first.id) && planned.get(first.id) === planned.get(j.id))
-          })
-          .toSorted((a, b) => pressing(b, day, from) - pressing(a, day, from))
-        return { i, fixed, able, worst: able[0] ? pressing(able[0], day, from) : 0 }
-      })
-      .filter((a) => a.able.length > 0)
-      .toSorted((a, b) => Number(b.fixed) - Number(a.fixed) || b.worst - a.worst || b.able.length - a.able.length)
+    const found: { readonly i: number; readonly fixed: boolean; readonly able: readonly RoundJob[]; readonly worst: number }[] = []
+    for (const [i, yard] of yards.entries()) {
+      yield { stage: 'moving', done: day, of: HORIZON }
+      const here = yard.jobs.filter((j) => dayOf.get(j.id) === day && !reached.has(j.id))
+      const fixed = hasDay(yard.given, day) || here.some((j) => j.setFor !== null)
+      const carried = waiting[i] ?? []
+      const could = [...here, ...carried.filter((j) => hasDay(yard.open(j), day))]
+      const ids = new Set(could.map((j) => j.id))
+      const able = could
+        .filter((j) => {
+          const first = before(j)
+          // What was to be done in one visit with it still is.
+          return first === null || (ids.has(first.id) && planned.get(first.id) === planned.get(j.id))
+        })
+        .toSorted((a, b) => pressing(b, day, from) - pressing(a, day, from))
+      if (able[0]) found.push({ i, fixed, able, worst: pressing(able[0], day, from) })
+    }
+    const asks = found.toSorted((a, b) => Number(b.fixed) - Number(a.fixed) || b.worst - a.worst || b.able.length - a.able.length)
     let used = 0
     for (const { i, fixed, able } of asks) {
       const visit = new Visit(work)

@@ -7,6 +7,7 @@ import type { Move, Round, RoundPlan } from '@thistle/core/rounds'
 import { addDays, daysBetween, weekdayOf, type Day } from '@thistle/core/time'
 import { bindingOf } from '../../frame/keys.ts'
 import { sayDay } from '../../look/dates.ts'
+import WhenNear from '../../parts/WhenNear.vue'
 import { plural, sayMinutes } from '../../parts/words.ts'
 import { useGestures } from '../../parts/gestures.ts'
 import { useHolding } from '../../stores/holding.ts'
@@ -71,6 +72,8 @@ function letGo(): void {
 
 // By pointer or finger: the columns are alike, so the day is read from where it is over the track.
 const board = ref<HTMLElement | null>(null)
+/** With more yards than these a row of days stands once it is come to, px high. */
+const [FEW, TRACK] = [10, 56]
 const dragging = ref(false)
 const FAR = 6
 const roundOf = (stone: Element | null): Round | null => props.plan.rounds.find((r) => `${r.yard} ${r.day}` === stone?.getAttribute('data-round')) ?? null
@@ -142,51 +145,53 @@ const label = (r: Round) =>
         </span>
         <AButton v-for="r in row.later" :key="r.day" type="link" class="plainlink small" @click="emit('open', { yardId: r.yardId, day: r.day })">{{ sayDay(r.day) }}, {{ plural(r.jobs.length, 'job') }} →</AButton>
       </p>
-      <div class="track">
-        <div
-          v-for="day in days"
-          :key="day"
-          class="cell"
-          :class="[
-            levelOf(row.yard.yard.id, day),
-            {
-              weekend: weekdayOf(day) % 6 === 0,
-              past: day < plan.from,
-              shut: noTime(day),
-              today: day === plan.from,
-              over: held?.round.yardId === row.yard.yard.id && held.day === day && held.day !== held.round.day,
-              opened: opened?.yardId === row.yard.yard.id && opened.day === day,
-            },
-          ]"
-        >
-          <span v-if="row.done.get(day)" class="was" :title="`${row.done.get(day)} done`">
-            {{ row.done.get(day) }}
-            <span class="unseen">done {{ sayDay(day) }}</span>
-          </span>
-          <button
-            v-if="row.rounds.get(day)"
-            class="stone"
-            type="button"
-            :class="{ late: (row.rounds.get(day)?.overdue ?? 0) > 0, set: row.rounds.get(day)?.set, long: row.rounds.get(day)?.tooLong, lifted: held?.round === row.rounds.get(day) }"
-            :aria-label="label(row.rounds.get(day)!)"
-            :data-round="`${row.yard.yard.name} ${day}`"
-            @click="emit('open', { yardId: row.yard.yard.id, day })"
-            @keydown="onKey($event, row.rounds.get(day)!)"
-            @blur="held = dragging ? held : null"
+      <WhenNear :least="TRACK" :now="rows.length <= FEW">
+        <div class="track">
+          <div
+            v-for="day in days"
+            :key="day"
+            class="cell"
+            :class="[
+              levelOf(row.yard.yard.id, day),
+              {
+                weekend: weekdayOf(day) % 6 === 0,
+                past: day < plan.from,
+                shut: noTime(day),
+                today: day === plan.from,
+                over: held?.round.yardId === row.yard.yard.id && held.day === day && held.day !== held.round.day,
+                opened: opened?.yardId === row.yard.yard.id && opened.day === day,
+              },
+            ]"
           >
-            <strong>{{ row.rounds.get(day)!.jobs.length }}</strong>
-            <span>{{ inStone(row.rounds.get(day)!.minutes) }}</span>
-          </button>
-          <button
-            v-else-if="day >= plan.from && holding.mayWrite"
-            class="none"
-            type="button"
-            tabindex="-1"
-            :aria-label="`${row.yard.yard.name}, ${sayDay(day)}: no round. Plan a visit`"
-            @click="emit('open', { yardId: row.yard.yard.id, day })"
-          />
+            <span v-if="row.done.get(day)" class="was" :title="`${row.done.get(day)} done`">
+              {{ row.done.get(day) }}
+              <span class="unseen">done {{ sayDay(day) }}</span>
+            </span>
+            <button
+              v-if="row.rounds.get(day)"
+              class="stone"
+              type="button"
+              :class="{ late: (row.rounds.get(day)?.overdue ?? 0) > 0, set: row.rounds.get(day)?.set, long: row.rounds.get(day)?.tooLong, lifted: held?.round === row.rounds.get(day) }"
+              :aria-label="label(row.rounds.get(day)!)"
+              :data-round="`${row.yard.yard.name} ${day}`"
+              @click="emit('open', { yardId: row.yard.yard.id, day })"
+              @keydown="onKey($event, row.rounds.get(day)!)"
+              @blur="held = dragging ? held : null"
+            >
+              <strong>{{ row.rounds.get(day)!.jobs.length }}</strong>
+              <span>{{ inStone(row.rounds.get(day)!.minutes) }}</span>
+            </button>
+            <button
+              v-else-if="day >= plan.from && holding.mayWrite"
+              class="none"
+              type="button"
+              tabindex="-1"
+              :aria-label="`${row.yard.yard.name}, ${sayDay(day)}: no round. Plan a visit`"
+              @click="emit('open', { yardId: row.yard.yard.id, day })"
+            />
+          </div>
         </div>
-      </div>
+      </WhenNear>
     </section>
     <p class="says" role="status" :class="{ soft: !said }">
       {{ said ?? 'The figure is the jobs, under it the time of the visit. Push a round to another day, or try days with the arrow keys and set it with Enter.' }}
