@@ -46,13 +46,17 @@ export const decidedText = async ({ decided, situation, answer }: KeptDecided): 
 export const unpackDecided = async (row: KeptDecided): Promise<Decided> => JSON.parse(await decidedText(row)) as Decided
 
 const AT_ONCE = 20
-/** Packs rows of before, some at a time, until there are none left or `enough` says so. Any number of processes may do it at once. */
+/**
+ * Packs rows of before, some at a time, until there are none left or `enough` says so. Any number of processes may do it at once. The demo's
+ * stay in the open: each visitor's copy is the same text with ids of its own (demo/visit.ts).
+ */
 export async function packOld({ sequelize }: Pick<Database, 'sequelize'>, enough: () => boolean = () => false): Promise<number> {
   let packed = 0
   while (!enough()) {
     const done = await sequelize.transaction(async (transaction) => {
       const rows = await sequelize.query<Decided & { readonly id: string }>(
-        `SELECT id, situation, answer FROM courses WHERE decided IS NULL LIMIT ${AT_ONCE} FOR UPDATE SKIP LOCKED`,
+        `SELECT id, situation, answer FROM courses c WHERE decided IS NULL AND NOT EXISTS (SELECT 1 FROM holdings h WHERE h.id = c.holding_id AND h.demo)
+          LIMIT ${AT_ONCE} FOR UPDATE OF c SKIP LOCKED`,
         { type: QueryTypes.SELECT, transaction },
       )
       for (const row of rows)
