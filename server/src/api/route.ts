@@ -1,6 +1,7 @@
 import type { Request, Response } from 'express'
 import type Joi from 'joi'
 import type { Scope } from '../access/scope.ts'
+import type { BuiltAnswer } from './built.ts'
 
 /** Who may call: anybody; whoever is signed in; members of the holding; those of them who write; its owners. */
 export type Access = 'open' | 'keeper' | 'read' | 'write' | 'owner'
@@ -22,6 +23,8 @@ export interface Call {
 export interface Answer {
   readonly status: number
   readonly body?: unknown
+  /** A body that was built, perhaps for somebody else; sent with its `type`. */
+  readonly built?: BuiltAnswer
   /** A file on the disk instead of a body; dropped once it is sent, or cannot be. */
   readonly file?: { readonly path: string; readonly drop: () => Promise<void> }
   /** Text sent piece by piece as it is made, instead of a body. */

@@ -8,6 +8,7 @@ import type { Limits } from '../access/limits.ts'
 import type { Database } from '../database/index.ts'
 import { Problem } from '../problems/problem.ts'
 import { checkBody, checkId, checkQuery } from '../records/body.ts'
+import type { BuiltAnswer } from './built.ts'
 import { Queues } from './queues.ts'
 import type { Answer, Call, Route } from './route.ts'
 
@@ -50,6 +51,14 @@ async function sendStream(res: Call['res'], stream: AsyncIterable<string>): Prom
   }
 }
 
+/** What is shorter is sent as it is, bytes: as in the compressor of all other answers. */
+const WORTH_ZIPPING = 2048
+async function sendBuilt(res: Call['res'], built: BuiltAnswer, type: string): Promise<void> {
+  res.type(type).vary('accept-encoding')
+  if (built.body.length < WORTH_ZIPPING || !res.req.acceptsEncodings('gzip')) return void res.send(built.body)
+  res.setHeader('content-encoding', 'gzip').send(await built.zipped())
+}
+
 async function send(res: Call['res'], answer: Answer): Promise<void> {
   res.status(answer.status)
   for (const [name, value] of Object.entries(answer.headers ?? {})) res.setHeader(name, value)
@@ -60,7 +69,8 @@ async function send(res: Call['res'], answer: Answer): Promise<void> {
     // Sent as it is made: a compressor would hold back the first of it.
     res.type(answer.type ?? 'text/plain').setHeader('cache-control', 'no-store, no-transform')
     await sendStream(res, answer.stream)
-  } else if (answer.body === undefined) res.end()
+  } else if (answer.built) await sendBuilt(res, answer.built, answer.type ?? 'text/plain')
+  else if (answer.body === undefined) res.end()
   else if (answer.type) res.type(answer.type).send(answer.body)
   else res.json(answer.body)
 }

@@ -8,7 +8,7 @@ import type { Scope } from '../access/scope.ts'
 import { instantIn, todayOf } from '../clock.ts'
 import type { Database } from '../database/index.ts'
 import { withBreaths } from '../api/breaths.ts'
-import type { Built } from '../api/built.ts'
+import type { Built, BuiltAnswer } from '../api/built.ts'
 import type { Keeping } from '../records/put.ts'
 import { readHome, settingsBy, type Home } from '../shelf/read.ts'
 import { freshHeads, type Heads } from '../yards/heads.ts'
@@ -152,7 +152,7 @@ async function gather({ db, clock }: Keeping, scope: Scope, heads: Heads, home: 
  * moves; what changed comes with a higher SEQUENCE, what is no longer to be done as CANCELLED, what was done as done. While nothing that it
  * hangs on is another, it is given again as it was built, if this process built what the calendar's subscriber read last.
  */
-export async function publish(keep: Keeping, weather: WeatherSource, built: Built, scope: Scope): Promise<Buffer> {
+export async function publish(keep: Keeping, weather: WeatherSource, built: Built, scope: Scope): Promise<BuiltAnswer> {
   const { db, clock } = keep
   const own = [scope.keeperId, scope.holdingId]
   const [heads, home, [last]] = await Promise.all([

@@ -37,7 +37,7 @@ export const calendarRoutes = (keep: Keeping, weather: WeatherSource, publicUrl:
       handle: async ({ scope }) => ({
         status: 200,
         type: TYPE,
-        body: await publish(keep, weather, built, scope),
+        built: await publish(keep, weather, built, scope),
         headers: { 'content-disposition': 'attachment; filename="open-jobs.ics"' },
       }),
     },
@@ -98,7 +98,7 @@ export const calendarRoutes = (keep: Keeping, weather: WeatherSource, publicUrl:
         )
         const scope = row ? await findScope(db, row.keeperId, row.holdingId) : null
         if (!scope) throw Problem.notFound()
-        return { status: 200, type: TYPE, body: await publish(keep, weather, built, scope) }
+        return { status: 200, type: TYPE, built: await publish(keep, weather, built, scope) }
       },
     },
   ]

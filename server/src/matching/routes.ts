@@ -133,7 +133,7 @@ async function verdictsText(keep: Keeping, built: Built, scope: Scope, heads: He
   await readInParts(db, scope, clock, heads, async (rows) => {
     for (const yard of rows.map(present) as YardRecord[]) {
       const mark = createHash('sha1').update(JSON.stringify(yard)).update(by).digest('base64url')
-      found.push((await built.of(`verdicts of ${yard.id}`, mark, () => verdictsOf(yard, settings))).toString())
+      found.push((await built.of(`verdicts of ${yard.id}`, mark, () => verdictsOf(yard, settings))).body.toString())
     }
   })
   return `[\n${found.filter((text) => text !== '').join(',\n')}\n]`
@@ -150,7 +150,7 @@ export const matchingRoutes = (keep: Keeping, built: Built): Route[] => [
     handle: async ({ scope }) => {
       const heads = await freshHeads(keep, null, scope)
       const question = `verdicts ${scope.holdingId} ${scope.yards?.join() ?? 'all'}`
-      return { status: 200, type: JSON_TYPE, body: await built.of(question, heads.mark, () => verdictsText(keep, built, scope, heads)) }
+      return { status: 200, type: JSON_TYPE, built: await built.of(question, heads.mark, () => verdictsText(keep, built, scope, heads)) }
     },
   },
   {

@@ -43,7 +43,7 @@ export const yardRoutes = (keep: Keeping, weather: WeatherSource, built: Built):
       return {
         status: 200,
         type: JSON_TYPE,
-        body: await built.of(question, heads.mark, () => yardsText(keep, scope, heads, since)),
+        built: await built.of(question, heads.mark, () => yardsText(keep, scope, heads, since)),
         headers: { etag },
       }
     },
