@@ -59,7 +59,16 @@ export async function freshHeads(keep: Keeping, source: WeatherSource | null, sc
   const { seq, began, yards } = found
   // Beside what was written: the service answers anew, and a day ends, without a number of the holding.
   const parts = [
-    [scope.holdingId, began, seq, scope.demo, scope.practice !== null, scope.livesOn, todayOf(scope.livesOn, 'UTC', keep.clock)],
+    [
+      scope.holdingId,
+      began,
+      seq,
+      scope.demo,
+      scope.practice !== null,
+      scope.yards === null,
+      scope.livesOn,
+      todayOf(scope.livesOn, 'UTC', keep.clock),
+    ],
     yards.map(({ yardId, today, kept }) => [yardId, today, kept?.askedAt, kept?.forDay, kept?.state]),
   ]
   return {

@@ -248,7 +248,7 @@ function partsOf({ yards }: Heads): string[][] {
   const parts: string[][] = []
   let room = 0
   for (const { id, many } of yards) {
-    if (many > room) {
+    if (parts.length === 0 || many > room) {
       parts.push([])
       room = AT_ONCE
     }
