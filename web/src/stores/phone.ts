@@ -283,6 +283,9 @@ export const usePhone = defineStore('phone', () => {
       const { phoneStore } = await store()
       const db = phoneStore()
       const about: KeptAbout = { key: 'about', ...who, at: serverNow(), behind: clockBehind(), me, yardIds: yards.map((y) => y.id) }
+      // Another window may have cleared the disk meanwhile, or put another holding there.
+      const there = await db.about.get('about')
+      if (there?.key !== 'about' || there.holdingId !== who.holdingId) onDisk.clear()
       // Yard by yard: the page does not stand still for it.
       for (const yard of yards) if (onDisk.get(yard.id) !== yard) await putYard(yard)
       await db.yards.where('id').noneOf(about.yardIds).delete()

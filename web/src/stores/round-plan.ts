@@ -18,6 +18,9 @@ interface Drawing {
 /** How far the drawing is that runs; null where none does, or it has not said yet. */
 export const drawnSoFar = shallowRef<Drawn | null>(null)
 let last: Drawing | null = null
+/** So long a drawing may take by itself, ms; and one that is asked for once more because that was not enough. */
+const [USUAL, AGAIN] = [12_000, 120_000]
+let most = USUAL
 /** A worker that has nothing to do. */
 interface Hand {
   readonly worker: Worker
@@ -45,7 +48,8 @@ function draw(yards: readonly YardRecord[], settings: SettingsRecord): Drawing {
       reject(new Error('drawn anew'))
     }
     const hear = (said: Drawn): void => void (given || (drawnSoFar.value = said))
-    remote.draw(yards, settings, proxy(hear)).then(resolve, reject)
+    remote.draw(yards, settings, most, proxy(hear)).then(resolve, reject)
+    most = USUAL
   })
   const drawing: Drawing = { yards, settings, promise, plan: null, stop: () => stop(), settle: () => void remote.stop() }
   promise.then(
@@ -66,9 +70,11 @@ function draw(yards: readonly YardRecord[], settings: SettingsRecord): Drawing {
 
 /** Has the drawing that runs end with the best plan it has. */
 export const settleNow = (): void => last?.settle()
-/** Draws once more what was cut. */
+/** What was cut is drawn once more when it is asked for, and has longer. */
 export function drawAgain(): void {
-  if (last?.plan?.cut) last = null
+  if (!last?.plan?.cut) return
+  last = null
+  most = AGAIN
 }
 
 /** The plan for these yards; what was being drawn for others is given up. Rejects where it cannot be drawn, or is given up itself. */

@@ -25,7 +25,7 @@ const { yards: known, reading, fault } = useYardsSince(() => seasonBy(peopled(ho
 const all = computed(() => peopled(known.value ?? holding.states))
 /** Some fill the screen, the others follow: a year of counts, each against the limit of its day, takes its time. */
 const AT_FIRST = 2
-const standing = useInTurn(all, AT_FIRST)
+const standing = useInTurn(all, AT_FIRST, () => (known.value === holding.states ? shift.value : known.value))
 const season = computed(() => seasonBy(standing.value))
 const toCome = computed(() => all.value.length - standing.value.length)
 const title = computed(() => {

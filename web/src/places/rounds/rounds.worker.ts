@@ -5,15 +5,15 @@ import { drawing, type Drawn, type RoundPlan } from '@thistle/core/rounds'
 import { withRests, type Rests } from '@thistle/core/turns'
 
 /** How often it says how far it is and hears whether to go on, ms. */
-const [SAYS_EVERY, MOST_MS] = [80, 12_000]
+const SAYS_EVERY = 80
 const RESTS: Rests = { now: () => performance.now(), longest: SAYS_EVERY, breathe: () => new Promise((resolve) => setTimeout(resolve)) }
 let stopped = false
 
 const worker = {
-  /** Ends with the best plan there is once it is told to `stop`, or its time is over. */
-  draw: async (yards: readonly YardRecord[], settings: SettingsRecord, hear: (said: Drawn) => void): Promise<RoundPlan> => {
+  /** Ends with the best plan there is once it is told to `stop`, or its time of `most` ms is over. */
+  draw: async (yards: readonly YardRecord[], settings: SettingsRecord, most: number, hear: (said: Drawn) => void): Promise<RoundPlan> => {
     stopped = false
-    const until = performance.now() + MOST_MS
+    const until = performance.now() + most
     const states = yards.map((yard) => yardState(yard, settings))
     return withRests(
       drawing(states, settings, () => stopped || performance.now() > until),
