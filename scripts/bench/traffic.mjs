@@ -4,7 +4,7 @@
  */
 import { Agent, request } from 'node:http'
 import { v7 } from 'uuid'
-import { fillWorld, newKeeper, WORLD_DAY } from './worlds.mjs'
+import { fillWorld, newKeeper, soundLook, WORLD_DAY } from './worlds.mjs'
 
 /** What each of them keeps. */
 const HOLDING = { yards: 2, colonies: 6, years: 1, counts: 3 }
@@ -100,19 +100,7 @@ const ACTIONS = [
     'keeps a look',
     async (ask, k) => {
       const yard = k.yard()
-      const body = {
-        colonyId: k.colony(yard),
-        onDay: WORLD_DAY,
-        broodBoxes: 1,
-        framesOfBees: 8,
-        framesOfBrood: 5,
-        brood: 'capped',
-        queen: 'laying',
-        supers: 'none',
-        floor: 'solid',
-        entrance: 'full',
-        hive: 'frames',
-      }
+      const body = soundLook(k.colony(yard), WORLD_DAY)
       await ask('PUT', `/api/looks/${v7()}`, { body })
       await ask('GET', `/api/yards/${yard}`)
     },

@@ -88,6 +88,21 @@ function past(colonyId, { years, counts }, random) {
   return { rows, courses }
 }
 
+/** A look at a colony that is as it should be. */
+export const soundLook = (colonyId, onDay, broodBoxes = 1, framesOfBees = 8, framesOfBrood = 5) => ({
+  colonyId,
+  onDay,
+  broodBoxes,
+  framesOfBees,
+  framesOfBrood,
+  brood: 'capped',
+  queen: 'laying',
+  supers: 'none',
+  floor: 'solid',
+  entrance: 'full',
+  hive: 'frames',
+})
+
 const NORMALS = [3, 5, 9, 13, 18, 21, 23, 23, 18, 13, 7, 4].map((high, i) => ({ month: i + 1, high, low: high - 9 }))
 
 /** Fills a keeper's holding with a world. Answers its yards' ids. */
@@ -115,20 +130,7 @@ export async function fillWorld(who, world) {
       rows.colonies.push({ id, name: `Hive ${k}`, since })
       rows.placements.push({ id: v7(), colonyId: id, yardId: yard.id, position: k, fromDay: since })
       const strong = 8 + random(8)
-      rows.looks.push({
-        id: v7(),
-        colonyId: id,
-        onDay: '2026-08-05',
-        broodBoxes: 1 + random(2),
-        framesOfBees: strong,
-        framesOfBrood: strong - 4,
-        brood: 'capped',
-        queen: 'laying',
-        supers: 'none',
-        floor: 'solid',
-        entrance: 'full',
-        hive: 'frames',
-      })
+      rows.looks.push({ id: v7(), ...soundLook(id, '2026-08-05', 1 + random(2), strong, strong - 4) })
       const was = past(id, world, random)
       rows.counts.push(...was.rows)
       for (const [treatment, startOn, endOn, rounds, amount] of was.courses) {

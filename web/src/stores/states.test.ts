@@ -64,6 +64,25 @@ describe('a long list in turn', () => {
     await nextTick()
     expect(wrapper.text()).toBe('1 2 3 4 5 6 7')
   })
+  it('begins anew where it is another list', async () => {
+    const [list, of] = [ref([1, 2, 3, 4]), ref('this year')]
+    const Host = defineComponent(() => {
+      const shown = useInTurn(
+        computed(() => list.value),
+        2,
+        () => of.value,
+      )
+      return () => h('p', shown.value.join(' '))
+    })
+    const wrapper = mount(Host)
+    await vi.waitFor(() => expect(wrapper.text()).toBe('1 2 3 4'))
+    await breathe()
+    list.value = [5, 6, 7, 8]
+    of.value = 'the year before'
+    await nextTick()
+    expect(wrapper.text()).toBe('5 6')
+    await vi.waitFor(() => expect(wrapper.text()).toBe('5 6 7 8'))
+  })
   it('that is short is whole from the first', () => {
     expect(shownIn([1, 2]).wrapper.text()).toBe('1 2')
     expect(shownIn([]).wrapper.text()).toBe('')

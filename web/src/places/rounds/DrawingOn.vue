@@ -15,11 +15,12 @@ const timer = setTimeout(() => (long.value = true), SHORT)
 onUnmounted(() => clearTimeout(timer))
 /** Pressed once is enough. */
 const asked = refAutoReset(false, 5000)
+/** Its four parts in their order; the bar is of one. */
 const PARTS = {
-  asked: 'What the colonies ask for',
-  yards: 'Each yard by itself',
-  together: 'All yards together: fewer drives, nearer to the best days',
-  moving: 'What is too much for its day goes to another',
+  asked: '1 of 4: what the colonies ask for',
+  yards: '2 of 4: each yard by itself',
+  together: '3 of 4: all yards together, for fewer drives nearer to the best days',
+  moving: '4 of 4: what is too much for its day goes to another',
 } as const
 const percent = computed(() => Math.min(100, Math.round(((soFar?.done ?? 0) / Math.max(1, soFar?.of ?? 1)) * 100)))
 function end(): void {

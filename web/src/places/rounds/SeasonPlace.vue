@@ -37,6 +37,7 @@ const says = computed(() => {
   const bars = rows.flatMap((r) => r.bars)
   const [running, over] = [bars.filter((b) => b.state === 'running').length, bars.filter((b) => b.state === 'over').length]
   const counts = rows.flatMap((r) => r.counts)
+  if (counts.length === 0 && bars.length === 0) return `Nothing that was counted or given is known of this year, in ${plural(rows.length, 'colony', 'colonies')}.`
   return `${plural(counts.length, 'count')}, ${counts.filter((c) => c.over).length} at or over the limit of their day; ${plural(over, 'course')} over, ${running} running, in ${plural(rows.length, 'colony', 'colonies')}.`
 })
 // The picture takes the width there is, on a phone too.

@@ -22,7 +22,7 @@ const helps = computed(() => {
   const { help, late, unreached } = short.value
   const better = (l: Left) => l.unreached < unreached.length || (l.unreached === unreached.length && l.late < late)
   const then = (l: Left) =>
-    l.unreached > 0 ? `${plural(l.unreached, 'job')} would not be reached, ${l.late} late` : l.late > 0 ? `all would be reached, ${l.late} of them late` : 'all of it would come in its time'
+    l.unreached > 0 ? `${plural(l.unreached, 'job')} would not be reached; of those that are, ${l.late} would come late` : l.late > 0 ? `all would be reached, ${l.late} of them late` : 'all of it would come in its time'
   return [
     ...(better(help.helper) ? [`One helper more: ${then(help.helper)}.`] : []),
     ...(help.day && better(help.day) ? [`Your longest hours on ${WEEKDAYS[help.day.weekday]} as well: ${then(help.day)}.`] : []),

@@ -22,8 +22,8 @@ const parts = (options: readonly Deadline[]) =>
   ].filter((p) => p.list.length > 0)
 const COLUMNS: readonly Column<Deadline>[] = [
   { key: 'option', title: 'Option', heads: true },
-  { key: 'last', title: 'Last start' },
-  { key: 'stands', title: 'How far', hidden: true },
+  { key: 'last', title: 'Last start', class: 'when' },
+  { key: 'stands', title: 'How far', hidden: true, class: 'when' },
   { key: 'supers', title: 'Before the supers', class: 'why' },
   { key: 'opening', title: 'Before the last opening', class: 'why' },
 ]
@@ -69,5 +69,6 @@ const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } 
   .ends-of :deep(.why) { display: none; }
   .ends-of :deep(.rows-table .ant-table-tbody > tr > *), .ends-of :deep(.rows-table .ant-table-thead > tr > *) { padding: 12px 6px; width: auto; }
   .ends-of :deep(td) { font-size: 15px; }
+  .ends-of :deep(.when) { white-space: nowrap; }
 }
 </style>

@@ -12,7 +12,7 @@ describe('a drawing that takes its time', () => {
     expect(it_.text()).toBe('')
     vi.advanceTimersByTime(1000)
     await nextTick()
-    expect(it_.text()).toContain('Each yard by itself')
+    expect(it_.text()).toContain('2 of 4: each yard by itself')
     expect(it_.find('[role="progressbar"]').attributes('aria-label')).toBe('How far the drawing is')
     expect(it_.text()).toContain('50%')
     await it_.setProps({ soFar: { stage: 'moving', done: 28, of: 28 } })
