@@ -69,6 +69,6 @@ const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } 
   .ends-of :deep(.why) { display: none; }
   .ends-of :deep(.rows-table .ant-table-tbody > tr > *), .ends-of :deep(.rows-table .ant-table-thead > tr > *) { padding: 12px 6px; width: auto; }
   .ends-of :deep(td) { font-size: 15px; }
-  .ends-of :deep(.when) { white-space: nowrap; }
+  .ends-of :deep(.rows-table .ant-table-tbody > tr > .when), .ends-of :deep(.rows-table .ant-table-thead > tr > .when) { width: 30%; }
 }
 </style>
