@@ -16,7 +16,12 @@ const ofFile = (name: string, schema: () => Parameters<typeof jsonSchemaOf>[0]) 
 
 /** The archive's: under the name of each file inside, what the file is, or what each of its lines is. */
 export function jsonSchemaOfArchive(): Record<string, unknown> {
-  const files = [[ABOUT, aboutShape], [CHECK, checkShape], [PEOPLE, peopleShape], ...PARTS.map((p) => [p.file, p.shape] as const)] as const
+  const files = [
+    [ABOUT, aboutShape],
+    [CHECK, checkShape],
+    [PEOPLE, peopleShape],
+    ...PARTS.map((p) => [p.file, p.written ?? p.shape] as const),
+  ] as const
   return {
     $schema: DIALECT,
     $id: `urn:round-thistle:holding:${FORMAT}`,

@@ -334,7 +334,7 @@ describe('a file that is not whole, not as it was, or not ours', () => {
     await refused(await zipOf(counted), /colonies\.jsonl: it has 3 rows and should have 4/)
     await refused(await remade(own, (f) => f.set('records/looks.jsonl', Buffer.from('{"id":\n'))), /looks\.jsonl, line 1: this is no JSON/)
     await refused(
-      await remade(own, (f) => f.set('about.json', Buffer.from(String(f.get('about.json')).replace('"version": 2', '"version": 3')))),
+      await remade(own, (f) => f.set('about.json', Buffer.from(String(f.get('about.json')).replace('"version": 3', '"version": 4')))),
       /newer release/,
     )
   })

@@ -32,6 +32,22 @@ export const rowsIn = (files: ReadonlyMap<string, Buffer>, table: string): Rows 
     .filter(Boolean)
     .map((line) => JSON.parse(line) as Record<string, unknown>)
 
+/** The courses of an archive as somebody reads them who has docs/holding-archive.md: what earlier lines have told is put in its places. */
+export function coursesIn(files: ReadonlyMap<string, Buffer>): Rows {
+  let parts: unknown[] = []
+  const whole = (value: unknown): unknown => {
+    if (Array.isArray(value)) return value.map(whole)
+    if (value === null || typeof value !== 'object') return value
+    if ('$' in value) return whole(parts[value.$ as number])
+    return Object.fromEntries(Object.entries(value).map(([key, v]) => [key.replace(/^\$\$/, '$'), whole(v)]))
+  }
+  return rowsIn(files, 'courses').map(({ shared, ...row }) => {
+    const told = shared as { from: number; parts: unknown[] }
+    parts = [...parts.slice(0, told.from), ...told.parts]
+    return { ...row, situation: whole(row.situation), answer: whole(row.answer) }
+  })
+}
+
 /** The code at the very end of the file. */
 export const codeOf = (zip: Buffer): string => /Code: (\w+)$/.exec(zip.subarray(-60).toString('latin1'))?.[1] ?? ''
 

@@ -3,9 +3,7 @@ import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { SettingsRecord, YardRecord } from '@thistle/core/holding'
 import { Built } from '../../server/src/api/built.ts'
-import { packOld } from '../../server/src/courses/decided.ts'
 import { findShare, shareOf } from '../../server/src/database/index.ts'
-import { exported, filesOf } from './archives.ts'
 import { id, startApi, type Api, type Client } from './harness.ts'
 
 let api: Api
@@ -198,45 +196,6 @@ describe('the calendar', () => {
     expect([...told].some(([uid, n]) => n > (here.get(uid) ?? 0))).toBe(true)
     for (const [uid, n] of told) expect(again.get(uid), uid).toBeGreaterThanOrEqual(n)
     await other.close()
-  })
-})
-
-describe('what a course was decided on', () => {
-  it('is the same however it stands in the database: as rows of before have it, or packed', async () => {
-    const files = async () => (await filesOf(await exported(demo))).get('records/courses.jsonl')?.toString('utf8') ?? ''
-    const [plain] = (await api.db.sequelize.query('SELECT id FROM courses WHERE decided IS NULL ORDER BY id'))[0] as { id: string }[]
-    // The demo is loaded as rows of before were.
-    const before = (await demo.get(`/api/courses/${plain?.id}`).expect(200)).body as { answer: { options: unknown[] } }
-    expect(before.answer.options.length).toBeGreaterThan(10)
-    const lines = await files()
-    expect(await packOld(api.db, () => true)).toBe(0)
-    // The demo's own stay in the open, from which visitors' copies are made.
-    expect(await packOld(api.db)).toBe(0)
-    await api.db.sequelize.query('UPDATE holdings SET demo = false, lives_on = NULL WHERE demo')
-    const [one, other] = await Promise.all([
-      packOld(api.db),
-      api
-        .beside()
-        .close()
-        .then(() => packOld(api.db)),
-    ])
-    expect(one + other).toBeGreaterThan(5)
-    const [left] = (
-      await api.db.sequelize.query('SELECT count(*)::int AS n, avg(octet_length(decided))::int AS bytes FROM courses WHERE situation IS NULL')
-    )[0] as {
-      n: number
-      bytes: number
-    }[]
-    expect(left?.n).toBe(await api.db.model('courses').count())
-    // A hundred and fifty kilobytes of sentences.
-    expect(left?.bytes).toBeLessThan(20_000)
-    expect((await demo.get(`/api/courses/${plain?.id}`).expect(200)).body).toEqual(before)
-    expect((await files()).split('\n').map((l) => (l ? (JSON.parse(l) as unknown) : ''))).toEqual(
-      lines.split('\n').map((l) => (l ? (JSON.parse(l) as unknown) : '')),
-    )
-  })
-  it('is refused by the database where it is missing', async () => {
-    await expect(api.db.sequelize.query('UPDATE courses SET decided = NULL')).rejects.toThrow(/courses_know_why/)
   })
 })
 

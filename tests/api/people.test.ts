@@ -359,7 +359,7 @@ describe('leaving', () => {
     const sure = { name: 'Brook Bees', password: PASSWORD, code: 'ABCDEFGHJKMN' }
     expect((await client.post('/api/holding/deletion').send(sure).expect(409)).body.detail).toMatch(/Export/)
     const bare = await filesOf(await exported(client))
-    expect(JSON.parse(String(bare.get('about.json')))).toMatchObject({ version: 2, name: 'Brook Bees' })
+    expect(JSON.parse(String(bare.get('about.json')))).toMatchObject({ version: 3, name: 'Brook Bees' })
     expect([rowsIn(bare, 'yards'), rowsIn(bare, 'people')]).toMatchObject([[], [{ name: 'Ansel Brook' }]])
     const [yard, colony, count] = [id(), id(), id()]
     await client.put(`/api/yards/${yard}`).send({ name: 'Late' }).expect(201)

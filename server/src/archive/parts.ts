@@ -2,10 +2,11 @@ import Joi from 'joi'
 import { countRow, day, instant, left, maybe, packNote, RECORD_BODIES, sampleBody, spots, text, uuid, version, whyNote } from '@thistle/core/bodies'
 import { parseCase, treatmentSchema } from '@thistle/core/formats'
 import { METHODS, TREATMENT_KEYS } from '@thistle/core/situation'
+import type { Parts } from '../courses/shared.ts'
 import type { ColumnName, Database, TableName } from '../database/index.ts'
 
 /** The format's number: it grows when a row's fields change, and each growth comes with a step of `upgrade.ts`. */
-export const FORMAT = 2
+export const FORMAT = 3
 export const MARK = 'round-thistle holding'
 
 /** A table of a holding as the archive carries it. */
@@ -23,8 +24,8 @@ export interface Part {
   readonly many: Readonly<Record<string, TableName>>
   /** Fields of the API that the file leaves out. */
   readonly without: readonly string[]
-  /** Fields of the file that stand in the database as one, compressed. */
-  readonly packed?: true
+  /** What a line of the file looks like where it is not what it says: fields that many rows have alike are written once (courses/shared.ts). */
+  readonly written?: Joi.ObjectSchema
   /**
    * `kept`: a row that keepers write again and again, with a version; `fixed`: one that is never changed; `day`: a value for a day;
    * `told`: belongs to the row it leans on, and comes and goes with it.
@@ -87,6 +88,22 @@ const part = (given: Pick<Part, 'table' | 'shape' | 'way'> & Partial<Part>): Par
 })
 const OF_COLONY = { colony_id: 'colonies' } as const
 const OF_YARD = { yard_id: 'yards' } as const
+const courseRow = Joi.object({
+  id: uuid().required(),
+  decisionId: uuid().required(),
+  colonyId: uuid().required(),
+  treatment: treatment(),
+  startOn: day().required(),
+  latestStart: day().required(),
+  facts: facts.required(),
+  situation: situation.required(),
+  answer: Joi.object().unknown(true).required(),
+})
+/** Of files of before, a line says all of it itself. */
+export const sharedShape = Joi.object<Parts>({
+  from: Joi.number().integer().min(0).required(),
+  parts: Joi.array().items(Joi.object().unknown(true), Joi.array()).required(),
+})
 /** Every table of a holding, each after those it leans on. */
 export const PARTS: readonly Part[] = [
   part({ table: 'settings', way: 'kept', shape: RECORD_BODIES.settings.keys(kept) }),
@@ -110,20 +127,10 @@ export const PARTS: readonly Part[] = [
   part({
     table: 'courses',
     way: 'fixed',
-    packed: true,
-    without: ['decided', 'situation', 'answer'],
+    without: ['decidedId', 'situation', 'answer'],
     leans: { decision_id: 'decisions', ...OF_COLONY },
-    shape: Joi.object({
-      id: uuid().required(),
-      decisionId: uuid().required(),
-      colonyId: uuid().required(),
-      treatment: treatment(),
-      startOn: day().required(),
-      latestStart: day().required(),
-      facts: facts.required(),
-      situation: situation.required(),
-      answer: Joi.object().unknown(true).required(),
-    }),
+    shape: courseRow,
+    written: courseRow.keys({ shared: sharedShape, situation: Joi.object().unknown(true).required() }),
   }),
   part({ table: 'boards', way: 'kept', leans: OF_COLONY, shape: RECORD_BODIES.boards.keys(kept) }),
   part({ table: 'jars', way: 'kept', leans: OF_YARD, many: { colonies: 'colonies' }, shape: RECORD_BODIES.jars.keys(kept) }),

@@ -3,14 +3,16 @@ import { open } from 'node:fs/promises'
 import { buffer } from 'node:stream/consumers'
 import type Joi from 'joi'
 import { checkAgainst } from '@thistle/core/bodies'
+import { SharedReader, type Parts } from '../courses/shared.ts'
+import type { Line as DecidedLine } from '../courses/decided.ts'
 import { openPromise as openZip, type Entry, type ZipFile } from 'yauzl'
 import { MOST_BYTES } from '../photos/room.ts'
 import { Problem } from '../problems/problem.ts'
-import { ABOUT, aboutShape, CHECK, checkShape, FORMAT, PARTS, PEOPLE, PHOTOS, type About, type Check } from './parts.ts'
+import { ABOUT, aboutShape, CHECK, checkShape, FORMAT, PARTS, PEOPLE, PHOTOS, sharedShape, type About, type Check } from './parts.ts'
 
 /** The most that is unpacked, bytes, of one line of rows and of all files together: no more than the largest holding makes. */
 const MOST_OF_LINE = 4_000_000
-const MOST_UNPACKED = 800_000_000
+const MOST_UNPACKED = 4_000_000_000
 const MOST_FILES = 40_000
 
 /** A fault of the file, with the place in it. */
@@ -32,6 +34,8 @@ const [AT_ONCE, LETTERS_AT_ONCE] = [500, 4_000_000]
 export interface Line {
   readonly line: number
   readonly row: Readonly<Record<string, unknown>>
+  /** What a course was decided on, as it is written in the file. */
+  readonly decided?: DecidedLine
 }
 
 /** An archive whose inner order is known to be right: every file it lists is there once, none besides. */
@@ -71,6 +75,23 @@ export const checkedRow = (place: string, given: unknown, shape: Joi.ObjectSchem
   ...checked<Line['row']>(place, given, shape),
   ...(given as Line['row']),
 })
+
+/** A row with what earlier ones have told of it already. */
+function rowSaid(place: string, given: unknown, shape: Joi.ObjectSchema, reader: SharedReader): Omit<Line, 'line'> {
+  const { shared, ...row } = (given ?? {}) as { shared?: unknown; situation?: unknown; answer?: unknown }
+  if (shared === undefined) {
+    reader.forget()
+    return { row: checkedRow(place, given, shape) }
+  }
+  const parts = checked<Parts>(`${place}: shared`, shared, sharedShape)
+  try {
+    reader.take(parts)
+    const whole = { ...row, situation: reader.read(row.situation), answer: reader.read(row.answer) }
+    return { row: checkedRow(place, whole, shape), decided: { shared: parts, situation: row.situation, answer: row.answer } }
+  } catch (fault) {
+    throw fault instanceof Problem ? fault : faultAt(place, `${fault instanceof Error ? fault.message : 'it cannot be read'}.`)
+  }
+}
 
 async function beginsAsZip(path: string): Promise<boolean> {
   const file = await open(path)
@@ -164,11 +185,12 @@ function opened(zip: ZipFile, entries: ReadonlyMap<string, Entry>, about: About,
     const hash = createHash('sha256')
     let [line, long] = [0, 0]
     let some: Line[] = []
+    const reader = new SharedReader()
     try {
       for await (const text of linesOf(await zip.openReadStreamPromise(entryOf(entries, name)), name, hash)) {
         line += 1
         const given = json(`${name}, line ${line}`, text)
-        some.push({ line, row: checkedRow(`${name}, line ${line}`, given, shape) })
+        some.push({ line, ...rowSaid(`${name}, line ${line}`, given, shape, reader) })
         long += text.length
         if (some.length === AT_ONCE || long > LETTERS_AT_ONCE) {
           yield some

@@ -16,7 +16,7 @@ import { upgraded } from './upgrade.ts'
 /** Rows that are compared and counted by themselves; samples go with their counts. */
 const COUNTED = PARTS.filter((p) => p.way !== 'told' && p.table !== 'history')
 const MOST_SHOWN = 40
-const BESIDE = ['line', 'fate', 'holding_id', 'version', 'created_at', 'updated_at', 'seq', 'bytes', 'decided', 'situation', 'answer']
+const BESIDE = ['line', 'fate', 'holding_id', 'version', 'created_at', 'updated_at', 'seq', 'bytes', 'decided_id', 'situation', 'answer']
 
 /** A row's contents as one value; a count's with what was counted in it. */
 function contents(part: Part, alias: string, staged: boolean): string {
@@ -161,7 +161,14 @@ async function number(staging: Staging, whole: boolean, seq: number): Promise<nu
 const list = (staging: Staging, part: Part) => stagedColumns(staging.db, part).map((c) => c.column)
 
 async function insertAdded(staging: Staging, part: Part): Promise<void> {
-  const { db } = staging
+  const { db, holding } = staging
+  if (part.written)
+    await told(
+      staging,
+      `INSERT INTO decided (id, holding_id, lines) SELECT id, :holding, lines FROM in_decided d
+        WHERE EXISTS (SELECT 1 FROM in_courses s WHERE s.decided_id = d.id AND s.fate = 'added')`,
+      { holding },
+    )
   const columns = list(staging, part)
   const own = part.where.startsWith('holding_id') ? ['holding_id'] : []
   const value = (c: string) =>

@@ -1,5 +1,6 @@
 import { QueryTypes, type Transaction } from 'sequelize'
-import { packDecided } from '../courses/decided.ts'
+import { v7 } from 'uuid'
+import { keptLine, Lines, packLines, type Decided } from '../courses/decided.ts'
 import type { Database } from '../database/index.ts'
 import { columnsOf, PARTS, PEOPLE, peopleShape, type Part } from './parts.ts'
 import { faultAt, type Line, type Opened } from './read.ts'
@@ -41,16 +42,47 @@ function ownId({ holding, opened }: Staging, table: string, row: Line['row']): L
   }
 }
 
-/** A row of the file as the table keeps it: what stands in one there is packed. */
-async function asKept(part: Part, row: Line['row']): Promise<Line['row']> {
-  if (!part.packed) return row
-  const { situation, answer, ...rest } = row
-  return { ...rest, decided: `\\x${(await packDecided({ situation, answer })).toString('hex')}` }
+/**
+ * What the courses of a file were decided on, as the database keeps it: those of one decision in one, as the file has them where it has
+ * them so, or written so.
+ */
+class Together {
+  readonly #staging: Staging
+  #id = ''
+  #decision: unknown
+  #lines: string[] = []
+  #open: Lines | null = null
+
+  constructor(staging: Staging) {
+    this.#staging = staging
+  }
+  begin(): Promise<unknown> {
+    return told(this.#staging, 'CREATE TEMP TABLE in_decided (id uuid PRIMARY KEY, lines bytea NOT NULL) ON COMMIT DROP')
+  }
+  /** A course's row as the table keeps it. */
+  async take({ row, decided }: Line): Promise<Line['row']> {
+    const { situation, answer, ...rest } = row
+    if (decided ? decided.shared.from === 0 : !this.#open || row.decisionId !== this.#decision) {
+      await this.end()
+      ;[this.#id, this.#decision, this.#open] = [v7(), row.decisionId, decided ? null : new Lines()]
+    }
+    const line = decided ? JSON.stringify(decided).slice(1, -1) : await (this.#open ??= new Lines()).next({ situation, answer } as Decided)
+    this.#lines.push(keptLine(String(row.id), line))
+    return { ...rest, decidedId: this.#id }
+  }
+  async end(): Promise<void> {
+    if (this.#lines.length === 0) return
+    const { db, transaction } = this.#staging
+    const bind = [this.#id, await packLines(this.#lines)]
+    await db.sequelize.query('INSERT INTO in_decided (id, lines) VALUES ($1, $2)', { bind, transaction })
+    this.#lines = []
+  }
 }
+
 /** The columns that a row of the file fills. */
 export const stagedColumns = (db: Database, part: Part): { readonly field: string; readonly column: string }[] => [
   ...columnsOf(db, part),
-  ...(part.packed ? [{ field: 'decided', column: 'decided' }] : []),
+  ...(part.written ? [{ field: 'decidedId', column: 'decided_id' }] : []),
 ]
 
 async function stagePart(staging: Staging, part: Part): Promise<number> {
@@ -71,13 +103,17 @@ async function stagePart(staging: Staging, part: Part): Promise<number> {
       FROM json_to_recordset(:rows) AS x(line int, ${columns.map((c) => `"${c.field}" ${typeOf.get(c.column)}`).join(', ')})
     ON CONFLICT DO NOTHING`
   let rows = 0
+  const together = part.written ? new Together(staging) : null
+  await together?.begin()
   for await (const some of opened.rows(part.file, part.shape)) {
-    const given = await Promise.all(some.map(async ({ line, row }) => ({ ...(await asKept(part, ownId(staging, part.table, row))), line })))
+    const given: Line['row'][] = []
+    for (const it of some) given.push({ ...(together ? await together.take(it) : ownId(staging, part.table, it.row)), line: it.line })
     await told(staging, into, { holding, rows: JSON.stringify(given) })
     rows += some.length
     const [kept] = await asked<{ n: number }>(staging, `SELECT count(*)::int AS n FROM ${stage}`)
     if (kept?.n !== rows) throw faultAt(`${part.file}, line ${await firstTwice(staging, stage, some)}`, 'this row is in the file twice.')
   }
+  await together?.end()
   await told(staging, `ANALYZE ${stage}`)
   return rows
 }

@@ -8,7 +8,8 @@ import { pipeline } from 'node:stream/promises'
 import { ZipArchive } from 'archiver'
 import { QueryTypes, Transaction } from 'sequelize'
 import type { Scope } from '../access/scope.ts'
-import { decidedText, type KeptDecided } from '../courses/decided.ts'
+import { Lines, linesIn, type Decided } from '../courses/decided.ts'
+import type { Parts } from '../courses/shared.ts'
 import type { Database } from '../database/index.ts'
 import type { Keeping } from '../records/put.ts'
 import { OUT } from './heavy.ts'
@@ -41,21 +42,54 @@ async function* rowsOf<R extends object>(
 /** The database writes the lines itself: instants keep all their digits, and nothing is read and written again on the way. */
 const linesSql = (db: Database, part: Part): string => {
   const columns = columnsOf(db, part).map(({ field, column }) => `t.${column} AS "${field}"`)
-  const packed = part.packed ? ', t.decided, t.situation, t.answer' : ''
-  return `SELECT (SELECT row_to_json(r) FROM (SELECT ${columns.join(', ')}) r)::text AS line${packed} FROM ${db.tableName(part.table)} t WHERE ${part.where} ORDER BY ${part.order}`
+  return `SELECT (SELECT row_to_json(r) FROM (SELECT ${columns.join(', ')}) r)::text AS line FROM ${db.tableName(part.table)} t WHERE ${part.where} ORDER BY ${part.order}`
 }
 
-/** Courses are many times as long as other rows: so many at a time. */
-const LONG_AT_ONCE = 30
-/** Lines of a part in which fields stand compressed: they are put out as what they say. */
-async function* unpacked(found: AsyncIterable<({ line: string } & KeptDecided)[]>): AsyncGenerator<{ line: string }[]> {
-  for await (const some of found)
-    yield await Promise.all(some.map(async ({ line, ...row }) => ({ line: `${line.slice(0, -1)},${(await decidedText(row)).slice(1)}` })))
+/** Courses that are kept in one (courses/decided.ts): each one's row by its id, and what they were decided on, packed or in the open. */
+interface Together {
+  readonly rows: Readonly<Record<string, string>>
+  readonly lines: Buffer | null
+  readonly open: readonly (Decided & { readonly id: string })[] | null
+}
+const togetherSql = (db: Database, part: Part): string => {
+  const columns = columnsOf(db, part).map(({ field, column }) => `t.${column} AS "${field}"`)
+  return `SELECT json_object_agg(t.id, (SELECT row_to_json(r) FROM (SELECT ${columns.join(', ')}) r)::text) AS rows, d.lines,
+      json_agg(json_build_object('id', t.id, 'situation', t.situation, 'answer', t.answer) ORDER BY t.id) FILTER (WHERE d.id IS NULL) AS open
+    FROM courses t LEFT JOIN decided d ON d.id = t.decided_id WHERE t.${part.where}
+    GROUP BY t.decision_id, d.id ORDER BY t.decision_id, min(t.id::text)`
+}
+/** They are many times as long as other rows: so many decisions at a time. */
+const DECISIONS_AT_ONCE = 4
+const writtenIn = (row: string, decided: string): { line: string } => ({ line: `${row.slice(0, -1)},${decided}}` })
+
+/** The courses of one decision: a line says what those before it did not. */
+async function togetherLines({ rows, lines, open }: Together): Promise<{ line: string }[]> {
+  const all: { line: string }[] = []
+  if (!lines) {
+    const made = new Lines()
+    for (const course of open ?? []) all.push(writtenIn(rows[course.id] ?? '{}', await made.next(course)))
+    return all
+  }
+  // The parts of a line whose course is kept elsewhere by now are told by the next.
+  let parts: unknown[] = []
+  let from: number | null = null
+  for (const { courseId, shared, situation, answer } of await linesIn(lines)) {
+    parts.push(...shared.parts)
+    from ??= shared.from
+    const row = rows[courseId]
+    if (row === undefined) continue
+    const told: Parts = { from, parts }
+    all.push(writtenIn(row, JSON.stringify({ shared: told, situation, answer }).slice(1, -1)))
+    ;[parts, from] = [[], null]
+  }
+  return all
+}
+async function* coursesOf(db: Database, part: Part, holding: string, transaction: Transaction): AsyncGenerator<{ line: string }[]> {
+  for await (const some of rowsOf<Together>(db, togetherSql(db, part), { holding }, transaction, DECISIONS_AT_ONCE))
+    for (const together of some) yield await togetherLines(together)
 }
 const linesOf = (db: Database, part: Part, holding: string, transaction: Transaction): AsyncGenerator<{ line: string }[]> =>
-  part.packed
-    ? unpacked(rowsOf<{ line: string } & KeptDecided>(db, linesSql(db, part), { holding }, transaction, LONG_AT_ONCE))
-    : rowsOf<{ line: string }>(db, linesSql(db, part), { holding }, transaction)
+  part.written ? coursesOf(db, part, holding, transaction) : rowsOf<{ line: string }>(db, linesSql(db, part), { holding }, transaction)
 
 /** Whoever wrote something in the holding, or is in it. */
 const PEOPLE_SQL = `

@@ -19,7 +19,7 @@ import { settingsOf } from '../records/settings.ts'
 import { sameContents } from '../records/contents.ts'
 import type { Keeping } from '../records/put.ts'
 import { readYards } from '../yards/read.ts'
-import { packDecided, unpackDecided } from './decided.ts'
+import { decidedOf, keepDecided } from './decided.ts'
 import { putEventWithin } from './events.ts'
 import { aDay } from '@thistle/core/words'
 
@@ -187,9 +187,9 @@ async function isSame({ db, transaction }: Asking, found: RowOf<'decisions'>, gi
   if (treatment !== given.treatment || startOn !== given.startOn || yardId !== given.yardId || (note ?? null) !== (given.note ?? null)) return false
   const courses = await db
     .model('courses')
-    .findAll({ where: { decisionId: found.id }, attributes: ['id', 'colonyId', 'decided', 'situation', 'answer'], transaction, raw: true })
-  const kept = new Map<string, { readonly colonyId: string; readonly situation: unknown }>()
-  for (const { id, colonyId, ...row } of courses) kept.set(id, { colonyId, situation: (await unpackDecided(row)).situation })
+    .findAll({ where: { decisionId: found.id }, attributes: ['id', 'colonyId', 'decidedId', 'situation', 'answer'], transaction, raw: true })
+  const kept = new Map(courses.map((course) => [course.id, course]))
+  const decided = await decidedOf(db, courses, transaction)
   return (
     courses.length === given.colonies.length &&
     given.colonies.every((line, index) => {
@@ -198,7 +198,10 @@ async function isSame({ db, transaction }: Asking, found: RowOf<'decisions'>, gi
       return (
         course?.colonyId === line.colonyId &&
         parsed.ok &&
-        sameContents(given.past ? decidePast(given, index).situation : { ...parsed.situation, startOn: given.startOn }, course.situation)
+        sameContents(
+          given.past ? decidePast(given, index).situation : { ...parsed.situation, startOn: given.startOn },
+          decided.get(course.id)?.situation,
+        )
       )
     })
   )
@@ -237,20 +240,29 @@ export async function putDecisionWithin(
   else checkStart(scope, given.startOn, yard.today)
   const decision = { id, yardId: yard.id, treatment: given.treatment, madeOn: yard.today, startOn: given.startOn, note: given.note, version: 1 }
   await db.model('decisions').create({ ...decision, holdingId: scope.holdingId, deletedAt: null }, { transaction })
-  const courses = []
+  const courses: ((ReturnType<typeof decide> | ReturnType<typeof decidePast>) & { readonly id: string; readonly colonyId: string })[] = []
   for (const [index, line] of given.colonies.entries()) {
     const colony = await inYard(ask, yard.id, line.colonyId, index)
     if (given.past) refuseTwice(row, colony.id, given)
     else refuseSecond(row, colony.id, given.treatment, given.startOn)
-    const made = given.past ? decidePast(given, index) : decide(given, index)
-    const { facts, latestStart } = made
-    const course = { id: line.courseId, decisionId: id, colonyId: colony.id, treatment: given.treatment, startOn: given.startOn, facts, latestStart }
-    await db.model('courses').create({ ...course, decided: await packDecided(made), holdingId: scope.holdingId }, { transaction })
-    courses.push(course)
-    if (given.past)
-      for (const event of pastEvents(given, given.past, course.id, made.facts, yard.today))
-        await putEventWithin(keep, scope, v7(), event, transaction)
+    courses.push({ id: line.courseId, colonyId: colony.id, ...(given.past ? decidePast(given, index) : decide(given, index)) })
   }
+  const decidedId = await keepDecided(db, scope.holdingId, courses, transaction)
+  const rows = courses.map(({ id: courseId, colonyId, facts, latestStart }) => ({
+    id: courseId,
+    holdingId: scope.holdingId,
+    decisionId: id,
+    colonyId,
+    treatment: given.treatment,
+    startOn: given.startOn,
+    latestStart,
+    facts,
+    decidedId,
+  }))
+  await db.model('courses').bulkCreate(rows, { transaction })
+  if (given.past)
+    for (const { id: courseId, facts } of courses)
+      for (const event of pastEvents(given, given.past, courseId, facts, yard.today)) await putEventWithin(keep, scope, v7(), event, transaction)
   // The courses keep what each was decided on, and never change: the history names them, and stays light to read.
   const named = courses.map(({ id: courseId, colonyId, latestStart }) => ({ id: courseId, colonyId, latestStart }))
   await writeHistory(

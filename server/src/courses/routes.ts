@@ -20,7 +20,7 @@ import { placed } from '../records/placed.ts'
 import type { Keeping } from '../records/put.ts'
 import { putDecision, putDecisionWithin } from './decisions.ts'
 import { putEvent } from './events.ts'
-import { unpackDecided } from './decided.ts'
+import { decidedOf } from './decided.ts'
 import { keptRoute } from './kept.ts'
 import { strokeAnswer, strokeRoute } from './rounds.ts'
 
@@ -116,8 +116,8 @@ export const courseRoutes = (keep: Keeping): Route[] => [
       const found = await keep.db.model('courses').findByPk(String(params.id), { raw: true })
       if (!found) throw Problem.notFound()
       await keep.db.sequelize.transaction((transaction) => ensureTheirs({ ...keep, scope, transaction }, 'courses', found))
-      const { decided, ...row } = found
-      return { status: 200, body: { ...row, ...(await unpackDecided({ ...row, decided })) } }
+      const { decidedId, ...row } = found
+      return { status: 200, body: { ...row, ...(await decidedOf(keep.db, [{ ...row, decidedId }])).get(row.id) } }
     },
   },
 ]

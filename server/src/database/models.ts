@@ -118,6 +118,7 @@ const PLAIN = {
     squares: maybe(json<Squares>()),
   },
   photos: { ...own(), colonyId: uuid(), type: text(), width: whole(), height: whole(), bytes: bytes(), savedAt: instant() },
+  decided: { ...own(), lines: bytes() },
   courses: {
     ...own(),
     decisionId: uuid(),
@@ -126,7 +127,7 @@ const PLAIN = {
     startOn: day(),
     latestStart: day(),
     facts: json<CourseFacts>(),
-    decided: maybe(bytes()),
+    decidedId: maybe(uuid()),
     situation: maybe(json()),
     answer: maybe(json()),
   },

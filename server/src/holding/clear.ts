@@ -14,6 +14,7 @@ DELETE FROM lots WHERE holding_id = :id;
 DELETE FROM reader_links WHERE holding_id = :id;
 DELETE FROM jars WHERE holding_id = :id;
 DELETE FROM courses WHERE holding_id = :id;
+DELETE FROM decided WHERE holding_id = :id;
 DELETE FROM decisions WHERE holding_id = :id;
 DELETE FROM looks WHERE holding_id = :id;
 DELETE FROM placements WHERE holding_id = :id;
