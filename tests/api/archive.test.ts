@@ -4,7 +4,7 @@ import { gunzipSync } from 'node:zlib'
 import { Ajv2020 } from 'ajv/dist/2020.js'
 import formats from 'ajv-formats'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { exported, filesOf, remade, restoring, rowsIn, withRows, zipOf } from './archives.ts'
+import { coursesIn, exported, filesOf, remade, restoring, rowsIn, withRows, zipOf } from './archives.ts'
 import { id, JPEG, startApi, type Api, type Client } from './harness.ts'
 
 interface Fate {
@@ -65,6 +65,12 @@ beforeAll(async () => {
     .put(`/api/yards/${yard?.id}/weather`)
     .send({ days: [{ date: '2026-08-01', high: 24.5, low: 11.25 }], source: 'hand' })
     .expect(200)
+  // Given in winter and entered now, in a yard that was counted since.
+  const past = { yardId: yard?.id, treatment: 'formic-strip-7', startOn: '2026-01-05', past: { rounds: 1, amount: 2, endOn: '2026-01-13' } }
+  await owner
+    .put(`/api/decisions/${id()}`)
+    .send({ ...past, colonies: [{ colonyId: yard?.colonies[2]?.id, courseId: id() }] })
+    .expect(201)
   const gone = id()
   await owner.put(`/api/looks/${gone}`).send({ colonyId: colony, onDay: '2026-08-02', broodBoxes: 2, brood: 'capped' }).expect(201)
   await owner.delete(`/api/looks/${gone}?version=1`).expect(200)
@@ -140,6 +146,13 @@ describe('put back', () => {
     // Once more into the same: nothing to do but the yard that was made since, which stays.
     const twice = (await restoring(client, zip).expect(200)).body as Told
     for (const f of twice.fates) expect(f, f.kind).toMatchObject({ added: 0, changed: 0, same: f.inFile, stay: f.kind === 'yards' ? 1 : 0 })
+  })
+
+  it('with a past course of an earlier release, which knew of its neighbours what was counted after it', async () => {
+    const yardCounts = [{ date: '2031-08-12', method: 'wash', mites: 3, bees: 300 }]
+    const late = coursesIn(await filesOf(zip)).map((row) => ({ ...row, situation: { ...(row.situation as object), yardCounts } }))
+    const { body } = await restoring(owner, await withRows(zip, 'courses', () => late)).expect(200)
+    expect(fate(body as Told, 'courses')).toMatchObject({ inFile: late.length, same: late.length })
   })
 
   it('into the holding it comes from it mends what was spoiled, says what, and leaves what came since', async () => {

@@ -1,5 +1,6 @@
 /** Courses that were given before they were entered: their own days, no gates, no alarms; and none of them twice. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { parseCase } from '@thistle/core/formats'
 import { colonyState, situationOf, type ColonyRecord, type SettingsRecord, type YardRecord } from '@thistle/core/holding'
 import { demoId } from '../../server/src/demo/load.ts'
 import { id, startApi, type Api, type Client } from './harness.ts'
@@ -39,6 +40,9 @@ describe('a course of the past', () => {
     expect(course).toMatchObject({ given: true, running: false, planned: false, startedOn: '2026-01-05' })
     expect(course.course.jobs.find((j) => j.job === 'dose')).toMatchObject({ doneOn: '2026-01-05', amount: 2 })
     expect(state.situation.history.find((p) => p.treatment === 'formic-strip-7')).toMatchObject({ start: '2026-01-05', end: '2026-01-13' })
+    // What it is kept on is a case of its day: nothing was counted after it, here or beside it.
+    const { situation } = (await demo.get(`/api/courses/${course.record.id}`).expect(200)).body as { situation: unknown }
+    expect(parseCase(situation)).toMatchObject({ ok: true, situation: { asOf: '2026-01-05' } })
     // No alarm comes of it.
     expect(state.steps.map((s) => s.kind)).toEqual(before)
   })

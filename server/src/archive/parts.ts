@@ -69,8 +69,11 @@ const facts = Joi.object({
 })
 const situation = Joi.object()
   .unknown(true)
-  .custom((value: unknown, help) => {
-    const parsed = parseCase(value)
+  .custom((value: Record<string, unknown>, help) => {
+    // Past courses of earlier releases hold their neighbours' counts of after their day.
+    const known = (c: unknown) => String((c as { date?: unknown } | null)?.date) <= String(value.asOf)
+    const { yardCounts } = value
+    const parsed = parseCase({ ...value, ...(Array.isArray(yardCounts) && { yardCounts: yardCounts.filter(known) }) })
     return parsed.ok ? value : help.message({ custom: `{{#label}} is no case: ${parsed.refusal.sentence}` })
   })
 /** What the history reads out of a state; the rest is a row as it stood, in the words of its own release. */

@@ -154,6 +154,8 @@ async function number(staging: Staging, whole: boolean, seq: number): Promise<nu
        SELECT seq FROM in_history WHERE fate = 'added' UNION SELECT seq FROM in_events WHERE fate = 'added') x`,
     { seq },
   )
+  // Each row of the history looks its number up.
+  await told(staging, 'ALTER TABLE numbered ADD PRIMARY KEY (old)')
   const [last] = await asked<{ seq: number | null }>(staging, 'SELECT max(seq) AS seq FROM numbered')
   return Math.max(seq, last?.seq ?? 0)
 }

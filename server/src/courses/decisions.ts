@@ -5,7 +5,7 @@ import { answer } from '@thistle/core/course'
 import { courseFacts, courseState, situationOf, type CourseFacts, type YardRecord } from '@thistle/core/holding'
 import { parseCase } from '@thistle/core/formats'
 import { decidingFit } from '@thistle/core/match'
-import { NO_RULE, TWICE_WITHIN, type Situation, type TreatmentKey } from '@thistle/core/situation'
+import { NO_RULE, TWICE_WITHIN, type CountFact, type Situation, type TreatmentKey } from '@thistle/core/situation'
 import { judge } from '@thistle/core/judge'
 import { addDays, daysBetween, earlierOf, type Day } from '@thistle/core/time'
 import { dosesOf, hasRhythm, nominalDay, patternOf, publishedPattern, treatmentOf } from '@thistle/core/treatments'
@@ -69,9 +69,21 @@ function decidePast(given: GivenDecision, index: number) {
   const parsed = parseCase(given.colonies[index]?.situation)
   if (!parsed.ok) throw Problem.invalid([{ path: `${at}.${parsed.refusal.path}`, sentence: parsed.refusal.sentence }])
   const { startOn } = given
-  const counts = parsed.situation.counts.filter((c) => c.date <= startOn && c.date >= addDays(startOn, -BEFORE_DAYS))
+  const until = (all: readonly CountFact[]) => all.filter((c) => c.date <= startOn)
+  const counts = until(parsed.situation.counts).filter((c) => c.date >= addDays(startOn, -BEFORE_DAYS))
+  const yardCounts = parsed.situation.yardCounts && until(parsed.situation.yardCounts)
   const rules = given.past ? inItsRhythm(given, given.past, parsed.situation) : parsed.situation.rules
-  const situation = { ...parsed.situation, rules, asOf: startOn, startOn, counts, weather: [], history: [], yardHistory: [] }
+  const situation = {
+    ...parsed.situation,
+    rules,
+    asOf: startOn,
+    startOn,
+    counts,
+    ...(yardCounts && { yardCounts }),
+    weather: [],
+    history: [],
+    yardHistory: [],
+  }
   const judgement = judge(situation)
   return { facts: courseFacts(situation, judgement, given.treatment), situation, answer: { judgement }, latestStart: startOn }
 }
