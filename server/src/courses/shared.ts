@@ -26,11 +26,15 @@ export class SharedWriter {
   /** A value as JSON, with its parts put aside. */
   of(value: unknown): string {
     if (value === null || typeof value !== 'object') return JSON.stringify(value) ?? 'null'
-    const text = Array.isArray(value)
-      ? `[${value.map((v) => this.of(v)).join()}]`
-      : `{${Object.entries(value)
-          .flatMap(([key, v]: [string, unknown]) => (v === undefined ? [] : [`${JSON.stringify(escaped(key))}:${this.of(v)}`]))
-          .join()}}`
+    let text = ''
+    if (Array.isArray(value)) {
+      for (const v of value as unknown[]) text += text === '' ? this.of(v) : `,${this.of(v)}`
+      text = `[${text}]`
+    } else {
+      for (const [key, v] of Object.entries(value) as [string, unknown][])
+        if (v !== undefined) text += text === '' ? this.#key(key) + this.of(v) : `,${this.#key(key)}${this.of(v)}`
+      text = `{${text}}`
+    }
     if (text.length < SHORT) return text
     const known = this.#known.get(text) ?? this.#known.size
     if (known === this.#known.size) {
@@ -38,6 +42,14 @@ export class SharedWriter {
       this.#fresh.push(text)
     }
     return `{"${WORD}":${known}}`
+  }
+
+  readonly #keys = new Map<string, string>()
+  /** A key as JSON with its colon: there are a hundred of them, ten thousand times. */
+  #key(key: string): string {
+    let known = this.#keys.get(key)
+    if (known === undefined) this.#keys.set(key, (known = `${JSON.stringify(escaped(key))}:`))
+    return known
   }
 
   /** The parts that were put aside since this was asked last, as JSON of {@link Parts}. */
