@@ -10,7 +10,7 @@ import { ROOT } from '../setup/place.mjs'
 import { startServer } from '../setup/server.mjs'
 import { heldBy, startBare, usedBy } from './beside.mjs'
 import { association, caller, runTraffic, share } from './traffic.mjs'
-import { fillWorld, newKeeper, PASSWORD, WORLDS } from './worlds.mjs'
+import { fillWorld, keeper, newKeeper, PASSWORD, WORLDS } from './worlds.mjs'
 
 const ms = (t) => `${t < 10 ? t.toFixed(1) : Math.round(t)} ms`
 const middle = (times) => share(times, 0.5)
@@ -101,6 +101,31 @@ async function measureApi({ base, pid, bare, keepers }) {
   }
   close()
   plain.close()
+}
+
+/** An export looked through in an empty holding on another database, which is all the work of putting it back. */
+async function measureBack(databaseUrl, dir, base, keepers) {
+  const db = new pg.Client({ connectionString: databaseUrl })
+  await db.connect()
+  await db.query('CREATE DATABASE away')
+  await db.end()
+  const away = new URL(databaseUrl)
+  away.pathname = '/away'
+  const there = await startMeasured(away.href, join(dir, 'away.log'))
+  for (const [key, who] of Object.entries(keepers)) {
+    const zip = await fetch(`${base}/api/holding/export`, { headers: { cookie: who.cookie() } }).then((answer) => answer.arrayBuffer())
+    const back = keeper(there.base)
+    await back.post('/accounts', { name: 'Wren Hollis', email: `${key}@example.test`, password: PASSWORD, holding: 'Away' })
+    const headers = { cookie: back.cookie(), 'content-type': 'application/zip' }
+    const began = performance.now()
+    const answer = await fetch(`${there.base}/api/holding/restoration`, { method: 'POST', headers, body: zip })
+    if (!answer.ok) throw new Error(`An export is not taken back: ${await answer.text()}`)
+    await answer.text()
+    console.log(
+      `${WORLDS[key].name}, an export of ${(zip.byteLength / 1e6).toFixed(1)} MB looked through elsewhere: ${ms(performance.now() - began)}`,
+    )
+  }
+  await there.server.stop()
 }
 
 /** Tasks over 50 ms, and how long until what was waited for stands. */
@@ -226,6 +251,7 @@ export async function benchWorlds(databaseUrl, dir, parts = ['api', 'page', 'tra
     }
     await analyse(databaseUrl)
     if (parts.includes('api')) await measureApi({ base, pid, bare, keepers })
+    if (parts.includes('api')) await measureBack(databaseUrl, dir, base, keepers)
     if (parts.includes('page')) await measurePage(base, keepers)
     await server.stop()
     if (parts.includes('traffic')) await measureTraffic(databaseUrl, dir, bare)
