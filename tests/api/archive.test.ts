@@ -335,6 +335,7 @@ describe('a file that is not whole, not as it was, or not ours', () => {
     await refused(await withRows(own, 'colonies', second({ name: '' })), /colonies\.jsonl, line 2: name/)
     await refused(await withRows(own, 'colonies', second({ since: '2026-02-30' })), /colonies\.jsonl, line 2: since/)
     await refused(await withRows(own, 'colonies', second({ holdingId: id() })), /colonies\.jsonl, line 2: holdingId/)
+    await refused(await withRows(own, 'colonies', second({ shared: { from: 0, parts: [] } })), /colonies\.jsonl, line 2: shared/)
     await refused(await withRows(own, 'colonies', second({ retiredOn: '2020-01-01' })), /colonies\.jsonl, line 2: .*rule/)
     await refused(await withRows(own, 'placements', second({ position: 0 })), /placements\.jsonl, line 2: position/)
     await refused(await withRows(own, 'colonies', (rows) => [...rows, rows[0]!]), /colonies\.jsonl, line 4: .*twice/)

@@ -5,7 +5,7 @@ import { METHODS, TREATMENT_KEYS } from '@thistle/core/situation'
 import type { Parts } from '../courses/shared.ts'
 import type { ColumnName, Database, TableName } from '../database/index.ts'
 
-/** The format's number: it grows when a row's fields change, and each growth comes with a step of `upgrade.ts`. */
+/** The format's number: it grows when a row's fields change, and each growth comes with a step of `upgrade.ts`, or with a reader that takes both. */
 export const FORMAT = 3
 export const MARK = 'round-thistle holding'
 

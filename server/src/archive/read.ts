@@ -24,6 +24,8 @@ export const faultAt = (place: string, what: string): Problem =>
 const NOT_OURS = 'This is not an export of a holding from here. Choose the file as it was saved.'
 /** What files of this format from before it was there do not have. */
 const LATER: ReadonlySet<string> = new Set(PARTS.filter((p) => p.later).map((p) => p.file))
+/** Files whose lines say no more what earlier ones have said. */
+const SHARED: ReadonlySet<string> = new Set(PARTS.filter((p) => p.written).map((p) => p.file))
 const CUT = 'The file is cut off or damaged: its end, which says what is in it, is missing. Take the whole file, or another copy of it.'
 
 const DAMAGED = 'its contents are damaged. Take another copy of the export.'
@@ -76,11 +78,11 @@ export const checkedRow = (place: string, given: unknown, shape: Joi.ObjectSchem
   ...(given as Line['row']),
 })
 
-/** A row with what earlier ones have told of it already. */
-function rowSaid(place: string, given: unknown, shape: Joi.ObjectSchema, reader: SharedReader): Omit<Line, 'line'> {
+/** A row with what earlier ones have told of it already; `reader`: where rows of its file do so. */
+function rowSaid(place: string, given: unknown, shape: Joi.ObjectSchema, reader: SharedReader | null): Omit<Line, 'line'> {
   const { shared, ...row } = (given ?? {}) as { shared?: unknown; situation?: unknown; answer?: unknown }
-  if (shared === undefined) {
-    reader.forget()
+  if (!reader || shared === undefined) {
+    reader?.forget()
     return { row: checkedRow(place, given, shape) }
   }
   const parts = checked<Parts>(`${place}: shared`, shared, sharedShape)
@@ -185,7 +187,7 @@ function opened(zip: ZipFile, entries: ReadonlyMap<string, Entry>, about: About,
     const hash = createHash('sha256')
     let [line, long] = [0, 0]
     let some: Line[] = []
-    const reader = new SharedReader()
+    const reader = SHARED.has(name) ? new SharedReader() : null
     try {
       for await (const text of linesOf(await zip.openReadStreamPromise(entryOf(entries, name)), name, hash)) {
         line += 1
