@@ -18,7 +18,7 @@ defineProps<{ label: string; ways: readonly { readonly to: string; readonly name
 
 <style scoped>
 /* Where there is more to the side its edge is shaded. */
-.ways { background: linear-gradient(to right, var(--paper) 40%, transparent) left / 28px 100% no-repeat local, linear-gradient(to left, var(--paper) 40%, transparent) right / 28px 100% no-repeat local, radial-gradient(farthest-side at 0 50%, var(--line), transparent) left / 12px 80% no-repeat scroll, radial-gradient(farthest-side at 100% 50%, var(--line), transparent) right / 12px 80% no-repeat scroll; display: flex; gap: 22px; overflow-x: auto; border-bottom: 1px solid var(--hairline); margin-bottom: 16px; }
+.ways { background: linear-gradient(to right, var(--ground, var(--paper)) 40%, transparent) left / 28px 100% no-repeat local, linear-gradient(to left, var(--ground, var(--paper)) 40%, transparent) right / 28px 100% no-repeat local, radial-gradient(farthest-side at 0 50%, var(--line), transparent) left / 12px 80% no-repeat scroll, radial-gradient(farthest-side at 100% 50%, var(--line), transparent) right / 12px 80% no-repeat scroll; display: flex; gap: 22px; overflow-x: auto; border-bottom: 1px solid var(--hairline); margin-bottom: 16px; }
 .ways a { color: var(--soft); text-decoration: none; padding: 10px 0 8px; border-bottom: 2.5px solid transparent; white-space: nowrap; margin-bottom: -1px; flex: none; }
 .ways a.here { color: var(--ink); font-weight: 650; border-bottom-color: var(--thistle); }
 @media screen and (max-width: 720px) {

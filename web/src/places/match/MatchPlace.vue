@@ -238,7 +238,7 @@ function putAway(): void {
 
 <style scoped>
 .match { display: grid; grid-template-columns: 236px minmax(0, 1fr) 290px; max-width: 1360px; margin: 0 auto; min-height: calc(100vh - 190px); }
-.options { background: var(--sheet); border-left: 1px solid var(--hairline); border-right: 1px solid var(--hairline); padding: 18px 0 40px; }
+.options { --ground: var(--sheet); background: var(--sheet); border-left: 1px solid var(--hairline); border-right: 1px solid var(--hairline); padding: 18px 0 40px; }
 .head { display: flex; align-items: baseline; gap: 14px; padding: 0 16px 8px; flex-wrap: wrap; }
 .order { flex: 0 1 256px; min-width: 0; }
 .options > .caution { margin: 0 16px 8px; }

@@ -168,7 +168,7 @@ function pickAhead(key: string, day: string | null): void {
 
 <style scoped>
 .yardmatch { display: grid; grid-template-columns: minmax(0, 1fr) 316px; max-width: 1360px; margin: 0 auto; }
-.work { padding: 10px 20px 40px; display: grid; gap: 10px; align-content: start; background: var(--sheet); border-right: 1px solid var(--hairline); min-height: calc(100vh - 190px); grid-template-columns: minmax(0, 1fr); }
+.work { padding: 10px 20px 40px; display: grid; gap: 10px; align-content: start; --ground: var(--sheet); background: var(--sheet); border-right: 1px solid var(--hairline); min-height: calc(100vh - 190px); grid-template-columns: minmax(0, 1fr); }
 .choose { display: flex; flex-wrap: wrap; gap: 2px 16px; align-items: center; }
 .scroll { overflow-x: auto; }
 /* Columns as wide as they are, and a layer of its own: a cell that changes measures no other, and paling paints nothing anew. */

@@ -62,7 +62,9 @@ const dated = (y: { yard: { lastOpening: Day | null; supersNextOn: Day | null } 
 .ends-of { display: grid; gap: 6px; }
 .clashes { display: grid; gap: 3px; }
 .ends-of h3 { font-size: 14px; color: var(--soft); margin-top: 6px; }
-.ends-of :deep(.rows-table .ant-table-tbody > tr > *), .ends-of :deep(.rows-table .ant-table-thead > tr > *) { padding: 7px 12px; width: 21%; }
+.ends-of :deep(.rows-table .ant-table-tbody > tr > *), .ends-of :deep(.rows-table .ant-table-thead > tr > *) { padding: 7px 12px; width: 30%; }
+.ends-of :deep(.rows-table .ant-table-tbody > tr > .when), .ends-of :deep(.rows-table .ant-table-thead > tr > .when) { width: 15%; }
+.ends-of :deep(.rows-table .ant-table-tbody > tr > .why), .ends-of :deep(.rows-table .ant-table-thead > tr > .why) { width: 20%; }
 .ends-of :deep(tbody th a) { font-weight: 600; color: var(--ink); }
 .ends-of :deep(tr.passed th a), .ends-of :deep(tr.passed td .strong) { color: var(--soft); }
 @media screen and (max-width: 720px) {
