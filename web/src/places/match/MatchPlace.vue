@@ -267,7 +267,7 @@ function putAway(): void {
 }
 @media screen and (max-width: 720px) {
   .match { display: flex; flex-direction: column; padding-bottom: 90px; }
-  .options { border: 0; background: none; padding: 8px 12px 20px; }
+  .options { border: 0; --ground: var(--paper); background: none; padding: 8px 12px 20px; }
   .head { padding: 6px 4px; }
   .nav { margin-inline: 4px; }
   .cards { display: grid; gap: 10px; }

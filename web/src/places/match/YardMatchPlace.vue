@@ -190,7 +190,7 @@ thead th:first-child { text-align: left; color: var(--soft); position: sticky; l
 .ahead { display: grid; gap: 8px; }
 @media print {
   .yardmatch { display: block; }
-  .work { padding: 0; border: 0; min-height: 0; background: none; }
+  .work { padding: 0; border: 0; min-height: 0; --ground: var(--paper); background: none; }
   .scroll { overflow: visible; }
   table { min-width: 0; }
   thead th:first-child { position: static; }
@@ -199,7 +199,7 @@ thead th:first-child { text-align: left; color: var(--soft); position: sticky; l
 @media screen and (max-width: 1120px) { .yardmatch { grid-template-columns: minmax(0, 1fr); } }
 @media screen and (max-width: 720px) {
   .yardmatch { padding-bottom: 90px; }
-  .work { padding: 4px 12px 24px; border: 0; background: none; }
+  .work { padding: 4px 12px 24px; border: 0; --ground: var(--paper); background: none; }
   table { min-width: calc(202px + 54px * var(--colonies)); }
   thead th:first-child { width: 134px; background: var(--paper); }
   .colony .pick { min-width: 50px; min-height: 48px; }
